@@ -1,0 +1,15 @@
+export type Cell = string | number | undefined
+
+// A text cell that a spreadsheet would run as a formula is written with a leading apostrophe (OWASP, CSV injection).
+const disarm = (text: string): string => /^[=+\-@\t\r]/.test(text) ? `'${text}` : text
+
+function writeCell(cell: Cell): string {
+  if (cell === undefined) return ''
+  const text = typeof cell === 'number' ? String(cell) : disarm(cell)
+  return /[",\r\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text
+}
+
+/** RFC 4180: header row, CRLF, quotes doubled. Unknown is an empty cell, never zero. */
+export function writeCsv(header: readonly string[], rows: readonly (readonly Cell[])[]): string {
+  return [header, ...rows].map(row => row.map(writeCell).join(',')).join('\r\n') + '\r\n'
+}

@@ -1,0 +1,65 @@
+import type { Section, Spread } from '../sheet/types'
+import { millilitres } from '../units/types'
+import { samplePoints, type Developed } from '../route/developLine'
+import { boreOf, volumePerMm } from '../route/tubeVolume'
+
+export type End = 'from' | 'to'
+export type DrainStep = { end: End; spill: Spread }
+
+/** Slices of this length carry the fluid; short against any bend. */
+const sliceMm = 5
+/** What lies level with the opening, within a bore, runs out about half (an open, level pipe keeps a half-full trough). */
+const levelShare = 0.5
+
+type Slice = { s: number; z: number; volume: number; bore: number; left: { least: number; likely: number; most: number } }
+
+function slicesOf(sections: readonly Section[], line: Developed): Slice[] {
+  const points = samplePoints(line, sliceMm)
+  return points.slice(1).map((point, i) => {
+    const before = points[i]!
+    const s = (before.s + point.s) / 2
+    const section = sections[Math.max(0, line.sections.findIndex(span => s <= span.to))]!
+    return { s, z: (before.at[2] + point.at[2]) / 2, volume: (point.s - before.s) * volumePerMm(boreOf(section)), bore: boreOf(section), left: { least: 1, likely: 1, most: 1 } }
+  })
+}
+
+/**
+ * What runs out of a full line as its ends are opened one after the other, by height alone (hydrostatics; a first estimate):
+ * - least: fluid that has a falling path to the opening all the way and stands more than a bore above it;
+ * - likely: that, and half of what lies level with the opening;
+ * - most: everything not below the opening, over crests too: a full line siphons until air gets in.
+ * Fluid below the opening stays. Each slice is counted once over all openings. Whatever component stands behind a joint is not
+ * in here: the sheet says what comes from there.
+ */
+export function drainByHeight(sections: readonly Section[], line: Developed, order: readonly End[]): DrainStep[] {
+  const slices = slicesOf(sections, line)
+  return order.map((end) => {
+    const walk = end === 'from' ? slices : slices.toReversed()
+    const openZ = samplePoints(line, line.length)[end === 'from' ? 0 : 1]!.at[2]
+    let crest = openZ
+    const spill = { least: 0, likely: 0, most: 0 }
+    for (const slice of walk) {
+      const falls = slice.z >= crest - 1e-9
+      crest = Math.max(crest, slice.z)
+      const above = slice.z > openZ + slice.bore
+      const level = Math.abs(slice.z - openZ) <= slice.bore
+      const share = {
+        least: above && falls ? 1 : 0,
+        likely: above && falls ? 1 : level ? levelShare : 0,
+        most: above || level ? 1 : 0,
+      }
+      for (const key of ['least', 'likely', 'most'] as const) {
+        const runs = Math.min(slice.left[key], share[key])
+        slice.left[key] -= runs
+        spill[key] += runs * slice.volume
+      }
+    }
+    return { end, spill: { least: millilitres(spill.least), likely: millilitres(spill.likely), most: millilitres(spill.most) } }
+  })
+}
+
+export const addSpreads = (spreads: readonly Spread[]): Spread => ({
+  least: millilitres(spreads.reduce((sum, spread) => sum + spread.least, 0)),
+  likely: millilitres(spreads.reduce((sum, spread) => sum + spread.likely, 0)),
+  most: millilitres(spreads.reduce((sum, spread) => sum + spread.most, 0)),
+})

@@ -1,0 +1,80 @@
+import { assertNever } from '../result'
+import type { JobEvent, JobState, JointRecord, Mark } from './types'
+
+/** Folds one event in. Pure: the same events give the same state on the server and on every tablet. Undefined before the job is opened. */
+export function evolve(state: JobState | undefined, event: JobEvent): JobState {
+  if (event.body.type === 'opened') return openedState(event, event.body)
+  if (!state) throw new RangeError(`job ${event.job} begins with ${event.body.type}, not opened`)
+  if (event.body.type === 'stepUndone') {
+    const reverts = new Set(event.body.reverts)
+    const kept = fold(state.effective.filter(earlier => !reverts.has(earlier.id)))!
+    return { ...kept, seq: event.seq }
+  }
+  return { ...apply(state, event), seq: event.seq, effective: [...state.effective, event] }
+}
+
+export const fold = (events: readonly JobEvent[]): JobState | undefined =>
+  events.reduce<JobState | undefined>((state, event) => evolve(state, event), undefined)
+
+function openedState(event: JobEvent, body: Extract<JobEvent['body'], { type: 'opened' }>): JobState {
+  return {
+    id: event.job, seq: event.seq, opened: body, openedAt: event.at, openedBy: event.by.name, traits: body.traits, scope: [],
+    joints: {}, lines: {}, holds: {}, operations: {}, steps: {}, caught: [], extracted: [], added: [], levels: [], timers: {}, cleaned: [], notes: [], effective: [event],
+  }
+}
+
+function apply(state: JobState, event: JobEvent): JobState {
+  const { body } = event
+  const mark: Mark = { event: event.id, n: event.seq, at: event.at, recordedAt: event.recordedAt, by: event.by.name, device: event.device }
+  const joint = (id: string, change: (before: JointRecord) => JointRecord): JobState => ({ ...state, joints: { ...state.joints, [id]: change(state.joints[id] ?? {}) } })
+  const line = (id: string, change: object): JobState => ({ ...state, lines: { ...state.lines, [id]: { ...state.lines[id], ...change } } })
+  const hold = (id: string, change: object): JobState => ({ ...state, holds: { ...state.holds, [id]: { ...state.holds[id], ...change } } })
+  const operation = (id: string, change: object): JobState =>
+    ({ ...state, operations: { ...state.operations, [id]: { fastenersOut: [], fastenersIn: [], ...state.operations[id], ...change } } })
+
+  switch (body.type) {
+    case 'traitsLearned': return { ...state, traits: { ...state.traits, ...body.traits } }
+    case 'scopeChosen': return { ...state, scope: body.lines, inputs: state.inputs && { ...state.inputs, lines: body.lines } }
+    case 'planned': return { ...state, inputs: body.inputs, scope: body.inputs.lines }
+    case 'stepDone': return { ...state, steps: { ...state.steps, [body.step]: mark } }
+    case 'stepSkipped': return { ...state, steps: { ...state.steps, [body.step]: { ...mark, skipped: body.reason } } }
+    case 'partReceived': return line(body.line, { [body.against === 'sheet' ? 'received' : 'compared']: { ...mark, agrees: body.agrees, differs: body.differs } })
+    case 'operationOff': return operation(body.operation, { off: mark, on: undefined, fastenersOut: body.fasteners, fastenersIn: [] })
+    case 'operationOn': return operation(body.operation, { on: mark, fastenersIn: body.fasteners })
+    case 'fastenersCounted': return operation(body.operation, { fastenersIn: body.fasteners })
+    // Opening a joint again voids its seal, seat, torque and leak check.
+    case 'jointOpened': return joint(body.joint, () => ({ opened: mark }))
+    case 'jointCapped': return joint(body.joint, before => ({ ...before, capped: mark }))
+    case 'sealFitted': return joint(body.joint, before => ({ ...before, sealed: { ...mark, seals: body.seals } }))
+    case 'sealUnavailable': return joint(body.joint, before => ({ ...before, unavailable: { ...mark, seal: body.seal, note: body.note } }))
+    case 'jointSeated': return joint(body.joint, before => ({ ...before, seated: { ...mark, proofs: body.proofs } }))
+    case 'jointTorqued': {
+      const { type: _type, joint: id, ...torque } = body
+      return joint(id, before => ({ ...before, torqued: { ...mark, ...torque } }))
+    }
+    case 'leakChecked': return joint(body.joint, before => ({ ...before, leak: { ...mark, result: body.result } }))
+    case 'holdReleased': return hold(body.hold, { released: mark, fastened: undefined })
+    case 'holdFastened': return hold(body.hold, { fastened: mark })
+    case 'lineOut': return line(body.line, { out: mark, in: undefined })
+    case 'lineIn': return line(body.line, { in: mark })
+    case 'fluidCaught': return { ...state, caught: [...state.caught, body] }
+    case 'fluidExtracted': return { ...state, extracted: [...state.extracted, body] }
+    case 'fluidAdded': return { ...state, added: [...state.added, body] }
+    case 'levelRead': return { ...state, levels: [...state.levels, { ...mark, ...body }] }
+    case 'timerStarted': return { ...state, timers: { ...state.timers, [body.timer]: { ...mark, minutes: body.minutes } } }
+    case 'timerEnded': {
+      const timer = state.timers[body.timer]
+      return timer ? { ...state, timers: { ...state.timers, [body.timer]: { ...timer, ended: mark } } } : state
+    }
+    case 'cleaned': return { ...state, cleaned: [...state.cleaned, body.at] }
+    case 'roadTested': return { ...state, roadTest: { ...mark, result: body.result, note: body.note } }
+    case 'noteWritten': return { ...state, notes: [...state.notes, { ...mark, text: body.text }] }
+    case 'paused': return { ...state, paused: { ...mark, reason: body.reason, note: body.note } }
+    case 'resumed': return { ...state, paused: undefined }
+    case 'handedOver': return { ...state, handedOver: { ...mark, to: body.to, note: body.note } }
+    case 'signedOff': return { ...state, signedOff: mark }
+    case 'reopened': return { ...state, signedOff: undefined, handedOver: undefined }
+    case 'opened': case 'stepUndone': throw new RangeError(`${body.type} is folded by evolve itself`)
+    default: return assertNever(body)
+  }
+}

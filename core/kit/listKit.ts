@@ -1,0 +1,54 @@
+import type { FluidEstimate } from '../fluid/estimateFluid'
+import type { Scope } from '../access/listGoals'
+import type { ResolvedSheet } from '../sheet/resolveSheet'
+import type { Slug } from '../sheet/types'
+
+export type KitItem = {
+  kind: 'line' | 'seal' | 'hold' | 'fastener' | 'cap' | 'fluid'
+  name: string; count: number; part?: string; size?: string
+  /** Where it goes, as ids of lines, joints, holds or operations. */
+  for: readonly Slug[]
+  /** Comes with the new line: to be checked, not bought. */
+  brought: boolean
+}
+
+/** Everything to have on the bench before the car is stripped: lines, one-time seals, holds and fasteners, caps for both sides of each joint, fluid in bottles. */
+export function listKit(resolved: ResolvedSheet, scope: Scope, operationIds: readonly Slug[], fluid: FluidEstimate): KitItem[] {
+  const brings = new Set(scope.lines.flatMap(line => line.parts[0]?.brings ?? []))
+  const items: KitItem[] = scope.lines.map((line) => {
+    const part = line.parts[0]
+    return { kind: 'line', name: line.name, count: 1, part: part?.number, for: [line.id], brought: false }
+  })
+  for (const joint of scope.joints) {
+    for (const seal of joint.seals.filter(candidate => candidate.reuse === 'never')) {
+      items.push({ kind: 'seal', name: seal.name, count: seal.count, part: seal.part, size: seal.size, for: [joint.id], brought: brings.has(seal.id) })
+    }
+  }
+  if (scope.level) {
+    for (const seal of scope.level.seals.filter(candidate => candidate.reuse === 'never')) {
+      items.push({ kind: 'seal', name: seal.name, count: seal.count, part: seal.part, size: seal.size, for: [scope.level.id], brought: false })
+    }
+  }
+  for (const hold of scope.holds.filter(candidate => candidate.reuse === 'never')) {
+    items.push({ kind: 'hold', name: hold.name, count: 1, part: hold.part, for: [hold.id], brought: hold.newLineBrings || brings.has(hold.id) })
+  }
+  for (const operation of resolved.operations.filter(candidate => operationIds.includes(candidate.id))) {
+    for (const fastener of operation.fasteners.filter(candidate => candidate.oneTime)) {
+      items.push({ kind: 'fastener', name: `${fastener.what} ${fastener.size}`, count: fastener.count, part: fastener.part, size: fastener.size, for: [operation.id], brought: false })
+    }
+  }
+  if (scope.joints.length > 0) items.push({ kind: 'cap', name: 'line and port caps', count: 2 * scope.joints.length, for: scope.joints.map(joint => joint.id), brought: false })
+  if (fluid.bottles.count > 0) items.push({ kind: 'fluid', name: 'fluid', count: fluid.bottles.count, for: [resolved.sheet.id], brought: false })
+  return mergeItems(items)
+}
+
+/** Same thing for two joints is bought once, in the sum. */
+function mergeItems(items: readonly KitItem[]): KitItem[] {
+  const merged = new Map<string, KitItem>()
+  for (const item of items) {
+    const key = [item.kind, item.name, item.part, item.size, item.brought].join('|')
+    const known = merged.get(key)
+    merged.set(key, known ? { ...known, count: known.count + item.count, for: [...known.for, ...item.for] } : item)
+  }
+  return [...merged.values()]
+}

@@ -1,0 +1,10 @@
+/** Expected failure is a value: a code, typed fields, no prose. The words live in shared/messages.ts. */
+export type Result<T, E> = { ok: true; value: T } | { ok: false; error: E }
+
+export const ok = <T>(value: T): { ok: true; value: T } => ({ ok: true, value })
+export const fail = <E>(error: E): { ok: false; error: E } => ({ ok: false, error })
+
+/** Closes a union: reaching it is a programmer's error, and a compile error before that. */
+export function assertNever(value: never): never {
+  throw new RangeError(`unexpected variant: ${JSON.stringify(value)}`)
+}

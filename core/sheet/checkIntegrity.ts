@@ -1,0 +1,144 @@
+import { developLine } from '../route/developLine'
+import type { RouteIssue } from '../route/developLine'
+import { distance } from '../route/vector'
+import { traitsMentioned } from './evaluatePredicate'
+import type { Contested, Needs, Predicate, Sheet, Slug, Way, Window } from './types'
+
+export type Path = readonly (string | number)[]
+export type IntegrityIssue = { path: Path } & (
+  | { code: 'SHEET_DUPLICATE_ID'; id: Slug }
+  | { code: 'SHEET_UNKNOWN_REFERENCE'; id: Slug; expected: 'line' | 'port' | 'operation' | 'trait' | 'trait value' | 'seal or hold' | 'joint, hold or line' }
+  | { code: 'SHEET_LINE_ENDS'; line: Slug; end: 'from' | 'to'; joints: number }
+  | { code: 'SHEET_END_OFF_PORT'; line: Slug; end: 'from' | 'to'; gapMm: number }
+  | { code: 'SHEET_HOLD_OFF_LINE'; at: number; length: number }
+  | { code: 'SHEET_NO_WAY' }
+  | { code: 'SHEET_NEEDS_CIRCLE'; operations: readonly Slug[] }
+  | { code: 'SHEET_WINDOW_REVERSED'; low: number; high: number }
+  | { code: 'SHEET_SETTLED_INDEX'; index: number; count: number }
+  | { code: 'SHEET_VIEW_NEEDS_ENGINE_OFF'; operation: Slug }
+  | { code: 'SHEET_ROUTE'; issue: RouteIssue }
+)
+
+/** Line ends may miss their port by this much (mm): fittings have length. */
+const portTolerance = 25
+
+/**
+ * What a schema cannot see: that names point at things, ends meet ports, bends fit, needs do not go in circles, windows are the right way round.
+ * Returns every issue with its path; an empty list means the sheet can be resolved, planned and drawn without surprises.
+ */
+export function checkIntegrity(sheet: Sheet): IntegrityIssue[] {
+  const issues: IntegrityIssue[] = []
+  const idsOf = (items: readonly { id: Slug }[]) => new Set(items.map(item => item.id))
+  const known = { lines: idsOf(sheet.lines), ports: idsOf(sheet.ports), operations: idsOf(sheet.operations), traits: new Map(sheet.traits.map(trait => [trait.id, idsOf(trait.values)])) }
+
+  const unique = (path: string, items: readonly { id: Slug }[]) => {
+    const seen = new Set<Slug>()
+    items.forEach(({ id }, i) => {
+      if (seen.has(id)) issues.push({ path: [path, i, 'id'], code: 'SHEET_DUPLICATE_ID', id })
+      seen.add(id)
+    })
+  }
+  for (const key of ['traits', 'questions', 'ports', 'lines', 'joints', 'holds', 'operations', 'keepouts', 'fills', 'bleeders', 'levels', 'neighbours'] as const) unique(key, sheet[key])
+
+  const refer = (path: Path, id: Slug, among: ReadonlySet<Slug>, expected: 'line' | 'port' | 'operation' | 'seal or hold' | 'joint, hold or line') => {
+    if (!among.has(id)) issues.push({ path, code: 'SHEET_UNKNOWN_REFERENCE', id, expected })
+  }
+  const checkPredicate = (path: Path, predicate: Predicate | undefined) => {
+    for (const { trait, is } of traitsMentioned(predicate)) {
+      const values = known.traits.get(trait)
+      if (!values) issues.push({ path, code: 'SHEET_UNKNOWN_REFERENCE', id: trait, expected: 'trait' })
+      else if (!values.has(is)) issues.push({ path, code: 'SHEET_UNKNOWN_REFERENCE', id: is, expected: 'trait value' })
+    }
+  }
+  const checkNeeds = (path: Path, needs: Needs) => needs.forEach((anyOf, i) => anyOf.forEach((id, j) => refer([...path, i, j], id, known.operations, 'operation')))
+  const checkWays = (path: Path, ways: readonly Way[]) => {
+    if (ways.length === 0) issues.push({ path, code: 'SHEET_NO_WAY' })
+    ways.forEach((way, i) => checkNeeds([...path, i, 'needs'], way.needs))
+  }
+  const checkContested = <T>(path: Path, contested: Contested<T> | undefined) => {
+    if (contested === undefined || contested === 'unknown') return
+    if (contested.settled && contested.settled.index >= contested.values.length) {
+      issues.push({ path: [...path, 'settled', 'index'], code: 'SHEET_SETTLED_INDEX', index: contested.settled.index, count: contested.values.length })
+    }
+  }
+  const checkWindow = (path: Path, contested: Contested<Window<number>> | undefined) => {
+    checkContested(path, contested)
+    if (contested === undefined || contested === 'unknown') return
+    contested.values.forEach(({ value: { low, high } }, i) => {
+      if (low > high) issues.push({ path: [...path, 'values', i, 'value'], code: 'SHEET_WINDOW_REVERSED', low, high })
+    })
+  }
+
+  sheet.applies.forEach((applies, i) => checkPredicate(['applies', i, 'when'], applies.when))
+  sheet.questions.forEach((question, i) => question.answers.forEach((answer, j) => checkPredicate(['questions', i, 'answers', j, 'implies'], answer.implies)))
+
+  const bringable = new Set([...sheet.joints.flatMap(joint => joint.seals.map(seal => seal.id)), ...idsOf(sheet.holds)])
+  const lengths = new Map<Slug, number>()
+  sheet.lines.forEach((line, i) => {
+    checkPredicate(['lines', i, 'when'], line.when)
+    checkWays(['lines', i, 'withdraw'], line.withdraw)
+    line.parts.forEach((part, j) => part.brings.forEach((id, k) => refer(['lines', i, 'parts', j, 'brings', k], id, bringable, 'seal or hold')))
+    const developed = developLine(line.sections)
+    if (!developed.ok) issues.push({ path: ['lines', i, 'sections', developed.error.section], code: 'SHEET_ROUTE', issue: developed.error })
+    else lengths.set(line.id, developed.value.length)
+    for (const end of ['from', 'to'] as const) {
+      refer(['lines', i, end], line[end], known.ports, 'port')
+      const joints = sheet.joints.filter(joint => joint.line === line.id && joint.end === end)
+      if (joints.length !== 1) issues.push({ path: ['lines', i, end], code: 'SHEET_LINE_ENDS', line: line.id, end, joints: joints.length })
+      const port = sheet.ports.find(candidate => candidate.id === line[end])
+      const point = end === 'from' ? line.sections[0]?.points[0] : line.sections.at(-1)?.points.at(-1)
+      if (port && point && distance(port.at, point.at) > portTolerance) issues.push({ path: ['lines', i, end], code: 'SHEET_END_OFF_PORT', line: line.id, end, gapMm: distance(port.at, point.at) })
+    }
+  })
+  sheet.joints.forEach((joint, i) => {
+    refer(['joints', i, 'line'], joint.line, known.lines, 'line')
+    checkWays(['joints', i, 'ways'], joint.ways)
+    checkWindow(['joints', i, 'torque'], joint.torque)
+    joint.hiddenBy.forEach((id, j) => {
+      refer(['joints', i, 'hiddenBy', j], id, known.operations, 'operation')
+      if (sheet.operations.some(operation => operation.id === id && !operation.engineMayRun)) issues.push({ path: ['joints', i, 'hiddenBy', j], code: 'SHEET_VIEW_NEEDS_ENGINE_OFF', operation: id })
+    })
+  })
+  sheet.holds.forEach((hold, i) => {
+    refer(['holds', i, 'line'], hold.line, known.lines, 'line')
+    hold.with.forEach((id, j) => refer(['holds', i, 'with', j], id, known.lines, 'line'))
+    checkWays(['holds', i, 'ways'], hold.ways)
+    checkWindow(['holds', i, 'torque'], hold.torque)
+    const length = lengths.get(hold.line)
+    if (length !== undefined && hold.at > length) issues.push({ path: ['holds', i, 'at'], code: 'SHEET_HOLD_OFF_LINE', at: hold.at, length })
+  })
+  sheet.operations.forEach((operation, i) => {
+    checkPredicate(['operations', i, 'when'], operation.when)
+    checkNeeds(['operations', i, 'needs'], operation.needs)
+    operation.fasteners.forEach((fastener, j) => checkWindow(['operations', i, 'fasteners', j, 'torque'], fastener.torque))
+    const circle = circleThrough(operation.id, sheet)
+    if (circle) issues.push({ path: ['operations', i, 'needs'], code: 'SHEET_NEEDS_CIRCLE', operations: circle })
+  })
+  for (const key of ['fills', 'bleeders', 'levels'] as const) sheet[key].forEach((item, i) => checkWays([key, i, 'ways'], item.ways))
+  sheet.levels.forEach((level, i) => {
+    checkWindow(['levels', i, 'temperature'], level.temperature)
+    checkWindow(['levels', i, 'torque'], level.torque)
+  })
+  sheet.bleeders.forEach((bleeder, i) => checkWindow(['bleeders', i, 'torque'], bleeder.torque))
+  const goals = new Set([...known.lines, ...idsOf(sheet.joints), ...idsOf(sheet.holds)])
+  sheet.neighbours.forEach((neighbour, i) => neighbour.goals.forEach((id, j) => refer(['neighbours', i, 'goals', j], id, goals, 'joint, hold or line')))
+  checkContested(['fluid', 'spec'], sheet.fluid.spec)
+  checkContested(['fluid', 'capacity'], sheet.fluid.capacity)
+  checkContested(['proving', 'leakMinutes'], sheet.proving.leakMinutes)
+  return issues
+}
+
+/** A way round from an operation back to itself through its needs, if there is one. */
+function circleThrough(start: Slug, sheet: Sheet): Slug[] | undefined {
+  const operations = new Map(sheet.operations.map(operation => [operation.id, operation]))
+  const walk = (id: Slug, trail: Slug[]): Slug[] | undefined => {
+    for (const next of operations.get(id)?.needs.flat() ?? []) {
+      if (next === start) return [...trail, next]
+      if (trail.includes(next)) continue
+      const found = walk(next, [...trail, next])
+      if (found) return found
+    }
+    return undefined
+  }
+  return walk(start, [start])
+}

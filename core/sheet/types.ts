@@ -1,0 +1,130 @@
+import type { Celsius, Kilopascals, Millilitres, Millimetres, Minutes, NewtonMetres, Degrees } from '../units/types'
+
+/**
+ * The line sheet, format version 1: one fluid system on one family of vehicles, an immutable numbered revision.
+ * All quantities SI as in docs/formats.md. shared/schemas/sheet.ts is the same shape as Zod schemas.
+ * Axes are ISO 8855: x forward, y left, z up, millimetres, origin on the centre line at the front axle at ground level.
+ */
+export type Slug = string
+export type Vec3 = readonly [x: number, y: number, z: number]
+
+export const systems = ['transmission-cooler', 'power-steering', 'brake', 'clutch', 'oil-feed', 'turbo-coolant', 'heater'] as const
+export type System = (typeof systems)[number]
+export const standpoints = ['hood-up', 'under-lift', 'wheel-off'] as const
+export type Standpoint = (typeof standpoints)[number]
+export const liftPositions = ['ground', 'half', 'raised'] as const
+export type LiftPosition = (typeof liftPositions)[number]
+export const reaches = ['above', 'below', 'wheel-left', 'wheel-right', 'front', 'seat'] as const
+export type Reach = (typeof reaches)[number]
+export const jointKinds = ['inverted-flare', 'iso-flare', 'oring-nut', 'banjo', 'clip-connect', 'push-lock', 'flange', 'clamp', 'press-in', 'taper-thread'] as const
+export type JointKind = (typeof jointKinds)[number]
+export const proofs = ['hand-start', 'bottomed', 'click', 'pull', 'cap'] as const
+export type Proof = (typeof proofs)[number]
+/** Best first: the order in which sources are believed when contested values do not overlap. */
+export const sourceKinds = ['service-information', 'maker-instruction', 'measured', 'common-practice', 'invented'] as const
+export type SourceKind = (typeof sourceKinds)[number]
+export const keepoutKinds = ['hot', 'turning', 'moving', 'sharp', 'electrical'] as const
+export type KeepoutKind = (typeof keepoutKinds)[number]
+export const cautionKinds = ['burn', 'crush', 'pressure', 'fire', 'eyes', 'electric', 'slip', 'entangle', 'damage', 'waste', 'law'] as const
+export type CautionKind = (typeof cautionKinds)[number]
+export const bleedMethods = ['circulate', 'lock-to-lock', 'pump-and-hold', 'vacuum', 'pressure', 'gravity', 'bench', 'vacuum-fill', 'prime'] as const
+export type BleedMethod = (typeof bleedMethods)[number]
+export const phases = ['before', 'open', 'line', 'fill', 'engine', 'prove', 'close'] as const
+export type Phase = (typeof phases)[number]
+
+/** A closed expression tree over traits; never code. */
+export type Predicate =
+  | { trait: Slug; is: Slug }
+  | { all: readonly Predicate[] }
+  | { any: readonly Predicate[] }
+  | { not: Predicate }
+
+export type Sourced<T> = { value: T; source: SourceKind; citation?: string; date: string }
+/** Several values for one thing stay side by side. A missing value is 'unknown', never zero. */
+export type Contested<T> = { values: readonly Sourced<T>[]; settled?: { index: number; by: string; why: string } } | 'unknown'
+export type Window<Q extends number> = { low: Q; high: Q }
+export type Spread = { least: Millilitres; likely: Millilitres; most: Millilitres }
+
+export type Caution = { kind: CautionKind; text: string }
+/** `needs` is an AND of ORs: of every inner list at least one operation must be done. */
+export type Needs = readonly (readonly Slug[])[]
+export type Way = { at: LiftPosition; from: Reach; needs: Needs; minutes: Minutes; note?: string }
+
+export type CentrePoint = { at: Vec3; radius?: Millimetres }
+export type Section =
+  | { kind: 'tube'; material: 'steel' | 'aluminium' | 'copper-nickel' | 'plastic'; od: Millimetres; wall: Millimetres; points: readonly CentrePoint[] }
+  | { kind: 'hose'; build: 'rubber' | 'braided' | 'silicone'; bore: Millimetres; wall: Millimetres; clampAllowed?: boolean; points: readonly CentrePoint[] }
+
+export type PartOption = { id: Slug; kind: 'factory' | 'aftermarket' | 'braided' | 'made'; name: string; number?: string; brings: readonly Slug[]; supersededBy?: Slug }
+export type Port = { id: Slug; component: string; at: Vec3; faces?: Vec3 }
+export type Line = {
+  id: Slug; name: string; mark?: string; when?: Predicate; from: Slug; to: Slug
+  sections: readonly Section[]; withdraw: readonly Way[]; withdrawNote?: string; parts: readonly PartOption[]
+}
+export type Seal = { id: Slug; name: string; count: number; size?: string; reuse: 'never' | 'if-good'; part?: string; wet?: boolean }
+export type Thread = { designation: string; standard: 'metric' | 'unified' | 'pipe'; sealant: 'none' | 'as-supplied' | 'as-sheet' }
+export type Joint = {
+  id: Slug; name: string; line: Slug; end: 'from' | 'to'; kind: JointKind; thread?: Thread
+  hex: { turn?: Millimetres; hold?: Millimetres; alternates: readonly Millimetres[] }
+  seals: readonly Seal[]; torque?: Contested<Window<NewtonMetres>>; turn?: { snugThen: Degrees }
+  tools: readonly string[]; release: string; seated: string; proofs: readonly Proof[]
+  /** What runs from the component's side when this joint opens; absent: unknown. */
+  componentDrain?: Spread
+  ways: readonly Way[]; hiddenBy: readonly Slug[]; cautions: readonly Caution[]
+}
+export type Hold = {
+  id: Slug; name: string; line: Slug; at: Millimetres; kind: 'clip' | 'bracket' | 'tie' | 'hook'; with: readonly Slug[]
+  opens: string; hex?: Millimetres; torque?: Contested<Window<NewtonMetres>>; newLineBrings: boolean; reuse: 'never' | 'if-good'; part?: string; ways: readonly Way[]
+}
+export type Fastener = {
+  count: number; what: 'bolt' | 'screw' | 'nut' | 'push-rivet' | 'clip' | 'clamp'; size: string; length?: Millimetres; place: string
+  hex?: Millimetres; torque?: Contested<Window<NewtonMetres>>; oneTime?: boolean; part?: string
+}
+export type Operation = {
+  id: Slug; name: string; when?: Predicate; at: LiftPosition; from: Reach; off: Minutes; on: Minutes; needs: Needs
+  fasteners: readonly Fastener[]; tools: readonly string[]; engineMayRun: boolean
+  risk?: { what: string; price: Minutes }; drains?: { fluid: string } & Spread; cautions: readonly Caution[]; how?: string; refit?: string
+}
+export type Capsule = { shape: 'capsule'; a: Vec3; b: Vec3; radius: Millimetres }
+export type Box = { shape: 'box'; min: Vec3; max: Vec3 }
+export type Cylinder = { shape: 'cylinder'; a: Vec3; b: Vec3; radius: Millimetres }
+export type Body = Capsule | Box | Cylinder
+export type Keepout = { id: Slug; what: string; kind: KeepoutKind; body: Body; clearance: Millimetres }
+
+export type Fill = { id: Slug; name: string; ways: readonly Way[]; hex?: Millimetres; tools: readonly string[] }
+export type Bleeder = { id: Slug; name: string; hex: Millimetres; torque?: Contested<Window<NewtonMetres>>; ways: readonly Way[] }
+export type Level = {
+  id: Slug; name: string; method: 'marks' | 'window' | 'plug'; engine: 'idling' | 'off'; temperature: Contested<Window<Celsius>>
+  reads: string; mlPerMm?: number; hex?: Millimetres; torque?: Contested<Window<NewtonMetres>>; seals: readonly Seal[]; ways: readonly Way[]; cautions: readonly Caution[]
+}
+export type Fluid = {
+  spec: Contested<string>; capacity: Contested<Millilitres>; reservoir?: Contested<Millilitres>
+  volumes: readonly { component: string; volume: Contested<Millilitres> }[]; bottle: Millilitres; expansionPerKelvin: number; mixesWith: readonly string[]
+}
+export type Bleeding = {
+  allowed: readonly BleedMethod[]; forbidden: readonly { method: BleedMethod; why: string }[]; summary: string
+  parameters: { pressure?: Kilopascals; restMinutes?: Minutes; strokes?: number; turns?: 'full-lock' | 'short-of-lock' }
+}
+export type Proving = { leakMinutes: Contested<Minutes>; engine: 'idling' | 'off'; roadTest: boolean; lookNext: readonly string[] }
+export type Question = {
+  id: Slug; text: string; stand: Standpoint; minutes: Minutes
+  answers: readonly { id: Slug; label: string; looksLike: string; implies: Predicate }[]
+}
+export type Trait = { id: Slug; name: string; values: readonly { id: Slug; name: string }[] }
+export type Applies = { families: readonly Slug[]; years?: readonly [from: number, to: number]; engines?: readonly Slug[]; when?: Predicate }
+export type Neighbour = { id: Slug; what: string; goals: readonly Slug[]; parts: readonly string[]; failure?: { chancePerYear: number; why: string } }
+
+export type Sheet = {
+  format: 'efferent.line-sheet/1'; id: Slug; revision: number; title: string; system: System; summary: string; words: readonly string[]
+  applies: readonly Applies[]; traits: readonly Trait[]; questions: readonly Question[]
+  ports: readonly Port[]; lines: readonly Line[]; joints: readonly Joint[]; holds: readonly Hold[]; operations: readonly Operation[]
+  keepouts: readonly Keepout[]; fills: readonly Fill[]; bleeders: readonly Bleeder[]; levels: readonly Level[]
+  fluid: Fluid; bleeding: Bleeding; proving: Proving; neighbours: readonly Neighbour[]
+  cautions: readonly (Caution & { phase: Phase })[]; notes: readonly { by: string; date: string; text: string }[]
+}
+
+export type Family = { id: Slug; make: string; model: string; body: string; years: readonly [from: number, to: number]; engines: readonly { id: Slug; name: string }[] }
+export type Pack = { format: 'efferent.pack/1'; title: string; demo?: boolean; families: readonly Family[]; sheets: readonly Sheet[] }
+
+/** What is known of one car. Traits not listed are not known. */
+export type Car = { family: Slug; year?: number; engine?: Slug; traits: Readonly<Record<Slug, Slug>> }

@@ -1,0 +1,49 @@
+declare const unitOf: unique symbol
+
+/**
+ * A number that knows its SI unit. Branded so that newton metres can never be passed where
+ * millimetres, or a torque still in lbf·ft, are expected. Arithmetic yields a plain number again;
+ * the caller says what it is by wrapping it (`newtonMetres(x)`).
+ */
+export type Quantity<U extends string> = number & { readonly [unitOf]: U }
+
+export type NewtonMetres = Quantity<'N·m'>
+export type Millimetres = Quantity<'mm'>
+export type Millilitres = Quantity<'mL'>
+export type Celsius = Quantity<'°C'>
+export type Kilopascals = Quantity<'kPa'>
+export type Minutes = Quantity<'min'>
+export type Degrees = Quantity<'deg'>
+
+export const newtonMetres = (value: number) => value as NewtonMetres
+export const millimetres = (value: number) => value as Millimetres
+export const millilitres = (value: number) => value as Millilitres
+export const celsius = (value: number) => value as Celsius
+export const minutes = (value: number) => value as Minutes
+export const degrees = (value: number) => value as Degrees
+
+export type Dimension = 'torque' | 'length' | 'volume' | 'temperature' | 'pressure'
+
+export type TorqueUnit = 'N.m' | 'lbf.ft' | 'lbf.in' | 'kgf.cm'
+export type LengthUnit = 'mm' | 'in'
+export type VolumeUnit = 'mL' | 'L' | 'qt' | 'floz'
+export type TemperatureUnit = 'degC' | 'degF'
+export type PressureUnit = 'kPa' | 'psi' | 'bar'
+
+export type UnitsOf = {
+  torque: TorqueUnit
+  length: LengthUnit
+  volume: VolumeUnit
+  temperature: TemperatureUnit
+  pressure: PressureUnit
+}
+export type SiOf = {
+  torque: NewtonMetres
+  length: Millimetres
+  volume: Millilitres
+  temperature: Celsius
+  pressure: Kilopascals
+}
+
+/** What a person typed, kept exactly as typed beside its SI value. */
+export type Entered<D extends Dimension> = { value: number; unit: UnitsOf[D] }

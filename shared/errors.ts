@@ -1,0 +1,86 @@
+import type { Refusal } from '../core/job/types'
+
+/**
+ * Every error this program answers with: stable code, HTTP status, title. A code is never reused for another meaning.
+ * docs/errors.md lists the same codes with cause and cure; a test holds the two together.
+ */
+export const errorTable = {
+  AUTH_SIGN_IN_NEEDED: { status: 401, title: 'Sign in first' },
+  AUTH_WRONG_SECRET: { status: 401, title: 'Name and PIN do not match' },
+  AUTH_TOO_MANY_TRIES: { status: 429, title: 'Too many tries' },
+  AUTH_ROLE: { status: 403, title: 'Not with this role' },
+  AUTH_ORIGIN: { status: 403, title: 'Sent from another site' },
+  SETUP_DONE: { status: 409, title: 'The workshop is already set up' },
+  REQUEST_BODY: { status: 422, title: 'Something in the request is not right' },
+  REQUEST_JSON: { status: 400, title: 'Not readable as JSON' },
+  REQUEST_TOO_LARGE: { status: 413, title: 'Too large' },
+  ROUTE_UNKNOWN: { status: 404, title: 'No such address' },
+  SHEET_UNKNOWN: { status: 404, title: 'No such line sheet' },
+  VEHICLE_UNKNOWN: { status: 404, title: 'No such vehicle' },
+  VEHICLE_PLATE_TAKEN: { status: 409, title: 'That plate is already known' },
+  FAMILY_UNKNOWN: { status: 422, title: 'No such vehicle family' },
+  PERSON_UNKNOWN: { status: 404, title: 'No such person' },
+  PERSON_NAME_TAKEN: { status: 409, title: 'That name is already in use' },
+  PERSON_LAST_ADMIN: { status: 409, title: 'The last admin stays' },
+  PERSON_SECRET: { status: 422, title: 'That secret does not fit the role' },
+  SHEET_DOES_NOT_APPLY: { status: 422, title: 'This sheet is not for this vehicle' },
+  PACK_REFUSED: { status: 422, title: 'The pack was refused; nothing was changed' },
+  PACK_REVISION_EXISTS: { status: 409, title: 'That revision exists with other content; nothing was changed' },
+  COMPUTE_UNKNOWN: { status: 404, title: 'No such computation' },
+  COMPUTE_REFUSED: { status: 422, title: 'Cannot be computed from this' },
+  JOB_UNKNOWN: { status: 404, title: 'No such job' },
+  JOB_CONFLICT: { status: 409, title: 'The job has moved on' },
+  JOB_ALREADY_OPENED: { status: 409, title: 'The job is already open' },
+  JOB_NOT_OPENED: { status: 409, title: 'The job is not open' },
+  JOB_SIGNED_OFF: { status: 409, title: 'The job is signed off' },
+  JOB_NOT_SIGNED_OFF: { status: 409, title: 'The job is not signed off' },
+  JOB_PAUSED: { status: 409, title: 'The job is paused' },
+  JOB_NOT_PAUSED: { status: 409, title: 'The job is not paused' },
+  JOB_ROLE: { status: 403, title: 'Not with this role' },
+  JOB_NOT_PLANNED: { status: 409, title: 'There is no plan yet' },
+  JOB_REASON_NEEDED: { status: 422, title: 'A reason is needed' },
+  JOB_UNKNOWN_TARGET: { status: 422, title: 'Not on this car' },
+  JOB_LINE_IN_WORK: { status: 409, title: 'That line is already open' },
+  JOB_ACCESS: { status: 422, title: 'No plan can be made' },
+  JOB_OPERATION_STATE: { status: 409, title: 'Already so' },
+  JOB_FASTENER_GROUPS: { status: 422, title: 'Count every group' },
+  JOB_JOINT_STATE: { status: 409, title: 'Not yet' },
+  JOB_LINE_STATE: { status: 409, title: 'Not yet' },
+  JOB_HOLD_STATE: { status: 409, title: 'Already so' },
+  JOB_PROOF_MISSING: { status: 422, title: 'Proof missing' },
+  JOB_SEAL_MISSING: { status: 422, title: 'A new seal is missing' },
+  JOB_OLD_SEAL: { status: 422, title: 'Find the old seal first' },
+  JOB_TORQUE_OUTSIDE: { status: 422, title: 'Outside the torque window' },
+  JOB_TORQUE_NEEDED: { status: 422, title: 'Enter the torque' },
+  JOB_QUANTITY_RANGE: { status: 422, title: 'That number cannot be right' },
+  JOB_ENGINE_NEEDS: { status: 409, title: 'The engine may not run yet' },
+  JOB_NOT_TIGHT: { status: 409, title: 'The engine may not run yet' },
+  JOB_NOT_CLEANED: { status: 409, title: 'Wipe dry first' },
+  JOB_TIMER_NOT_STARTED: { status: 409, title: 'The timer has not been started' },
+  JOB_TIMER_RUNNING: { status: 409, title: 'The time is not up' },
+  JOB_LEVEL_TEMPERATURE: { status: 422, title: 'Outside the temperature window' },
+  JOB_LEVEL_ENGINE: { status: 422, title: 'Engine in the wrong state for this reading' },
+  JOB_STEP_NOT_SKIPPABLE: { status: 422, title: 'This step cannot be skipped' },
+  JOB_UNDO_NOT_LAST: { status: 409, title: 'Something later hangs on it' },
+  JOB_MISSING: { status: 409, title: 'Not ready to sign off' },
+  JOB_LEAD_SIGNS: { status: 403, title: 'A lead has to sign this off' },
+  DATABASE_GONE: { status: 503, title: 'The database does not answer' },
+  INTERNAL: { status: 500, title: 'Something went wrong here' },
+} as const satisfies Record<string, { status: number; title: string }> & Record<Refusal['code'], { status: number; title: string }>
+
+export type ErrorCode = keyof typeof errorTable
+
+/** RFC 9457 problem details, with a stable code, the places at fault and typed fields. */
+export type Problem = {
+  type: string; title: string; status: number; detail: string; code: ErrorCode
+  errors?: { path: string; message: string }[]
+  fields?: Record<string, unknown>
+}
+
+export function problem(code: ErrorCode, detail: string, extra: Pick<Problem, 'errors' | 'fields'> = {}): Problem {
+  const { status, title } = errorTable[code]
+  return { type: `/errors#${code}`, title, status, detail, code, ...extra }
+}
+
+export const isProblem = (value: unknown): value is Problem =>
+  typeof value === 'object' && value !== null && 'code' in value && typeof value.code === 'string' && Object.hasOwn(errorTable, value.code)

@@ -1,0 +1,47 @@
+import { z } from 'zod'
+import { roles, type JobEvent, type Role } from '../../core/job/types'
+import type { Summary } from '../../core/job/summarise'
+import type { Family, Sheet } from '../../core/sheet/types'
+import { limits } from '../limits'
+import { nameSchema, slugSchema } from './sheet'
+
+export const signInSchema = z.strictObject({ person: z.uuid(), secret: z.string().min(1).max(limits.passwordLength[1]) })
+export const setupSchema = z.strictObject({ workshop: nameSchema, name: nameSchema, password: z.string().min(limits.passwordLength[0]).max(limits.passwordLength[1]) })
+const pin = z.string().regex(new RegExp(`^\\d{${limits.pinDigits[0]},${limits.pinDigits[1]}}$`), `${limits.pinDigits[0]} to ${limits.pinDigits[1]} digits`)
+/** An admin signs in with a password, everybody else with a PIN. */
+export const newPersonSchema = z.discriminatedUnion('role', [
+  z.strictObject({ name: nameSchema, role: z.enum(['technician', 'lead', 'desk']), secret: pin }),
+  z.strictObject({ name: nameSchema, role: z.literal('admin'), secret: z.string().min(limits.passwordLength[0]).max(limits.passwordLength[1]) }),
+])
+export const changePersonSchema = z.strictObject({ active: z.boolean().optional(), secret: z.string().min(limits.pinDigits[0]).max(limits.passwordLength[1]).optional() })
+  .refine(change => change.active !== undefined || change.secret !== undefined, 'nothing to change')
+export const searchSchema = z.object({ q: z.string().trim().max(120).default('') })
+export const newVehicleSchema = z.strictObject({
+  plate: nameSchema, customer: nameSchema, family: slugSchema, year: z.number().int().min(1900).max(2100).optional(), engine: slugSchema.optional(),
+})
+export const learnTraitSchema = z.strictObject({ sheet: slugSchema, question: slugSchema, answer: slugSchema })
+
+export type PersonView = { id: string; name: string; role: Role; active: boolean }
+export type SessionView = {
+  person: PersonView | undefined
+  /** No people yet: the first visit makes the admin. */
+  setup: boolean
+  workshop: string
+  /** Only with demo data: who can sign in, and with what. */
+  people: { id: string; name: string; role: Role; hint?: string }[]
+}
+export type VehicleView = { id: string; plate: string; customer: string; family: string; label: string; year?: number; engine?: string; traits: Record<string, string> }
+export type SheetHead = { id: string; revision: number; title: string; system: string; summary: string; families: string[]; appliesTo: string }
+export type SearchHit =
+  | { kind: 'vehicle'; vehicle: VehicleView; sheets: SheetHead[] }
+  | { kind: 'sheet'; sheet: SheetHead }
+export type SearchResult = { query: string; hits: SearchHit[]; tookMs: number }
+export type SheetView = { sheet: Sheet; families: Family[] }
+export type JobRow = {
+  id: string; number: number; seq: number; sheet: string; sheetTitle: string; revision: number; plate: string; vehicle: string; customer: string
+  summary: Summary; nextWords: string; updatedAt: string; openedAt: string; serverNow: string
+}
+export type JobView = { row: JobRow; events: JobEvent[]; sheet: Sheet; vehicle: VehicleView }
+export type AppendResult = { seq: number; events: JobEvent[] }
+export type Health = { status: 'ok' | 'no-database'; version: string; database: { reachable: boolean; server?: string; migration?: string }; demo: boolean }
+export const roleList = roles

@@ -1,0 +1,14 @@
+import type { Sheet, Slug } from '../../core/sheet/types'
+
+type Named = { id: Slug; name: string }
+const find = (items: readonly Named[], id: Slug): string => items.find(item => item.id === id)?.name ?? id
+
+/** Ids → the sheet's names; an id the sheet does not know stays itself, so a sentence never breaks. */
+export const sheetNames = (sheet: Sheet) => ({
+  joint: (id: Slug) => find(sheet.joints, id),
+  line: (id: Slug) => find(sheet.lines, id),
+  hold: (id: Slug) => find(sheet.holds, id),
+  operation: (id: Slug) => find(sheet.operations, id),
+  level: (id: Slug) => find(sheet.levels, id),
+  seal: (id: Slug) => find(sheet.joints.flatMap(joint => joint.seals), id),
+})

@@ -1,0 +1,60 @@
+import type { Step } from '../../core/job/listSteps'
+import { assertNever } from '../../core/result'
+import { settleValue } from '../../core/sheet/settleContested'
+import type { Caution, Phase, Sheet } from '../../core/sheet/types'
+import { positionMove, positionWords, reachWords } from './vocabulary'
+import { sheetNames } from './sheetNames'
+
+export type StepWords = {
+  title: string
+  /** One or two sentences on how; may be empty. */
+  how: string
+  /** What the large button says it records. */
+  button: string
+  cautions: Caution[]
+}
+
+const lift: Caution = { kind: 'crush', text: 'Lift locks set, or stands rated for the load under the lift points. Never under a car that stands on a jack.' }
+const byPhase = (sheet: Sheet, ...phases: Phase[]): Caution[] => sheet.cautions.filter(caution => phases.includes(caution.phase))
+
+/** A step in words, for the bay view, the Floor and the record. Cautions stand before the action. */
+export function stepWords(step: Step, sheet: Sheet): StepWords {
+  const name = sheetNames(sheet)
+  const joint = sheet.joints.find(candidate => candidate.id === step.target)
+  const line = sheet.lines.find(candidate => candidate.id === step.target)
+  const hold = sheet.holds.find(candidate => candidate.id === step.target)
+  const operation = sheet.operations.find(candidate => candidate.id === step.target)
+  const words = (title: string, how: string, button: string, cautions: readonly Caution[] = []): StepWords => ({ title, how, button, cautions: [...cautions] })
+
+  switch (step.kind) {
+    case 'move': return words(positionMove[step.at], step.at === 'ground' ? 'Everybody clear, nothing left under or on the car.' : 'Shake the car once it has left the ground.', step.at === 'ground' ? 'It is down' : `It is ${positionWords[step.at]}`, step.at === 'ground' ? [] : [lift])
+    case 'receive': return words(`Check the new part: ${name.line(step.target)}`, 'Length, both ends, end angles, brackets and marks against the sheet, before anything comes off the car.', 'Part agrees')
+    case 'prepare': return words('Make the car ready', 'Gear in park, parking brake on. Pan, caps, rags and fluid within reach.', 'Ready', byPhase(sheet, 'before'))
+    case 'off': return words(`Take off: ${name.operation(step.target)}`, operation?.how ?? '', 'It is off', operation?.cautions)
+    case 'on': return words(`Put back: ${name.operation(step.target)}`, operation?.refit ?? '', 'It is back on', [...(operation?.cautions ?? []), ...(operation?.engineMayRun ? [{ kind: 'entangle', text: 'Engine off and the belt still before hands go near it.' } as const] : [])])
+    case 'open': return words(`Open: ${name.joint(step.target)}`, joint?.release ?? '', 'It is open', [...byPhase(sheet, 'open'), ...(joint?.cautions ?? [])])
+    case 'cap': return words(`Cap both sides: ${name.joint(step.target)}`, 'One cap on the line, one in the port, at once. The old O-ring comes out with the old end: look.', 'Both capped')
+    case 'release': return words(`Release: ${name.hold(step.target)}`, hold?.opens ?? '', 'Released')
+    case 'withdraw': return words(`Take out: ${name.line(step.target)}`, line?.withdrawNote ?? 'Keep it whole and note which way it turns on its way out: its shape is the only drawing.', 'It is out')
+    case 'catch': return words('Measure what was caught', 'Pour the pan into a measuring jug. What is lost on the floor: estimate and add.', 'Record', [{ kind: 'waste', text: 'Old fluid goes to the waste drum, not down a drain.' }])
+    case 'compare': return words(`Lay old beside new: ${name.line(step.target)}`, 'Length, ends, end angles, brackets, marks. Move over what the new line does not bring.', 'They match')
+    case 'seals': return words(`Renew the seals: ${name.joint(step.target)}`, 'Old ones out and accounted for, new ones wet with the system’s own fluid.', 'Seals fitted')
+    case 'fit': return words(`Lay in the new line: ${name.line(step.target)}`, 'Ends stay capped until they meet their ports. No tension, no twist, clear of heat and belts.', 'It is in place')
+    case 'seat': return words(`Seat: ${name.joint(step.target)}`, joint?.seated ?? '', 'Seated and proved')
+    case 'fasten': return words(`Fasten: ${name.hold(step.target)}`, 'Both ends are started: the line lies where it wants to. No tension at the hold.', 'Fastened')
+    case 'torque': return words(`Torque: ${name.joint(step.target)}`, 'Smooth pull, one click. The middle of the window; the rest stays in hand.', 'Torqued', joint?.cautions)
+    case 'fill': return words('Fill before the engine runs', 'The specified fluid, clean funnel. What came out goes back in first; the level check decides the rest.', 'Record', byPhase(sheet, 'fill'))
+    case 'wipe': return words(`Wipe every joint dry, ${positionWords[step.at]}`, 'Joints, line and what lies below them. Residue reads as a leak.', 'All dry')
+    case 'run': {
+      const minutes = settleValue(sheet.proving.leakMinutes)
+      return words('Start the engine', `Shift through the gears if the sheet says so, then leave it idling${minutes.kind === 'unknown' ? '' : ` for ${minutes.value} minutes`}. Look at once for anything running.`, 'Engine running', byPhase(sheet, 'engine'))
+    }
+    case 'level': return words(`Read the level: ${name.level(step.target)}`, sheet.levels.find(level => level.id === step.target)?.reads ?? '', 'Record the reading', [...byPhase(sheet, 'prove'), ...(sheet.levels.find(level => level.id === step.target)?.cautions ?? [])])
+    case 'leak': return words(`Look for a leak: ${name.joint(step.target)}`, 'Light and mirror where it is hidden. Run a dry finger below it.', 'It is dry', byPhase(sheet, 'prove'))
+    case 'road-test': return words('Road test, then look again', 'Through the gears and up to temperature. Look at each joint once more.', 'Good, and dry', byPhase(sheet, 'close'))
+    default: return assertNever(step.kind)
+  }
+}
+
+/** "from below, car raised" */
+export const whereWords = (step: Step): string => [step.from ? reachWords[step.from] : undefined, `car ${positionWords[step.at]}`].filter(Boolean).join(', ')
