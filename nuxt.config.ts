@@ -1,1 +1,45 @@
-export default defineNuxtConfig({ compatibilityDate: '2026-11-01' })
+import { fileURLToPath } from 'node:url'
+
+const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
+const aliases = { '#core': here('./core'), '#shared': here('./shared') }
+
+export default defineNuxtConfig({
+  compatibilityDate: '2026-11-01',
+  // A signed-in tool on a shop network: the page is a shell, the data comes through the API (docs/decisions/0002).
+  ssr: false,
+  spaLoadingTemplate: false,
+  telemetry: false,
+  devtools: { enabled: false },
+  modules: ['@pinia/nuxt', 'vuetify-nuxt-module', '@nuxt/eslint'],
+  alias: aliases,
+  // Nuxt would import shared/ and components by magic; here every import is written, so that the layers can be linted.
+  imports: { scan: false },
+  components: [{ path: '~/components', pathPrefix: false }],
+  css: ['@fontsource-variable/atkinson-hyperlegible-next/wght.css', '~/assets/tokens.css', '~/assets/base.css', '~/assets/print.css'],
+  app: {
+    head: {
+      title: 'Efferent',
+      htmlAttrs: { lang: 'en' },
+      meta: [{ name: 'viewport', content: 'width=device-width, initial-scale=1' }, { name: 'theme-color', content: '#1c2f36' }],
+      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/mark.svg' }],
+      noscript: [{ innerHTML: 'Efferent needs JavaScript.' }],
+    },
+  },
+  build: { transpile: ['@mdi/js'] },
+  vite: { build: { sourcemap: false } },
+  postcss: { plugins: { cssnano: false } },
+  nitro: {
+    alias: aliases,
+    compressPublicAssets: !process.env.CI,
+    errorHandler: '~~/server/errorHandler',
+    imports: { autoImport: false },
+    typescript: { tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
+    routeRules: { '/_nuxt/**': { headers: { 'cache-control': 'public, max-age=31536000, immutable' } } },
+  },
+  typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
+  vuetify: {
+    moduleOptions: { disableVuetifyStyles: false, styles: true },
+    vuetifyOptions: './app/vuetify.config.ts',
+  },
+  eslint: { config: { stylistic: { semi: false, quotes: 'single', braceStyle: '1tbs', arrowParens: false } } },
+})

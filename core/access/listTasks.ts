@@ -101,7 +101,8 @@ type Around = { operations: readonly Operation[]; scope: Scope; wayOf: (goal: st
 
 /** What must be finished before a part may go back on. */
 function waitsOf(operation: Operation, { operations, scope, wayOf, tight, doneOf }: Around): string[] {
-  const leadsTo = (goal: string) => doneOf(wayOf(goal).needs).includes(operation.id)
+  const behind = (needs: Needs): Slug[] => doneOf(needs).flatMap(id => [id, ...behind(operations.find(other => other.id === id)?.needs ?? [])])
+  const leadsTo = (goal: string) => behind(wayOf(goal).needs).includes(operation.id)
   const deeper = operations.filter(other => doneOf(other.needs).includes(operation.id)).map(other => `on:${other.id}`)
   const joints = scope.joints.filter(joint => leadsTo(`joint:${joint.id}`))
   return [

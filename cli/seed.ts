@@ -1,0 +1,72 @@
+import { readFileSync, readdirSync } from 'node:fs'
+import { join } from 'node:path'
+import { v7 } from 'uuid'
+import { z } from 'zod'
+import { estimateFluid } from '../core/fluid/estimateFluid'
+import { fold } from '../core/job/evolve'
+import { listSteps } from '../core/job/listSteps'
+import { plainCommand } from '../core/job/plainCommand'
+import type { JobCommand, Person } from '../core/job/types'
+import { roleSchema } from '../shared/schemas/job'
+import { importPack } from '../server/services/importPack'
+import { appendToJob, getJob, openJob } from '../server/services/jobs'
+import { planOf, resolveJob } from '../server/services/jobState'
+import { addVehicle, learnTrait } from '../server/services/lookUp'
+import { addPerson } from '../server/services/people'
+import { readSettings, writeSetting } from '../server/sql/settings/settings'
+import { closePool, getPool } from '../server/utils/db'
+
+const workshopSchema = z.strictObject({
+  workshop: z.string(),
+  people: z.array(z.strictObject({ name: z.string(), role: roleSchema, secret: z.string() })),
+  vehicles: z.array(z.strictObject({ plate: z.string(), customer: z.string(), family: z.string(), year: z.number().optional(), engine: z.string().optional(), answers: z.array(z.strictObject({ sheet: z.string(), question: z.string(), answer: z.string() })).optional() })),
+  jobs: z.array(z.strictObject({ plate: z.string(), sheet: z.string(), by: z.string(), complaint: z.string(), lines: z.array(z.string()), workedUntil: z.string().optional(), paused: z.enum(['parts', 'approval', 'end-of-day']).optional() })),
+})
+
+/**
+ * Loads the demo workshop through the same doors its users have: packs through the import, people, vehicles and jobs through the services. Does
+ * nothing to a database that has a workshop already.
+ */
+async function seed(folder: string): Promise<void> {
+  const db = getPool()
+  if ((await readSettings(db)).workshop !== undefined) return
+  const workshop = workshopSchema.parse(JSON.parse(readFileSync(join(folder, 'workshop.json'), 'utf8')))
+  for (const file of readdirSync(folder).filter(name => name.endsWith('.efferent.json')).sort()) await importPack(JSON.parse(readFileSync(join(folder, file), 'utf8')), undefined)
+  const people = new Map<string, Person>()
+  for (const person of workshop.people) people.set(person.name, await addPerson(db, { ...person, hint: person.secret }))
+  const vehicles = new Map<string, string>()
+  for (const { answers = [], ...vehicle } of workshop.vehicles) {
+    const { id } = await addVehicle(db, vehicle)
+    vehicles.set(vehicle.plate, id)
+    for (const answer of answers) await learnTrait(db, id, answer)
+  }
+  for (const job of workshop.jobs) await seedJob(job, people.get(job.by)!, vehicles.get(job.plate)!)
+  await writeSetting(db, 'demo', true)
+  await writeSetting(db, 'workshop', workshop.workshop)
+}
+
+async function seedJob(job: z.infer<typeof workshopSchema>['jobs'][number], person: Person, vehicle: string): Promise<void> {
+  const device = 'demo'
+  const now = () => new Date().toISOString()
+  const { id } = await openJob({ id: v7(), at: now(), device, sheet: job.sheet, vehicle, complaint: job.complaint }, person)
+  const say = async (command: JobCommand) => {
+    await appendToJob(id, { basedOn: 1, events: [{ id: v7(), at: now(), device, command }] }, person)
+  }
+  await say({ type: 'planned', inputs: { lines: job.lines, start: 'ground' } })
+  while (job.workedUntil) {
+    const { events, sheet } = await getJob(getPool(), id)
+    const state = fold(events)!
+    const resolved = resolveJob(sheet, state)
+    const plan = planOf(resolved, state.inputs!)!
+    const step = listSteps(resolved, plan, 'ground', state).find(candidate => candidate.status === 'open')
+    if (!step || step.id === job.workedUntil) break
+    await say(plainCommand(resolved, step, state, estimateFluid(resolved, state.scope, plan.openOrder)))
+  }
+  if (job.paused) await say({ type: 'paused', reason: job.paused })
+}
+
+try {
+  await seed(process.argv[2]!)
+} finally {
+  await closePool()
+}

@@ -1,0 +1,33 @@
+import { parseArgs } from 'node:util'
+import { Failure } from './run.mjs'
+
+const usage = `usage: ./efferent COMMAND
+  start [--port N] [--host ADDRESS] [--data DIR] [--no-demo] [--plain-http]   set up what is missing and serve
+  dev   [--port N] [--data DIR] [--no-demo]                                    the same with hot reload
+  test  [--only lint|types|unit|server|e2e]                                    everything that must hold
+  bench                                                                        one JSON object per line
+  compute NAME < request.json                                                  the core for scripts
+DATABASE_URL set: that database is used and migrated, and no private one is started.`
+
+const [command, ...rest] = process.argv.slice(2)
+const options = {
+  port: { type: 'string', default: process.env.PORT ?? '4747' }, host: { type: 'string', default: '127.0.0.1' }, data: { type: 'string' },
+  'no-demo': { type: 'boolean', default: false }, 'plain-http': { type: 'boolean', default: false }, only: { type: 'string', multiple: true },
+}
+
+try {
+  const { values, positionals } = parseArgs({ args: rest, options, allowPositionals: true })
+  switch (command) {
+    case 'start': await (await import('./serve.mjs')).serve({ ...values, dev: false }); break
+    case 'dev': await (await import('./serve.mjs')).serve({ ...values, dev: true }); break
+    case 'test': await (await import('./test.mjs')).test(values); break
+    case 'bench': await (await import('./bench.mjs')).bench(); break
+    case 'compute': await (await import('./compute.mjs')).compute(positionals); break
+    default:
+      process.stderr.write(`${usage}\n`)
+      process.exitCode = command === undefined || command === 'help' ? 0 : 2
+  }
+} catch (error) {
+  process.stderr.write(`efferent: ${error instanceof Failure || error.code?.startsWith('ERR_PARSE_ARGS') ? error.message : error.stack}\n`)
+  process.exitCode = 1
+}

@@ -1,0 +1,7 @@
+import { changePersonSchema } from '../../../shared/schemas/api'
+import { changePerson } from '../../services/people'
+import { readBodyWith } from '../../utils/body'
+import { idParam } from '../../utils/params'
+import { route } from '../../utils/route'
+
+export default route('PATCH /api/people/:id', async ({ event }) => changePerson(idParam(event, 'PERSON_UNKNOWN'), await readBodyWith(event, changePersonSchema)))

@@ -1,0 +1,18 @@
+import type { NitroApp } from 'nitropack/types'
+import { assertConfig } from '../utils/config'
+import { closePool } from '../utils/db'
+import { feed, openStreams } from '../utils/feed'
+
+export default (nitro: NitroApp): void => {
+  assertConfig()
+  void feed.start()
+  // Open streams would keep the server from closing: end them as soon as a stop is asked for.
+  const endStreams = () => openStreams.forEach(close => close())
+  process.once('SIGTERM', endStreams)
+  process.once('SIGINT', endStreams)
+  nitro.hooks.hook('close', async () => {
+    endStreams()
+    await feed.stop()
+    await closePool()
+  })
+}

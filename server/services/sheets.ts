@@ -1,0 +1,43 @@
+import { resolveSheet, type ResolvedSheet } from '../../core/sheet/resolveSheet'
+import type { Car, Sheet } from '../../core/sheet/types'
+import type { SheetHead, SheetView } from '../../shared/schemas/api'
+import { findFamily } from '../sql/sheets/families'
+import { findSheet } from '../sql/sheets/findSheet'
+import { listSheets } from '../sql/sheets/listSheets'
+import type { SheetHeadRow } from '../sql/sheets/sheetRows'
+import type { Db } from '../utils/db'
+import { Lru } from '../utils/lru'
+import { ProblemError } from '../utils/problemError'
+
+// Revisions never change, so a cached one never goes stale.
+const cache = new Lru<string, Sheet>(300)
+
+export async function getSheet(db: Db, id: string, revision?: number): Promise<Sheet> {
+  const known = revision === undefined ? undefined : cache.get(`${id}@${revision}`)
+  if (known) return known
+  const row = await findSheet(db, id, revision)
+  if (!row) throw new ProblemError('SHEET_UNKNOWN', `There is no line sheet “${id}”${revision === undefined ? '' : ` in revision ${revision}`}. Look it up again.`)
+  cache.set(`${row.id}@${row.revision}`, row.body)
+  return row.body
+}
+
+export const toHead = (row: SheetHeadRow): SheetHead => ({ id: row.id, revision: row.revision, title: row.title, system: row.system, summary: row.summary, families: row.families, appliesTo: row.applies_to })
+
+export async function getSheetView(db: Db, id: string, revision?: number): Promise<SheetView> {
+  const sheet = await getSheet(db, id, revision)
+  const families = await Promise.all([...new Set(sheet.applies.flatMap(applies => applies.families))].map(family => findFamily(db, family)))
+  return { sheet, families: families.filter(family => family !== undefined) }
+}
+
+export async function getSheetHeads(db: Db): Promise<SheetHead[]> {
+  return (await listSheets(db)).map(toHead)
+}
+
+const whyNot = { family: 'another family', year: 'other years', engine: 'another engine', trait: 'another layout' } as const
+
+/** The sheet for one car, or a problem that says why it is not for it. */
+export function resolveFor(sheet: Sheet, car: Car): ResolvedSheet {
+  const resolution = resolveSheet(sheet, car)
+  if (resolution.applies === 'yes') return resolution.resolved
+  throw new ProblemError('SHEET_DOES_NOT_APPLY', `“${sheet.title}” is for ${whyNot[resolution.why]}. Look up the sheet for this vehicle.`, { fields: { why: resolution.why } })
+}

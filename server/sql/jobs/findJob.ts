@@ -1,0 +1,7 @@
+import type { Db } from '../../utils/db'
+import { jobSelect, type JobHeadRow } from './jobRows'
+
+export async function findJob(db: Db, id: string): Promise<JobHeadRow | undefined> {
+  const { rows } = await db.query<JobHeadRow>(`${jobSelect} where j.id = $1::uuid`, [id])
+  return rows[0]
+}

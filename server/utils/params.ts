@@ -1,0 +1,11 @@
+import { getRouterParam, type H3Event } from 'h3'
+import { z } from 'zod'
+import type { ErrorCode } from '../../shared/errors'
+import { ProblemError } from './problemError'
+
+/** The :id of an address. What is no UUID names nothing here, so it is unknown rather than malformed. */
+export function idParam(event: H3Event, unknown: ErrorCode): string {
+  const id = getRouterParam(event, 'id')
+  if (!z.uuid().safeParse(id).success) throw new ProblemError(unknown, 'Nothing here has this id. Go back and choose again.')
+  return id!
+}

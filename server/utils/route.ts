@@ -1,0 +1,55 @@
+import { defineEventHandler, getRequestHeader, setResponseHeader, setResponseHeaders, setResponseStatus, type H3Event } from 'h3'
+import type { Person } from '../../core/job/types'
+import type { Problem } from '../../shared/errors'
+import { problem } from '../../shared/errors'
+import { access, type RouteKey } from '../access'
+import { databaseGone, isDatabaseGone } from './db'
+import { ProblemError } from './problemError'
+import { personOf } from './session'
+
+type Handler<T> = (context: { event: H3Event; person: Person }) => Promise<T> | T
+
+/** A state-changing request from a page of another origin is refused, whatever cookies came with it. */
+function checkOrigin(event: H3Event): void {
+  const origin = getRequestHeader(event, 'origin')
+  if (event.method === 'GET' || origin === undefined) return
+  if (!URL.canParse(origin) || new URL(origin).host !== getRequestHeader(event, 'host')) throw new ProblemError('AUTH_ORIGIN', 'Open Efferent itself and try again there.')
+}
+
+async function authorise(event: H3Event, key: RouteKey): Promise<Person> {
+  const allowed = access[key]
+  if (allowed === 'public') return { id: '', name: '', role: 'technician' }
+  const person = await personOf(event)
+  if (!person) throw new ProblemError('AUTH_SIGN_IN_NEEDED', 'Sign in, then try again. What you typed is still here.')
+  if (!(allowed as readonly string[]).includes(person.role)) throw new ProblemError('AUTH_ROLE', `This is for: ${allowed.join(', ')}.`)
+  return { id: person.id, name: person.name, role: person.role }
+}
+
+/** Turns whatever went wrong into a problem; what nobody expected is logged with its cause and answered without it. */
+export function toProblem(error: unknown): { problem: Problem; headers: Record<string, string> } {
+  if (error instanceof ProblemError) return { problem: error.problem, headers: error.headers }
+  if (isDatabaseGone(error)) return { problem: databaseGone(error).problem, headers: { 'retry-after': '2' } }
+  console.error(error)
+  return { problem: problem('INTERNAL', 'This is our mistake, not yours. Nothing was recorded; try again, and tell an admin if it stays.'), headers: {} }
+}
+
+export function answerProblem(event: H3Event, error: unknown): string {
+  const { problem: body, headers } = toProblem(error)
+  setResponseStatus(event, body.status)
+  setResponseHeaders(event, { 'content-type': 'application/problem+json', 'cache-control': 'no-store', ...headers })
+  return JSON.stringify(body)
+}
+
+/** Every API route: guard, then handler, then answer. The key says who may call it (server/access.ts). */
+export function route<T>(key: RouteKey, handler: Handler<T>) {
+  return defineEventHandler(async (event) => {
+    try {
+      checkOrigin(event)
+      const person = await authorise(event, key)
+      setResponseHeader(event, 'cache-control', 'no-store')
+      return await handler({ event, person })
+    } catch (error) {
+      return answerProblem(event, error)
+    }
+  })
+}

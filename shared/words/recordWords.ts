@@ -1,0 +1,8 @@
+import type { LeakResult, LevelReading, TorqueHow } from '../../core/job/types'
+
+export const howWords: Record<TorqueHow, string> = { wrench: 'torque wrench', adapter: 'torque wrench with adapter', turn: 'snug and a stated turn, by feel', feel: 'by feel' }
+export const leakWords: Record<LeakResult, string> = { dry: 'dry', weeping: 'weeping', leaking: 'leaking' }
+export const readingWords: Record<LevelReading, string> = { at: 'at the mark', below: 'below the mark', above: 'above the mark' }
+
+/** "2026-11-25 14:03" in UTC on records made by the server; pages show the reader's own time. */
+export const recordDate = (iso: string): string => `${iso.slice(0, 10)} ${iso.slice(11, 16)} UTC`
