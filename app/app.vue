@@ -1,3 +1,16 @@
+<script setup lang="ts">
+import { watch } from 'vue'
+import { useConnection } from '~/stores/connection'
+import { useJob } from '~/stores/job'
+
+// What waits in an outbox goes out as soon as server and database are back, whatever page is open.
+const connection = useConnection()
+const job = useJob()
+watch(() => connection.recoveries, () => void job.send())
+</script>
+
 <template>
-  <NuxtPage />
+  <NuxtLayout>
+    <NuxtPage />
+  </NuxtLayout>
 </template>

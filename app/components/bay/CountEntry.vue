@@ -1,0 +1,27 @@
+<script setup lang="ts">
+import type { Fastener } from '#core/sheet/types'
+
+/** Counted wells: so many of each out, so many in. Two lengths in one part are two wells. */
+const props = defineProps<{ fasteners: readonly Fastener[]; expected: readonly number[]; verb: string }>()
+const counts = defineModel<number[]>({ required: true })
+const change = (i: number, by: number) => (counts.value = counts.value.map((count, j) => j === i ? Math.max(0, Math.min(99, count + by)) : count))
+const off = (i: number) => counts.value[i] !== props.expected[i]
+</script>
+
+<template>
+  <ul class="wells" :aria-label="`Fasteners ${verb}`">
+    <li v-for="(fastener, i) in fasteners" :key="i" :class="{ off: off(i) }">
+      <span><b>{{ fastener.what }} {{ fastener.size }}</b><small>{{ fastener.place }}{{ fastener.hex ? ` · ${fastener.hex} mm` : '' }}{{ fastener.oneTime ? ' · renew' : '' }}</small></span>
+      <span class="count"><button type="button" class="btn" :aria-label="`one ${fastener.what} less`" @click="change(i, -1)">−</button><output>{{ counts[i] }}<small>of {{ expected[i] }}</small></output><button type="button" class="btn" :aria-label="`one ${fastener.what} more`" @click="change(i, 1)">+</button></span>
+    </li>
+  </ul>
+</template>
+
+<style scoped>
+.wells { display: grid; gap: 8px; }
+li { display: flex; justify-content: space-between; gap: 10px; align-items: center; background: var(--card); border: 1px solid var(--line); border-left: 8px solid var(--ok); padding: 8px 10px 8px 12px; }
+li.off { border-left-color: var(--warn); }
+small { display: block; color: var(--soft); font-size: 15px; }
+.count { display: flex; align-items: center; gap: 6px; } .count .btn { min-width: 52px; min-height: 52px; font-size: 24px; padding: 0; }
+output { font: 700 26px/1 var(--face); min-width: 54px; text-align: center; }
+</style>

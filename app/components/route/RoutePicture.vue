@@ -1,0 +1,114 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { developLine, samplePoints } from '#core/route/developLine'
+import { projectStandpoint } from '#core/route/projectStandpoint'
+import type { ResolvedSheet } from '#core/sheet/resolveSheet'
+import type { Body, KeepoutKind, Standpoint, Vec3 } from '#core/sheet/types'
+import { standpointNotes, standpointWords } from '#shared/words/vocabulary'
+import type { JointStatus } from '~/utils/jointState'
+
+/** Where the lines run, from where a person stands: a flat projection with the car's landmarks, keep-outs shaded, the selected joint named. */
+const props = defineProps<{ resolved: ResolvedSheet; standpoint: Standpoint; line?: string; selected?: string; jointStates?: Record<string, JointStatus> }>()
+const emit = defineEmits<{ select: [id: string] }>()
+
+type Point = readonly [number, number]
+const flat = (at: Vec3): Point => projectStandpoint(props.standpoint, at)
+
+// A generic car, for orientation only: boxes in vehicle axes.
+const landmarks: { name: string; min: Vec3; max: Vec3 }[] = [
+  { name: 'radiator', min: [600, -360, 480], max: [650, 360, 880] }, { name: 'engine', min: [-330, -220, 380], max: [330, 220, 980] },
+  { name: 'gearbox', min: [-1050, -190, 360], max: [-340, 190, 700] }, { name: 'bumper', min: [860, -800, 420], max: [930, 800, 700] },
+]
+const wheels: { min: Vec3; max: Vec3 }[] = [{ min: [-360, 680, 0], max: [360, 900, 720] }, { min: [-360, -900, 0], max: [360, -680, 720] }]
+
+function boxOf(min: Vec3, max: Vec3) {
+  const [a, b] = [flat(min), flat(max)]
+  return { x: Math.min(a[0], b[0]), y: Math.min(a[1], b[1]), width: Math.abs(a[0] - b[0]), height: Math.abs(a[1] - b[1]) }
+}
+function bodyShape(body: Body) {
+  if (body.shape === 'box') return { box: boxOf(body.min, body.max) }
+  const [a, b] = [flat(body.a), flat(body.b)]
+  // An axis seen end-on is a disc.
+  return Math.hypot(a[0] - b[0], a[1] - b[1]) < body.radius * 0.6 ? { disc: { cx: (a[0] + b[0]) / 2, cy: (a[1] + b[1]) / 2, r: body.radius } } : { rod: { a, b, width: body.radius * 2, round: body.shape === 'capsule' } }
+}
+
+const routes = computed(() => props.resolved.lines.map((line) => {
+  const developed = developLine(line.sections)
+  const points = developed.ok ? samplePoints(developed.value, 14).map(({ at }) => flat(at)) : []
+  return { id: line.id, d: `M${points.map(([px, py]) => `${px.toFixed(1)} ${py.toFixed(1)}`).join('L')}`, points }
+}))
+const joints = computed(() => props.resolved.joints.map((joint) => {
+  const points = routes.value.find(route => route.id === joint.line)?.points ?? []
+  return { ...joint, at: (joint.end === 'from' ? points[0] : points.at(-1)) ?? [0, 0] as Point }
+}))
+const view = computed(() => {
+  const all = routes.value.flatMap(route => route.points)
+  const [xs, ys] = [all.map(point => point[0]), all.map(point => point[1])]
+  const [x0, x1, y0, y1] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)]
+  const pad = 0.14 * Math.max(x1 - x0, y1 - y0)
+  // The picture keeps one shape, so that changing standpoint does not move the page.
+  const [cx, cy, w] = [(x0 + x1) / 2, (y0 + y1) / 2, Math.max(x1 - x0 + 2 * pad, (y1 - y0 + 2 * pad) * 1.16, 700)]
+  const h = w / 1.16
+  return { x: cx - w / 2, y: cy - h / 2, w, h, unit: w / 420 }
+})
+const shade: Record<KeepoutKind, string> = { hot: 'var(--hot)', turning: 'var(--turn)', moving: 'var(--turn)', sharp: 'var(--edge)', electrical: 'var(--electric)' }
+const named = computed(() => {
+  const { x, y, w, h, unit } = view.value
+  const size = 14 * unit
+  const used: { x0: number; x1: number; y: number }[] = []
+  const chosen = [...joints.value].sort((a, b) => Number(b.id === props.selected) - Number(a.id === props.selected))
+  return chosen.flatMap((joint) => {
+    const width = joint.name.length * size * 0.56
+    const right = joint.at[0] + 18 * unit + width < x + w
+    const left = right ? joint.at[0] + 18 * unit : joint.at[0] - 18 * unit - width
+    let at = Math.min(y + h - size, Math.max(y + size, joint.at[1] + size * 0.35))
+    for (let tries = 0; tries < 8 && used.some(box => left < box.x1 && left + width > box.x0 && Math.abs(box.y - at) < size * 1.15); tries++) at += size * 1.2
+    used.push({ x0: left, x1: left + width, y: at })
+    return [{ id: joint.id, name: joint.name, left, at, size }]
+  })
+})
+</script>
+
+<template>
+  <figure>
+    <svg :viewBox="`${view.x} ${view.y} ${view.w} ${view.h}`" role="img" :aria-label="`Where the lines run, ${standpointWords[standpoint]}: ${standpointNotes[standpoint]}`">
+      <g fill="none" stroke="var(--line)" :stroke-width="2 * view.unit">
+        <rect v-for="(wheel, i) in wheels" :key="i" v-bind="boxOf(wheel.min, wheel.max)" :rx="standpoint === 'wheel-off' ? 360 : 40" />
+        <rect v-for="mark in landmarks" :key="mark.name" v-bind="boxOf(mark.min, mark.max)" :rx="16" />
+      </g>
+      <g :font-size="12 * view.unit" class="land">
+        <text v-for="mark in landmarks" :key="mark.name" :x="boxOf(mark.min, mark.max).x + boxOf(mark.min, mark.max).width - 6 * view.unit" :y="boxOf(mark.min, mark.max).y + boxOf(mark.min, mark.max).height - 6 * view.unit" text-anchor="end">{{ mark.name }}</text>
+      </g>
+      <g v-for="keep in resolved.sheet.keepouts" :key="keep.id">
+        <template v-for="shape in [bodyShape(keep.body)]" :key="keep.id">
+          <rect v-if="shape.box" v-bind="shape.box" :fill="shade[keep.kind]" />
+          <circle v-else-if="shape.disc" v-bind="shape.disc" :fill="shade[keep.kind]" />
+          <path v-else-if="shape.rod" :d="`M${shape.rod.a[0]} ${shape.rod.a[1]}L${shape.rod.b[0]} ${shape.rod.b[1]}`" :stroke="shade[keep.kind]" :stroke-width="shape.rod.width" :stroke-linecap="shape.rod.round ? 'round' : 'butt'" />
+        </template>
+        <title>{{ keep.what }}</title>
+      </g>
+      <g fill="none" stroke-linejoin="round" stroke-linecap="round">
+        <template v-for="route in routes" :key="route.id">
+          <path :d="route.d" stroke="var(--ink)" :stroke-width="(route.id === line ? 9 : 6) * view.unit" />
+          <path :d="route.d" :stroke="route.id === line ? 'var(--accent)' : 'var(--tube)'" :stroke-width="(route.id === line ? 5.5 : 3) * view.unit" />
+        </template>
+      </g>
+      <g v-for="joint in joints" :key="joint.id" :transform="`translate(${joint.at[0]},${joint.at[1]}) scale(${view.unit * 0.72})`" class="hit" @click="emit('select', joint.id)">
+        <circle r="26" fill="transparent" />
+        <JointGlyph :kind="joint.kind" :status="jointStates?.[joint.id]" :current="joint.id === selected" />
+      </g>
+      <text v-for="label in named" :key="label.id" :x="label.left" :y="label.at" :font-size="label.size" :class="{ name: true, on: label.id === selected }">{{ label.name }}</text>
+    </svg>
+    <figcaption>{{ standpointNotes[standpoint] }}</figcaption>
+  </figure>
+</template>
+
+<style scoped>
+svg { display: block; width: 100%; aspect-ratio: 1.16; background: var(--card); }
+text { font-family: var(--face); fill: var(--ink); }
+.name { font-weight: 600; paint-order: stroke; stroke: var(--card); stroke-width: 0.28em; stroke-linejoin: round; }
+.name.on { font-weight: 800; }
+.land text { fill: var(--soft); }
+.hit { cursor: pointer; }
+figcaption { color: var(--soft); font-size: 13.5px; padding: 6px 10px; border-top: 1px solid var(--line); }
+</style>

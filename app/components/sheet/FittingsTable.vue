@@ -1,0 +1,50 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { settleWindow } from '#core/sheet/settleContested'
+import type { ResolvedSheet } from '#core/sheet/resolveSheet'
+import type { Joint } from '#core/sheet/types'
+import { targetTorque } from '#core/torque/checkTorque'
+import { formatNumber } from '#core/units/formatQuantity'
+import { jointWords, plural, proofWords, reachWords } from '#shared/words/vocabulary'
+import { useUnits } from '~/stores/units'
+
+const props = defineProps<{ resolved: ResolvedSheet; selected?: string }>()
+const emit = defineEmits<{ select: [id: string] }>()
+const units = useUnits()
+
+const rows = computed(() => props.resolved.lines.map(line => ({ line, joints: props.resolved.joints.filter(joint => joint.line === line.id).map(joint => ({ joint, torque: settleWindow(joint.torque ?? 'unknown') })) })))
+const hexes = (joint: Joint) => joint.hex.turn === undefined ? undefined : `${formatNumber(joint.hex.turn, 2)} mm`
+const also = (joint: Joint) => [joint.hex.hold && `hold ${formatNumber(joint.hex.hold, 2)} mm`, ...joint.hex.alternates.map(hex => `${formatNumber(hex, 2)} mm fits`)].filter(Boolean).join(' · ')
+</script>
+
+<template>
+  <div class="scroll">
+    <table class="grid">
+      <thead><tr><th>Fitting</th><th>Wrench</th><th>Torque</th><th>Seals</th><th>Proof</th></tr></thead>
+      <tbody v-for="{ line, joints } in rows" :key="line.id">
+        <tr class="group"><th colspan="5" scope="colgroup">{{ line.name }}<span v-if="line.mark" class="tag">{{ line.mark }}</span></th></tr>
+        <tr v-for="{ joint, torque } in joints" :key="joint.id" :class="{ on: joint.id === selected }" @click="emit('select', joint.id)">
+          <td>
+            <div class="name"><svg width="40" height="32" viewBox="-20 -18 40 34" aria-hidden="true"><JointGlyph :kind="joint.kind" /></svg>
+              <span><button class="pick" @click.stop="emit('select', joint.id)">{{ joint.name }}</button><span class="sub">{{ jointWords[joint.kind] }}, {{ reachWords[joint.ways[0]!.from] }}</span></span></div>
+          </td>
+          <td><span class="num big2">{{ hexes(joint) ?? joint.tools[0] ?? '–' }}</span><span class="sub">{{ also(joint) }}</span></td>
+          <td>
+            <template v-if="torque.kind !== 'unknown'"><span class="num big2">{{ units.torque(targetTorque(torque.value)) }}</span><span class="sub">{{ units.torqueRange(torque.value) }} · {{ units.otherTorqueRange(torque.value) }}</span><SourceNote :settled="torque" :show="units.torqueRange" :what="`torque, ${joint.name}`" /></template>
+            <template v-else><span class="num">–</span><span class="sub">{{ joint.torque === undefined ? 'held by its lock, not by torque' : 'unknown: look it up' }}</span></template>
+          </td>
+          <td><ul><li v-for="seal in joint.seals" :key="seal.id">{{ seal.count }} × {{ seal.name }}<span class="sub">{{ [seal.size, seal.part, seal.reuse === 'never' ? 'new' : 'if good'].filter(Boolean).join(' · ') }}</span></li><li v-if="!joint.seals.length">{{ plural(0, 'seal') }}</li></ul></td>
+          <td>{{ joint.proofs.map(proof => proofWords[proof].short).join(' · ') }}</td>
+        </tr>
+      </tbody>
+    </table>
+  </div>
+</template>
+
+<style scoped>
+.name { display: flex; gap: 8px; align-items: flex-start; }
+.pick { border: 0; background: none; padding: 0; font: 700 16px/1.25 var(--face); color: var(--ink); cursor: pointer; text-align: left; min-height: 24px; }
+.big2 { font-size: 19px; }
+.group th { background: var(--well); color: var(--ink); font-weight: 700; font-size: 14px; } .group .tag { margin-left: 8px; font-size: 12.5px; }
+tbody tr:not(.group) { cursor: pointer; }
+</style>

@@ -1,0 +1,109 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { navigateTo } from '#imports'
+import { v7 } from 'uuid'
+import { resolveSheet } from '#core/sheet/resolveSheet'
+import type { Family, Sheet } from '#core/sheet/types'
+import type { JobRow, VehicleView } from '#shared/schemas/api'
+import { call, wordsOf } from '~/utils/api'
+import { deviceId } from '~/utils/device'
+
+const props = defineProps<{ sheet: Sheet; families: Family[]; vehicle?: VehicleView; traits: Record<string, string> }>()
+const open = defineModel<boolean>({ required: true })
+
+const vehicles = ref<VehicleView[]>([])
+const chosen = ref<string>()
+const adding = ref(false)
+const plate = ref('')
+const customer = ref('')
+const family = ref(props.families[0]?.id)
+const year = ref('')
+const engine = ref<string>()
+const complaint = ref('')
+const lines = ref<string[]>([])
+const trouble = ref('')
+const busy = ref(false)
+// One opening, one id: pressing twice, or sending again after the network was gone, opens one job.
+const jobId = ref(v7())
+
+watch(open, async (now) => {
+  if (!now) return
+  jobId.value = v7()
+  trouble.value = ''
+  chosen.value = props.vehicle?.id
+  try {
+    vehicles.value = props.vehicle ? [props.vehicle] : await call<VehicleView[]>('GET', `/api/sheets/${props.sheet.id}/vehicles`)
+  } catch (error) {
+    trouble.value = wordsOf(error)
+  }
+})
+const vehicle = computed(() => vehicles.value.find(candidate => candidate.id === chosen.value))
+const resolved = computed(() => {
+  const car = vehicle.value ?? (adding.value && family.value ? { family: family.value, traits: props.traits } : undefined)
+  const resolution = car && resolveSheet(props.sheet, { ...car, traits: { ...props.traits, ...car.traits } })
+  return resolution?.applies === 'yes' ? resolution.resolved : undefined
+})
+watch(resolved, value => (lines.value = value?.open.length === 0 ? value.lines.map(line => line.id) : []), { immediate: true })
+const engines = computed(() => props.families.find(candidate => candidate.id === family.value)?.engines ?? [])
+
+async function create() {
+  busy.value = true
+  trouble.value = ''
+  try {
+    let target = chosen.value
+    if (adding.value) {
+      const added = await call<VehicleView>('POST', '/api/vehicles', { plate: plate.value, customer: customer.value, family: family.value, year: year.value ? Number(year.value) : undefined, engine: engine.value })
+      vehicles.value.push(added)
+      target = chosen.value = added.id
+      adding.value = false
+    }
+    // What was answered on the sheet before a car was chosen goes with the car.
+    for (const question of props.sheet.questions) {
+      const answer = question.answers.find(candidate => 'trait' in candidate.implies && props.traits[candidate.implies.trait] === candidate.implies.is)
+      if (answer && 'trait' in answer.implies && vehicle.value && !(answer.implies.trait in vehicle.value.traits)) await call('POST', `/api/vehicles/${target}/traits`, { sheet: props.sheet.id, question: question.id, answer: answer.id })
+    }
+    const at = new Date().toISOString()
+    const job = await call<JobRow>('POST', '/api/jobs', { id: jobId.value, at, device: deviceId(), sheet: props.sheet.id, vehicle: target, complaint: complaint.value || undefined })
+    if (lines.value.length > 0) await call('POST', `/api/jobs/${job.id}/events`, { basedOn: job.seq, events: [{ id: v7(), at, device: deviceId(), command: { type: 'planned', inputs: { lines: lines.value, start: 'ground' } } }] })
+    open.value = false
+    await navigateTo(`/jobs/${job.id}`)
+  } catch (error) {
+    trouble.value = wordsOf(error)
+  } finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <v-dialog v-model="open" aria-label="Open a job">
+    <form class="dialog theme-desk" @submit.prevent="create">
+      <h2>Open a job: {{ sheet.title }}</h2>
+      <div v-if="!adding" class="stack">
+        <v-select v-model="chosen" :items="vehicles.map(item => ({ value: item.id, title: `${item.plate} · ${item.label} · ${item.customer}` }))" label="Customer’s vehicle" />
+        <button type="button" class="btn tight quiet" @click="adding = true; chosen = undefined">A car that is not here yet</button>
+      </div>
+      <div v-else class="stack">
+        <v-text-field v-model="plate" label="Plate" required />
+        <v-text-field v-model="customer" label="Customer" required />
+        <v-select v-model="family" :items="families.map(item => ({ value: item.id, title: `${item.make} ${item.model} ${item.body}` }))" label="Vehicle" />
+        <div class="row"><v-text-field v-model="year" label="Year" inputmode="numeric" /><v-select v-model="engine" :items="engines.map(item => ({ value: item.id, title: item.name }))" label="Engine" /></div>
+        <button type="button" class="btn tight quiet" @click="adding = false">Choose a known car</button>
+      </div>
+      <fieldset v-if="resolved && resolved.open.length === 0" class="lines">
+        <legend>Lines to replace</legend>
+        <label v-for="line in resolved.lines" :key="line.id"><input v-model="lines" type="checkbox" :value="line.id">{{ line.name }}<span v-if="line.mark" class="tag">{{ line.mark }}</span></label>
+      </fieldset>
+      <p v-else-if="resolved" class="caution">Its layout is not known yet. Open the job; it asks for one look at the car, then for the lines.</p>
+      <v-textarea v-model="complaint" label="What the customer reports (optional)" />
+      <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
+      <div class="row"><button class="btn main" :disabled="busy || (!chosen && !adding)">{{ busy ? 'Opening …' : 'Open the job' }}</button><button type="button" class="btn" @click="open = false">Not now</button></div>
+    </form>
+  </v-dialog>
+</template>
+
+<style scoped>
+.lines { border: 2px solid var(--line); padding: 8px 14px; display: grid; gap: 4px; } legend { font-weight: 700; padding: 0 6px; }
+label { display: flex; gap: 10px; align-items: center; min-height: 40px; } input[type='checkbox'] { width: 22px; height: 22px; accent-color: var(--accent); }
+.row > * { flex: 1; }
+</style>

@@ -1,0 +1,199 @@
+<script setup lang="ts">
+import { computed, nextTick, onMounted, onUnmounted, ref, watch } from 'vue'
+import { definePageMeta, navigateTo, useHead, useRoute } from '#imports'
+import { nextSteps } from '#core/job/listSteps'
+import type { JobCommand, Refusal } from '#core/job/types'
+import { unrollLine } from '#core/route/unrollLine'
+import { phaseWords, positionWords, reachWords } from '#shared/words/vocabulary'
+import { eventWords } from '#shared/words/eventWords'
+import { missingWords, refusalWords } from '#shared/words/refusalWords'
+import { stepWords } from '#shared/words/stepWords'
+import { useKeys } from '~/composables/useKeys'
+import { useConnection } from '~/stores/connection'
+import { useJob } from '~/stores/job'
+import { useUnits } from '~/stores/units'
+import { wordsOf } from '~/utils/api'
+import { jointStatus } from '~/utils/jointState'
+import { formatEntered } from '#core/units/formatQuantity'
+
+definePageMeta({ layout: 'bay' })
+const route = useRoute()
+const job = useJob()
+const units = useUnits()
+const connection = useConnection()
+const id = String(route.params.id)
+const trouble = ref('')
+const draft = ref<JobCommand>()
+const refusal = ref<Refusal>()
+const menu = ref(false)
+const skipReason = ref('')
+const note = ref('')
+/** A step the technician chose out of order; otherwise the next open one. */
+const chosen = ref<string>()
+let stop: (() => void) | undefined
+
+async function load() {
+  try {
+    await job.load(id)
+    stop ??= job.follow(id)
+  } catch (error) {
+    if (!connection.notice(error)) trouble.value = wordsOf(error)
+  }
+}
+onMounted(load)
+watch(() => connection.recoveries, () => job.view?.row.id === id || load())
+onUnmounted(() => stop?.())
+
+const ready = computed(() => job.view?.row.id === id && job.resolved !== undefined)
+useHead({ title: () => job.view ? `Job ${job.view.row.number} · bay` : 'Bay' })
+const sheet = computed(() => job.view!.sheet)
+const steps = computed(() => job.steps)
+const upcoming = computed(() => nextSteps(steps.value, 4))
+const step = computed(() => steps.value.find(candidate => candidate.id === chosen.value && candidate.status === 'open') ?? upcoming.value[0])
+const words = computed(() => step.value && stepWords(step.value, sheet.value))
+const then = computed(() => upcoming.value.filter(candidate => candidate.id !== step.value?.id).slice(0, 2))
+const position = computed(() => steps.value.findIndex(candidate => candidate.id === step.value?.id) + 1)
+const jointsDone = computed(() => {
+  const joints = job.scope?.joints ?? []
+  return { done: joints.filter(joint => ['torqued', 'proved'].includes(jointStatus(joint, job.state?.joints[joint.id]))).length, of: joints.length }
+})
+const line = computed(() => {
+  const { resolved, scope } = job
+  if (!resolved || !scope) return undefined
+  const target = step.value?.target
+  return scope.lines.find(candidate => candidate.id === target) ?? scope.lines.find(candidate => candidate.id === (resolved.joints.find(joint => joint.id === target)?.line ?? resolved.holds.find(hold => hold.id === target)?.line)) ?? scope.lines[0]
+})
+const unrolled = computed(() => line.value && job.resolved ? unrollLine(job.resolved, line.value, job.plan?.ways) : undefined)
+const states = computed(() => Object.fromEntries((job.resolved?.joints ?? []).map(joint => [joint.id, jointStatus(joint, job.state?.joints[joint.id])])))
+const holdsDone = computed(() => Object.fromEntries(Object.entries(job.state?.holds ?? {}).map(([hold, record]) => [hold, record.fastened !== undefined])))
+const timers = computed(() => Object.entries(job.state?.timers ?? {}).flatMap(([timer, value]) => value && !value.ended && !job.state?.signedOff ? [{ timer, startedAt: value.at, recordedAt: value.recordedAt, device: value.device, minutes: value.minutes }] : []))
+const facts = computed(() => {
+  const joint = job.resolved?.joints.find(candidate => candidate.id === step.value?.target)
+  const spill = job.fluid?.joints.find(candidate => candidate.joint === joint?.id)
+  const hold = job.resolved?.holds.find(candidate => candidate.id === step.value?.target)
+  const operation = job.resolved?.operations.find(candidate => candidate.id === step.value?.target)
+  const kind = step.value?.kind
+  const tools = joint && ['open', 'seat', 'torque'].includes(kind ?? '') ? [joint.hex.turn && `${joint.hex.turn} mm`, joint.hex.hold && `hold ${joint.hex.hold} mm`, ...joint.tools].filter(Boolean).join(', ')
+    : hold ? [hold.hex && `${hold.hex} mm`].filter(Boolean).join('') || 'by hand' : operation ? [...new Set([...operation.tools, ...operation.fasteners.flatMap(fastener => fastener.hex ? [`${fastener.hex} mm`] : [])])].join(', ') : ''
+  return [
+    { name: 'reached', value: step.value?.from ? reachWords[step.value.from] : '' },
+    { name: 'tools', value: tools },
+    { name: 'will run out', value: kind === 'open' && spill ? `${units.volumeRange(spill.spill.least, spill.spill.most)}, pan below` : '' },
+    { name: 'which mark', value: (kind === 'fit' || kind === 'withdraw' || kind === 'receive') ? line.value?.mark ?? '' : '' },
+  ].filter(fact => fact.value)
+})
+const last = computed(() => job.state?.effective.findLast(event => !['opened', 'planned', 'traitsLearned', 'scopeChosen'].includes(event.body.type)))
+const button = computed(() => {
+  const command = draft.value
+  if (command?.type === 'jointTorqued' && command.entered && command.how !== 'turn') return `Done at ${formatEntered('torque', command.entered)}`
+  if (command?.type === 'fluidCaught' || command?.type === 'fluidAdded') return `Record ${formatEntered('volume', command.entered)}`
+  if (command?.type === 'leakChecked' && command.result !== 'dry') return `Record: ${command.result}`
+  if (command?.type === 'partReceived' && !command.agrees) return 'Record what differs'
+  if (command?.type === 'jointTorqued' && command.how === 'turn') return 'Done, by feel'
+  return words.value?.button ?? ''
+})
+const skippable = computed(() => step.value && ['receive', 'compare', 'catch', 'road-test'].includes(step.value.kind))
+
+watch(() => step.value?.id, () => (refusal.value = undefined))
+
+function record(command: JobCommand): boolean {
+  refusal.value = job.record(command)
+  return refusal.value === undefined
+}
+async function press() {
+  if (!step.value || !draft.value) return
+  if (record(draft.value)) {
+    chosen.value = undefined
+    await nextTick()
+    window.scrollTo({ top: 0 })
+  }
+}
+function more(command: JobCommand) {
+  if (record(command)) menu.value = false
+}
+async function signOff() {
+  if (record({ type: 'signedOff' })) await navigateTo(`/jobs/${id}/handover`)
+}
+useKeys({ ' ': () => void press(), 'm': () => (menu.value = true), 'Escape': () => void navigateTo(`/jobs/${id}`) })
+</script>
+
+<template>
+  <div v-if="trouble" class="trouble" role="alert">{{ trouble }} <NuxtLink to="/">To the Floor</NuxtLink></div>
+  <div v-else-if="!ready" class="busy" role="status" aria-label="Loading the job" />
+  <div v-else class="view">
+    <header class="bar">
+      <NuxtLink :to="`/jobs/${id}`" class="back" aria-label="To the job"><svg viewBox="0 0 24 24" width="26" height="26" aria-hidden="true"><path d="M15 4l-8 8 8 8" fill="none" stroke="currentColor" stroke-width="3" /></svg><b>Job {{ job.view!.row.number }}</b></NuxtLink>
+      <span class="car">{{ job.view!.row.plate }}<span v-if="step"> · {{ positionWords[step.at] }}</span></span>
+      <span class="right"><TimerBadge v-for="timer in timers" :key="timer.timer" v-bind="timer" /></span>
+    </header>
+    <div class="body">
+      <div class="map">
+        <LineStrip v-if="unrolled" :line="unrolled" :name="line!.name" compact :joint-states="states" :holds-done="holdsDone" :current="step?.target" />
+        <p class="pos"><span>{{ line?.name }}</span><span>{{ jointsDone.done }} of {{ jointsDone.of }} joints tight</span></p>
+        <p v-if="step" class="pos"><span>step {{ position }} of {{ steps.length }} · {{ phaseWords[step.phase] }}</span></p>
+      </div>
+
+      <div v-if="job.state!.paused" class="stack"><h1>Paused</h1><p>{{ job.state!.paused!.reason }}{{ job.state!.paused!.note ? `: ${job.state!.paused!.note}` : '' }}, by {{ job.state!.paused!.by }}</p><button class="go" @click="record({ type: 'resumed' })">Resume the job</button></div>
+      <div v-else-if="!job.plan" class="stack"><h1>No plan yet</h1><p>Choose the lines on the job’s page; the steps follow.</p><NuxtLink class="go" :to="`/jobs/${id}`">Choose the lines</NuxtLink></div>
+      <template v-else-if="step && words">
+        <main class="step">
+          <h1>{{ words.title }}</h1>
+          <CautionList :cautions="words.cautions" />
+          <p v-if="words.how" class="how">{{ words.how }}</p>
+          <dl v-if="facts.length" class="facts"><div v-for="fact in facts" :key="fact.name"><dt>{{ fact.name }}</dt><dd>{{ fact.value }}</dd></div></dl>
+          <StepEntry :key="step.id" v-model="draft" :step="step" :outside="refusal?.code === 'JOB_TORQUE_OUTSIDE' || refusal?.code === 'JOB_REASON_NEEDED'" @also="record" />
+          <p v-if="refusal" class="trouble" role="alert">{{ refusalWords(refusal, sheet) }}</p>
+        </main>
+        <footer class="foot">
+          <p class="next"><b>then</b> <span v-for="(item, i) in then" :key="item.id">{{ stepWords(item, sheet).title }}<br v-if="i === 0"></span></p>
+          <div class="buttons"><button class="btn" @click="menu = true">More</button><button class="go" :disabled="!draft" @click="press">{{ button }}</button></div>
+        </footer>
+      </template>
+      <div v-else class="stack">
+        <h1>{{ job.state!.signedOff ? 'Signed off' : job.missing.length ? 'Still missing' : 'Every step is done' }}</h1>
+        <ul v-if="job.missing.length" class="stack"><li v-for="(item, i) in job.missing" :key="i" class="caution">{{ missingWords(item, sheet) }}</li></ul>
+        <p v-if="refusal" class="trouble" role="alert">{{ refusalWords(refusal, sheet) }}</p>
+        <button v-if="!job.state!.signedOff" class="go" :disabled="job.missing.length > 0" @click="signOff">Sign off</button>
+        <NuxtLink v-else class="go" :to="`/jobs/${id}/handover`">Hand over</NuxtLink>
+        <button class="btn" @click="menu = true">More</button>
+      </div>
+    </div>
+
+    <v-dialog v-model="menu" aria-label="More">
+      <div class="dialog theme-bay">
+        <h2>More</h2>
+        <button v-if="last" class="btn" @click="more({ type: 'stepUndone', step: 'undo', reverts: [last.id] })">Take back: {{ eventWords(last.body, sheet) }}</button>
+        <div v-if="skippable && step" class="stack"><v-textarea v-model="skipReason" label="Why this step is left out" /><button class="btn" @click="more({ type: 'stepSkipped', step: step.id, reason: skipReason })">Leave this step out</button></div>
+        <div class="stack"><v-textarea v-model="note" label="Note for the record" /><button class="btn" :disabled="!note.trim()" @click="more({ type: 'noteWritten', text: note }); note = ''">Keep the note</button></div>
+        <div class="three"><button class="btn" @click="more({ type: 'paused', reason: 'parts' })">Pause: parts</button><button class="btn" @click="more({ type: 'paused', reason: 'approval' })">Pause: approval</button><button class="btn" @click="more({ type: 'paused', reason: 'end-of-day' })">Pause: end of day</button></div>
+        <details><summary class="btn">Go to another step</summary><ul class="stack list"><li v-for="item in steps.filter(other => other.status === 'open')" :key="item.id"><button class="btn quiet" @click="chosen = item.id; menu = false">{{ stepWords(item, sheet).title }}</button></li></ul></details>
+        <p v-if="refusal" class="trouble" role="alert">{{ refusalWords(refusal, sheet) }}</p>
+        <button class="btn main" @click="menu = false">Back to the step</button>
+      </div>
+    </v-dialog>
+  </div>
+</template>
+
+<style scoped>
+.view { flex: 1; display: flex; flex-direction: column; font-size: 18px; }
+.bar { display: flex; gap: 12px; align-items: center; background: var(--well); padding: 8px 14px; font-size: 16px; min-height: 58px; }
+.back { display: flex; align-items: center; gap: 4px; min-height: 48px; text-decoration: none; } .car { color: var(--soft); } .right { margin-left: auto; display: flex; gap: 8px; }
+.body { flex: 1; display: flex; flex-direction: column; gap: 10px; width: 100%; max-width: 1180px; margin: 0 auto; padding: 6px 16px 0; }
+.pos { display: flex; justify-content: space-between; color: var(--soft); font-size: 16px; }
+h1 { font-size: 29px; }
+.step { display: grid; gap: 12px; align-content: start; flex: 1; }
+.how { font-size: 19px; max-width: 68ch; }
+.facts { display: grid; grid-template-columns: repeat(auto-fit, minmax(150px, 1fr)); gap: 1px; background: var(--line); border: 1px solid var(--line); } .facts div { background: var(--card); padding: 8px 12px; } dt { color: var(--soft); font-size: 15px; } dd { font-weight: 600; }
+.foot { position: sticky; bottom: 0; background: var(--paper); padding: 8px 0 14px; border-top: 1px solid var(--line); display: grid; gap: 8px; }
+.next { color: var(--soft); font-size: 16px; line-height: 1.35; } .next b { color: var(--ink); }
+.buttons { display: grid; grid-template-columns: 92px 1fr; gap: 10px; } .buttons .btn { min-height: 76px; padding: 4px; }
+.go { display: grid; place-items: center; min-height: 76px; padding: 6px 14px; border: 0; border-radius: 4px; background: var(--accent); color: var(--on-accent); font: 700 25px/1.1 var(--face); cursor: pointer; text-decoration: none; text-align: center; }
+.go:disabled { background: var(--card); color: var(--soft); cursor: not-allowed; }
+.dialog .btn { min-height: 52px; } .three { display: grid; gap: 8px; grid-template-columns: repeat(auto-fit, minmax(140px, 1fr)); } .list { padding-top: 8px; max-height: 40vh; overflow: auto; } .list .btn { width: 100%; justify-content: flex-start; text-align: left; } summary { list-style: none; }
+@media (min-width: 900px) {
+  .body { padding: 10px 26px 0; }
+  .step { grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); column-gap: 34px; grid-auto-rows: min-content; } h1 { font-size: 34px; }
+  .step > h1, .step > .trouble { grid-column: 1 / -1; } .step > :deep(.cautions), .step > .how, .step > .facts { grid-column: 1; } .step > :deep(.entry) { grid-column: 2; grid-row: 2 / span 3; }
+  .buttons { grid-template-columns: 150px 1fr; }
+}
+</style>

@@ -1,0 +1,97 @@
+<script setup lang="ts">
+import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
+import { useHead, useRoute } from '#imports'
+import { buildRecord } from '#core/job/buildRecord'
+import type { Refusal } from '#core/job/types'
+import { formatEntered, formatQuantity, formatRange } from '#core/units/formatQuantity'
+import { howWords, leakWords, readingWords } from '#shared/words/recordWords'
+import { missingWords, refusalWords } from '#shared/words/refusalWords'
+import { cautionWords, list, proofWords } from '#shared/words/vocabulary'
+import { useConnection } from '~/stores/connection'
+import { useJob } from '~/stores/job'
+import { useSession } from '~/stores/session'
+import { useUnits } from '~/stores/units'
+import { wordsOf } from '~/utils/api'
+
+const route = useRoute()
+const job = useJob()
+const units = useUnits()
+const session = useSession()
+const connection = useConnection()
+const id = String(route.params.id)
+const trouble = ref('')
+const refusal = ref<Refusal>()
+let stop: (() => void) | undefined
+
+async function load() {
+  try {
+    await job.load(id)
+    stop ??= job.follow(id)
+  } catch (error) {
+    if (!connection.notice(error)) trouble.value = wordsOf(error)
+  }
+}
+onMounted(load)
+watch(() => connection.recoveries, () => job.view?.row.id === id || load())
+onUnmounted(() => stop?.())
+const record = computed(() => job.view?.row.id === id && job.resolved && job.state ? buildRecord(job.resolved, job.state, job.confirmed) : undefined)
+const sheet = computed(() => job.view!.sheet)
+useHead({ title: () => record.value ? `Job ${record.value.number} · record` : 'Record' })
+const time = (iso: string | undefined) => iso ? new Date(iso).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' }) : ''
+const print = () => window.print()
+function handOver() {
+  refusal.value = job.record({ type: 'handedOver', to: 'customer' })
+}
+</script>
+
+<template>
+  <div v-if="trouble" class="trouble" role="alert">{{ trouble }} <NuxtLink to="/">To the Floor</NuxtLink></div>
+  <div v-else-if="!record" class="busy" role="status" aria-label="Loading the record" />
+  <article v-else class="stack record">
+    <div class="row no-print">
+      <button class="btn main" @click="print">Print</button>
+      <a class="btn" :href="`/api/jobs/${id}/record.pdf`" target="_blank">PDF</a>
+      <a class="btn" :href="`/api/jobs/${id}/record.json`" download>JSON</a>
+      <a class="btn" :href="`/api/jobs/${id}/torques.csv`" download>Torques, CSV</a>
+      <a class="btn" :href="`/api/jobs/${id}/fluids.csv`" download>Fluids, CSV</a>
+      <button v-if="record.signedOff && !record.handedOver" class="btn" @click="handOver">Handed over to the customer</button>
+      <NuxtLink class="btn quiet" :to="`/jobs/${id}`">Back to the job</NuxtLink>
+    </div>
+    <p v-if="refusal" class="trouble" role="alert">{{ refusalWords(refusal, sheet) }}</p>
+    <header class="head">
+      <div class="spread"><span>{{ session.view?.workshop }}</span><b>Job {{ record.number }}</b></div>
+      <h1>{{ record.sheet.title }}</h1>
+      <p>{{ record.vehicle.label }}, plate <b>{{ record.vehicle.plate }}</b>, for {{ record.customer }}</p>
+      <p v-if="record.complaint">Reported: {{ record.complaint }}</p>
+      <p v-if="record.signedOff" class="good"><b>Signed off</b> by {{ record.signedOff.by }}, {{ time(record.signedOff.at) }}<template v-if="record.handedOver"> · handed over {{ time(record.handedOver.at) }}</template></p>
+      <p v-else class="trouble"><b>Not signed off.</b> This is not a finished record.</p>
+    </header>
+    <section v-if="record.missing.length" class="card"><h2>Still missing</h2><ul><li v-for="(item, i) in record.missing" :key="i">{{ missingWords(item, sheet) }}</li></ul></section>
+    <section class="card"><h2>Lines replaced</h2>
+      <ul><li v-for="item in record.lines" :key="item.id"><b>{{ item.name }}</b>{{ item.mark ? `, marked ${item.mark}` : '' }}{{ item.part ? `, part ${item.part}` : '' }}{{ item.differs ? `. Differs: ${item.differs}` : '' }}</li></ul>
+      <p v-if="record.leftAlone.length">Left alone: {{ list(record.leftAlone.map(item => item.name)) }}.</p>
+    </section>
+    <section class="card"><h2>Torques</h2><div class="scroll"><table class="grid"><thead><tr><th>Joint</th><th class="n">Entered</th><th class="n">N·m</th><th class="n">lbf·ft</th><th class="n">Window</th><th>How</th><th>Who</th></tr></thead><tbody>
+      <tr v-for="torque in record.torques" :key="torque.joint"><td>{{ torque.name }}</td><td class="n">{{ torque.entered ? formatEntered('torque', torque.entered) : '–' }}</td><td class="n">{{ torque.newtonMetres === undefined ? '–' : formatQuantity('torque', torque.newtonMetres, 'N.m') }}</td><td class="n">{{ torque.newtonMetres === undefined ? '–' : formatQuantity('torque', torque.newtonMetres, 'lbf.ft') }}</td><td class="n">{{ torque.window ? formatRange('torque', torque.window.low, torque.window.high, 'N.m') : 'none stated' }}</td><td>{{ howWords[torque.how] }}<span v-if="torque.reason" class="sub">accepted outside: {{ torque.reason }}</span></td><td>{{ torque.by }}</td></tr>
+      <tr v-if="!record.torques.length"><td colspan="7" class="soft">none yet</td></tr></tbody></table></div></section>
+    <section class="card"><h2>Joints and proofs</h2><div class="scroll"><table class="grid"><thead><tr><th>Joint</th><th>Renewed</th><th>Proved</th><th>Leak check</th></tr></thead><tbody>
+      <tr v-for="item in record.joints" :key="item.joint"><td>{{ item.name }}<span class="sub">{{ item.line }}</span></td><td>{{ list(item.seals.map(seal => `${seal.count} × ${seal.name}`)) || '–' }}</td><td>{{ list(item.proofs.map(proof => proofWords[proof].short)) || '–' }}</td><td>{{ item.leak ? leakWords[item.leak] : 'not done' }}<span v-if="item.leakAt" class="sub">{{ time(item.leakAt) }}</span></td></tr>
+      <tr v-if="!record.joints.length"><td colspan="4" class="soft">none opened yet</td></tr></tbody></table></div></section>
+    <section class="card"><h2>Fluid{{ record.sheet.fluid ? `: ${record.sheet.fluid}` : '' }}</h2>
+      <div class="scroll"><table class="grid"><thead><tr><th /><th class="n">Entered</th><th class="n">mL</th><th>How</th><th>When</th><th>Who</th></tr></thead><tbody><tr v-for="(item, i) in record.fluids" :key="i"><td>{{ item.kind === 'added' ? 'in' : 'out' }}</td><td class="n">{{ formatEntered('volume', item.entered) }}</td><td class="n">{{ formatQuantity('volume', item.millilitres, 'mL') }}</td><td>{{ item.how }}</td><td>{{ time(item.at) }}</td><td>{{ item.by }}</td></tr></tbody></table></div>
+      <p>Out {{ record.balance.out === undefined ? 'not measured' : units.volume(record.balance.out) }}, in {{ units.volume(record.balance.in) }}.</p>
+      <p v-for="(level, i) in record.levels" :key="i">{{ level.name }}: <b>{{ readingWords[level.reading] }}</b> at {{ formatEntered('temperature', level.entered) }}, engine {{ level.engine }}. {{ level.by }}, {{ time(level.at) }}</p>
+      <p v-if="record.roadTest">Road test: {{ record.roadTest.result === 'good' ? 'good' : 'not good' }}{{ record.roadTest.note ? `, ${record.roadTest.note}` : '' }}. {{ record.roadTest.by }}, {{ time(record.roadTest.at) }}</p>
+    </section>
+    <section v-if="record.skipped.length || record.notes.length" class="card"><h2>Notes</h2><ul><li v-for="item in record.skipped" :key="item.step">Left out: {{ item.step }}, because {{ item.reason }} ({{ item.by }})</li><li v-for="(item, i) in record.notes" :key="i">{{ item.text }} ({{ item.by }}, {{ time(item.at) }})</li></ul></section>
+    <section class="card"><h2>Look at next</h2><ul class="dots"><li v-for="item in record.lookNext" :key="item">{{ item }}</li></ul>
+      <p v-for="(item, i) in record.cautions" :key="i" class="caution"><b>{{ cautionWords[item.kind] }}.</b>{{ item.text }}</p></section>
+    <p class="soft small">Sheet {{ record.sheet.id }}, revision {{ record.sheet.revision }} · {{ record.events.length }} entries on record</p>
+  </article>
+</template>
+
+<style scoped>
+.record { max-width: 1040px; } .head { display: grid; gap: 6px; }
+section { display: grid; gap: 8px; } .dots li::before { content: '– '; }
+.sub { display: block; color: var(--soft); font-size: 13.5px; }
+</style>

@@ -1,0 +1,42 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { definePageMeta, navigateTo, useHead } from '#imports'
+import { limits } from '#shared/limits'
+import { useSession } from '~/stores/session'
+import { wordsOf } from '~/utils/api'
+
+definePageMeta({ layout: 'bare' })
+useHead({ title: 'Set up · Efferent' })
+const session = useSession()
+const workshop = ref('')
+const name = ref('')
+const password = ref('')
+const again = ref('')
+const trouble = ref('')
+
+async function create() {
+  trouble.value = password.value !== again.value ? 'The two passwords differ. Type both again.' : ''
+  if (trouble.value) return
+  try {
+    await session.setUp({ workshop: workshop.value, name: name.value, password: password.value })
+    await navigateTo('/shop')
+  } catch (error) {
+    trouble.value = wordsOf(error)
+  }
+}
+</script>
+
+<template>
+  <form class="stack" @submit.prevent="create">
+    <h1>An empty workshop</h1>
+    <p>Nobody can sign in yet. Make the admin who adds the people; line sheets come in under Library.</p>
+    <div class="card ruled stack">
+      <v-text-field v-model="workshop" label="Name of the workshop" required />
+      <v-text-field v-model="name" label="Your name" autocomplete="name" required />
+      <v-text-field v-model="password" label="Password" type="password" autocomplete="new-password" :hint="`at least ${limits.passwordLength[0]} characters`" persistent-hint required />
+      <v-text-field v-model="again" label="Password again" type="password" autocomplete="new-password" required />
+      <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
+      <button class="btn main">Create the workshop</button>
+    </div>
+  </form>
+</template>

@@ -1,0 +1,156 @@
+import { defineStore } from 'pinia'
+import { v7 } from 'uuid'
+import { computed, ref, shallowRef } from 'vue'
+import { scopeOf } from '#core/access/listGoals'
+import { planJob } from '#core/access/planJob'
+import { balanceFluid } from '#core/fluid/balanceFluid'
+import { estimateFluid } from '#core/fluid/estimateFluid'
+import { decide } from '#core/job/decide'
+import { evolve, fold } from '#core/job/evolve'
+import { listMissing } from '#core/job/listMissing'
+import { listSteps } from '#core/job/listSteps'
+import type { JobCommand, JobEvent, JobState, Refusal } from '#core/job/types'
+import { listKit } from '#core/kit/listKit'
+import { listTools } from '#core/kit/listTools'
+import { resolveSheet } from '#core/sheet/resolveSheet'
+import type { Problem } from '#shared/errors'
+import type { AppendResult, JobView } from '#shared/schemas/api'
+import { call, ProblemFailure } from '~/utils/api'
+import { deviceId } from '~/utils/device'
+import { useConnection } from './connection'
+import { useSession } from './session'
+
+type Waiting = { event: JobEvent; command: JobCommand; basedOn: number }
+export type NotTaken = { id: string; command: JobCommand; problem: Problem }
+
+const outboxKey = (jobId: string) => `efferent.outbox.${jobId}`
+
+/**
+ * One job on this device: what the server has confirmed, and on top of it what this device has recorded and not yet sent. Recording never waits
+ * for the network; what cannot be sent stays in an outbox that survives a reload, and what the server refuses is shown, not swallowed.
+ */
+export const useJob = defineStore('job', () => {
+  const session = useSession()
+  const connection = useConnection()
+  const view = shallowRef<JobView>()
+  const confirmed = shallowRef<JobEvent[]>([])
+  const outbox = shallowRef<Waiting[]>([])
+  const notTaken = ref<NotTaken[]>([])
+  let source: EventSource | undefined
+  let sending = false
+
+  const confirmedState = computed(() => fold(confirmed.value))
+  const state = computed(() => outbox.value.reduce<JobState | undefined>((folded, { event }, i) => evolve(folded, { ...event, seq: (confirmedState.value?.seq ?? 0) + i + 1 }), confirmedState.value))
+  const resolved = computed(() => {
+    if (!view.value || !state.value) return undefined
+    const { vehicle } = state.value.opened
+    const resolution = resolveSheet(view.value.sheet, { family: vehicle.family, year: vehicle.year, engine: vehicle.engine, traits: state.value.traits })
+    return resolution.applies === 'yes' ? resolution.resolved : undefined
+  })
+  const planning = computed(() => resolved.value && state.value?.inputs ? planJob(resolved.value, state.value.inputs) : undefined)
+  const plan = computed(() => planning.value?.ok ? planning.value.value : undefined)
+  const steps = computed(() => resolved.value && plan.value && state.value ? listSteps(resolved.value, plan.value, state.value.inputs!.start, state.value) : [])
+  const missing = computed(() => resolved.value && state.value ? listMissing(resolved.value, state.value) : [])
+  const scope = computed(() => {
+    const chosen = resolved.value && state.value ? scopeOf(resolved.value, state.value.scope) : undefined
+    return chosen?.ok ? chosen.value : undefined
+  })
+  const fluid = computed(() => resolved.value && plan.value && state.value ? estimateFluid(resolved.value, state.value.scope, plan.value.openOrder) : undefined)
+  const balance = computed(() => state.value && balanceFluid(state.value.caught.map(({ volume }) => volume), state.value.extracted.map(({ volume }) => volume), state.value.added.map(({ volume }) => volume)))
+  const kit = computed(() => resolved.value && scope.value && plan.value && fluid.value ? listKit(resolved.value, scope.value, plan.value.operations, fluid.value) : [])
+  const tools = computed(() => resolved.value && plan.value ? listTools(resolved.value, plan.value.visits) : [])
+
+  function keepOutbox(jobId: string): void {
+    const rest = outbox.value.filter(({ event }) => event.job === jobId)
+    if (rest.length > 0) localStorage.setItem(outboxKey(jobId), JSON.stringify(rest))
+    else localStorage.removeItem(outboxKey(jobId))
+  }
+
+  function merge(events: readonly JobEvent[]): void {
+    const known = new Set(confirmed.value.map(event => event.id))
+    const fresh = events.filter(event => !known.has(event.id)).sort((a, b) => a.seq - b.seq)
+    if (fresh.length > 0) confirmed.value = [...confirmed.value, ...fresh].sort((a, b) => a.seq - b.seq)
+    const arrived = new Set(events.map(event => event.id))
+    if (outbox.value.some(({ event }) => arrived.has(event.id))) outbox.value = outbox.value.filter(({ event }) => !arrived.has(event.id))
+  }
+
+  async function load(jobId: string): Promise<void> {
+    const loaded = await call<JobView>('GET', `/api/jobs/${jobId}`)
+    if (view.value?.row.id !== jobId) notTaken.value = []
+    view.value = loaded
+    confirmed.value = loaded.events
+    const ids = new Set(loaded.events.map(event => event.id))
+    const kept = JSON.parse(localStorage.getItem(outboxKey(jobId)) ?? '[]') as Waiting[]
+    outbox.value = kept.filter(({ event }) => !ids.has(event.id))
+    keepOutbox(jobId)
+    void send()
+  }
+
+  /** Follows the job until the returned function is called. The browser reconnects by itself and says from where (Last-Event-ID). */
+  function follow(jobId: string): () => void {
+    source?.close()
+    const stream = new EventSource(`/api/jobs/${jobId}/stream?after=${confirmedState.value?.seq ?? 0}`)
+    source = stream
+    stream.addEventListener('job', (message) => {
+      const event = JSON.parse((message as MessageEvent<string>).data) as JobEvent
+      if (event.job !== view.value?.row.id) return
+      // A gap means something was missed: read the whole again rather than guess.
+      if (event.seq > (confirmedState.value?.seq ?? 0) + 1) void load(jobId).catch(connection.notice)
+      else {
+        merge([event])
+        keepOutbox(jobId)
+      }
+    })
+    stream.addEventListener('lost', () => connection.report('no-database'))
+    stream.addEventListener('error', () => connection.report('no-server'))
+    return () => {
+      stream.close()
+      if (source === stream) source = undefined
+    }
+  }
+
+  /** Records on this device at once, or says why not. What is typed is never lost: a refusal leaves everything as it was. */
+  function record(command: JobCommand): Refusal | undefined {
+    const { person } = session
+    if (!person || !view.value || !state.value || !resolved.value) return { code: 'JOB_NOT_OPENED' }
+    const at = new Date().toISOString()
+    const decision = decide(state.value, command, { resolved: resolved.value, person, device: deviceId(), at })
+    if (!decision.ok) return decision.error
+    const event: JobEvent = { id: v7(), job: view.value.row.id, seq: state.value.seq + 1, at, by: { id: person.id, name: person.name }, device: deviceId(), body: decision.value }
+    outbox.value = [...outbox.value, { event, command, basedOn: confirmedState.value?.seq ?? 0 }]
+    keepOutbox(event.job)
+    void send()
+    return undefined
+  }
+
+  /** Sends the outbox in order, one at a time, until it is empty or somebody is away. */
+  async function send(): Promise<void> {
+    if (sending) return
+    sending = true
+    try {
+      while (outbox.value.length > 0) {
+        const [{ event, command, basedOn }] = outbox.value as [Waiting]
+        try {
+          const result = await call<AppendResult>('POST', `/api/jobs/${event.job}/events`, { basedOn, events: [{ id: event.id, at: event.at, device: event.device, command }] })
+          merge(result.events)
+        } catch (error) {
+          if (connection.notice(error)) return
+          if (!(error instanceof ProblemFailure)) throw error
+          if (error.problem.code === 'AUTH_SIGN_IN_NEEDED') {
+            await session.load()
+            return
+          }
+          outbox.value = outbox.value.filter(waiting => waiting.event.id !== event.id)
+          notTaken.value.push({ id: event.id, command, problem: error.problem })
+        }
+        keepOutbox(event.job)
+      }
+    } finally {
+      sending = false
+    }
+  }
+
+  const dismiss = (id: string) => (notTaken.value = notTaken.value.filter(item => item.id !== id))
+
+  return { view, confirmed, outbox, notTaken, state, resolved, planning, plan, steps, missing, scope, fluid, balance, kit, tools, load, follow, record, send, dismiss }
+})
