@@ -4,18 +4,13 @@ const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 const aliases = { '#core': here('./core'), '#shared': here('./shared') }
 
 export default defineNuxtConfig({
-  compatibilityDate: '2026-11-01',
+  modules: ['@pinia/nuxt', 'vuetify-nuxt-module', '@nuxt/eslint'],
   // A signed-in tool on a shop network: the page is a shell, the data comes through the API (docs/decisions/0002).
   ssr: false,
-  spaLoadingTemplate: false,
-  telemetry: false,
-  devtools: { enabled: false },
-  modules: ['@pinia/nuxt', 'vuetify-nuxt-module', '@nuxt/eslint'],
-  alias: aliases,
+  components: [{ path: '~/components', pathPrefix: false }],
   // Nuxt would import shared/ and components by magic; here every import is written, so that the layers can be linted.
   imports: { scan: false },
-  components: [{ path: '~/components', pathPrefix: false }],
-  css: ['@fontsource-variable/atkinson-hyperlegible-next/wght.css', '~/assets/tokens.css', '~/assets/base.css', '~/assets/print.css'],
+  devtools: { enabled: false },
   app: {
     head: {
       title: 'Efferent',
@@ -25,9 +20,11 @@ export default defineNuxtConfig({
       noscript: [{ innerHTML: 'Efferent needs JavaScript.' }],
     },
   },
+  css: ['@fontsource-variable/atkinson-hyperlegible-next/wght.css', '~/assets/tokens.css', '~/assets/base.css', '~/assets/print.css'],
+  spaLoadingTemplate: false,
+  alias: aliases,
   build: { transpile: ['@mdi/js'] },
-  vite: { build: { sourcemap: false } },
-  postcss: { plugins: { cssnano: false } },
+  compatibilityDate: '2026-11-01',
   nitro: {
     alias: aliases,
     compressPublicAssets: !process.env.CI,
@@ -36,10 +33,13 @@ export default defineNuxtConfig({
     typescript: { tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
     routeRules: { '/_nuxt/**': { headers: { 'cache-control': 'public, max-age=31536000, immutable' } } },
   },
+  vite: { build: { sourcemap: false } },
   typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
+  postcss: { plugins: { cssnano: false } },
+  telemetry: false,
+  eslint: { config: { stylistic: { semi: false, quotes: 'single', braceStyle: '1tbs', arrowParens: false } } },
   vuetify: {
     moduleOptions: { disableVuetifyStyles: false, styles: true },
     vuetifyOptions: './app/vuetify.config.ts',
   },
-  eslint: { config: { stylistic: { semi: false, quotes: 'single', braceStyle: '1tbs', arrowParens: false } } },
 })

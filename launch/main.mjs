@@ -11,8 +11,8 @@ DATABASE_URL set: that database is used and migrated, and no private one is star
 
 const [command, ...rest] = process.argv.slice(2)
 const options = {
-  port: { type: 'string', default: process.env.PORT ?? '4747' }, host: { type: 'string', default: '127.0.0.1' }, data: { type: 'string' },
-  'no-demo': { type: 'boolean', default: false }, 'plain-http': { type: 'boolean', default: false }, only: { type: 'string', multiple: true },
+  'port': { type: 'string', default: process.env.PORT ?? '4747' }, 'host': { type: 'string', default: '127.0.0.1' }, 'data': { type: 'string' },
+  'no-demo': { type: 'boolean', default: false }, 'plain-http': { type: 'boolean', default: false }, 'only': { type: 'string', multiple: true },
 }
 
 try {

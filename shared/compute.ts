@@ -63,9 +63,10 @@ export const computations = {
     })),
   kit: computation('what to have on the bench: lines, seals, holds, fasteners, caps, fluid in bottles', z.strictObject({ ...onCar, inputs: planInputsSchema }), ({ sheet, car: forCar, inputs }) =>
     withCar(sheet, forCar, (resolved) => {
-      const plan = planJob(resolved, inputs)
       const scope = scopeOf(resolved, inputs.lines)
-      if (!plan.ok || !scope.ok) return refuse(accessWords(plan.ok ? (scope as { error: never }).error : plan.error, sheet), 'inputs')
+      if (!scope.ok) return refuse(accessWords(scope.error, sheet), 'inputs')
+      const plan = planJob(resolved, inputs)
+      if (!plan.ok) return refuse(accessWords(plan.error, sheet), 'inputs')
       const fluid = estimateFluid(resolved, inputs.lines, plan.value.openOrder)
       return { ok: true, value: { kit: listKit(resolved, scope.value, plan.value.operations, fluid), fluid } }
     })),

@@ -4,7 +4,7 @@ import type { Fill, Hold, Joint, Level, Line, Slug, Way } from '../sheet/types'
 import type { AccessIssue, Goal } from './types'
 
 export type Scope = {
-  lines: readonly Line[]; joints: readonly Joint[]; holds: readonly Hold[]
+  lines: readonly Line[]; joints: readonly Joint[]; holds: readonly Hold[];
   fill: Fill | undefined; level: Level | undefined
 }
 

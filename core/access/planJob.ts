@@ -9,8 +9,8 @@ import { orderTasks } from './orderTasks'
 import type { AccessIssue, Goal, MoveMinutes, OperationCost, Plan } from './types'
 
 export type PlanInputs = {
-  lines: readonly Slug[]
-  start: LiftPosition
+  lines: readonly Slug[];
+  start: LiftPosition;
   /** Ways the technician has ruled out: goal id → indexes into the sheet's list. */
   forbidden?: Readonly<Record<string, readonly number[]>>
 }

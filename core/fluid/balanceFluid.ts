@@ -1,8 +1,8 @@
 import { millilitres, type Millilitres } from '../units/types'
 
 export type FluidBalance = {
-  out: Millilitres | undefined
-  in: Millilitres
+  out: Millilitres | undefined;
+  in: Millilitres;
   /** Still to go in by the balance; undefined while nothing caught has been measured. Negative: more went in than came out. */
   owed: Millilitres | undefined
 }

@@ -6,15 +6,15 @@ import type { ResolvedSheet } from '../sheet/resolveSheet'
 import { addSpreads, drainByHeight, type End } from './drainByHeight'
 
 export type JointSpill = {
-  joint: Slug; spill: Spread
+  joint: Slug; spill: Spread;
   /** True when the sheet does not say what comes from the component behind the joint: the spill is then the line's share only. */
   componentUnknown: boolean
 }
 export type FluidEstimate = {
-  joints: readonly JointSpill[]
-  spill: Spread
+  joints: readonly JointSpill[];
+  spill: Spread;
   /** What the car is short of with dry new lines on: the old lines' whole contents and what came out of the components. */
-  topUp: Spread
+  topUp: Spread;
   bottles: { size: Millilitres; count: number }
 }
 

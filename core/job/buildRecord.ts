@@ -8,7 +8,7 @@ import { listMissing } from './listMissing'
 import type { JobEvent, JobState, JobVehicle, LeakResult, LevelReading, MissingItem, TorqueHow } from './types'
 
 export type TorqueEntry = {
-  joint: string; name: string; how: TorqueHow; entered?: Entered<'torque'>; newtonMetres?: NewtonMetres; poundFeet?: number; window?: Window<NewtonMetres>
+  joint: string; name: string; how: TorqueHow; entered?: Entered<'torque'>; newtonMetres?: NewtonMetres; poundFeet?: number; window?: Window<NewtonMetres>;
   verdict: 'inside' | 'under' | 'over' | 'not-measured'; reason?: string; by: string; at: string
 }
 export type FluidEntry = { kind: 'caught' | 'extracted' | 'added'; entered: Entered<'volume'>; millilitres: Millilitres; how: 'measured' | 'estimated'; by: string; at: string }
@@ -16,19 +16,19 @@ export type JointEntry = { joint: string; name: string; line: string; seals: { n
 
 /** A job as it is handed over: plain data, format `efferent.job-record/1`, the same for page, print, PDF, JSON and CSV. */
 export type JobRecord = {
-  format: 'efferent.job-record/1'; job: string; number: number; openedAt: string; openedBy: string
-  vehicle: JobVehicle; customer: string; complaint?: string
-  sheet: { id: string; revision: number; title: string; fluid: string | undefined }
-  lines: { id: string; name: string; mark?: string; part?: string; outAt?: string; inAt?: string; differs?: string }[]
-  leftAlone: { id: string; name: string }[]
-  torques: TorqueEntry[]; fluids: FluidEntry[]; balance: FluidBalance; joints: JointEntry[]
-  levels: { name: string; entered: Entered<'temperature'>; celsius: Celsius; engine: 'idling' | 'off'; reading: LevelReading; by: string; at: string }[]
-  operations: { id: string; name: string; off: boolean; on: boolean; fastenersOut: number; fastenersIn: number }[]
-  skipped: { step: string; reason: string; by: string; at: string }[]
-  roadTest?: { result: 'good' | 'not-good'; note?: string; by: string; at: string }
-  notes: { text: string; by: string; at: string }[]
-  cautions: Caution[]; lookNext: readonly string[]; missing: MissingItem[]
-  signedOff?: { by: string; at: string }; handedOver?: { by: string; at: string; to: string; note?: string }
+  format: 'efferent.job-record/1'; job: string; number: number; openedAt: string; openedBy: string;
+  vehicle: JobVehicle; customer: string; complaint?: string;
+  sheet: { id: string; revision: number; title: string; fluid: string | undefined };
+  lines: { id: string; name: string; mark?: string; part?: string; outAt?: string; inAt?: string; differs?: string }[];
+  leftAlone: { id: string; name: string }[];
+  torques: TorqueEntry[]; fluids: FluidEntry[]; balance: FluidBalance; joints: JointEntry[];
+  levels: { name: string; entered: Entered<'temperature'>; celsius: Celsius; engine: 'idling' | 'off'; reading: LevelReading; by: string; at: string }[];
+  operations: { id: string; name: string; off: boolean; on: boolean; fastenersOut: number; fastenersIn: number }[];
+  skipped: { step: string; reason: string; by: string; at: string }[];
+  roadTest?: { result: 'good' | 'not-good'; note?: string; by: string; at: string };
+  notes: { text: string; by: string; at: string }[];
+  cautions: Caution[]; lookNext: readonly string[]; missing: MissingItem[];
+  signedOff?: { by: string; at: string }; handedOver?: { by: string; at: string; to: string; note?: string };
   /** Every event ever recorded, corrections among them. */
   events: readonly JobEvent[]
 }

@@ -14,7 +14,7 @@ import { secondsLeft } from './timer'
 import type { BodyOf, JobBody, JobCommand, JobState, Person, Refusal, Role } from './types'
 
 export type Context = {
-  resolved: ResolvedSheet; person: Person; device: string
+  resolved: ResolvedSheet; person: Person; device: string;
   /** The device's clock and, on the server, the server's. */
   at: string; recordedAt?: string
 }

@@ -6,9 +6,9 @@ export const stages = ['opened', 'planned', 'opening-up', 'line-work', 'filling'
 export type Stage = (typeof stages)[number]
 
 export type Summary = {
-  stage: Stage; paused: boolean
-  step: { done: number; of: number; next?: Step }
-  missing: number
+  stage: Stage; paused: boolean;
+  step: { done: number; of: number; next?: Step };
+  missing: number;
   timers: { timer: TimerName; startedAt: string; recordedAt?: string; device: string; minutes: number }[]
 }
 

@@ -1,13 +1,14 @@
 import type { FluidEstimate } from '../fluid/estimateFluid'
 import type { Scope } from '../access/listGoals'
+import { settleValue } from '../sheet/settleContested'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import type { Slug } from '../sheet/types'
 
 export type KitItem = {
-  kind: 'line' | 'seal' | 'hold' | 'fastener' | 'cap' | 'fluid'
-  name: string; count: number; part?: string; size?: string
+  kind: 'line' | 'seal' | 'hold' | 'fastener' | 'cap' | 'fluid';
+  name: string; count: number; part?: string; size?: string;
   /** Where it goes, as ids of lines, joints, holds or operations. */
-  for: readonly Slug[]
+  for: readonly Slug[];
   /** Comes with the new line: to be checked, not bought. */
   brought: boolean
 }
@@ -34,11 +35,12 @@ export function listKit(resolved: ResolvedSheet, scope: Scope, operationIds: rea
   }
   for (const operation of resolved.operations.filter(candidate => operationIds.includes(candidate.id))) {
     for (const fastener of operation.fasteners.filter(candidate => candidate.oneTime)) {
-      items.push({ kind: 'fastener', name: `${fastener.what} ${fastener.size}`, count: fastener.count, part: fastener.part, size: fastener.size, for: [operation.id], brought: false })
+      items.push({ kind: 'fastener', name: `${fastener.what} ${fastener.size}`, count: fastener.count, part: fastener.part, for: [operation.id], brought: false })
     }
   }
+  const spec = settleValue(resolved.sheet.fluid.spec)
   if (scope.joints.length > 0) items.push({ kind: 'cap', name: 'line and port caps', count: 2 * scope.joints.length, for: scope.joints.map(joint => joint.id), brought: false })
-  if (fluid.bottles.count > 0) items.push({ kind: 'fluid', name: 'fluid', count: fluid.bottles.count, for: [resolved.sheet.id], brought: false })
+  if (fluid.bottles.count > 0) items.push({ kind: 'fluid', name: spec.kind === 'unknown' ? 'fluid' : spec.value, count: fluid.bottles.count, for: [resolved.sheet.id], brought: false })
   return mergeItems(items)
 }
 

@@ -8,16 +8,16 @@ export type Element = (Straight | Arc) & { section: number }
 export type Bend = { at: number; degrees: number; radius: number; section: number }
 export type Developed = {
   /** Developed length in mm along the centre line. */
-  length: number
-  elements: readonly Element[]
-  bends: readonly Bend[]
+  length: number;
+  elements: readonly Element[];
+  bends: readonly Bend[];
   sections: readonly { kind: Section['kind']; from: number; to: number }[]
 }
-export type RouteIssue =
-  | { code: 'ROUTE_TOO_FEW_POINTS'; section: number }
-  | { code: 'ROUTE_POINT_REPEATED'; section: number; point: number }
-  | { code: 'ROUTE_BEND_DOES_NOT_FIT'; section: number; point: number; needsMm: number; hasMm: number }
-  | { code: 'ROUTE_SECTIONS_APART'; section: number; gapMm: number }
+export type RouteIssue
+  = | { code: 'ROUTE_TOO_FEW_POINTS'; section: number }
+    | { code: 'ROUTE_POINT_REPEATED'; section: number; point: number }
+    | { code: 'ROUTE_BEND_DOES_NOT_FIT'; section: number; point: number; needsMm: number; hasMm: number }
+    | { code: 'ROUTE_SECTIONS_APART'; section: number; gapMm: number }
 
 /** Lengths shorter than this (mm) are drawing noise, not tube. */
 const tolerance = 1e-6

@@ -4,9 +4,9 @@ import { distanceToBody } from './distanceToBody'
 import { outerRadiusOf } from './tubeVolume'
 
 export type Clearance = {
-  keepout: string; what: string; kind: KeepoutKind
+  keepout: string; what: string; kind: KeepoutKind;
   /** Arc lengths between which the line passes within `near` of the body; where it is closest; the gap there, wall to wall, mm. */
-  from: number; to: number; closestAt: number; gap: number
+  from: number; to: number; closestAt: number; gap: number;
   asks: number; tooClose: boolean
 }
 

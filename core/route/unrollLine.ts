@@ -7,8 +7,8 @@ export type StripSide = 'above' | 'below'
 export type UnrolledJoint = { id: Slug; name: string; kind: JointKind; at: number; side: StripSide; reach: Reach }
 export type UnrolledHold = { id: Slug; name: string; at: number; side: StripSide; reach: Reach }
 export type Unrolled = {
-  line: Slug; length: number
-  sections: Developed['sections']; bends: readonly Bend[]; clearances: readonly Clearance[]
+  line: Slug; length: number;
+  sections: Developed['sections']; bends: readonly Bend[]; clearances: readonly Clearance[];
   joints: readonly UnrolledJoint[]; holds: readonly UnrolledHold[]
 }
 

@@ -2,16 +2,16 @@ import { evaluatePredicate, traitsMentioned } from './evaluatePredicate'
 import type { Applies, Car, Hold, Joint, Line, Operation, Question, Sheet } from './types'
 
 export type ResolvedSheet = {
-  sheet: Sheet; car: Car
+  sheet: Sheet; car: Car;
   /** Lines this car surely has. While `open` is not empty there may be more. */
-  lines: readonly Line[]; joints: readonly Joint[]; holds: readonly Hold[]; operations: readonly Operation[]
+  lines: readonly Line[]; joints: readonly Joint[]; holds: readonly Hold[]; operations: readonly Operation[];
   /** Lines whose presence hangs on a trait nobody has looked at. */
-  open: readonly Line[]
+  open: readonly Line[];
   question?: Question
 }
-export type Resolution =
-  | { applies: 'yes'; resolved: ResolvedSheet }
-  | { applies: 'no'; why: 'family' | 'year' | 'engine' | 'trait' }
+export type Resolution
+  = | { applies: 'yes'; resolved: ResolvedSheet }
+    | { applies: 'no'; why: 'family' | 'year' | 'engine' | 'trait' }
 
 function misfit(applies: Applies, car: Car): 'family' | 'year' | 'engine' | 'trait' | undefined {
   if (!applies.families.includes(car.family)) return 'family'

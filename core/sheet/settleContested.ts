@@ -1,13 +1,13 @@
 import { sourceKinds, type Contested, type Sourced, type Window } from './types'
 
-export type Settled<T> =
-  | { kind: 'unknown' }
-  | { kind: 'single' | 'agreed'; value: T; from: readonly Sourced<T>[] }
+export type Settled<T>
+  = | { kind: 'unknown' }
+    | { kind: 'single' | 'agreed'; value: T; from: readonly Sourced<T>[] }
   /** Windows that differ but share a part: the shared part is what to work in. */
-  | { kind: 'overlap'; value: T; from: readonly Sourced<T>[] }
+    | { kind: 'overlap'; value: T; from: readonly Sourced<T>[] }
   /** Nothing shared: the better source, and the others stay visible. */
-  | { kind: 'better-source'; value: T; from: readonly Sourced<T>[]; chosen: Sourced<T> }
-  | { kind: 'settled'; value: T; from: readonly Sourced<T>[]; chosen: Sourced<T>; by: string; why: string }
+    | { kind: 'better-source'; value: T; from: readonly Sourced<T>[]; chosen: Sourced<T> }
+    | { kind: 'settled'; value: T; from: readonly Sourced<T>[]; chosen: Sourced<T>; by: string; why: string }
 
 // Newest wins between equals of one rank.
 function bestOf<T>(values: readonly Sourced<T>[]): Sourced<T> {

@@ -33,11 +33,11 @@ export const phases = ['before', 'open', 'line', 'fill', 'engine', 'prove', 'clo
 export type Phase = (typeof phases)[number]
 
 /** A closed expression tree over traits; never code. */
-export type Predicate =
-  | { trait: Slug; is: Slug }
-  | { all: readonly Predicate[] }
-  | { any: readonly Predicate[] }
-  | { not: Predicate }
+export type Predicate
+  = | { trait: Slug; is: Slug }
+    | { all: readonly Predicate[] }
+    | { any: readonly Predicate[] }
+    | { not: Predicate }
 
 export type Sourced<T> = { value: T; source: SourceKind; citation?: string; date: string }
 /** Several values for one thing stay side by side. A missing value is 'unknown', never zero. */
@@ -51,38 +51,38 @@ export type Needs = readonly (readonly Slug[])[]
 export type Way = { at: LiftPosition; from: Reach; needs: Needs; minutes: Minutes; note?: string }
 
 export type CentrePoint = { at: Vec3; radius?: Millimetres }
-export type Section =
-  | { kind: 'tube'; material: 'steel' | 'aluminium' | 'copper-nickel' | 'plastic'; od: Millimetres; wall: Millimetres; points: readonly CentrePoint[] }
-  | { kind: 'hose'; build: 'rubber' | 'braided' | 'silicone'; bore: Millimetres; wall: Millimetres; clampAllowed?: boolean; points: readonly CentrePoint[] }
+export type Section
+  = | { kind: 'tube'; material: 'steel' | 'aluminium' | 'copper-nickel' | 'plastic'; od: Millimetres; wall: Millimetres; points: readonly CentrePoint[] }
+    | { kind: 'hose'; build: 'rubber' | 'braided' | 'silicone'; bore: Millimetres; wall: Millimetres; clampAllowed?: boolean; points: readonly CentrePoint[] }
 
 export type PartOption = { id: Slug; kind: 'factory' | 'aftermarket' | 'braided' | 'made'; name: string; number?: string; brings: readonly Slug[]; supersededBy?: Slug }
 export type Port = { id: Slug; component: string; at: Vec3; faces?: Vec3 }
 export type Line = {
-  id: Slug; name: string; mark?: string; when?: Predicate; from: Slug; to: Slug
+  id: Slug; name: string; mark?: string; when?: Predicate; from: Slug; to: Slug;
   sections: readonly Section[]; withdraw: readonly Way[]; withdrawNote?: string; parts: readonly PartOption[]
 }
 export type Seal = { id: Slug; name: string; count: number; size?: string; reuse: 'never' | 'if-good'; part?: string; wet?: boolean }
 export type Thread = { designation: string; standard: 'metric' | 'unified' | 'pipe'; sealant: 'none' | 'as-supplied' | 'as-sheet' }
 export type Joint = {
-  id: Slug; name: string; line: Slug; end: 'from' | 'to'; kind: JointKind; thread?: Thread
-  hex: { turn?: Millimetres; hold?: Millimetres; alternates: readonly Millimetres[] }
-  seals: readonly Seal[]; torque?: Contested<Window<NewtonMetres>>; turn?: { snugThen: Degrees }
-  tools: readonly string[]; release: string; seated: string; proofs: readonly Proof[]
+  id: Slug; name: string; line: Slug; end: 'from' | 'to'; kind: JointKind; thread?: Thread;
+  hex: { turn?: Millimetres; hold?: Millimetres; alternates: readonly Millimetres[] };
+  seals: readonly Seal[]; torque?: Contested<Window<NewtonMetres>>; turn?: { snugThen: Degrees };
+  tools: readonly string[]; release: string; seated: string; proofs: readonly Proof[];
   /** What runs from the component's side when this joint opens; absent: unknown. */
-  componentDrain?: Spread
+  componentDrain?: Spread;
   ways: readonly Way[]; hiddenBy: readonly Slug[]; cautions: readonly Caution[]
 }
 export type Hold = {
-  id: Slug; name: string; line: Slug; at: Millimetres; kind: 'clip' | 'bracket' | 'tie' | 'hook'; with: readonly Slug[]
+  id: Slug; name: string; line: Slug; at: Millimetres; kind: 'clip' | 'bracket' | 'tie' | 'hook'; with: readonly Slug[];
   opens: string; hex?: Millimetres; torque?: Contested<Window<NewtonMetres>>; newLineBrings: boolean; reuse: 'never' | 'if-good'; part?: string; ways: readonly Way[]
 }
 export type Fastener = {
-  count: number; what: 'bolt' | 'screw' | 'nut' | 'push-rivet' | 'clip' | 'clamp'; size: string; length?: Millimetres; place: string
+  count: number; what: 'bolt' | 'screw' | 'nut' | 'push-rivet' | 'clip' | 'clamp'; size: string; length?: Millimetres; place: string;
   hex?: Millimetres; torque?: Contested<Window<NewtonMetres>>; oneTime?: boolean; part?: string
 }
 export type Operation = {
-  id: Slug; name: string; when?: Predicate; at: LiftPosition; from: Reach; off: Minutes; on: Minutes; needs: Needs
-  fasteners: readonly Fastener[]; tools: readonly string[]; engineMayRun: boolean
+  id: Slug; name: string; when?: Predicate; at: LiftPosition; from: Reach; off: Minutes; on: Minutes; needs: Needs;
+  fasteners: readonly Fastener[]; tools: readonly string[]; engineMayRun: boolean;
   risk?: { what: string; price: Minutes }; drains?: { fluid: string } & Spread; cautions: readonly Caution[]; how?: string; refit?: string
 }
 export type Capsule = { shape: 'capsule'; a: Vec3; b: Vec3; radius: Millimetres }
@@ -94,20 +94,20 @@ export type Keepout = { id: Slug; what: string; kind: KeepoutKind; body: Body; c
 export type Fill = { id: Slug; name: string; ways: readonly Way[]; hex?: Millimetres; tools: readonly string[] }
 export type Bleeder = { id: Slug; name: string; hex: Millimetres; torque?: Contested<Window<NewtonMetres>>; ways: readonly Way[] }
 export type Level = {
-  id: Slug; name: string; method: 'marks' | 'window' | 'plug'; engine: 'idling' | 'off'; temperature: Contested<Window<Celsius>>
+  id: Slug; name: string; method: 'marks' | 'window' | 'plug'; engine: 'idling' | 'off'; temperature: Contested<Window<Celsius>>;
   reads: string; mlPerMm?: number; hex?: Millimetres; torque?: Contested<Window<NewtonMetres>>; seals: readonly Seal[]; ways: readonly Way[]; cautions: readonly Caution[]
 }
 export type Fluid = {
-  spec: Contested<string>; capacity: Contested<Millilitres>; reservoir?: Contested<Millilitres>
+  spec: Contested<string>; capacity: Contested<Millilitres>; reservoir?: Contested<Millilitres>;
   volumes: readonly { component: string; volume: Contested<Millilitres> }[]; bottle: Millilitres; expansionPerKelvin: number; mixesWith: readonly string[]
 }
 export type Bleeding = {
-  allowed: readonly BleedMethod[]; forbidden: readonly { method: BleedMethod; why: string }[]; summary: string
+  allowed: readonly BleedMethod[]; forbidden: readonly { method: BleedMethod; why: string }[]; summary: string;
   parameters: { pressure?: Kilopascals; restMinutes?: Minutes; strokes?: number; turns?: 'full-lock' | 'short-of-lock' }
 }
 export type Proving = { leakMinutes: Contested<Minutes>; engine: 'idling' | 'off'; roadTest: boolean; lookNext: readonly string[] }
 export type Question = {
-  id: Slug; text: string; stand: Standpoint; minutes: Minutes
+  id: Slug; text: string; stand: Standpoint; minutes: Minutes;
   answers: readonly { id: Slug; label: string; looksLike: string; implies: Predicate }[]
 }
 export type Trait = { id: Slug; name: string; values: readonly { id: Slug; name: string }[] }
@@ -115,11 +115,11 @@ export type Applies = { families: readonly Slug[]; years?: readonly [from: numbe
 export type Neighbour = { id: Slug; what: string; goals: readonly Slug[]; parts: readonly string[]; failure?: { chancePerYear: number; why: string } }
 
 export type Sheet = {
-  format: 'efferent.line-sheet/1'; id: Slug; revision: number; title: string; system: System; summary: string; words: readonly string[]
-  applies: readonly Applies[]; traits: readonly Trait[]; questions: readonly Question[]
-  ports: readonly Port[]; lines: readonly Line[]; joints: readonly Joint[]; holds: readonly Hold[]; operations: readonly Operation[]
-  keepouts: readonly Keepout[]; fills: readonly Fill[]; bleeders: readonly Bleeder[]; levels: readonly Level[]
-  fluid: Fluid; bleeding: Bleeding; proving: Proving; neighbours: readonly Neighbour[]
+  format: 'efferent.line-sheet/1'; id: Slug; revision: number; title: string; system: System; summary: string; words: readonly string[];
+  applies: readonly Applies[]; traits: readonly Trait[]; questions: readonly Question[];
+  ports: readonly Port[]; lines: readonly Line[]; joints: readonly Joint[]; holds: readonly Hold[]; operations: readonly Operation[];
+  keepouts: readonly Keepout[]; fills: readonly Fill[]; bleeders: readonly Bleeder[]; levels: readonly Level[];
+  fluid: Fluid; bleeding: Bleeding; proving: Proving; neighbours: readonly Neighbour[];
   cautions: readonly (Caution & { phase: Phase })[]; notes: readonly { by: string; date: string; text: string }[]
 }
 

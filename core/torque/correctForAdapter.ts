@@ -2,9 +2,9 @@ import { newtonMetres, type Millimetres, type NewtonMetres } from '../units/type
 
 export type Adapter = {
   /** Handle grip to drive, mm. */
-  wrench: Millimetres
+  wrench: Millimetres;
   /** Drive to the fastener's centre, mm. */
-  extension: Millimetres
+  extension: Millimetres;
   /** Angle between wrench and adapter, degrees: 0 straight out (longer), 90 no change. */
   angle: number
 }

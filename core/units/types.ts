@@ -31,17 +31,17 @@ export type TemperatureUnit = 'degC' | 'degF'
 export type PressureUnit = 'kPa' | 'psi' | 'bar'
 
 export type UnitsOf = {
-  torque: TorqueUnit
-  length: LengthUnit
-  volume: VolumeUnit
-  temperature: TemperatureUnit
+  torque: TorqueUnit;
+  length: LengthUnit;
+  volume: VolumeUnit;
+  temperature: TemperatureUnit;
   pressure: PressureUnit
 }
 export type SiOf = {
-  torque: NewtonMetres
-  length: Millimetres
-  volume: Millilitres
-  temperature: Celsius
+  torque: NewtonMetres;
+  length: Millimetres;
+  volume: Millilitres;
+  temperature: Celsius;
   pressure: Kilopascals
 }
 

@@ -23,22 +23,22 @@ export const learnTraitSchema = z.strictObject({ sheet: slugSchema, question: sl
 
 export type PersonView = { id: string; name: string; role: Role; active: boolean }
 export type SessionView = {
-  person: PersonView | undefined
+  person: PersonView | undefined;
   /** No people yet: the first visit makes the admin. */
-  setup: boolean
-  workshop: string
+  setup: boolean;
+  workshop: string;
   /** Only with demo data: who can sign in, and with what. */
   people: { id: string; name: string; role: Role; hint?: string }[]
 }
 export type VehicleView = { id: string; plate: string; customer: string; family: string; label: string; year?: number; engine?: string; traits: Record<string, string> }
 export type SheetHead = { id: string; revision: number; title: string; system: string; summary: string; families: string[]; appliesTo: string }
-export type SearchHit =
-  | { kind: 'vehicle'; vehicle: VehicleView; sheets: SheetHead[] }
-  | { kind: 'sheet'; sheet: SheetHead }
+export type SearchHit
+  = | { kind: 'vehicle'; vehicle: VehicleView; sheets: SheetHead[] }
+    | { kind: 'sheet'; sheet: SheetHead }
 export type SearchResult = { query: string; hits: SearchHit[]; tookMs: number }
 export type SheetView = { sheet: Sheet; families: Family[] }
 export type JobRow = {
-  id: string; number: number; seq: number; sheet: string; sheetTitle: string; revision: number; plate: string; vehicle: string; customer: string
+  id: string; number: number; seq: number; sheet: string; sheetTitle: string; revision: number; plate: string; vehicle: string; customer: string;
   summary: Summary; nextWords: string; updatedAt: string; openedAt: string; serverNow: string
 }
 export type JobView = { row: JobRow; events: JobEvent[]; sheet: Sheet; vehicle: VehicleView }

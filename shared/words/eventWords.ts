@@ -50,4 +50,3 @@ export function eventWords(body: JobBody, sheet: Sheet): string {
     default: return assertNever(body)
   }
 }
-

@@ -6,11 +6,11 @@ import { positionMove, positionWords, reachWords } from './vocabulary'
 import { sheetNames } from './sheetNames'
 
 export type StepWords = {
-  title: string
+  title: string;
   /** One or two sentences on how; may be empty. */
-  how: string
+  how: string;
   /** What the large button says it records. */
-  button: string
+  button: string;
   cautions: Caution[]
 }
 

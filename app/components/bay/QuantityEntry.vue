@@ -1,5 +1,5 @@
 <script setup lang="ts" generic="D extends 'torque' | 'volume' | 'temperature'">
-import { computed, ref, useId, watch } from 'vue'
+import { computed, ref, shallowRef, useId, watch } from 'vue'
 import { parseQuantity } from '#core/units/parseQuantity'
 import { toSi } from '#core/units/convertUnit'
 import type { Entered, UnitsOf } from '#core/units/types'
@@ -11,12 +11,12 @@ const props = defineProps<{ dimension: D; units: readonly UnitsOf[D][]; label: s
 const entered = defineModel<Entered<D>>()
 
 const id = useId()
-const unit = ref(props.start?.unit ?? props.units[0]!) as { value: UnitsOf[D] }
+const unit = shallowRef<UnitsOf[D]>(props.start?.unit ?? props.units[0]!)
 const text = ref(props.start ? formatNumber(props.start.value, 2) : '')
 const trouble = ref('')
 const parsed = computed(() => parseQuantity(props.dimension, text.value, unit.value))
 
-watch([text, () => unit.value], () => {
+watch([text, unit], () => {
   trouble.value = ''
   if (parsed.value.ok) {
     unit.value = parsed.value.value.unit

@@ -103,7 +103,6 @@ watch([counts, proved, agrees, differs, how, torque, adapter, reason, amount, me
     </template>
 
     <template v-else-if="plain.type === 'jointTorqued'">
-      <div class="three"><button v-for="item in hows" :key="item.id" type="button" class="btn" :aria-pressed="how === item.id" @click="how = item.id">{{ item.text }}</button></div>
       <template v-if="how !== 'turn'">
         <QuantityEntry v-model="torque" dimension="torque" :units="['N.m', 'lbf.ft']" :start="torque" :other="torque?.unit === 'lbf.ft' ? 'N.m' : 'lbf.ft'" :label="how === 'adapter' ? 'wrench set to' : 'torque'" />
         <div v-if="how === 'adapter'" class="three fields">
@@ -114,6 +113,7 @@ watch([counts, proved, agrees, differs, how, torque, adapter, reason, amount, me
         <p v-if="window.kind === 'unknown'" class="caution">No torque on the sheet. Look it up for this vehicle; it is recorded as entered.</p>
       </template>
       <p v-else class="caution">Recorded as by feel.{{ joint?.turn ? ` Snug, then ${joint.turn.snugThen}°.` : ' The sheet states no turn.' }} Use it only where no wrench reaches.</p>
+      <div class="three"><button v-for="item in hows" :key="item.id" type="button" class="btn" :aria-pressed="how === item.id" @click="how = item.id">{{ item.text }}</button></div>
       <v-textarea v-if="outside && session.person?.role === 'lead'" v-model="reason" label="Reason for accepting it outside the window" />
     </template>
 

@@ -25,13 +25,15 @@ function boxOf(min: Vec3, max: Vec3) {
   const [a, b] = [flat(min), flat(max)]
   return { x: Math.min(a[0], b[0]), y: Math.min(a[1], b[1]), width: Math.abs(a[0] - b[0]), height: Math.abs(a[1] - b[1]) }
 }
-function bodyShape(body: Body) {
+type Shape = { box?: ReturnType<typeof boxOf>; disc?: { cx: number; cy: number; r: number }; rod?: { a: Point; b: Point; width: number; round: boolean } }
+function bodyShape(body: Body): Shape {
   if (body.shape === 'box') return { box: boxOf(body.min, body.max) }
   const [a, b] = [flat(body.a), flat(body.b)]
   // An axis seen end-on is a disc.
   return Math.hypot(a[0] - b[0], a[1] - b[1]) < body.radius * 0.6 ? { disc: { cx: (a[0] + b[0]) / 2, cy: (a[1] + b[1]) / 2, r: body.radius } } : { rod: { a, b, width: body.radius * 2, round: body.shape === 'capsule' } }
 }
 
+const shaded = computed(() => props.resolved.sheet.keepouts.map(keep => ({ id: keep.id, what: keep.what, kind: keep.kind, ...bodyShape(keep.body) })))
 const routes = computed(() => props.resolved.lines.map((line) => {
   const developed = developLine(line.sections)
   const points = developed.ok ? samplePoints(developed.value, 14).map(({ at }) => flat(at)) : []
@@ -67,6 +69,12 @@ const named = computed(() => {
     return [{ id: joint.id, name: joint.name, left, at, size }]
   })
 })
+// Which side is which stands in the picture: from below and from the front, left and right change hands.
+const sides = computed(() => {
+  const { x, y, w, h, unit } = view.value
+  const [left, right] = props.standpoint === 'wheel-off' ? ['front', 'rear'] : ['car’s right', 'car’s left']
+  return [{ text: left, x: x + 8 * unit, y: y + h - 10 * unit, anchor: 'start' }, { text: right, x: x + w - 8 * unit, y: y + h - 10 * unit, anchor: 'end' }] as const
+})
 </script>
 
 <template>
@@ -79,12 +87,10 @@ const named = computed(() => {
       <g :font-size="12 * view.unit" class="land">
         <text v-for="mark in landmarks" :key="mark.name" :x="boxOf(mark.min, mark.max).x + boxOf(mark.min, mark.max).width - 6 * view.unit" :y="boxOf(mark.min, mark.max).y + boxOf(mark.min, mark.max).height - 6 * view.unit" text-anchor="end">{{ mark.name }}</text>
       </g>
-      <g v-for="keep in resolved.sheet.keepouts" :key="keep.id">
-        <template v-for="shape in [bodyShape(keep.body)]" :key="keep.id">
-          <rect v-if="shape.box" v-bind="shape.box" :fill="shade[keep.kind]" />
-          <circle v-else-if="shape.disc" v-bind="shape.disc" :fill="shade[keep.kind]" />
-          <path v-else-if="shape.rod" :d="`M${shape.rod.a[0]} ${shape.rod.a[1]}L${shape.rod.b[0]} ${shape.rod.b[1]}`" :stroke="shade[keep.kind]" :stroke-width="shape.rod.width" :stroke-linecap="shape.rod.round ? 'round' : 'butt'" />
-        </template>
+      <g v-for="keep in shaded" :key="keep.id">
+        <rect v-if="keep.box" v-bind="keep.box" :fill="shade[keep.kind]" />
+        <circle v-else-if="keep.disc" v-bind="keep.disc" :fill="shade[keep.kind]" />
+        <path v-else-if="keep.rod" :d="`M${keep.rod.a[0]} ${keep.rod.a[1]}L${keep.rod.b[0]} ${keep.rod.b[1]}`" :stroke="shade[keep.kind]" :stroke-width="keep.rod.width" :stroke-linecap="keep.rod.round ? 'round' : 'butt'" />
         <title>{{ keep.what }}</title>
       </g>
       <g fill="none" stroke-linejoin="round" stroke-linecap="round">
@@ -97,6 +103,7 @@ const named = computed(() => {
         <circle r="26" fill="transparent" />
         <JointGlyph :kind="joint.kind" :status="jointStates?.[joint.id]" :current="joint.id === selected" />
       </g>
+      <text v-for="side in sides" :key="side.text" :x="side.x" :y="side.y" :font-size="13 * view.unit" :text-anchor="side.anchor" class="side">{{ side.text }}</text>
       <text v-for="label in named" :key="label.id" :x="label.left" :y="label.at" :font-size="label.size" :class="{ name: true, on: label.id === selected }">{{ label.name }}</text>
     </svg>
     <figcaption>{{ standpointNotes[standpoint] }}</figcaption>
@@ -109,6 +116,6 @@ text { font-family: var(--face); fill: var(--ink); }
 .name { font-weight: 600; paint-order: stroke; stroke: var(--card); stroke-width: 0.28em; stroke-linejoin: round; }
 .name.on { font-weight: 800; }
 .land text { fill: var(--soft); }
-.hit { cursor: pointer; }
+.hit { cursor: pointer; } .side { fill: var(--soft); font-weight: 600; }
 figcaption { color: var(--soft); font-size: 13.5px; padding: 6px 10px; border-top: 1px solid var(--line); }
 </style>

@@ -5,7 +5,7 @@ import type { ResolvedSheet } from '#core/sheet/resolveSheet'
 import type { Joint } from '#core/sheet/types'
 import { targetTorque } from '#core/torque/checkTorque'
 import { formatNumber } from '#core/units/formatQuantity'
-import { jointWords, plural, proofWords, reachWords } from '#shared/words/vocabulary'
+import { jointWords, proofWords, reachWords } from '#shared/words/vocabulary'
 import { useUnits } from '~/stores/units'
 
 const props = defineProps<{ resolved: ResolvedSheet; selected?: string }>()
@@ -20,7 +20,7 @@ const also = (joint: Joint) => [joint.hex.hold && `hold ${formatNumber(joint.hex
 <template>
   <div class="scroll">
     <table class="grid">
-      <thead><tr><th>Fitting</th><th>Wrench</th><th>Torque</th><th>Seals</th><th>Proof</th></tr></thead>
+      <thead><tr><th class="w1">Fitting</th><th>Wrench</th><th>Torque</th><th>Seals</th><th>Proof</th></tr></thead>
       <tbody v-for="{ line, joints } in rows" :key="line.id">
         <tr class="group"><th colspan="5" scope="colgroup">{{ line.name }}<span v-if="line.mark" class="tag">{{ line.mark }}</span></th></tr>
         <tr v-for="{ joint, torque } in joints" :key="joint.id" :class="{ on: joint.id === selected }" @click="emit('select', joint.id)">
@@ -30,11 +30,11 @@ const also = (joint: Joint) => [joint.hex.hold && `hold ${formatNumber(joint.hex
           </td>
           <td><span class="num big2">{{ hexes(joint) ?? joint.tools[0] ?? '–' }}</span><span class="sub">{{ also(joint) }}</span></td>
           <td>
-            <template v-if="torque.kind !== 'unknown'"><span class="num big2">{{ units.torque(targetTorque(torque.value)) }}</span><span class="sub">{{ units.torqueRange(torque.value) }} · {{ units.otherTorqueRange(torque.value) }}</span><SourceNote :settled="torque" :show="units.torqueRange" :what="`torque, ${joint.name}`" /></template>
+            <template v-if="torque.kind !== 'unknown'"><span class="num big2">{{ units.torque(targetTorque(torque.value)) }}</span><span class="sub nowrap">{{ units.torqueRange(torque.value) }}</span><span class="sub nowrap">{{ units.otherTorqueRange(torque.value) }}</span><SourceNote :settled="torque" :show="units.torqueRange" :what="`torque, ${joint.name}`" /></template>
             <template v-else><span class="num">–</span><span class="sub">{{ joint.torque === undefined ? 'held by its lock, not by torque' : 'unknown: look it up' }}</span></template>
           </td>
-          <td><ul><li v-for="seal in joint.seals" :key="seal.id">{{ seal.count }} × {{ seal.name }}<span class="sub">{{ [seal.size, seal.part, seal.reuse === 'never' ? 'new' : 'if good'].filter(Boolean).join(' · ') }}</span></li><li v-if="!joint.seals.length">{{ plural(0, 'seal') }}</li></ul></td>
-          <td>{{ joint.proofs.map(proof => proofWords[proof].short).join(' · ') }}</td>
+          <td><ul><li v-for="seal in joint.seals" :key="seal.id">{{ seal.count }} × {{ seal.name }}<span class="sub">{{ [seal.part ?? seal.size, seal.reuse === 'never' ? 'new' : 'if good'].filter(Boolean).join(' · ') }}</span></li><li v-if="!joint.seals.length" class="soft">none</li></ul></td>
+          <td><ul><li v-for="proof in joint.proofs" :key="proof">{{ proofWords[proof].short }}</li></ul></td>
         </tr>
       </tbody>
     </table>
@@ -44,7 +44,7 @@ const also = (joint: Joint) => [joint.hex.hold && `hold ${formatNumber(joint.hex
 <style scoped>
 .name { display: flex; gap: 8px; align-items: flex-start; }
 .pick { border: 0; background: none; padding: 0; font: 700 16px/1.25 var(--face); color: var(--ink); cursor: pointer; text-align: left; min-height: 24px; }
-.big2 { font-size: 19px; }
+.big2 { font-size: 19px; } .nowrap { white-space: nowrap; } .w1 { width: 32%; }
 .group th { background: var(--well); color: var(--ink); font-weight: 700; font-size: 14px; } .group .tag { margin-left: 8px; font-size: 12.5px; }
 tbody tr:not(.group) { cursor: pointer; }
 </style>

@@ -37,9 +37,9 @@ watch(open, async (now) => {
     trouble.value = wordsOf(error)
   }
 })
-const vehicle = computed(() => vehicles.value.find(candidate => candidate.id === chosen.value))
+const picked = computed(() => vehicles.value.find(candidate => candidate.id === chosen.value))
 const resolved = computed(() => {
-  const car = vehicle.value ?? (adding.value && family.value ? { family: family.value, traits: props.traits } : undefined)
+  const car = picked.value ?? (adding.value && family.value ? { family: family.value, traits: props.traits } : undefined)
   const resolution = car && resolveSheet(props.sheet, { ...car, traits: { ...props.traits, ...car.traits } })
   return resolution?.applies === 'yes' ? resolution.resolved : undefined
 })
@@ -60,7 +60,7 @@ async function create() {
     // What was answered on the sheet before a car was chosen goes with the car.
     for (const question of props.sheet.questions) {
       const answer = question.answers.find(candidate => 'trait' in candidate.implies && props.traits[candidate.implies.trait] === candidate.implies.is)
-      if (answer && 'trait' in answer.implies && vehicle.value && !(answer.implies.trait in vehicle.value.traits)) await call('POST', `/api/vehicles/${target}/traits`, { sheet: props.sheet.id, question: question.id, answer: answer.id })
+      if (answer && 'trait' in answer.implies && picked.value && !(answer.implies.trait in picked.value.traits)) await call('POST', `/api/vehicles/${target}/traits`, { sheet: props.sheet.id, question: question.id, answer: answer.id })
     }
     const at = new Date().toISOString()
     const job = await call<JobRow>('POST', '/api/jobs', { id: jobId.value, at, device: deviceId(), sheet: props.sheet.id, vehicle: target, complaint: complaint.value || undefined })

@@ -19,7 +19,7 @@ const longest = computed(() => Math.max(...strips.value.map(({ unrolled }) => un
 const notes = computed(() => Object.fromEntries(props.resolved.joints.map((joint) => {
   const torque = settleWindow(joint.torque ?? 'unknown')
   return [joint.id, [
-    joint.hex.turn && `${formatNumber(joint.hex.turn, 1)} mm`, torque.kind !== 'unknown' && units.torque(targetTorque(torque.value)), joint.seals.map(seal => `${seal.count} ${seal.name}`).join(', '),
+    joint.hex.turn && `${formatNumber(joint.hex.turn, 1)} mm`, torque.kind !== 'unknown' && units.torque(targetTorque(torque.value)), joint.seals.map(seal => `${seal.count} × ${seal.name}`).join(', '),
   ].filter(Boolean).join(' · ')]
 })))
 const states = computed(() => Object.fromEntries(props.resolved.joints.map(joint => [joint.id, jointStatus(joint, props.state?.joints[joint.id])])))

@@ -12,7 +12,7 @@ import { axisTicks, placeLabels, textWidth } from '~/utils/stripLayout'
  * (mm) lets several strips share one scale; `compact` drops the words.
  */
 const props = defineProps<{
-  line: Unrolled; name: string; scaleTo?: number; compact?: boolean; axis?: boolean
+  line: Unrolled; name: string; scaleTo?: number; compact?: boolean; axis?: boolean;
   jointNotes?: Record<string, string>; jointStates?: Record<string, JointStatus>; holdsDone?: Record<string, boolean>; current?: string; selected?: string
 }>()
 const emit = defineEmits<{ select: [id: string] }>()
@@ -39,7 +39,7 @@ const labels = computed(() => (['above', 'below'] as const).map((side) => {
 const rowHeight = 38
 const above = computed(() => props.compact ? 0 : labels.value[0]!.rows * rowHeight)
 const below = computed(() => props.compact ? 0 : labels.value[1]!.rows * rowHeight)
-const clearanceRows = computed(() => props.compact ? 0 : 16)
+const clearanceRows = computed(() => props.compact ? 0 : 16 * Math.min(2, Math.max(0, ...clearanceLabels.value.map(label => label.row + 1))))
 const mid = computed(() => above.value + (props.compact ? 26 : 40))
 const bottom = computed(() => mid.value + (props.compact ? 26 : 46) + clearanceRows.value)
 const height = computed(() => bottom.value + below.value + (props.axis ? 26 : 0))
@@ -48,7 +48,7 @@ const pattern: Record<string, string> = { hot: 'hot', turning: 'turn', moving: '
 const clearanceLabels = computed(() => placeLabels(props.line.clearances.map((clearance) => {
   const text = `${clearance.what} ${formatNumber(clearance.gap, 0)} mm${clearance.tooClose ? ', too close' : ''}`
   return { id: clearance.keepout, x: x((clearance.from + clearance.to) / 2), width: textWidth(text, 13), text }
-}), { width: width.value, gap: 8 }).map(label => ({ ...label, text: (label as unknown as { text: string }).text })).filter(label => label.row === 0))
+}), { width: width.value, gap: 8 }).map(label => ({ ...label, text: (label as unknown as { text: string }).text })).filter(label => label.row < 2))
 const stateOf = (id: string): JointStatus => props.jointStates?.[id] ?? 'closed'
 const summary = computed(() => `${props.name}, ${formatNumber(props.line.length, 0)} mm. ${props.line.joints.map(joint => `${joint.name}: ${jointStatusWords[stateOf(joint.id)]}`).join('. ')}.`)
 </script>
@@ -65,7 +65,6 @@ const summary = computed(() => `${props.name}, ${formatNumber(props.line.length,
       </defs>
 
       <rect v-for="keep in line.clearances" :key="keep.keepout" :x="x(keep.from)" :y="mid - 24" :width="Math.max(4, (keep.to - keep.from) * scale)" height="48" :fill="`url(#${uid}-${pattern[keep.kind]})`" />
-      <text v-for="label in compact ? [] : clearanceLabels" :key="label.id" :x="label.left" :y="mid + 52" class="keep">{{ label.text }}</text>
 
       <template v-for="(section, i) in line.sections" :key="i">
         <rect v-if="section.kind === 'hose'" :x="x(section.from)" :y="mid - 8" :width="(section.to - section.from) * scale" height="16" rx="3" :fill="`url(#${uid}-braid)`" stroke="var(--ink)" stroke-width="1.5" />
@@ -81,13 +80,14 @@ const summary = computed(() => `${props.name}, ${formatNumber(props.line.length,
 
       <template v-if="!compact">
         <g v-for="{ side, items } in labels" :key="side">
-          <g v-for="item in items" :key="item.id" :class="{ on: item.id === selected, now: item.id === current }">
+          <g v-for="item in items" :key="item.id" :class="{ picked: item.id === selected }">
             <line :x1="x(item.at)" :x2="x(item.at)" :y1="side === 'above' ? above - item.row * rowHeight - 4 : bottom + item.row * rowHeight + 2" :y2="mid" stroke="var(--ink)" :stroke-width="item.joint ? 1.5 : 1" />
             <text :x="item.left" :y="side === 'above' ? above - item.row * rowHeight - (item.note ? 22 : 9) : bottom + item.row * rowHeight + 16" :class="item.joint ? 'name' : 'hold'">{{ item.title }}</text>
             <text v-if="item.note" :x="item.left" :y="side === 'above' ? above - item.row * rowHeight - 7 : bottom + item.row * rowHeight + 31" class="note">{{ item.note }}</text>
           </g>
         </g>
       </template>
+      <text v-for="label in compact ? [] : clearanceLabels" :key="label.id" :x="label.left" :y="mid + 52 + label.row * 15" class="keep">{{ label.text }}</text>
       <g v-for="hold in line.holds" :key="hold.id" :transform="`translate(${x(hold.at)},${mid})`">
         <path d="M-6 -10v20h12v-20" :fill="holdsDone?.[hold.id] ? 'var(--ok)' : 'none'" fill-opacity=".55" :stroke="hold.id === current ? 'var(--accent)' : 'var(--ink)'" :stroke-width="hold.id === current ? 4 : 2.2" />
       </g>
@@ -113,9 +113,9 @@ text { font: 13px var(--face); fill: var(--ink); }
 .name { font: 700 15px var(--face); }
 .note, .hold { font-size: 13.5px; fill: var(--soft); }
 .hold { fill: var(--ink); }
-.keep { font-size: 13px; fill: var(--warn); font-weight: 600; }
+.keep { font-size: 13px; fill: var(--warn); font-weight: 600; paint-order: stroke; stroke: var(--card); stroke-width: 4px; }
 .bend { font-size: 12.5px; fill: var(--soft); }
 .hit { cursor: pointer; }
 .axis line { stroke: var(--line); } .axis text { font-size: 12.5px; fill: var(--soft); }
-.on .name { text-decoration: underline; text-decoration-thickness: 2px; text-underline-offset: 3px; }
+.picked .name { text-decoration: underline; text-decoration-thickness: 2px; text-underline-offset: 3px; }
 </style>

@@ -115,11 +115,11 @@ useKeys({ 'j': () => (opening.value = true), 'p': print, ...Object.fromEntries(s
 
       <div class="columns">
         <FittingsTable :resolved="resolved" :selected="joint" @select="select" />
-        <div class="card pic">
-          <div class="tabs" role="group" aria-label="Standpoint"><button v-for="(point, i) in standpoints" :key="point" :aria-pressed="standpoint === point" @click="standpoint = point">{{ standpointWords[point] }} <kbd>{{ i + 1 }}</kbd></button></div>
+        <div class="stack">
+          <div class="card pic">
+          <div class="tabs" role="group" aria-label="Standpoint"><button v-for="point in standpoints" :key="point" :aria-pressed="standpoint === point" @click="standpoint = point">{{ standpointWords[point] }}</button></div>
           <RoutePicture :resolved="resolved" :standpoint="standpoint" :line="line" :selected="joint" @select="select" />
         </div>
-        <div class="stack">
           <CautionList :cautions="sheet.cautions.filter(item => item.phase === 'before' || item.phase === 'engine')" />
           <section class="card stack">
             <h3>Fluid</h3>
@@ -154,7 +154,7 @@ useKeys({ 'j': () => (opening.value = true), 'p': print, ...Object.fromEntries(s
 <style scoped>
 .top { display: flex; gap: 16px; justify-content: space-between; align-items: flex-start; flex-wrap: wrap; }
 .plate { color: var(--ink); letter-spacing: .03em; }
-.columns { display: grid; grid-template-columns: minmax(0, 1.35fr) minmax(0, .8fr) minmax(0, .62fr); gap: 14px; align-items: start; }
+.columns { display: grid; grid-template-columns: minmax(0, 1.7fr) minmax(0, 1fr); gap: 14px; align-items: start; }
 .columns.two { grid-template-columns: 1fr 1fr; }
 .pic { padding: 0; } .pic .tabs { padding: 8px 8px 0; } .pic kbd { opacity: .8; }
 .facts { align-items: flex-start; gap: 18px; } .facts small { display: block; }

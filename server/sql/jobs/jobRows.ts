@@ -4,7 +4,7 @@ import type { JobRow } from '../../../shared/schemas/api'
 
 export type EventRow = { id: string; job_id: string; seq: number; at: Date; recorded_at: Date; person_id: string; person_name: string; device: string; body: JobBody }
 export type JobHeadRow = {
-  id: string; number: number; seq: number; sheet_id: string; sheet_revision: number; sheet_title: string; vehicle_id: string; plate: string; vehicle_label: string
+  id: string; number: number; seq: number; sheet_id: string; sheet_revision: number; sheet_title: string; vehicle_id: string; plate: string; vehicle_label: string;
   customer: string; summary: Summary; next_words: string; opened_at: Date; updated_at: Date; server_now: Date
 }
 

@@ -73,7 +73,8 @@ const facts = computed(() => {
   const hold = job.resolved?.holds.find(candidate => candidate.id === step.value?.target)
   const operation = job.resolved?.operations.find(candidate => candidate.id === step.value?.target)
   const kind = step.value?.kind
-  const tools = joint && ['open', 'seat', 'torque'].includes(kind ?? '') ? [joint.hex.turn && `${joint.hex.turn} mm`, joint.hex.hold && `hold ${joint.hex.hold} mm`, ...joint.tools].filter(Boolean).join(', ')
+  const tools = joint && ['open', 'seat', 'torque'].includes(kind ?? '')
+    ? [joint.hex.turn && `${joint.hex.turn} mm`, joint.hex.hold && `hold ${joint.hex.hold} mm`, ...joint.tools].filter(Boolean).join(', ')
     : hold ? [hold.hex && `${hold.hex} mm`].filter(Boolean).join('') || 'by hand' : operation ? [...new Set([...operation.tools, ...operation.fasteners.flatMap(fastener => fastener.hex ? [`${fastener.hex} mm`] : [])])].join(', ') : ''
   return [
     { name: 'reached', value: step.value?.from ? reachWords[step.value.from] : '' },
@@ -138,9 +139,11 @@ useKeys({ ' ': () => void press(), 'm': () => (menu.value = true), 'Escape': () 
       <template v-else-if="step && words">
         <main class="step">
           <h1>{{ words.title }}</h1>
-          <CautionList :cautions="words.cautions" />
-          <p v-if="words.how" class="how">{{ words.how }}</p>
-          <dl v-if="facts.length" class="facts"><div v-for="fact in facts" :key="fact.name"><dt>{{ fact.name }}</dt><dd>{{ fact.value }}</dd></div></dl>
+          <div class="left">
+            <CautionList :cautions="words.cautions" />
+            <p v-if="words.how" class="how">{{ words.how }}</p>
+            <dl v-if="facts.length" class="facts"><div v-for="fact in facts" :key="fact.name"><dt>{{ fact.name }}</dt><dd>{{ fact.value }}</dd></div></dl>
+          </div>
           <StepEntry :key="step.id" v-model="draft" :step="step" :outside="refusal?.code === 'JOB_TORQUE_OUTSIDE' || refusal?.code === 'JOB_REASON_NEEDED'" @also="record" />
           <p v-if="refusal" class="trouble" role="alert">{{ refusalWords(refusal, sheet) }}</p>
         </main>
@@ -181,7 +184,8 @@ useKeys({ ' ': () => void press(), 'm': () => (menu.value = true), 'Escape': () 
 .body { flex: 1; display: flex; flex-direction: column; gap: 10px; width: 100%; max-width: 1180px; margin: 0 auto; padding: 6px 16px 0; }
 .pos { display: flex; justify-content: space-between; color: var(--soft); font-size: 16px; }
 h1 { font-size: 29px; }
-.step { display: grid; gap: 12px; align-content: start; flex: 1; }
+.step { display: grid; gap: 12px; align-content: start; flex: 1; padding-bottom: 12px; }
+.left { display: contents; } .step :deep(.entry) { order: 1; } .how { order: 2; } .facts { order: 3; } .step > .trouble { order: 4; }
 .how { font-size: 19px; max-width: 68ch; }
 .facts { display: grid; grid-template-columns: repeat(auto-fit, minmax(150px, 1fr)); gap: 1px; background: var(--line); border: 1px solid var(--line); } .facts div { background: var(--card); padding: 8px 12px; } dt { color: var(--soft); font-size: 15px; } dd { font-weight: 600; }
 .foot { position: sticky; bottom: 0; background: var(--paper); padding: 8px 0 14px; border-top: 1px solid var(--line); display: grid; gap: 8px; }
@@ -192,8 +196,8 @@ h1 { font-size: 29px; }
 .dialog .btn { min-height: 52px; } .three { display: grid; gap: 8px; grid-template-columns: repeat(auto-fit, minmax(140px, 1fr)); } .list { padding-top: 8px; max-height: 40vh; overflow: auto; } .list .btn { width: 100%; justify-content: flex-start; text-align: left; } summary { list-style: none; }
 @media (min-width: 900px) {
   .body { padding: 10px 26px 0; }
-  .step { grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); column-gap: 34px; grid-auto-rows: min-content; } h1 { font-size: 34px; }
-  .step > h1, .step > .trouble { grid-column: 1 / -1; } .step > :deep(.cautions), .step > .how, .step > .facts { grid-column: 1; } .step > :deep(.entry) { grid-column: 2; grid-row: 2 / span 3; }
+  .step { grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); column-gap: 34px; } h1 { font-size: 34px; }
+  .left { display: grid; gap: 14px; align-content: start; } .step > h1, .step > .trouble { grid-column: 1 / -1; }
   .buttons { grid-template-columns: 150px 1fr; }
 }
 </style>

@@ -69,6 +69,8 @@ async function signOff() {
   if (record({ type: 'signedOff' })) await navigateTo(`/jobs/${id}/handover`)
 }
 const events = computed(() => [...job.confirmed, ...job.outbox.map(waiting => waiting.event)].toReversed())
+const whole = ref(false)
+const shown = computed(() => whole.value ? events.value : events.value.slice(0, 12))
 const undone = computed(() => new Set(job.confirmed.flatMap(event => event.body.type === 'stepUndone' ? event.body.reverts : [])))
 const time = (iso: string) => new Date(iso).toLocaleString(undefined, { dateStyle: 'short', timeStyle: 'short' })
 useKeys({ b: () => void navigateTo(`/jobs/${id}/bay`) })
@@ -97,7 +99,7 @@ useKeys({ b: () => void navigateTo(`/jobs/${id}/bay`) })
       <b>Replace</b>
       <label v-for="item in resolved.lines" :key="item.id"><input type="checkbox" :checked="scope.includes(item.id)" :disabled="!!job.state!.signedOff || (scope.length === 1 && scope.includes(item.id))" @change="choose(item.id, ($event.target as HTMLInputElement).checked)">{{ item.name }}<span v-if="item.mark" class="tag">{{ item.mark }}</span></label>
       <span class="grow" />
-      <template v-if="job.state!.inputs"><span class="soft">car stands</span><div class="tabs" role="group" aria-label="Where the car stands at the start"><button v-for="at in liftPositions" :key="at" :aria-pressed="start === at" :disabled="begun" @click="replan(at)">{{ positionWords[at] }}</button></div></template>
+      <div v-if="job.state!.inputs" class="stands"><span class="soft">car stands</span><div class="tabs" role="group" aria-label="Where the car stands at the start"><button v-for="at in liftPositions" :key="at" :aria-pressed="start === at" :disabled="begun" @click="replan(at)">{{ positionWords[at] }}</button></div></div>
     </div>
     <p v-if="job.planning && !job.planning.ok" class="trouble" role="alert">{{ accessWords(job.planning.error, sheet) }}</p>
 
@@ -132,7 +134,8 @@ useKeys({ b: () => void navigateTo(`/jobs/${id}/bay`) })
     <div v-else-if="resolved.open.length === 0" class="empty"><b>No plan yet.</b>Tick the lines to replace; what comes off, in which order, the kit and the fluid follow at once.</div>
 
     <section class="stack"><h2>Record</h2>
-      <ol class="log"><li v-for="event in events" :key="event.id" :class="{ undone: undone.has(event.id), waits: !event.recordedAt }"><time :datetime="event.at">{{ time(event.at) }}</time><span>{{ eventWords(event.body, sheet) }}<span v-if="undone.has(event.id)" class="tag">taken back</span><span v-if="!event.recordedAt" class="tag warn">waits to be sent</span></span><span class="soft">{{ event.by.name }}</span></li></ol>
+      <ol class="log"><li v-for="event in shown" :key="event.id" :class="{ undone: undone.has(event.id), waits: !event.recordedAt }"><time :datetime="event.at">{{ time(event.at) }}</time><span>{{ eventWords(event.body, sheet) }}<span v-if="undone.has(event.id)" class="tag">taken back</span><span v-if="!event.recordedAt" class="tag warn">waits to be sent</span></span><span class="soft">{{ event.by.name }}</span></li></ol>
+      <button v-if="events.length > shown.length" class="btn tight" @click="whole = true">Show all {{ events.length }} entries</button>
       <div v-if="job.state!.signedOff && (session.person?.role === 'lead' || session.person?.role === 'admin')" class="row"><v-text-field v-model="why" label="Why reopen" /><button class="btn" :disabled="!why.trim()" @click="record({ type: 'reopened', why })">Reopen</button></div>
     </section>
   </div>
@@ -140,7 +143,7 @@ useKeys({ b: () => void navigateTo(`/jobs/${id}/bay`) })
 
 <style scoped>
 .top { display: flex; justify-content: space-between; gap: 16px; flex-wrap: wrap; align-items: flex-start; }
-.choice { display: flex; gap: 8px 20px; align-items: center; flex-wrap: wrap; } .choice label { display: flex; gap: 9px; align-items: center; min-height: 40px; } .choice input { width: 22px; height: 22px; accent-color: var(--accent); } .grow { flex: 1; }
+.choice { display: flex; gap: 8px 20px; align-items: center; flex-wrap: wrap; } .choice label { display: flex; gap: 9px; align-items: center; min-height: 40px; } .choice input { width: 22px; height: 22px; accent-color: var(--accent); } .grow { flex: 1; } .stands { display: flex; gap: 10px; align-items: center; }
 .columns { display: grid; grid-template-columns: minmax(0, 1.7fr) minmax(290px, .8fr); gap: 16px; align-items: start; }
 .sum { display: grid; grid-template-columns: repeat(4, auto); gap: 1px; background: var(--line); border: 1px solid var(--line); } .sum div { background: var(--card); padding: 8px 14px; } dt { color: var(--soft); font-size: 14px; } dd { font: 700 23px/1.1 var(--face); }
 .missing { display: grid; gap: 5px; } .missing li { border-left: 5px solid var(--warn); padding-left: 10px; }
