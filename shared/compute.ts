@@ -74,7 +74,7 @@ export const computations = {
     const line = sheet.lines.find(candidate => candidate.id === id)
     if (!line) return refuse(`The sheet has no line “${id}”.`, 'line')
     const developed = developLine(line.sections)
-    return developed.ok ? { ok: true, value: { lengthMm: developed.value.length, volumeMl: lineVolume(line.sections, developed.value), openings: drainByHeight(line.sections, developed.value, order) } } : refuse(`The line cannot be developed: ${developed.error.code}.`, 'line')
+    return developed.ok ? { ok: true, value: { lengthMm: developed.value.length, volumeMl: lineVolume(line.sections, developed.value), ...drainByHeight(line.sections, developed.value, order) } } : refuse(`The line cannot be developed: ${developed.error.code}.`, 'line')
   }),
   torque: computation('torque in N·m and lbf·ft, its place in a window, and the wrench setting with an adapter', z.strictObject({
     torque: torqueEntry, window: z.strictObject({ low: torqueEntry, high: torqueEntry }).optional(), adapter: adapterSchema.optional(),

@@ -4,7 +4,12 @@ import { samplePoints, type Developed } from '../route/developLine'
 import { boreOf, volumePerMm } from '../route/tubeVolume'
 
 export type End = 'from' | 'to'
-export type DrainStep = { end: End; spill: Spread }
+export type Drain = {
+  /** By opening: the pan must hold `most` there. What runs out early does not run out late, so the steps' extremes do not add up. */
+  openings: { end: End; spill: Spread }[]
+  /** Over all openings together; never more than the line holds. */
+  total: Spread
+}
 
 /** Slices of this length carry the fluid; short against any bend. */
 const sliceMm = 5
@@ -28,12 +33,13 @@ function slicesOf(sections: readonly Section[], line: Developed): Slice[] {
  * - least: fluid that has a falling path to the opening all the way and stands more than a bore above it;
  * - likely: that, and half of what lies level with the opening;
  * - most: everything not below the opening, over crests too: a full line siphons until air gets in.
- * Fluid below the opening stays. Each slice is counted once over all openings. Whatever component stands behind a joint is not
+ * Fluid below the opening stays. A slice that has run out, or down to a half-full trough, does not run again at the next opening. Whatever component stands behind a joint is not
  * in here: the sheet says what comes from there.
  */
-export function drainByHeight(sections: readonly Section[], line: Developed, order: readonly End[]): DrainStep[] {
+export function drainByHeight(sections: readonly Section[], line: Developed, order: readonly End[]): Drain {
   const slices = slicesOf(sections, line)
-  return order.map((end) => {
+  const total = { least: 0, likely: 0, most: 0 }
+  const openings = order.map((end) => {
     const walk = end === 'from' ? slices : slices.toReversed()
     const openZ = samplePoints(line, line.length)[end === 'from' ? 0 : 1]!.at[2]
     let crest = openZ
@@ -49,14 +55,19 @@ export function drainByHeight(sections: readonly Section[], line: Developed, ord
         most: above || level ? 1 : 0,
       }
       for (const key of ['least', 'likely', 'most'] as const) {
-        const runs = Math.min(slice.left[key], share[key])
+        const runs = Math.max(0, slice.left[key] - (1 - share[key]))
         slice.left[key] -= runs
         spill[key] += runs * slice.volume
+        total[key] += runs * slice.volume
       }
     }
-    return { end, spill: { least: millilitres(spill.least), likely: millilitres(spill.likely), most: millilitres(spill.most) } }
+    const { least, likely, most } = spill
+    return { end, spill: toSpread({ least: Math.min(least, likely, most), likely, most: Math.max(least, likely, most) }) }
   })
+  return { openings, total: toSpread(total) }
 }
+
+const toSpread = ({ least, likely, most }: Record<keyof Spread, number>): Spread => ({ least: millilitres(least), likely: millilitres(likely), most: millilitres(most) })
 
 export const addSpreads = (spreads: readonly Spread[]): Spread => ({
   least: millilitres(spreads.reduce((sum, spread) => sum + spread.least, 0)),

@@ -34,13 +34,15 @@ export function estimateFluid(resolved: ResolvedSheet, lines: readonly Slug[], o
   })
   const spills = new Map<Slug, Spread>()
   let contents = 0
+  const fromLines: Spread[] = []
   for (const line of resolved.lines.filter(candidate => lines.includes(candidate.id))) {
     const developed = developLine(line.sections)
     if (!developed.ok) throw new RangeError(`line ${line.id}: ${developed.error.code}`)
     contents += lineVolume(line.sections, developed.value)
     const ends = ordered.filter(joint => joint.line === line.id)
-    const steps = drainByHeight(line.sections, developed.value, ends.map((joint): End => joint.end))
-    ends.forEach((joint, i) => spills.set(joint.id, steps[i]!.spill))
+    const { openings, total } = drainByHeight(line.sections, developed.value, ends.map((joint): End => joint.end))
+    ends.forEach((joint, i) => spills.set(joint.id, openings[i]!.spill))
+    fromLines.push(total)
   }
   const joints = ordered.map((joint: Joint): JointSpill => ({
     joint: joint.id,
@@ -51,5 +53,5 @@ export function estimateFluid(resolved: ResolvedSheet, lines: readonly Slug[], o
   const inLines = { least: millilitres(contents), likely: millilitres(contents), most: millilitres(contents) }
   const topUp = addSpreads([inLines, fromComponents])
   const size = resolved.sheet.fluid.bottle
-  return { joints, spill: addSpreads(joints.map(joint => joint.spill)), topUp, bottles: { size, count: Math.ceil(topUp.most / size) } }
+  return { joints, spill: addSpreads([...fromLines, fromComponents]), topUp, bottles: { size, count: Math.ceil(topUp.most / size) } }
 }

@@ -1,0 +1,98 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { allLines, demoCar, planOf } from '../../tests/helpers/demo'
+import { developLine } from '../route/developLine'
+import { lineVolume } from '../route/tubeVolume'
+import type { Section } from '../sheet/types'
+import { toSi } from '../units/convertUnit'
+import { millilitres, millimetres } from '../units/types'
+import { balanceFluid } from './balanceFluid'
+import { drainByHeight, type End } from './drainByHeight'
+import { estimateFluid } from './estimateFluid'
+
+type Point = [number, number, number]
+const tube = (...points: Point[]): Section[] => [{ kind: 'tube', material: 'steel', od: millimetres(10), wall: millimetres(1), points: points.map(at => ({ at })) }]
+function drain(sections: Section[], order: End[]) {
+  const developed = developLine(sections)
+  if (!developed.ok) throw new Error(developed.error.code)
+  const { openings, total } = drainByHeight(sections, developed.value, order)
+  return { volume: lineVolume(sections, developed.value), total, steps: openings.map(step => step.spill) }
+}
+
+describe('drainByHeight', () => {
+  it('a capped, level cooler line of 1.5 m gives up 1–2 US fl oz when one end is opened (common practice, no source)', () => {
+    const { steps: [spill] } = drain(tube([0, 0, 400], [1500, 0, 400]), ['from'])
+    expect(spill!.likely).toBeGreaterThanOrEqual(toSi('volume', { value: 1, unit: 'floz' }))
+    expect(spill!.likely).toBeLessThanOrEqual(toSi('volume', { value: 2, unit: 'floz' }))
+    expect(spill!.least).toBe(0)
+  })
+
+  it('a standing line opened at its foot runs empty but for the last bore; opened at its head it keeps all but a trough', () => {
+    const up = tube([0, 0, 0], [0, 0, 1000])
+    const foot = drain(up, ['from'])
+    expect(foot.steps[0]!.likely / foot.volume).toBeGreaterThan(0.99)
+    expect(drain(up, ['to']).steps[0]!.most / foot.volume).toBeLessThan(0.02)
+  })
+
+  it('what lies beyond a crest runs only while the siphon holds', () => {
+    const overCrest = tube([0, 0, 100], [300, 0, 300], [600, 0, 150], [900, 0, 150])
+    const { steps: [spill], volume } = drain(overCrest, ['from'])
+    expect(spill!.most / volume).toBeGreaterThan(0.95)
+    expect(spill!.likely / volume).toBeLessThan(0.45)
+  })
+
+  it('a sag keeps its fluid', () => {
+    const { steps: [spill], volume } = drain(tube([0, 0, 300], [300, 0, 0], [600, 0, 300]), ['from'])
+    expect(spill!.most / volume).toBeLessThan(0.06)
+  })
+
+  it('never gives more than the line holds, least ≤ likely ≤ most, whatever its shape and order', () => {
+    const point = fc.tuple(fc.integer({ min: 30, max: 200 }), fc.integer({ min: -80, max: 80 }), fc.integer({ min: -150, max: 150 }))
+    fc.assert(fc.property(fc.array(point, { minLength: 1, maxLength: 6 }), fc.constantFrom<End[]>(['from'], ['to'], ['from', 'to'], ['to', 'from']), (walk, order) => {
+      const points: Point[] = [[0, 0, 500]]
+      for (const [dx, dy, dz] of walk) points.push([points.at(-1)![0] + dx, points.at(-1)![1] + dy, points.at(-1)![2] + dz])
+      const { steps, total, volume } = drain(tube(...points), order)
+      for (const spill of [...steps, total]) {
+        expect(spill.least).toBeLessThanOrEqual(spill.likely + 1e-9)
+        expect(spill.likely).toBeLessThanOrEqual(spill.most + 1e-9)
+      }
+      expect(total.most).toBeLessThanOrEqual(volume * 1.001)
+    }))
+  })
+})
+
+describe('estimateFluid', () => {
+  it('a fresh cooler-line swap tops up with about half to one US quart (common practice, no source)', () => {
+    const resolved = demoCar('one')
+    const { topUp } = estimateFluid(resolved, allLines(resolved), planOf(resolved).openOrder)
+    const quart = toSi('volume', { value: 1, unit: 'qt' })
+    expect(topUp.likely).toBeGreaterThan(0.45 * quart)
+    expect(topUp.likely).toBeLessThan(quart)
+  })
+
+  it('buys whole bottles for the most that can be needed', () => {
+    const resolved = demoCar('two')
+    const { topUp, bottles } = estimateFluid(resolved, allLines(resolved), planOf(resolved).openOrder)
+    expect(bottles.count * bottles.size).toBeGreaterThanOrEqual(topUp.most)
+    expect((bottles.count - 1) * bottles.size).toBeLessThan(topUp.most)
+  })
+
+  it('says where the component’s share is not known instead of taking it for nothing', () => {
+    const sheet = structuredClone(demoCar('one').sheet) as unknown as { joints: { componentDrain?: unknown }[] }
+    delete sheet.joints[0]!.componentDrain
+    const resolved = demoCar('one', sheet as never)
+    const { joints } = estimateFluid(resolved, ['supply'], ['gearbox-out-joint', 'radiator-in-joint'])
+    expect(joints.map(joint => joint.componentUnknown)).toEqual([true, false])
+  })
+
+  it('refuses a joint of another car', () => {
+    expect(() => estimateFluid(demoCar('one'), ['supply'], ['cooler-in-joint'])).toThrow(RangeError)
+  })
+})
+
+describe('balanceFluid', () => {
+  const mL = (...values: number[]) => values.map(millilitres)
+  it('owes what came out and has not gone in', () => expect(balanceFluid(mL(400, 50), mL(100), mL(300))).toEqual({ out: 550, in: 300, owed: 250 }))
+  it('unmeasured is unknown, not zero', () => expect(balanceFluid([], [], mL(300))).toEqual({ out: undefined, in: 300, owed: undefined }))
+  it('goes negative when more went in', () => expect(balanceFluid(mL(100), [], mL(300)).owed).toBe(-200))
+})

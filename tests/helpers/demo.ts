@@ -1,0 +1,96 @@
+import { readFileSync } from 'node:fs'
+import { fileURLToPath } from 'node:url'
+import { planJob, type PlanInputs } from '../../core/access/planJob'
+import type { Plan } from '../../core/access/types'
+import { estimateFluid } from '../../core/fluid/estimateFluid'
+import { decide } from '../../core/job/decide'
+import { evolve } from '../../core/job/evolve'
+import { listSteps, type Step } from '../../core/job/listSteps'
+import { plainCommand } from '../../core/job/plainCommand'
+import type { JobCommand, JobEvent, JobState, Person, Refusal } from '../../core/job/types'
+import { resolveSheet, type ResolvedSheet } from '../../core/sheet/resolveSheet'
+import type { Pack, Sheet } from '../../core/sheet/types'
+
+const read = (path: string): unknown => JSON.parse(readFileSync(fileURLToPath(new URL(`../../${path}`, import.meta.url)), 'utf8'))
+
+export const demoPack = () => read('db/demo/halyard-cooler-lines.efferent.json') as Pack
+export const demoSheet = () => demoPack().sheets[0]!
+export const fixtureSheet = (name: string) => read(`tests/fixtures/${name}.json`) as Sheet
+export const fixtureNames = ['clutch-hose-skeleton', 'heater-hose-skeleton', 'steering-pressure-skeleton']
+
+export function demoCar(coolers: 'one' | 'two' | undefined, sheet = demoSheet()): ResolvedSheet {
+  const resolution = resolveSheet(sheet, { family: 'ondrel-halyard', year: 2016, engine: 'd32', traits: coolers ? { coolers } : {} })
+  if (resolution.applies === 'no') throw new Error(`the demo sheet does not apply: ${resolution.why}`)
+  return resolution.resolved
+}
+
+export const allLines = (resolved: ResolvedSheet) => resolved.lines.map(line => line.id)
+export function planOf(resolved: ResolvedSheet, inputs: Partial<PlanInputs> = {}): Plan {
+  const plan = planJob(resolved, { lines: allLines(resolved), start: 'ground', ...inputs })
+  if (!plan.ok) throw new Error(plan.error.code)
+  return plan.value
+}
+
+export const technician: Person = { id: '00000000-0000-4000-8000-00000000000a', name: 'Rafe Undal', role: 'technician' }
+export const lead: Person = { id: '00000000-0000-4000-8000-00000000000b', name: 'Imke Thorsby', role: 'lead' }
+
+/** A job played in memory, with a clock that the test moves. */
+export class Bench {
+  state: JobState | undefined
+  events: JobEvent[] = []
+  clock = Date.parse('2026-03-02T08:00:00Z')
+
+  constructor(readonly resolved: ResolvedSheet, public person: Person = technician, readonly device = 'tablet-1') {
+    this.do({
+      type: 'opened', number: 7, sheet: { id: resolved.sheet.id, revision: resolved.sheet.revision }, customer: 'Pilot Station', traits: resolved.car.traits,
+      vehicle: { id: '00000000-0000-4000-8000-000000000001', plate: 'SK 17 TOW', label: 'Ondrel Halyard', family: 'ondrel-halyard' },
+    })
+  }
+
+  /** Records, or returns the refusal. A minute passes with every command. */
+  try(command: JobCommand): Refusal | undefined {
+    this.clock += 60_000
+    const at = new Date(this.clock).toISOString()
+    const decision = decide(this.state, command, { resolved: this.resolved, person: this.person, device: this.device, at, recordedAt: at })
+    if (!decision.ok) return decision.error
+    const event: JobEvent = { id: `event-${this.events.length + 1}`, job: 'job', seq: this.events.length + 1, at, recordedAt: at, by: this.person, device: this.device, body: decision.value }
+    this.events.push(event)
+    this.state = evolve(this.state, event)
+    return undefined
+  }
+
+  do(command: JobCommand): this {
+    const refusal = this.try(command)
+    if (refusal) throw new Error(`${command.type} refused: ${JSON.stringify(refusal)}`)
+    return this
+  }
+
+  plan(lines = allLines(this.resolved)): this {
+    return this.do({ type: 'planned', inputs: { lines, start: 'ground' } })
+  }
+
+  steps(): Step[] {
+    return listSteps(this.resolved, planOf(this.resolved, this.state!.inputs!), this.state!.inputs!.start, this.state)
+  }
+
+  next(): Step | undefined {
+    return this.steps().find(step => step.status === 'open')
+  }
+
+  plainFor(step: Step): JobCommand {
+    const plan = planOf(this.resolved, this.state!.inputs!)
+    return plainCommand(this.resolved, step, this.state!, estimateFluid(this.resolved, this.state!.scope, plan.openOrder))
+  }
+
+  /** Works down the plan as the sheet says, up to (not including) a step, or to the end. */
+  workUntil(stop?: string): this {
+    for (let guard = 0; guard < 200; guard++) {
+      const step = this.next()
+      if (!step || step.id === stop || step.kind === stop) return this
+      // Waiting for the leak timer is what the clock is for.
+      if (step.kind === 'leak') this.clock += 15 * 60_000
+      this.do(this.plainFor(step))
+    }
+    throw new Error('the plan never ends')
+  }
+}
