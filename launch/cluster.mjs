@@ -65,8 +65,11 @@ async function initialise(bin, dir, data, password, prefix, user) {
   renameSync(half, data)
 }
 
-/** `durable: false` trades safety against a crash for speed: throw-away clusters of tests only. */
-export async function startCluster({ bin, dir, durable = true }) {
+/**
+ * `durable: false` trades safety against a crash for speed: throw-away clusters of tests only. `port`: the one to come back on; otherwise a
+ * free one. `onLost` is told when the server ends without having been stopped.
+ */
+export async function startCluster({ bin, dir, durable = true, port: wantedPort, onLost = () => {} }) {
   mkdirSync(dir, { recursive: true })
   const user = serverUser(dir)
   const data = join(dir, 'pg')
@@ -87,27 +90,52 @@ export async function startCluster({ bin, dir, durable = true }) {
     await until('the running database', () => findRunning(data)?.ready)
     return { url: urlOf(running.port), port: running.port, pid: running.pid, started: false, stop: async () => {} }
   }
-  rmSync(join(data, 'postmaster.pid'), { force: true })
+  dropForeignLock(data)
 
-  const port = await freePort()
-  const log = openSync(join(dir, 'pg.log'), 'a')
+  const port = wantedPort ?? await freePort()
   const fast = durable ? [] : ['-c', 'fsync=off', '-c', 'synchronous_commit=off', '-c', 'full_page_writes=off']
   // The database must not outlive whoever started it, even after kill -9: the kernel tells it.
   const [command, ...args] = ['setpriv', '--pdeathsig=INT', ...prefix.slice(prefix.length > 0 ? 1 : 0), join(bin, 'postgres'), '-D', data, '-p', String(port),
     '-c', 'listen_addresses=127.0.0.1', '-c', 'unix_socket_directories=', '-c', 'password_encryption=scram-sha-256', '-c', 'max_connections=120', ...fast]
-  const child = spawn(command, args, { cwd: '/', detached: true, stdio: ['ignore', log, log] })
-  closeSync(log)
-  let ended = false
-  child.on('exit', () => (ended = true))
-  child.on('error', () => (ended = true))
+  const logFile = join(dir, 'pg.log')
+  let child
+  let ended
+  let stopping = false
+  const launch = () => {
+    const log = openSync(logFile, 'a')
+    ended = false
+    child = spawn(command, args, { cwd: '/', detached: true, stdio: ['ignore', log, log] })
+    closeSync(log)
+    const end = () => (ended = true)
+    child.on('exit', end)
+    child.on('error', end)
+  }
+  launch()
   await until('the database to start', () => {
-    if (ended) throw new Failure(`the database did not start; see ${join(dir, 'pg.log')}:\n${readFileSync(join(dir, 'pg.log'), 'utf8').slice(-1500)}`)
-    return findRunning(data)?.ready
-  })
+    if (!ended) return findRunning(data)?.ready
+    const tail = readFileSync(logFile, 'utf8').slice(-1500)
+    // Children of a killed server are still letting go of its memory: a moment, and it works.
+    if (!/pre-existing shared memory block|could not create shared memory/.test(tail)) throw new Failure(`the database did not start; see ${logFile}:\n${tail}`)
+    launch()
+    return false
+  }, { everyMs: 200 })
+  child.on('exit', () => stopping || onLost())
   const stop = async () => {
+    stopping = true
     if (ended) return
     child.kill('SIGINT')
     await until('the database to stop', () => ended || !isAlive(child.pid), { timeoutMs: 30_000 })
   }
   return { url: urlOf(port), port, pid: child.pid, started: true, stop }
+}
+
+/**
+ * A lock file whose number now belongs to somebody else would keep PostgreSQL from starting. A lock file of a dead server stays: PostgreSQL
+ * reads from it whether that server's children still hold its memory, and waits for them.
+ */
+function dropForeignLock(data) {
+  const lock = join(data, 'postmaster.pid')
+  if (!existsSync(lock)) return
+  const pid = Number(readFileSync(lock, 'utf8').split('\n')[0])
+  if (existsSync(`/proc/${pid}`)) rmSync(lock)
 }

@@ -6,9 +6,26 @@ import { Failure, root, run } from './run.mjs'
 /** The database to work on: the one named by DATABASE_URL, or a private cluster in the data folder. */
 export async function openDatabase(dataDir) {
   if (process.env.DATABASE_URL) return { url: process.env.DATABASE_URL, stop: async () => {} }
-  const cluster = await startCluster({ bin: await ensurePostgres(), dir: join(dataDir, 'database') })
+  const settings = { bin: await ensurePostgres(), dir: join(dataDir, 'database') }
+  let cluster
+  let stopped = false
+  // A database that dies while serving comes back on its port; the server waits for it.
+  const start = async (port) => {
+    cluster = await startCluster({ ...settings, port, onLost: () => {
+      if (stopped) return
+      process.stderr.write('efferent: the database ended and is started again\n')
+      start(port ?? cluster.port).catch(error => process.stderr.write(`efferent: ${error.message}\n`))
+    } })
+  }
+  await start()
   await createDatabase(cluster.url('postgres'), 'efferent')
-  return { url: cluster.url('efferent'), stop: cluster.stop }
+  return {
+    url: cluster.url('efferent'),
+    stop: async () => {
+      stopped = true
+      await cluster.stop()
+    },
+  }
 }
 
 /** `name` is a constant of ours: CREATE DATABASE takes no parameters. */

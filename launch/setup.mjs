@@ -8,7 +8,7 @@ const isRoot = process.getuid?.() === 0
 function filesUnder(path) {
   if (!existsSync(path)) return []
   if (statSync(path).isFile()) return [path]
-  return readdirSync(path).sort().flatMap(name => name === 'node_modules' || name.startsWith('.') ? [] : filesUnder(join(path, name)))
+  return readdirSync(path).sort().flatMap(name => name === 'node_modules' || name.startsWith('.') || name.endsWith('.test.ts') ? [] : filesUnder(join(path, name)))
 }
 
 export function hashOf(paths, extra = '') {

@@ -19,7 +19,7 @@ const help = ref(false)
 const pages = [
   { to: '/', name: 'Floor', icon: mdiGarageOpen, key: 'f' },
   { to: '/lookup', name: 'Look up', icon: mdiMagnify, key: 'l' },
-  { to: '/library', name: 'Library', icon: mdiFileTree, key: 'b' },
+  { to: '/library', name: 'Library', icon: mdiFileTree, key: 'i' },
   { to: '/shop', name: 'Shop', icon: mdiStorefrontOutline, key: 's' },
 ]
 const isOn = (to: string) => to === '/' ? route.path === '/' || route.path.startsWith('/jobs') : to === '/lookup' ? route.path.startsWith('/lookup') || route.path.startsWith('/sheets') : route.path.startsWith(to)

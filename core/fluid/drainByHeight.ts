@@ -6,7 +6,7 @@ import { boreOf, volumePerMm } from '../route/tubeVolume'
 export type End = 'from' | 'to'
 export type Drain = {
   /** By opening: the pan must hold `most` there. What runs out early does not run out late, so the steps' extremes do not add up. */
-  openings: { end: End; spill: Spread }[]
+  openings: { end: End; spill: Spread }[];
   /** Over all openings together; never more than the line holds. */
   total: Spread
 }

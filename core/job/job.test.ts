@@ -80,7 +80,7 @@ describe('fold', () => {
 })
 
 describe('decide refuses', () => {
-  const cases: [string, string, (bench: Bench) => JobCommand, string?, (bench: Bench) => void | Bench][] = [
+  const cases: [name: string, code: string, command: (bench: Bench) => JobCommand, until: string | undefined, prepare: (bench: Bench) => unknown][] = [
     ['torque above the window', 'JOB_TORQUE_OUTSIDE', () => ({ type: 'jointTorqued', joint: 'gearbox-out-joint', how: 'wrench', entered: { value: 21, unit: 'N.m' } }), 'torque', () => {}],
     ['torque below the window, in the other unit', 'JOB_TORQUE_OUTSIDE', () => ({ type: 'jointTorqued', joint: 'gearbox-out-joint', how: 'wrench', entered: { value: 12, unit: 'lbf.ft' } }), 'torque', () => {}],
     ['a lead without a reason', 'JOB_REASON_NEEDED', () => ({ type: 'jointTorqued', joint: 'gearbox-out-joint', how: 'wrench', entered: { value: 21, unit: 'N.m' } }), 'torque', bench => void (bench.person = lead)],

@@ -71,6 +71,11 @@ function retorque() {
   if (joint.value && torque.value) emit('also', { type: 'jointTorqued', joint: joint.value.id, how: 'wrench', entered: torque.value })
 }
 
+/** A touched mark or choice does not take the focus: the space bar, or the foot switch, still records the step. */
+function keepFocus(event: MouseEvent) {
+  if (!(event.target as HTMLElement).closest('input, textarea, .v-field')) event.preventDefault()
+}
+
 watch([counts, proved, agrees, differs, how, torque, adapter, reason, amount, measured, temperature, engine, reading, leak], () => {
   const target = props.step.target
   const build = (): JobCommand | undefined => {
@@ -91,7 +96,7 @@ watch([counts, proved, agrees, differs, how, torque, adapter, reason, amount, me
 </script>
 
 <template>
-  <div class="entry stack">
+  <div class="entry stack" @mousedown="keepFocus">
     <template v-if="plain.type === 'operationOff' || plain.type === 'operationOn'">
       <CountEntry v-if="operation?.fasteners.length" v-model="counts" :fasteners="operation.fasteners" :expected="expected" :verb="plain.type === 'operationOff' ? 'out' : 'in'" />
     </template>

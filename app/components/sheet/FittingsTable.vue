@@ -18,7 +18,7 @@ const also = (joint: Joint) => [joint.hex.hold && `hold ${formatNumber(joint.hex
 </script>
 
 <template>
-  <div class="scroll">
+  <div class="scroll" tabindex="0">
     <table class="grid">
       <thead><tr><th class="w1">Fitting</th><th>Wrench</th><th>Torque</th><th>Seals</th><th>Proof</th></tr></thead>
       <tbody v-for="{ line, joints } in rows" :key="line.id">

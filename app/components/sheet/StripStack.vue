@@ -45,5 +45,5 @@ const holdsDone = computed(() => Object.fromEntries(Object.entries(props.state?.
 .one { padding: 2px 0; border-top: 1px solid var(--line); } .one:nth-child(2) { border-top: 0; }
 .head { display: flex; gap: 10px; align-items: baseline; border: 0; background: none; padding: 6px 0 0; min-height: 30px; color: var(--ink); font: 500 15px/1.2 var(--face); cursor: pointer; width: 100%; text-align: left; }
 .head[aria-pressed='true'] b { text-decoration: underline; text-decoration-thickness: 3px; text-underline-offset: 5px; }
-.off { opacity: .5; }
+.off .strip { opacity: .45; }
 </style>

@@ -136,11 +136,11 @@ useKeys({ 'j': () => (opening.value = true), 'p': print, ...Object.fromEntries(s
 
       <div class="columns two">
         <section class="stack"><h2>What must come off</h2>
-          <div class="scroll"><table class="grid"><thead><tr><th>Part</th><th>Where</th><th class="n">Off</th><th class="n">On</th><th>Fasteners</th></tr></thead>
+          <div class="scroll" tabindex="0"><table class="grid"><thead><tr><th>Part</th><th>Where</th><th class="n">Off</th><th class="n">On</th><th>Fasteners</th></tr></thead>
             <tbody><tr v-for="operation in comesOff" :key="operation.id"><td><b>{{ operation.name }}</b><span class="sub">{{ plan && !plan.operations.includes(operation.id) ? 'not needed for all lines' : operation.how }}</span><span v-if="!operation.engineMayRun" class="tag warn">engine must not run without it</span></td><td>{{ reachWords[operation.from] }}<span class="sub">car {{ positionWords[operation.at] }}</span></td><td class="n">{{ operation.off }}&nbsp;min</td><td class="n">{{ operation.on }}&nbsp;min</td><td>{{ operation.fasteners.map(fastener => `${fastener.count} × ${fastener.what} ${fastener.size}`).join(', ') }}</td></tr></tbody></table></div>
         </section>
         <section class="stack"><h2>What holds the lines</h2>
-          <div class="scroll"><table class="grid"><thead><tr><th>Hold</th><th class="n">At</th><th>Opens</th><th>Hex, torque</th></tr></thead>
+          <div class="scroll" tabindex="0"><table class="grid"><thead><tr><th>Hold</th><th class="n">At</th><th>Opens</th><th>Hex, torque</th></tr></thead>
             <tbody><tr v-for="hold in holds" :key="hold.id"><td><b>{{ hold.name }}</b><span class="sub">{{ resolved.lines.find(item => item.id === hold.line)?.name }}</span></td><td class="n">{{ formatNumber(hold.at, 0) }}&nbsp;mm</td><td>{{ hold.opens }}<span class="sub">{{ [hold.reuse === 'never' ? 'renew' : 'reuse if good', hold.newLineBrings && 'new line brings it', hold.part].filter(Boolean).join(' · ') }}</span></td><td>{{ hold.hex ? units.hex(hold.hex) : '–' }}<template v-for="torque in [settleWindow(hold.torque ?? 'unknown')]" :key="torque.kind"><span v-if="torque.kind !== 'unknown'" class="sub">{{ units.torqueRange(torque.value) }} · {{ units.otherTorqueRange(torque.value) }}</span></template></td></tr></tbody></table></div>
           <div v-if="plan" class="card">All lines: <b>{{ formatNumber(plan.minutes.total, 0) }} min</b> hands on, {{ plural(plan.moves, 'move') }} of the car. A job plans it for the lines you choose.</div>
           <ul v-if="sheet.notes.length" class="stack"><li v-for="(note, i) in sheet.notes" :key="i" class="card"><b>Note</b> {{ note.text }} <span class="soft">{{ note.by }}, {{ note.date }}</span></li></ul>

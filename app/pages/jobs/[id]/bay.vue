@@ -109,8 +109,16 @@ async function press() {
     window.scrollTo({ top: 0 })
   }
 }
+/** Enter in a number box records, as the large button does. */
+function enter(event: KeyboardEvent) {
+  if ((event.target as HTMLElement).tagName === 'INPUT') void press()
+}
 function more(command: JobCommand) {
   if (record(command)) menu.value = false
+}
+/** Found and put back: the count is corrected by an event of its own. */
+function countIn(operation: string) {
+  record({ type: 'fastenersCounted', operation, fasteners: job.state!.operations[operation]!.fastenersOut })
 }
 async function signOff() {
   if (record({ type: 'signedOff' })) await navigateTo(`/jobs/${id}/handover`)
@@ -137,7 +145,7 @@ useKeys({ ' ': () => void press(), 'm': () => (menu.value = true), 'Escape': () 
       <div v-if="job.state!.paused" class="stack"><h1>Paused</h1><p>{{ job.state!.paused!.reason }}{{ job.state!.paused!.note ? `: ${job.state!.paused!.note}` : '' }}, by {{ job.state!.paused!.by }}</p><button class="go" @click="record({ type: 'resumed' })">Resume the job</button></div>
       <div v-else-if="!job.plan" class="stack"><h1>No plan yet</h1><p>Choose the lines on the job’s page; the steps follow.</p><NuxtLink class="go" :to="`/jobs/${id}`">Choose the lines</NuxtLink></div>
       <template v-else-if="step && words">
-        <main class="step">
+        <main class="step" @keydown.enter="enter">
           <h1>{{ words.title }}</h1>
           <div class="left">
             <CautionList :cautions="words.cautions" />
@@ -154,7 +162,7 @@ useKeys({ ' ': () => void press(), 'm': () => (menu.value = true), 'Escape': () 
       </template>
       <div v-else class="stack">
         <h1>{{ job.state!.signedOff ? 'Signed off' : job.missing.length ? 'Still missing' : 'Every step is done' }}</h1>
-        <ul v-if="job.missing.length" class="stack"><li v-for="(item, i) in job.missing" :key="i" class="caution">{{ missingWords(item, sheet) }}</li></ul>
+        <ul v-if="job.missing.length" class="stack"><li v-for="(item, i) in job.missing" :key="i" class="caution">{{ missingWords(item, sheet) }} <button v-if="item.code === 'MISSING_FASTENER'" class="btn" @click="countIn(item.operation)">Count them in</button></li></ul>
         <p v-if="refusal" class="trouble" role="alert">{{ refusalWords(refusal, sheet) }}</p>
         <button v-if="!job.state!.signedOff" class="go" :disabled="job.missing.length > 0" @click="signOff">Sign off</button>
         <NuxtLink v-else class="go" :to="`/jobs/${id}/handover`">Hand over</NuxtLink>

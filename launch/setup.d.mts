@@ -1,0 +1,1 @@
+export function ensurePostgres(): Promise<string>

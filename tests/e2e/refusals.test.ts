@@ -1,0 +1,136 @@
+import { expect, expectAccessible, expectFits, listen, names, signIn, test } from '../helpers/browserTest'
+import { demoSecrets } from '../helpers/server'
+
+test('a wrong PIN says so; too many make everybody wait', async ({ page }) => {
+  await page.goto('/jobs/00000000-0000-4000-8000-000000000001')
+  await expect(page).toHaveURL(/sign-in\?to=/)
+  await page.getByRole('button', { name: names.technician }).click()
+  for (let i = 0; i < 5; i++) {
+    await page.locator('#secret').fill('0000')
+    await page.getByRole('button', { name: 'Sign in' }).click()
+    await expect(page.getByRole('alert')).toContainText('Check the name')
+    await expect(page.locator('#secret')).toHaveValue('')
+  }
+  await page.locator('#secret').fill(demoSecrets.technician)
+  await page.getByRole('button', { name: 'Sign in' }).click()
+  await expect(page.getByRole('alert')).toContainText('Too many wrong tries')
+  await expectAccessible(page)
+})
+
+test('every page is accessible, fits its screen and has its empty state', async ({ page }) => {
+  await signIn(page, 'admin')
+  for (const [path, heading] of [['/', 'Floor'], ['/lookup?q=nothing%20like%20it', 'Look up'], ['/library', 'Library'], ['/shop', 'Shop'], ['/errors', 'Errors'], ['/sheets/halyard-cooler-lines', 'Gearbox cooler lines']] as const) {
+    for (const width of [1280, 390]) {
+      await page.setViewportSize({ width, height: 800 })
+      await page.goto(path)
+      await expect(page.getByRole('heading', { name: heading, level: 1 })).toBeVisible()
+      await expectFits(page)
+    }
+    await expectAccessible(page)
+  }
+  await page.goto('/lookup?q=nothing%20like%20it')
+  await expect(page.getByText('Nothing fits “nothing like it”.')).toBeVisible()
+})
+
+test('an address from an older link leads back to the Floor', async ({ page, watch }) => {
+  await signIn(page, 'desk')
+  await page.goto('/nowhere')
+  await expect(page.getByText('There is no such page.')).toBeVisible()
+  // Nuxt reports the unknown address on the console; that one is meant.
+  expect(watch.splice(0).every(complaint => complaint.includes('Page not found: /nowhere'))).toBe(true)
+  await page.getByRole('button', { name: 'To the Floor' }).click()
+  await expect(page.getByRole('heading', { name: 'Floor' })).toBeVisible()
+})
+
+test('a lead accepts a torque outside its window with a reason; the technician cannot', async ({ page }) => {
+  await signIn(page, 'lead')
+  await page.getByRole('listitem').filter({ hasText: 'BR 88 KEL' }).getByRole('button', { name: 'Bay view' }).click()
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Torque: Gearbox, upper')
+  await expectAccessible(page)
+  await page.getByLabel('torque', { exact: true }).fill('21')
+  await page.getByRole('button', { name: 'Done at 21 N·m' }).click()
+  await expect(page.getByRole('alert')).toContainText('Write the reason')
+  await page.getByLabel(/Reason for accepting/).fill('steel block, wept at 20')
+  await page.getByRole('button', { name: 'Done at 21 N·m' }).click()
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Fasten: Bracket, cross member')
+  // Taken back by a correcting event, and there again.
+  await page.keyboard.press('m')
+  await page.getByRole('button', { name: /Take back: Gearbox, upper torqued/ }).click()
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Torque: Gearbox, upper')
+})
+
+test('the network gone mid-step: nothing typed is lost, and it is sent when the server is back', async ({ page, server }) => {
+  await signIn(page, 'technician')
+  await page.getByRole('listitem').filter({ hasText: 'BR 88 KEL' }).getByRole('button', { name: 'Bay view' }).click()
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Torque: Gearbox, upper')
+  await server.end('SIGKILL')
+  await page.keyboard.press('Space')
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Fasten: Bracket, cross member')
+  await expect(page.getByRole('alert')).toContainText('No connection to the server')
+  await expect(page.getByRole('alert')).toContainText('1 entry waits')
+  await server.up()
+  await expect(page.getByRole('alert')).toBeHidden()
+  await page.getByRole('link', { name: 'To the job' }).click()
+  await expect(page.getByText('Gearbox, upper torqued at 18.5')).toBeVisible()
+  await expect(page.getByText('waits to be sent')).toBeHidden()
+})
+
+test('two tablets: what no longer holds is shown to the one who was late', async ({ page, browser, server, watch }) => {
+  await signIn(page, 'technician')
+  const other = await (await browser.newContext({ baseURL: server.url })).newPage()
+  listen(other, watch)
+  await signIn(other, 'lead')
+  for (const tablet of [page, other]) {
+    await tablet.getByRole('listitem').filter({ hasText: 'SK 72 NET' }).getByRole('button', { name: 'Bay view' }).click()
+    await expect(tablet.getByRole('heading', { level: 1 })).toHaveText('Paused')
+  }
+  // The late tablet hears nothing and cannot send until the other has resumed the job.
+  await other.route('**/api/jobs/**', route => route.abort())
+  await other.getByRole('button', { name: 'Resume the job' }).click()
+  await page.getByRole('button', { name: 'Resume the job' }).click()
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Take off: Undershield')
+  await other.unroute('**/api/jobs/**')
+  await expect(other.getByRole('alert').filter({ hasText: 'The job has moved on' })).toContainText('Rafe Undal has worked on this job since')
+  await other.getByRole('button', { name: 'I have read it' }).click()
+  await expect(other.getByRole('heading', { level: 1 })).toHaveText('Take off: Undershield')
+  await other.context().close()
+})
+
+test('a bad pack is refused with its places, a good one comes in', async ({ page }) => {
+  await signIn(page, 'lead')
+  await page.goto('/library')
+  await page.getByLabel('Pack file').setInputFiles({ name: 'bad.efferent.json', mimeType: 'application/json', buffer: Buffer.from('{"format":"efferent.pack/1","title":"x","families":[],"sheets":[{"id":"UPPER"}]}') })
+  await expect(page.getByRole('alert')).toContainText('nothing was changed')
+  await expect(page.getByRole('alert')).toContainText('sheets[0].id')
+  await page.getByLabel('Pack file').setInputFiles('tests/fixtures/clutch-hose-skeleton.json')
+  await expect(page.getByRole('status')).toContainText('1 added')
+  await expect(page.getByRole('link', { name: 'Clutch hose' })).toBeVisible()
+  await page.getByRole('link', { name: 'Clutch hose' }).click()
+  await expect(page.getByRole('heading', { name: 'Clutch hose' })).toBeVisible()
+  await expectAccessible(page)
+})
+
+test.describe('an empty workshop', () => {
+  test.use({ template: 'template_empty' })
+  test('the first visit makes the admin, who adds a technician', async ({ page }) => {
+    await page.goto('/')
+    await expect(page.getByRole('heading', { name: 'An empty workshop' })).toBeVisible()
+    await expectAccessible(page)
+    await page.getByLabel('Name of the workshop').fill('Slip 4')
+    await page.getByLabel('Your name').fill('Ada')
+    await page.getByLabel('Password', { exact: true }).fill('a long password')
+    await page.getByLabel('Password again').fill('a long passwort')
+    await page.getByRole('button', { name: 'Create the workshop' }).click()
+    await expect(page.getByText('The two passwords differ')).toBeVisible()
+    await page.getByLabel('Password again').fill('a long password')
+    await page.getByRole('button', { name: 'Create the workshop' }).click()
+    await expect(page.getByRole('heading', { name: 'Shop' })).toBeVisible()
+    await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Bo')
+    await page.getByLabel('PIN', { exact: true }).fill('4711')
+    await page.getByRole('button', { name: 'Add', exact: true }).click()
+    await expect(page.getByRole('status')).toContainText('Added')
+    await expect(page.getByRole('cell', { name: 'Bo', exact: true })).toBeVisible()
+    await page.goto('/')
+    await expect(page.getByText('No job is open.')).toBeVisible()
+  })
+})

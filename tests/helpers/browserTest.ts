@@ -1,0 +1,57 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test as base, type Page } from '@playwright/test'
+import { copyDatabase, demoSecrets, TestServer } from './server'
+import type { Role } from '../../core/job/types'
+
+type Fixtures = { server: TestServer; template: 'template_demo' | 'template_empty'; watch: string[] }
+
+/** A server of its own for each test, and a page that must not complain: console errors and broken policies fail the test. */
+export const test = base.extend<Fixtures>({
+  template: ['template_demo', { option: true }],
+  server: async ({ template }, use) => {
+    const server = await TestServer.start(await copyDatabase(process.env.EFFERENT_E2E_ADMIN!, template))
+    await use(server)
+    await server.end()
+  },
+  baseURL: async ({ server }, use) => use(server.url),
+  watch: [async ({ page }, use) => {
+    const complaints: string[] = []
+    listen(page, complaints)
+    await use(complaints)
+    expect(complaints).toEqual([])
+  }, { auto: true }],
+})
+export { expect }
+
+/** Failed requests are the business of the tests that make them fail; everything else on the console is a fault. */
+export function listen(page: Page, complaints: string[]): void {
+  page.on('pageerror', error => complaints.push(error.message))
+  page.on('console', message => message.type() === 'error' && !/Failed to load resource|net::ERR/.test(message.text()) && complaints.push(message.text()))
+}
+
+export const names: Record<Role, string> = { technician: 'Rafe Undal', lead: 'Imke Thorsby', desk: 'Nessa Quill', admin: 'Odd Fennimark' }
+
+export async function signIn(page: Page, role: Role): Promise<void> {
+  await page.goto('/sign-in')
+  await page.getByRole('button', { name: names[role] }).click()
+  await page.locator('#secret').fill(demoSecrets[role])
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: 'Floor' })).toBeVisible()
+}
+
+/** WCAG 2.2 AA as far as axe can tell; nothing serious or critical is let through. */
+export async function expectAccessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze()
+  expect(violations.filter(({ impact }) => impact === 'serious' || impact === 'critical').map(({ id, nodes }) => `${id}: ${nodes.map(node => node.html.slice(0, 160)).join(' | ')}`)).toEqual([])
+}
+
+/** Nothing sticks out sideways, and whatever a gloved hand presses is large enough. */
+export async function expectFits(page: Page, minTarget = 0): Promise<void> {
+  expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)).toBeLessThanOrEqual(0)
+  if (minTarget === 0) return
+  const small = await page.evaluate(min => [...document.querySelectorAll<HTMLElement>('button, a, input, [role=checkbox]')].flatMap((element) => {
+    const { width, height } = element.getBoundingClientRect()
+    return width > 0 && (height < min || width < min) ? [`${element.outerHTML.slice(0, 100)}: ${width}×${height}`] : []
+  }), minTarget)
+  expect(small).toEqual([])
+}

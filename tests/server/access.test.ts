@@ -1,0 +1,107 @@
+import { readdirSync } from 'node:fs'
+import { fileURLToPath } from 'node:url'
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { roles, type Role } from '../../core/job/types'
+import { access, type RouteKey } from '../../server/access'
+import { copyDatabase, TestServer, type Client } from '../helpers/server'
+
+let server: TestServer
+const clients = {} as Record<Role, Client>
+beforeAll(async () => {
+  server = await TestServer.start(await copyDatabase(inject('admin'), 'template_demo'))
+  for (const role of roles) clients[role] = await server.as(role)
+})
+afterAll(() => server?.end())
+
+const nothing = '00000000-0000-4000-8000-0000000000ff'
+/** An address for the route that names nothing, so that a call which gets past the guard changes nothing. */
+function callOf(key: RouteKey): { method: string; path: string } {
+  const [method = '', path = ''] = key.split(' ')
+  return { method, path: path.replace(':id', path.startsWith('/api/sheets') ? 'nothing' : nothing).replace(':name', 'nothing') }
+}
+
+it('every file under server/api stands in the access list, and nothing else does', () => {
+  const files = readdirSync(fileURLToPath(new URL('../../server/api', import.meta.url)), { recursive: true, withFileTypes: true }).filter(entry => entry.isFile() && entry.name !== '[...path].ts')
+  const keys = files.map((file) => {
+    const [, name = '', method = ''] = /^(.*)\.(get|post|patch|delete)\.ts$/.exec(file.name) ?? []
+    const folder = file.parentPath.split('/server/api')[1]!
+    return `${method.toUpperCase()} /api${folder}/${name === 'index' ? '' : name}`.replace(/\/$/, '').replaceAll(/\[(\w+)\]/g, ':$1')
+  })
+  expect(keys.sort()).toEqual(Object.keys(access).sort())
+})
+
+describe('routes × roles', () => {
+  const streams = (key: RouteKey) => key.endsWith('/stream')
+  for (const [key, allowed] of Object.entries(access) as [RouteKey, 'public' | Role[]][]) {
+    it(key, async () => {
+      const { method, path } = callOf(key)
+      const body = method === 'GET' || method === 'DELETE' ? undefined : {}
+      const stranger = await server.client().problem(method, path, body)
+      if (allowed === 'public') {
+        expect(stranger.status).not.toBe(401)
+        return
+      }
+      expect([stranger.status, stranger.body.code]).toEqual([401, 'AUTH_SIGN_IN_NEEDED'])
+      for (const role of roles) {
+        // A stream that is allowed does not end: its guard is tested by who is kept out, its content elsewhere.
+        if (streams(key) && allowed.includes(role)) continue
+        const answer = await clients[role].problem(method, path, body)
+        if (allowed.includes(role)) expect(['AUTH_ROLE', 'AUTH_SIGN_IN_NEEDED']).not.toContain(answer.body?.code)
+        else expect([answer.status, answer.body.code]).toEqual([403, 'AUTH_ROLE'])
+      }
+    })
+  }
+})
+
+describe('at the door', () => {
+  it('an unknown address is a problem, not a page', async () => {
+    const answer = await server.client().problem('GET', '/api/nowhere')
+    expect([answer.status, answer.body.code, answer.headers.get('content-type')]).toEqual([404, 'ROUTE_UNKNOWN', 'application/problem+json'])
+  })
+
+  it('a page of another site cannot make anybody act', async () => {
+    const answer = await clients.admin.problem('POST', '/api/people', { name: 'Mallory', role: 'admin', secret: 'long-enough-1' }, { origin: 'https://elsewhere.example' })
+    expect([answer.status, answer.body.code]).toEqual([403, 'AUTH_ORIGIN'])
+  })
+
+  it('the cookie is sealed, strict and out of reach of scripts', async () => {
+    const { body } = await server.client().call<{ people: { id: string }[] }>('GET', '/api/session')
+    const response = await fetch(`${server.url}/api/session`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ person: body.people[0]!.id, secret: '1357' }) })
+    const cookie = response.headers.getSetCookie()[0]!
+    expect(cookie).toMatch(/HttpOnly/)
+    expect(cookie).toMatch(/SameSite=Strict/i)
+    expect(cookie).toMatch(/Secure/)
+    const forged = server.client()
+    forged.cookie = cookie.split(';')[0]!.replace(/.{6}$/, 'AAAAAA')
+    expect((await forged.problem('GET', '/api/jobs')).status).toBe(401)
+  })
+
+  it('headers allow nothing from outside and no inline script', async () => {
+    const page = await fetch(server.url)
+    const policy = page.headers.get('content-security-policy')!
+    const nonce = /script-src 'self' 'nonce-([^']+)'/.exec(policy)?.[1]
+    expect(nonce).toBeTruthy()
+    expect(policy).toMatch(/default-src 'none'/)
+    for (const [tag] of (await page.text()).matchAll(/<script[^>]*>/g)) expect(tag).toContain(`nonce="${nonce}"`)
+    expect(page.headers.get('x-content-type-options')).toBe('nosniff')
+    expect((await fetch(server.url)).headers.get('content-security-policy')).not.toBe(policy)
+  })
+
+  it.each([
+    ['not JSON', '{"person":', 400, 'REQUEST_JSON'], ['a prototype key', '{"__proto__":{"role":"admin"}}', 400, 'REQUEST_JSON'], ['endless nesting', '['.repeat(60) + ']'.repeat(60), 400, 'REQUEST_JSON'],
+    ['an unknown key', '{"person":"00000000-0000-4000-8000-000000000000","secret":"1","role":"admin"}', 422, 'REQUEST_BODY'], ['too much', JSON.stringify({ secret: 'x'.repeat(300_000) }), 413, 'REQUEST_TOO_LARGE'],
+  ])('refuses %s', async (_, body, status, code) => {
+    const answer = await server.client().problem('POST', '/api/session', body)
+    expect([answer.status, answer.body.code]).toEqual([status, code])
+  })
+
+  it('counts wrong PINs, then asks to wait, for the right PIN too', async () => {
+    const client = server.client()
+    const { body } = await client.call<{ people: { id: string; role: Role }[] }>('GET', '/api/session')
+    const person = body.people.find(candidate => candidate.role === 'desk')!.id
+    for (let i = 0; i < 5; i++) expect((await client.problem('POST', '/api/session', { person, secret: '0000' })).body.code).toBe('AUTH_WRONG_SECRET')
+    const answer = await client.problem('POST', '/api/session', { person, secret: '8642' })
+    expect([answer.status, answer.body.code]).toEqual([429, 'AUTH_TOO_MANY_TRIES'])
+    expect(Number(answer.headers.get('retry-after'))).toBeGreaterThan(0)
+  })
+})

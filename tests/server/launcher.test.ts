@@ -1,0 +1,93 @@
+import { spawn, type ChildProcess } from 'node:child_process'
+import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { afterAll, expect, it } from 'vitest'
+import { until } from '../../launch/run.mjs'
+import { Client, freePort } from '../helpers/server'
+
+const root = fileURLToPath(new URL('../..', import.meta.url))
+const dir = mkdtempSync(join(tmpdir(), 'efferent-start-'))
+const lockFile = join(dir, 'database/pg/postmaster.pid')
+const databasePid = () => existsSync(lockFile) ? Number(readFileSync(lockFile, 'utf8').split('\n')[0]) : undefined
+const isGone = (pid: number | undefined) => pid === undefined || !existsSync(`/proc/${pid}`)
+const running: ChildProcess[] = []
+
+async function start(port: number, ...more: string[]) {
+  const { DATABASE_URL: _, ...env } = process.env
+  const child = spawn(process.execPath, ['launch/main.mjs', 'start', '--port', String(port), '--data', dir, ...more], { cwd: root, env, stdio: ['ignore', 'pipe', 'pipe'] })
+  running.push(child)
+  let output = ''
+  let code: number | null | undefined
+  child.stdout!.on('data', chunk => (output += chunk))
+  child.stderr!.on('data', chunk => (output += chunk))
+  child.on('exit', exit => (code = exit))
+  await until('the ready line or the end', () => output.includes('ready') || code !== undefined)
+  return { child, output: () => output, code: () => code, ended: () => until('the launcher to end', () => code !== undefined) }
+}
+const health = (port: number) => new Client(`http://127.0.0.1:${port}`).call('GET', '/api/health').then(answer => answer.status, () => undefined)
+
+afterAll(async () => {
+  running.forEach(child => child.exitCode === null && child.kill('SIGTERM'))
+  await until('everything to end', () => running.every(child => child.exitCode !== null || child.signalCode !== null))
+  rmSync(dir, { recursive: true, force: true })
+})
+
+it('starts, survives its database, recovers from kill -9 and stops cleanly', async () => {
+  const port = await freePort()
+  const first = await start(port, '--no-demo')
+  expect(first.output()).toContain(`Efferent is ready: http://127.0.0.1:${port}`)
+
+  // A second start on the same port says so and touches nothing.
+  const second = await start(port)
+  await second.ended()
+  expect(second.code()).toBe(1)
+  expect(second.output()).toMatch(/port \d+ is in use/)
+
+  const client = new Client(`http://127.0.0.1:${port}`)
+  await client.call('POST', '/api/setup', { workshop: 'Slip 4', name: 'Ada', password: 'a long password' })
+  const pid = databasePid()!
+  process.kill(pid, 'SIGKILL')
+  await until('the database to be back', async () => databasePid() !== pid && await health(port) === 200)
+
+  first.child.kill('SIGKILL')
+  await first.ended()
+  await until('server and database to follow their starter', async () => await health(port) === undefined && isGone(databasePid()))
+  const third = await start(port, '--no-demo')
+  expect(third.output()).toContain('ready')
+  expect((await client.call<{ workshop: string }>('GET', '/api/session')).body.workshop).toBe('Slip 4')
+
+  third.child.kill('SIGINT')
+  await third.ended()
+  expect(third.code()).toBe(0)
+  expect(await health(port)).toBeUndefined()
+  expect(isGone(databasePid())).toBe(true)
+}, 120_000)
+
+it.each([[['start', '--port', 'many'], 1, /--port takes a number/], [['start', '--sideways'], 1, /sideways/], [['fly'], 2, /usage/]])('%j ends with %d', async (args, code, words) => {
+  const child = spawn(process.execPath, ['launch/main.mjs', ...args], { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] })
+  running.push(child)
+  let output = ''
+  child.stderr!.on('data', chunk => (output += chunk))
+  const exit = await new Promise(done => child.on('close', done))
+  expect(exit).toBe(code)
+  expect(output).toMatch(words)
+})
+
+it('computes from the command line what the server computes', async () => {
+  const ask = (name: string, request: unknown) => new Promise<{ code: number | null; out: string }>((done) => {
+    const child = spawn('./efferent', ['compute', name], { cwd: root, stdio: ['pipe', 'pipe', 'ignore'] })
+    running.push(child)
+    let out = ''
+    child.stdout!.on('data', chunk => (out += chunk))
+    child.on('close', code => done({ code, out }))
+    child.stdin!.end(typeof request === 'string' ? request : JSON.stringify(request))
+  })
+  const torque = await ask('torque', { torque: { value: 20, unit: 'lbf.ft' }, window: { low: { value: 14, unit: 'lbf.ft' }, high: { value: 24, unit: 'lbf.ft' } } })
+  expect(torque.code).toBe(0)
+  expect(JSON.parse(torque.out)).toMatchObject({ poundFeet: expect.closeTo(20, 9), check: { verdict: 'inside', headroom: expect.closeTo(5.423, 3) } })
+  expect(await ask('torque', { torque: { value: -1, unit: 'N.m' } })).toMatchObject({ code: 1, out: expect.stringContaining('COMPUTE_REFUSED') })
+  expect((await ask('nonsense', {})).code).toBe(2)
+  expect((await ask('torque', 'not json')).code).toBe(2)
+})

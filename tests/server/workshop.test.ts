@@ -1,0 +1,58 @@
+import { afterAll, beforeAll, expect, inject, it } from 'vitest'
+import type { Health, PersonView, SessionView } from '../../shared/schemas/api'
+import type { Client } from '../helpers/server'
+import { copyDatabase, TestServer } from '../helpers/server'
+
+let server: TestServer
+let admin: Client
+beforeAll(async () => (server = await TestServer.start(await copyDatabase(inject('admin'), 'template_empty'))))
+afterAll(() => server?.end())
+
+const view = async (client: Client) => (await client.call<SessionView>('GET', '/api/session')).body
+
+it('an empty workshop asks for its admin, once', async () => {
+  admin = server.client()
+  expect(await view(admin)).toMatchObject({ setup: true, people: [] })
+  expect((await admin.problem('POST', '/api/setup', { workshop: 'Slip 4', name: 'Ada', password: 'short' })).body.errors![0]!.path).toBe('password')
+  const both = await Promise.all([admin, server.client()].map(client => client.problem('POST', '/api/setup', { workshop: 'Slip 4', name: 'Ada', password: 'a long password' })))
+  expect(both.map(answer => answer.status).sort()).toEqual([200, 409])
+  await admin.signIn('admin', 'a long password')
+  expect(await view(admin)).toMatchObject({ setup: false, workshop: 'Slip 4', person: { name: 'Ada', role: 'admin' } })
+})
+
+it('shows no PIN where there is no demo', async () => {
+  expect((await view(server.client())).people.every(person => person.hint === undefined)).toBe(true)
+})
+
+it.each([
+  [{ name: 'Bo', role: 'technician', secret: '12' }, 'REQUEST_BODY'], [{ name: 'Bo', role: 'technician', secret: 'words' }, 'REQUEST_BODY'], [{ name: 'Bo', role: 'admin', secret: '1234' }, 'REQUEST_BODY'],
+  [{ name: 'Bo', role: 'owner', secret: '1234' }, 'REQUEST_BODY'], [{ name: 'ada', role: 'technician', secret: '1234' }, 'PERSON_NAME_TAKEN'],
+])('does not add %j', async (person, code) => {
+  expect((await admin.problem('POST', '/api/people', person)).body.code).toBe(code)
+})
+
+it('a new PIN voids earlier sign-ins, and who is shut out is out at once', async () => {
+  const { body: bo } = await admin.call<PersonView>('POST', '/api/people', { name: 'Bo', role: 'technician', secret: '4711' })
+  const client = await server.client().signIn('technician', '4711')
+  expect((await client.call('GET', '/api/jobs')).status).toBe(200)
+  await admin.call('PATCH', `/api/people/${bo.id}`, { secret: '1174' })
+  expect((await client.call('GET', '/api/jobs')).status).toBe(401)
+  await client.signIn('technician', '1174')
+  await admin.call('PATCH', `/api/people/${bo.id}`, { active: false })
+  expect((await client.call('GET', '/api/jobs')).status).toBe(401)
+  expect((await admin.problem('PATCH', `/api/people/${bo.id}`, { secret: 'letters' })).body.code).toBe('PERSON_SECRET')
+})
+
+it('the last admin stays', async () => {
+  const { person } = await view(admin)
+  expect((await admin.problem('PATCH', `/api/people/${person!.id}`, { active: false })).body.code).toBe('PERSON_LAST_ADMIN')
+})
+
+it('health tells version and database', async () => {
+  expect((await server.client().call<Health>('GET', '/api/health')).body).toMatchObject({ status: 'ok', version: '0.0.0-test', demo: false, database: { reachable: true, migration: '000001_init' } })
+})
+
+it('signing out ends the session', async () => {
+  await admin.call('DELETE', '/api/session')
+  expect((await admin.call('GET', '/api/people')).status).toBe(401)
+})
