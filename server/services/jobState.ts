@@ -21,7 +21,8 @@ const plans = new Lru<string, Plan>(500)
 
 export async function loadState(db: Db, jobId: string, seq: number): Promise<JobState> {
   const known = states.get(jobId)
-  const base = known && known.seq <= seq ? known : undefined
+  if (known?.seq === seq) return known
+  const base = known && known.seq < seq ? known : undefined
   const rows = await listEvents(db, jobId, base?.seq ?? 0)
   const state = rows.map(toEvent).filter(event => event.seq <= seq).reduce<JobState | undefined>((folded, event) => evolve(folded, event), base)
   if (!state) throw new Error(`job ${jobId} has no events`)

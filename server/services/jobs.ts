@@ -116,7 +116,6 @@ export async function appendToJob(jobId: string, request: AppendRequest, person:
     if (fresh.length > 0) {
       await insertEvents(db, fresh)
       await updateSummary(db, { id: jobId, seq: state.seq, ...summaryOf(resolveJob(sheet, state), state) })
-      await notifyJob(db, { id: jobId, seq: state.seq })
     }
     return { result: { seq: state.seq, events: answer }, state }
   })

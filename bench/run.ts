@@ -1,0 +1,119 @@
+import { spawn } from 'node:child_process'
+import { readdirSync, readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { gzipSync } from 'node:zlib'
+import pg from 'pg'
+import { v7 } from 'uuid'
+import { planJob } from '../core/access/planJob'
+import { resolveSheet } from '../core/sheet/resolveSheet'
+import type { Pack } from '../core/sheet/types'
+import type { JobRow } from '../shared/schemas/api'
+import { copyDatabase, TestServer, type Client } from '../tests/helpers/server'
+
+// One JSON object per line: { name, value, unit, n, note }. Ratios are taken within one run; absolute times are this machine's.
+const say = (name: string, value: number, unit: string, n: number, note = '') => process.stdout.write(`${JSON.stringify({ name, value: Number(value.toPrecision(4)), unit, n, note })}\n`)
+const quantile = (sorted: number[], q: number) => sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * q))]!
+
+async function times(n: number, work: (i: number) => Promise<unknown> | unknown): Promise<number[]> {
+  const taken: number[] = []
+  for (let i = 0; i < n; i++) {
+    const started = performance.now()
+    await work(i)
+    taken.push(performance.now() - started)
+  }
+  return taken.sort((a, b) => a - b)
+}
+
+async function perSecond(n: number, lanes: number, work: (lane: number, i: number) => Promise<unknown>): Promise<number> {
+  const started = performance.now()
+  await Promise.all(Array.from({ length: lanes }, async (_, lane) => {
+    for (let i = 0; i < n / lanes; i++) await work(lane, i)
+  }))
+  return n / (performance.now() - started) * 1000
+}
+
+async function benchAppend(client: Client, databaseUrl: string): Promise<void> {
+  const [n, lanes] = [1200, 8]
+  const jobs = await Promise.all(Array.from({ length: lanes }, () => client.openJob()))
+  const pool = new pg.Pool({ connectionString: databaseUrl, max: lanes })
+  await pool.query('create table bench_plain (id uuid primary key, n int, body jsonb, at timestamptz default now())')
+  const plain = () => perSecond(n, lanes, (_, i) => pool.query('insert into bench_plain (id, n, body) values ($1, $2, $3)', [v7(), i, '{"type":"noteWritten","text":"bench"}']))
+  const append = () => perSecond(n, lanes, (lane, i) => client.say(jobs[lane]!.id, { type: 'noteWritten', text: 'bench' }, i))
+  await append()
+  await plain()
+  const [appends, inserts] = [await append(), await plain()]
+  await pool.end()
+  say('event append throughput', appends, 'events/s', n, `${lanes} clients over HTTP, one job each, fsync on`)
+  say('plain insert throughput', inserts, 'rows/s', n, `${lanes} connections, one row a transaction, same cluster`)
+  say('append to plain insert', appends / inserts, 'ratio', n, 'HTTP, decide, three statements, summary and notify against one insert')
+}
+
+async function benchLookUp(client: Client): Promise<void> {
+  const queries = ['halyard', 'sk41', 'cooler lines', 'marrow', 'cooler lnes']
+  const taken = await times(200, i => client.call('GET', `/api/search?q=${encodeURIComponent(queries[i % queries.length]!)}`))
+  say('look-up, median', quantile(taken, 0.5), 'ms', taken.length, 'over HTTP, demo data')
+  say('look-up, p95', quantile(taken, 0.95), 'ms', taken.length, 'over HTTP, demo data')
+}
+
+function benchPlan(): Promise<void> {
+  const pack = JSON.parse(readFileSync('db/demo/halyard-cooler-lines.efferent.json', 'utf8')) as Pack
+  const resolution = resolveSheet(pack.sheets[0]!, { family: 'ondrel-halyard', traits: { coolers: 'two' } })
+  if (resolution.applies === 'no') throw new Error('the demo sheet does not apply')
+  const { resolved } = resolution
+  const plan = () => planJob(resolved, { lines: resolved.lines.map(line => line.id), start: 'ground' })
+  return times(50, plan).then(() => times(300, plan)).then((taken) => {
+    say('plan, median', quantile(taken, 0.5), 'ms', taken.length, 'three lines, all ways and moves, in the core')
+    say('plan, p95', quantile(taken, 0.95), 'ms', taken.length, 'three lines, all ways and moves, in the core')
+  })
+}
+
+async function benchColdStart(databaseUrl: string): Promise<void> {
+  const taken = await times(5, async () => {
+    const server = await TestServer.start(databaseUrl)
+    await server.end()
+  })
+  say('server cold start and stop, median', quantile(taken, 0.5), 'ms', taken.length, 'process start to first healthy answer, then stop')
+}
+
+/** What the browser loads for the first page: the entry, what it preloads, and the sign-in page's own chunks, read from a real visit. */
+async function benchFirstPage(url: string): Promise<void> {
+  const { chromium } = await import('@playwright/test')
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', chromiumSandbox: false, args: ['--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] })
+  const page = await browser.newPage()
+  const files = new Set<string>()
+  page.on('response', response => /\/_nuxt\/.+\.(js|css)$/.test(response.url()) && files.add(new URL(response.url()).pathname))
+  const started = performance.now()
+  await page.goto(url)
+  await page.getByRole('heading', { name: 'Who is working?' }).waitFor()
+  say('first page drawn', performance.now() - started, 'ms', 1, 'headless Chromium, empty cache')
+  await browser.close()
+  for (const kind of ['js', 'css']) {
+    const bytes = [...files].filter(file => file.endsWith(kind)).map(file => gzipSync(readFileSync(join('.output/public', file))).length)
+    say(`first page ${kind}`, bytes.reduce((sum, size) => sum + size, 0), 'bytes gzip', bytes.length, 'files loaded by a first visit, prefetches included')
+  }
+  const all = readdirSync('.output/public/_nuxt').filter(file => file.endsWith('.js'))
+  say('whole program js', all.reduce((sum, file) => sum + gzipSync(readFileSync(join('.output/public/_nuxt', file))).length, 0), 'bytes gzip', all.length, '')
+}
+
+function benchWarmStart(): Promise<void> {
+  return times(3, () => new Promise<void>((resolve, reject) => {
+    const child = spawn('./efferent', ['compute', 'torque'], { stdio: ['pipe', 'ignore', 'inherit'] })
+    child.stdin.end('{"torque":{"value":20,"unit":"lbf.ft"}}')
+    child.on('close', code => code === 0 ? resolve() : reject(new Error(`compute ended with ${code}`)))
+  })).then(taken => say('command line compute, median', quantile(taken, 0.5), 'ms', taken.length, 'whole process'))
+}
+
+const databaseUrl = await copyDatabase(process.env.EFFERENT_BENCH_ADMIN!, 'template_demo')
+const server = await TestServer.start(databaseUrl)
+try {
+  const client = await server.as('technician')
+  await client.call<JobRow[]>('GET', '/api/jobs')
+  await benchAppend(client, databaseUrl)
+  await benchLookUp(client)
+  await benchPlan()
+  await benchFirstPage(server.url)
+} finally {
+  await server.end()
+}
+await benchColdStart(databaseUrl)
+await benchWarmStart()

@@ -1,0 +1,24 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { createDatabase, prepareDatabase } from './database.mjs'
+import { startCluster } from './cluster.mjs'
+import { run } from './run.mjs'
+import { ensureBuild, ensureChromium, ensurePackages, ensurePostgres } from './setup.mjs'
+
+/** Benchmarks on a throw-away cluster with fsync on, as it would serve. */
+export async function bench() {
+  await ensurePackages()
+  await ensureBuild()
+  await ensureChromium()
+  const dir = mkdtempSync(join(tmpdir(), 'efferent-bench-'))
+  const cluster = await startCluster({ bin: await ensurePostgres(), dir })
+  try {
+    await createDatabase(cluster.url('postgres'), 'template_demo')
+    await prepareDatabase(cluster.url('template_demo'), { demo: true })
+    await run('node_modules/.bin/tsx', ['bench/run.ts'], { show: true, env: { ...process.env, EFFERENT_BENCH_ADMIN: cluster.url('postgres') } })
+  } finally {
+    await cluster.stop()
+    rmSync(dir, { recursive: true, force: true })
+  }
+}

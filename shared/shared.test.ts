@@ -1,0 +1,92 @@
+import { readFileSync } from 'node:fs'
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { Bench, demoCar, demoPack, demoSheet, fixtureNames, fixtureSheet } from '../tests/helpers/demo'
+import { computations, isComputeName } from './compute'
+import { errorTable } from './errors'
+import { commandSchema } from './schemas/job'
+import { packJsonSchema, packSchema, sheetSchema } from './schemas/sheet'
+import { eventWords } from './words/eventWords'
+import { missingWords, refusalWords } from './words/refusalWords'
+import { stepWords, whereWords } from './words/stepWords'
+
+const read = (path: string) => readFileSync(new URL(`../${path}`, import.meta.url), 'utf8')
+
+describe('published documents', () => {
+  it('docs/errors.md lists exactly the codes of the table, with their status', () => {
+    const listed = [...read('docs/errors.md').matchAll(/^\| `([A-Z_]+)` \| (\d+) \|/gm)].map(([, code, status]) => [code, Number(status)])
+    expect(listed).toEqual(Object.entries(errorTable).map(([code, { status }]) => [code, status]))
+  })
+  it('docs/pack.schema.json is what the server serves', () => {
+    expect(JSON.parse(read('docs/pack.schema.json'))).toEqual(JSON.parse(JSON.stringify(packJsonSchema())))
+  })
+  it('every computation is documented', () => {
+    for (const name of Object.keys(computations)) expect(read('docs/formats.md')).toContain(`| \`${name}\` |`)
+  })
+})
+
+describe('schemas', () => {
+  it('take the demo pack and every skeleton unchanged', () => {
+    expect(packSchema.parse(demoPack())).toEqual(demoPack())
+    for (const name of fixtureNames) expect(sheetSchema.parse(fixtureSheet(name))).toEqual(fixtureSheet(name))
+  })
+  it('the format holds a mark for every system, joint kind and method the trade names', () => {
+    const text = JSON.stringify(packJsonSchema())
+    for (const word of ['power-steering', 'turbo-coolant', 'oil-feed', 'banjo', 'push-lock', 'press-in', 'taper-thread', 'vacuum-fill', 'lock-to-lock', 'hand-start']) expect(text).toContain(`"${word}"`)
+  })
+  it('never throw, whatever comes', () => {
+    fc.assert(fc.property(fc.jsonValue(), (value) => {
+      expect(sheetSchema.safeParse(value).success).toBe(false)
+      expect(commandSchema.safeParse(value).success).toBe(false)
+    }))
+  })
+})
+
+describe('words', () => {
+  const { sheet } = demoCar('one')
+  it('every step, event and missing item of a whole job reads as a sentence without ids or holes', () => {
+    const bench = new Bench(demoCar('one')).plan()
+    const lines = bench.steps().flatMap(step => [stepWords(step, sheet).title, stepWords(step, sheet).button, whereWords(step)])
+    bench.workUntil('torque:gearbox-in-joint-short')
+    const refusal = bench.try({ type: 'signedOff' })!
+    lines.push(refusalWords(refusal, sheet), ...bench.events.map(event => eventWords(event.body, sheet)), ...(refusal.code === 'JOB_MISSING' ? refusal.items.map(item => missingWords(item, sheet)) : []))
+    expect(lines.length).toBeGreaterThan(150)
+    for (const line of lines) {
+      expect(line).toMatch(/\S{2}/)
+      expect(line).not.toMatch(/undefined|NaN|\[object|\b[a-z]+-[a-z]+-joint/)
+    }
+  })
+  it('cautions stand in the step before the action', () => {
+    const steps = new Bench(demoCar('one')).plan().steps()
+    const cautionsOf = (id: string) => stepWords(steps.find(step => step.id === id || step.kind === id)!, sheet).cautions.map(caution => caution.kind)
+    expect(cautionsOf('prepare')).toContain('burn')
+    expect(cautionsOf('open:radiator-in-joint')).toContain('eyes')
+    expect(cautionsOf('run')).toEqual(expect.arrayContaining(['entangle', 'fire']))
+    expect(cautionsOf('on:undershield')).toContain('entangle')
+    expect(stepWords(steps.find(step => step.kind === 'move')!, sheet).cautions[0]!.text).toContain('Lift locks')
+  })
+})
+
+describe('compute', () => {
+  const car = { family: 'ondrel-halyard', traits: { coolers: 'two' } }
+  it('resolve asks while the layout is open', () => {
+    expect(computations.resolve.run({ sheet: demoSheet(), car: { ...car, traits: {} } })).toMatchObject({ ok: true, value: { lines: ['supply'], question: { id: 'second-cooler' } } })
+  })
+  it('kit and drain answer in numbers', () => {
+    expect(computations.kit.run({ sheet: demoSheet(), car, inputs: { lines: ['supply'], start: 'ground' } })).toMatchObject({ ok: true, value: { kit: expect.arrayContaining([expect.objectContaining({ name: 'O-ring', count: 2 })]) } })
+    const drain = computations.drain.run({ sheet: demoSheet(), line: 'supply', order: ['from', 'to'] })
+    expect(drain).toMatchObject({ ok: true, value: { lengthMm: expect.closeTo(1214, 0), openings: [{ end: 'from' }, { end: 'to' }] } })
+  })
+  it.each([
+    ['plan', { sheet: demoSheet(), car, inputs: { lines: [], start: 'ground' } }, 'Choose at least one line'],
+    ['plan', { sheet: demoSheet(), car: { family: 'elsewhere', traits: {} }, inputs: { lines: ['supply'], start: 'ground' } }, 'another family'],
+    ['resolve', { sheet: { ...demoSheet(), ports: [] }, car }, 'integrity'],
+    ['torque', { torque: { value: 18, unit: 'N.m' }, window: { low: { value: 20, unit: 'N.m' }, high: { value: 10, unit: 'N.m' } } }, 'backwards'],
+    ['torque', { torque: { value: 18, unit: 'N.m' }, adapter: { wrench: 100, extension: 200, angle: 180 } }, 'schema'],
+    ['drain', { sheet: demoSheet(), line: 'gone', order: ['from'] }, 'no line'],
+  ] as const)('%s refuses what cannot be computed', (name, request, words) => {
+    const outcome = computations[name].run(request)
+    expect(outcome.ok ? '' : outcome.message).toContain(words)
+  })
+  it('knows its own names only', () => expect(['plan', 'toString', '__proto__'].map(isComputeName)).toEqual([true, false, false]))
+})
