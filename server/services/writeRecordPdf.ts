@@ -19,7 +19,7 @@ const ink = '#1c2429'
 const soft = '#5d676b'
 const rule = '#c9c3b4'
 
-const heading = (text: string): Content => ({ text, style: 'heading' })
+const heading = (text: string): Content => ({ text, style: 'heading', headlineLevel: 1 })
 const table = (header: string[], widths: (string | number)[], rows: TableCell[][]): Content => ({
   table: { headerRows: 1, widths, dontBreakRows: true, body: [header.map(text => ({ text, style: 'th' })), ...rows] },
   layout: { hLineWidth: (i: number) => i === 1 ? 1.2 : i === 0 ? 0 : 0.5, vLineWidth: () => 0, hLineColor: (i: number) => i === 1 ? ink : rule, paddingLeft: () => 0, paddingRight: () => 8, paddingTop: () => 3, paddingBottom: () => 3 },
@@ -71,6 +71,8 @@ export async function writeRecordPdf(record: JobRecord, sheet: Sheet, workshop: 
     defaultStyle: { font: 'Body', fontSize: 10, color: ink, lineHeight: 1.15 },
     styles: { title: { fontSize: 20, bold: true, margin: [0, 6, 0, 2] }, heading: { fontSize: 12, bold: true, margin: [0, 12, 0, 4] }, th: { fontSize: 9, color: soft } },
     content,
+    // A heading never stands alone at the foot of a page.
+    pageBreakBefore: (node, { getFollowingNodesOnPage }) => node.headlineLevel === 1 && getFollowingNodesOnPage().length === 0,
     footer: (page, pages) => ({ text: `Job ${record.number} · sheet ${record.sheet.id}, revision ${record.sheet.revision} · page ${page} of ${pages}`, fontSize: 8, color: soft, margin: [42, 12, 42, 0] }),
   }
   return Buffer.from(await pdfmake.createPdf(document).getBuffer())

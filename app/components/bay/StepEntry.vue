@@ -5,7 +5,7 @@ import { plainCommand } from '#core/job/plainCommand'
 import type { JobCommand, LeakResult, LevelReading, TorqueHow } from '#core/job/types'
 import { settleWindow } from '#core/sheet/settleContested'
 import type { Proof } from '#core/sheet/types'
-import { targetTorque } from '#core/torque/checkTorque'
+import { checkTorque, targetTorque } from '#core/torque/checkTorque'
 import { torqueFromSetting } from '#core/torque/correctForAdapter'
 import { fromSi, toSi } from '#core/units/convertUnit'
 import { formatNumber } from '#core/units/formatQuantity'
@@ -16,7 +16,7 @@ import { useSession } from '~/stores/session'
 import { useUnits } from '~/stores/units'
 
 /** What a step asks the hand to enter. The draft is the command that the large button records; undefined while something is missing. */
-const props = defineProps<{ step: Step; outside: boolean }>()
+const props = defineProps<{ step: Step }>()
 const draft = defineModel<JobCommand>()
 const emit = defineEmits<{ also: [command: JobCommand] }>()
 
@@ -46,6 +46,7 @@ const torque = ref<Entered<'torque'> | undefined>(targetIn(units.torqueUnit === 
 const adapter = ref({ wrench: millimetres(300), extension: millimetres(50), angle: 0 })
 const reason = ref('')
 const got = computed(() => torque.value && (how.value === 'adapter' ? torqueFromSetting(toSi('torque', torque.value), adapter.value) : toSi('torque', torque.value)))
+const outside = computed(() => got.value !== undefined && window.value.kind !== 'unknown' && checkTorque(got.value, window.value.value).verdict !== 'inside')
 const hows: { id: TorqueHow; text: string }[] = [{ id: 'wrench', text: 'Torque wrench' }, { id: 'adapter', text: 'With adapter' }, { id: 'turn', text: 'Snug and turn' }]
 // --- amounts
 const amount = ref<Entered<'volume'> | undefined>()

@@ -59,16 +59,35 @@ const named = computed(() => {
   const size = 14 * unit
   const used: { x0: number; x1: number; y: number }[] = []
   const chosen = [...joints.value].sort((a, b) => Number(b.id === props.selected) - Number(a.id === props.selected))
-  return chosen.flatMap((joint) => {
+  const free = (left: number, width: number, at: number) => !used.some(box => left < box.x1 && left + width > box.x0 && Math.abs(box.y - at) < size * 1.15)
+  const labelled = chosen.map((joint) => {
     const width = joint.name.length * size * 0.56
     const right = joint.at[0] + 18 * unit + width < x + w
     const left = right ? joint.at[0] + 18 * unit : joint.at[0] - 18 * unit - width
     let at = Math.min(y + h - size, Math.max(y + size, joint.at[1] + size * 0.35))
-    for (let tries = 0; tries < 8 && used.some(box => left < box.x1 && left + width > box.x0 && Math.abs(box.y - at) < size * 1.15); tries++) at += size * 1.2
+    for (let tries = 0; tries < 8 && !free(left, width, at); tries++) at += size * 1.2
     used.push({ x0: left, x1: left + width, y: at })
-    return [{ id: joint.id, name: joint.name, left, at, size }]
+    return { id: joint.id, name: joint.name, left, at, size }
   })
+  // Keep-outs and landmarks are named where that leaves the joints' names alone.
+  const around = [
+    ...shaded.value.map(keep => ({ name: keep.what, keep: true, at: centreOf(keep) })),
+    ...landmarks.slice(1, 3).map(mark => ({ name: mark.name, keep: false, at: centreOf({ box: boxOf(mark.min, mark.max) }) })),
+  ]
+  const rest = around.flatMap(({ name, keep, at: [cx, cy] }) => {
+    const [small, width] = [size * 0.9, name.length * size * 0.5]
+    const left = Math.min(x + w - width, Math.max(x, cx + (keep ? size : -width / 2)))
+    const at = cy + small / 3
+    if (at < y + small || at > y + h - small || !free(left, width, at)) return []
+    used.push({ x0: left, x1: left + width, y: at })
+    return [{ name, keep, left, at, size: small }]
+  })
+  return { joints: labelled, rest }
 })
+function centreOf({ box, disc, rod }: Shape): Point {
+  if (box) return [box.x + box.width / 2, box.y + box.height / 2]
+  return disc ? [disc.cx, disc.cy] : rod ? [(rod.a[0] + rod.b[0]) / 2, (rod.a[1] + rod.b[1]) / 2] : [0, 0]
+}
 // Which side is which stands in the picture: from below and from the front, left and right change hands.
 const sides = computed(() => {
   const { x, y, w, h, unit } = view.value
@@ -83,9 +102,6 @@ const sides = computed(() => {
       <g fill="none" stroke="var(--line)" :stroke-width="2 * view.unit">
         <rect v-for="(wheel, i) in wheels" :key="i" v-bind="boxOf(wheel.min, wheel.max)" :rx="standpoint === 'wheel-off' ? 360 : 40" />
         <rect v-for="mark in landmarks" :key="mark.name" v-bind="boxOf(mark.min, mark.max)" :rx="16" />
-      </g>
-      <g :font-size="12 * view.unit" class="land">
-        <text v-for="mark in landmarks" :key="mark.name" :x="boxOf(mark.min, mark.max).x + boxOf(mark.min, mark.max).width - 6 * view.unit" :y="boxOf(mark.min, mark.max).y + boxOf(mark.min, mark.max).height - 6 * view.unit" text-anchor="end">{{ mark.name }}</text>
       </g>
       <g v-for="keep in shaded" :key="keep.id">
         <rect v-if="keep.box" v-bind="keep.box" :fill="shade[keep.kind]" />
@@ -104,7 +120,8 @@ const sides = computed(() => {
         <JointGlyph :kind="joint.kind" :status="jointStates?.[joint.id]" :current="joint.id === selected" />
       </g>
       <text v-for="side in sides" :key="side.text" :x="side.x" :y="side.y" :font-size="13 * view.unit" :text-anchor="side.anchor" class="side">{{ side.text }}</text>
-      <text v-for="label in named" :key="label.id" :x="label.left" :y="label.at" :font-size="label.size" :class="{ name: true, on: label.id === selected }">{{ label.name }}</text>
+      <text v-for="label in named.joints" :key="label.id" :x="label.left" :y="label.at" :font-size="label.size" :class="{ name: true, on: label.id === selected }">{{ label.name }}</text>
+      <text v-for="label in named.rest" :key="label.name" :x="label.left" :y="label.at" :font-size="label.size" :class="label.keep ? 'keep' : 'land'">{{ label.name }}</text>
     </svg>
     <figcaption>{{ standpointNotes[standpoint] }}</figcaption>
   </figure>
@@ -115,7 +132,7 @@ svg { display: block; width: 100%; aspect-ratio: 1.16; background: var(--card); 
 text { font-family: var(--face); fill: var(--ink); }
 .name { font-weight: 600; paint-order: stroke; stroke: var(--card); stroke-width: 0.28em; stroke-linejoin: round; }
 .name.on { font-weight: 800; }
-.land text { fill: var(--soft); }
+.land { fill: var(--soft); } .keep { fill: var(--warn); font-weight: 600; paint-order: stroke; stroke: var(--card); stroke-width: 0.22em; }
 .hit { cursor: pointer; } .side { fill: var(--soft); font-weight: 600; }
 figcaption { color: var(--soft); font-size: 13.5px; padding: 6px 10px; border-top: 1px solid var(--line); }
 </style>

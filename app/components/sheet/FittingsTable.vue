@@ -20,7 +20,7 @@ const also = (joint: Joint) => [joint.hex.hold && `hold ${formatNumber(joint.hex
 <template>
   <div class="scroll" tabindex="0">
     <table class="grid">
-      <thead><tr><th class="w1">Fitting</th><th>Wrench</th><th>Torque</th><th>Seals</th><th>Proof</th></tr></thead>
+      <thead><tr><th>Fitting</th><th>Wrench</th><th>Torque</th><th>Seals</th><th>Proof</th></tr></thead>
       <tbody v-for="{ line, joints } in rows" :key="line.id">
         <tr class="group"><th colspan="5" scope="colgroup">{{ line.name }}<span v-if="line.mark" class="tag">{{ line.mark }}</span></th></tr>
         <tr v-for="{ joint, torque } in joints" :key="joint.id" :class="{ on: joint.id === selected }" @click="emit('select', joint.id)">
@@ -28,13 +28,13 @@ const also = (joint: Joint) => [joint.hex.hold && `hold ${formatNumber(joint.hex
             <div class="name"><svg width="40" height="32" viewBox="-20 -18 40 34" aria-hidden="true"><JointGlyph :kind="joint.kind" /></svg>
               <span><button class="pick" @click.stop="emit('select', joint.id)">{{ joint.name }}</button><span class="sub">{{ jointWords[joint.kind] }}, {{ reachWords[joint.ways[0]!.from] }}</span></span></div>
           </td>
-          <td><span class="num big2">{{ hexes(joint) ?? joint.tools[0] ?? '–' }}</span><span class="sub">{{ also(joint) }}</span></td>
+          <td><span class="num" :class="{ big2: hexes(joint) }">{{ hexes(joint) ?? joint.tools[0] ?? '–' }}</span><span class="sub">{{ also(joint) }}</span></td>
           <td>
             <template v-if="torque.kind !== 'unknown'"><span class="num big2">{{ units.torque(targetTorque(torque.value)) }}</span><span class="sub nowrap">{{ units.torqueRange(torque.value) }}</span><span class="sub nowrap">{{ units.otherTorqueRange(torque.value) }}</span><SourceNote :settled="torque" :show="units.torqueRange" :what="`torque, ${joint.name}`" /></template>
-            <template v-else><span class="num">–</span><span class="sub">{{ joint.torque === undefined ? 'held by its lock, not by torque' : 'unknown: look it up' }}</span></template>
+            <template v-else><span class="num">–</span><span class="sub">{{ joint.torque === undefined ? 'held by its lock' : 'unknown: look it up' }}</span></template>
           </td>
-          <td><ul><li v-for="seal in joint.seals" :key="seal.id">{{ seal.count }} × {{ seal.name }}<span class="sub">{{ [seal.part ?? seal.size, seal.reuse === 'never' ? 'new' : 'if good'].filter(Boolean).join(' · ') }}</span></li><li v-if="!joint.seals.length" class="soft">none</li></ul></td>
-          <td><ul><li v-for="proof in joint.proofs" :key="proof">{{ proofWords[proof].short }}</li></ul></td>
+          <td><ul><li v-for="seal in joint.seals" :key="seal.id" class="nowrap">{{ seal.count }} × {{ seal.name }}<span class="sub">{{ [seal.part ?? seal.size, seal.reuse === 'never' ? 'new' : 'if good'].filter(Boolean).join(' · ') }}</span></li><li v-if="!joint.seals.length" class="soft">none</li></ul></td>
+          <td class="nowrap"><ul><li v-for="proof in joint.proofs" :key="proof">{{ proofWords[proof].short }}</li></ul></td>
         </tr>
       </tbody>
     </table>
@@ -44,7 +44,7 @@ const also = (joint: Joint) => [joint.hex.hold && `hold ${formatNumber(joint.hex
 <style scoped>
 .name { display: flex; gap: 8px; align-items: flex-start; }
 .pick { border: 0; background: none; padding: 0; font: 700 16px/1.25 var(--face); color: var(--ink); cursor: pointer; text-align: left; min-height: 24px; }
-.big2 { font-size: 19px; } .nowrap { white-space: nowrap; } .w1 { width: 32%; }
+.big2 { font-size: 19px; } .nowrap { white-space: nowrap; } .src { max-width: 150px; }
 .group th { background: var(--well); color: var(--ink); font-weight: 700; font-size: 14px; } .group .tag { margin-left: 8px; font-size: 12.5px; }
 tbody tr:not(.group) { cursor: pointer; }
 </style>

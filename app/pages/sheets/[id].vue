@@ -137,7 +137,7 @@ useKeys({ 'j': () => (opening.value = true), 'p': print, ...Object.fromEntries(s
       <div class="columns two">
         <section class="stack"><h2>What must come off</h2>
           <div class="scroll" tabindex="0"><table class="grid"><thead><tr><th>Part</th><th>Where</th><th class="n">Off</th><th class="n">On</th><th>Fasteners</th></tr></thead>
-            <tbody><tr v-for="operation in comesOff" :key="operation.id"><td><b>{{ operation.name }}</b><span class="sub">{{ plan && !plan.operations.includes(operation.id) ? 'not needed for all lines' : operation.how }}</span><span v-if="!operation.engineMayRun" class="tag warn">engine must not run without it</span></td><td>{{ reachWords[operation.from] }}<span class="sub">car {{ positionWords[operation.at] }}</span></td><td class="n">{{ operation.off }}&nbsp;min</td><td class="n">{{ operation.on }}&nbsp;min</td><td>{{ operation.fasteners.map(fastener => `${fastener.count} × ${fastener.what} ${fastener.size}`).join(', ') }}</td></tr></tbody></table></div>
+            <tbody><tr v-for="operation in comesOff" :key="operation.id"><td><b>{{ operation.name }}</b><span class="sub">{{ plan && !plan.operations.includes(operation.id) ? 'not needed for all lines' : operation.how }}</span><span v-if="!operation.engineMayRun" class="tag warn">engine must not run without it</span></td><td class="nowrap">{{ reachWords[operation.from] }}<span class="sub">car {{ positionWords[operation.at] }}</span></td><td class="n">{{ operation.off }}&nbsp;min</td><td class="n">{{ operation.on }}&nbsp;min</td><td>{{ operation.fasteners.map(fastener => `${fastener.count} × ${fastener.what} ${fastener.size}`).join(', ') }}</td></tr></tbody></table></div>
         </section>
         <section class="stack"><h2>What holds the lines</h2>
           <div class="scroll" tabindex="0"><table class="grid"><thead><tr><th>Hold</th><th class="n">At</th><th>Opens</th><th>Hex, torque</th></tr></thead>
@@ -156,7 +156,7 @@ useKeys({ 'j': () => (opening.value = true), 'p': print, ...Object.fromEntries(s
 .plate { color: var(--ink); letter-spacing: .03em; }
 .columns { display: grid; grid-template-columns: minmax(0, 1.7fr) minmax(0, 1fr); gap: 14px; align-items: start; }
 .columns.two { grid-template-columns: 1fr 1fr; }
-.pic { padding: 0; } .pic .tabs { padding: 8px 8px 0; } .pic kbd { opacity: .8; }
+.nowrap { white-space: nowrap; } .pic { padding: 0; } .pic .tabs { padding: 8px 8px 0; } .pic kbd { opacity: .8; }
 .facts { align-items: flex-start; gap: 18px; } .facts small { display: block; }
 @media (max-width: 1100px) { .columns, .columns.two { grid-template-columns: minmax(0, 1fr); } }
 </style>

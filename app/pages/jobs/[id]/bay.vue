@@ -95,7 +95,8 @@ const button = computed(() => {
 })
 const skippable = computed(() => step.value && ['receive', 'compare', 'catch', 'road-test'].includes(step.value.kind))
 
-watch(() => step.value?.id, () => (refusal.value = undefined))
+// A refusal is about what was entered: it goes when the entry changes.
+watch([() => step.value?.id, draft], () => (refusal.value = undefined))
 
 function record(command: JobCommand): boolean {
   refusal.value = job.record(command)
@@ -152,10 +153,10 @@ useKeys({ ' ': () => void press(), 'm': () => (menu.value = true), 'Escape': () 
             <p v-if="words.how" class="how">{{ words.how }}</p>
             <dl v-if="facts.length" class="facts"><div v-for="fact in facts" :key="fact.name"><dt>{{ fact.name }}</dt><dd>{{ fact.value }}</dd></div></dl>
           </div>
-          <StepEntry :key="step.id" v-model="draft" :step="step" :outside="refusal?.code === 'JOB_TORQUE_OUTSIDE' || refusal?.code === 'JOB_REASON_NEEDED'" @also="record" />
-          <p v-if="refusal" class="trouble" role="alert">{{ refusalWords(refusal, sheet) }}</p>
+          <StepEntry :key="step.id" v-model="draft" :step="step" @also="record" />
         </main>
         <footer class="foot">
+          <p v-if="refusal" class="trouble" role="alert">{{ refusalWords(refusal, sheet) }}</p>
           <p class="next"><b>then</b> <span v-for="(item, i) in then" :key="item.id">{{ stepWords(item, sheet).title }}<br v-if="i === 0"></span></p>
           <div class="buttons"><button class="btn" @click="menu = true">More</button><button class="go" :disabled="!draft" @click="press">{{ button }}</button></div>
         </footer>
@@ -193,7 +194,7 @@ useKeys({ ' ': () => void press(), 'm': () => (menu.value = true), 'Escape': () 
 .pos { display: flex; justify-content: space-between; color: var(--soft); font-size: 16px; }
 h1 { font-size: 29px; }
 .step { display: grid; gap: 12px; align-content: start; flex: 1; padding-bottom: 12px; }
-.left { display: contents; } .step :deep(.entry) { order: 1; } .how { order: 2; } .facts { order: 3; } .step > .trouble { order: 4; }
+.left { display: contents; } .step :deep(.entry) { order: 1; } .how { order: 2; } .facts { order: 3; }
 .how { font-size: 19px; max-width: 68ch; }
 .facts { display: grid; grid-template-columns: repeat(auto-fit, minmax(150px, 1fr)); gap: 1px; background: var(--line); border: 1px solid var(--line); } .facts div { background: var(--card); padding: 8px 12px; } dt { color: var(--soft); font-size: 15px; } dd { font-weight: 600; }
 .foot { position: sticky; bottom: 0; background: var(--paper); padding: 8px 0 14px; border-top: 1px solid var(--line); display: grid; gap: 8px; }
@@ -205,7 +206,7 @@ h1 { font-size: 29px; }
 @media (min-width: 900px) {
   .body { padding: 10px 26px 0; }
   .step { grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); column-gap: 34px; } h1 { font-size: 34px; }
-  .left { display: grid; gap: 14px; align-content: start; } .step > h1, .step > .trouble { grid-column: 1 / -1; }
+  .left { display: grid; gap: 14px; align-content: start; } .step > h1 { grid-column: 1 / -1; }
   .buttons { grid-template-columns: 150px 1fr; }
 }
 </style>
