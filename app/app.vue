@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { watch } from 'vue'
+import { onMounted, watch } from 'vue'
 import { useConnection } from '~/stores/connection'
 import { useJob } from '~/stores/job'
 
@@ -7,6 +7,7 @@ import { useJob } from '~/stores/job'
 const connection = useConnection()
 const job = useJob()
 watch(() => connection.recoveries, () => void job.send())
+onMounted(() => void job.send())
 </script>
 
 <template>

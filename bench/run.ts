@@ -11,7 +11,9 @@ import type { JobRow } from '../shared/schemas/api'
 import { copyDatabase, TestServer, type Client } from '../tests/helpers/server'
 
 // One JSON object per line: { name, value, unit, n, note }. Ratios are taken within one run; absolute times are this machine's.
-const say = (name: string, value: number, unit: string, n: number, note = '') => process.stdout.write(`${JSON.stringify({ name, value: Number(value.toPrecision(4)), unit, n, note })}\n`)
+function say(name: string, value: number, unit: string, n: number, note = ''): void {
+  process.stdout.write(`${JSON.stringify({ name, value: Number(value.toPrecision(4)), unit, n, note })}\n`)
+}
 const quantile = (sorted: number[], q: number) => sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * q))]!
 
 async function times(n: number, work: (i: number) => Promise<unknown> | unknown): Promise<number[]> {
@@ -55,16 +57,16 @@ async function benchLookUp(client: Client): Promise<void> {
   say('look-up, p95', quantile(taken, 0.95), 'ms', taken.length, 'over HTTP, demo data')
 }
 
-function benchPlan(): Promise<void> {
+async function benchPlan(): Promise<void> {
   const pack = JSON.parse(readFileSync('db/demo/halyard-cooler-lines.efferent.json', 'utf8')) as Pack
   const resolution = resolveSheet(pack.sheets[0]!, { family: 'ondrel-halyard', traits: { coolers: 'two' } })
   if (resolution.applies === 'no') throw new Error('the demo sheet does not apply')
   const { resolved } = resolution
   const plan = () => planJob(resolved, { lines: resolved.lines.map(line => line.id), start: 'ground' })
-  return times(50, plan).then(() => times(300, plan)).then((taken) => {
-    say('plan, median', quantile(taken, 0.5), 'ms', taken.length, 'three lines, all ways and moves, in the core')
-    say('plan, p95', quantile(taken, 0.95), 'ms', taken.length, 'three lines, all ways and moves, in the core')
-  })
+  await times(50, plan)
+  const taken = await times(300, plan)
+  say('plan, median', quantile(taken, 0.5), 'ms', taken.length, 'three lines, all ways and moves, in the core')
+  say('plan, p95', quantile(taken, 0.95), 'ms', taken.length, 'three lines, all ways and moves, in the core')
 }
 
 async function benchColdStart(databaseUrl: string): Promise<void> {
@@ -95,12 +97,13 @@ async function benchFirstPage(url: string): Promise<void> {
   say('whole program js', all.reduce((sum, file) => sum + gzipSync(readFileSync(join('.output/public/_nuxt', file))).length, 0), 'bytes gzip', all.length, '')
 }
 
-function benchWarmStart(): Promise<void> {
-  return times(3, () => new Promise<void>((resolve, reject) => {
+async function benchCommandLine(): Promise<void> {
+  const taken = await times(3, () => new Promise<void>((resolve, reject) => {
     const child = spawn('./efferent', ['compute', 'torque'], { stdio: ['pipe', 'ignore', 'inherit'] })
     child.stdin.end('{"torque":{"value":20,"unit":"lbf.ft"}}')
     child.on('close', code => code === 0 ? resolve() : reject(new Error(`compute ended with ${code}`)))
-  })).then(taken => say('command line compute, median', quantile(taken, 0.5), 'ms', taken.length, 'whole process'))
+  }))
+  say('command line compute, median', quantile(taken, 0.5), 'ms', taken.length, 'whole process')
 }
 
 const databaseUrl = await copyDatabase(process.env.EFFERENT_BENCH_ADMIN!, 'template_demo')
@@ -116,4 +119,4 @@ try {
   await server.end()
 }
 await benchColdStart(databaseUrl)
-await benchWarmStart()
+await benchCommandLine()

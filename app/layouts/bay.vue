@@ -1,13 +1,7 @@
 <script setup lang="ts">
-import { onMounted, onUnmounted } from 'vue'
 import { useHead } from '#imports'
-import { useFloor } from '~/stores/floor'
 
 useHead({ meta: [{ name: 'theme-color', content: '#0d1316' }] })
-const floor = useFloor()
-let stop: (() => void) | undefined
-onMounted(() => (stop = floor.follow()))
-onUnmounted(() => stop?.())
 </script>
 
 <template>

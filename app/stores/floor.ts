@@ -1,13 +1,14 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import type { JobRow } from '#shared/schemas/api'
+import { followStream } from '~/utils/followStream'
 import { useConnection } from './connection'
 
 /** The open jobs, kept current by the server's stream: the whole list once, then each row that moves. */
 export const useFloor = defineStore('floor', () => {
   const rows = ref<JobRow[]>()
   const connection = useConnection()
-  let source: EventSource | undefined
+  let stop: (() => void) | undefined
   let followers = 0
 
   function put(row: JobRow): void {
@@ -17,17 +18,16 @@ export const useFloor = defineStore('floor', () => {
 
   function follow(): () => void {
     followers++
-    if (!source) {
-      source = new EventSource('/api/jobs/stream')
-      source.addEventListener('floor', message => (rows.value = JSON.parse((message as MessageEvent<string>).data) as JobRow[]))
-      source.addEventListener('row', message => put(JSON.parse((message as MessageEvent<string>).data) as JobRow))
-      source.addEventListener('lost', () => connection.report('no-database'))
-      source.addEventListener('error', () => connection.report('no-server'))
-    }
+    stop ??= followStream(() => '/api/jobs/stream', {
+      floor: data => (rows.value = JSON.parse(data) as JobRow[]),
+      row: data => put(JSON.parse(data) as JobRow),
+      lost: () => connection.report('no-database'),
+      error: () => connection.report('no-server'),
+    })
     return () => {
       if (--followers > 0) return
-      source?.close()
-      source = undefined
+      stop?.()
+      stop = undefined
     }
   }
 

@@ -17,13 +17,12 @@ import type { Problem } from '#shared/errors'
 import type { AppendResult, JobView } from '#shared/schemas/api'
 import { call, ProblemFailure } from '~/utils/api'
 import { deviceId } from '~/utils/device'
+import { followStream } from '~/utils/followStream'
+import { createOutbox, type Waiting } from '~/utils/outbox'
 import { useConnection } from './connection'
 import { useSession } from './session'
 
-type Waiting = { event: JobEvent; command: JobCommand; basedOn: number }
 export type NotTaken = { id: string; command: JobCommand; problem: Problem }
-
-const outboxKey = (jobId: string) => `efferent.outbox.${jobId}`
 
 /**
  * One job on this device: what the server has confirmed, and on top of it what this device has recorded and not yet sent. Recording never waits
@@ -36,7 +35,7 @@ export const useJob = defineStore('job', () => {
   const confirmed = shallowRef<JobEvent[]>([])
   const outbox = shallowRef<Waiting[]>([])
   const notTaken = ref<NotTaken[]>([])
-  let source: EventSource | undefined
+  const box = createOutbox(localStorage)
   let sending = false
 
   const confirmedState = computed(() => fold(confirmed.value))
@@ -60,53 +59,42 @@ export const useJob = defineStore('job', () => {
   const kit = computed(() => resolved.value && scope.value && plan.value && fluid.value ? listKit(resolved.value, scope.value, plan.value.operations, fluid.value) : [])
   const tools = computed(() => resolved.value && plan.value ? listTools(resolved.value, plan.value.visits) : [])
 
-  function keepOutbox(jobId: string): void {
-    const rest = outbox.value.filter(({ event }) => event.job === jobId)
-    if (rest.length > 0) localStorage.setItem(outboxKey(jobId), JSON.stringify(rest))
-    else localStorage.removeItem(outboxKey(jobId))
-  }
-
   function merge(events: readonly JobEvent[]): void {
     const known = new Set(confirmed.value.map(event => event.id))
     const fresh = events.filter(event => !known.has(event.id)).sort((a, b) => a.seq - b.seq)
     if (fresh.length > 0) confirmed.value = [...confirmed.value, ...fresh].sort((a, b) => a.seq - b.seq)
-    const arrived = new Set(events.map(event => event.id))
-    if (outbox.value.some(({ event }) => arrived.has(event.id))) outbox.value = outbox.value.filter(({ event }) => !arrived.has(event.id))
+    forget(new Set(events.map(event => event.id)))
+  }
+
+  /** Takes entries out of the outbox of the job in view: they have arrived, or were refused. */
+  function forget(ids: ReadonlySet<string>): void {
+    if (!view.value) return
+    box.remove(view.value.row.id, ids)
+    if (outbox.value.some(({ event }) => ids.has(event.id))) outbox.value = outbox.value.filter(({ event }) => !ids.has(event.id))
   }
 
   async function load(jobId: string): Promise<void> {
     const loaded = await call<JobView>('GET', `/api/jobs/${jobId}`)
-    if (view.value?.row.id !== jobId) notTaken.value = []
     view.value = loaded
     confirmed.value = loaded.events
-    const ids = new Set(loaded.events.map(event => event.id))
-    const kept = JSON.parse(localStorage.getItem(outboxKey(jobId)) ?? '[]') as Waiting[]
-    outbox.value = kept.filter(({ event }) => !ids.has(event.id))
-    keepOutbox(jobId)
+    outbox.value = box.list(jobId)
+    forget(new Set(loaded.events.map(event => event.id)))
     void send()
   }
 
   /** Follows the job until the returned function is called. The browser reconnects by itself and says from where (Last-Event-ID). */
   function follow(jobId: string): () => void {
-    source?.close()
-    const stream = new EventSource(`/api/jobs/${jobId}/stream?after=${confirmedState.value?.seq ?? 0}`)
-    source = stream
-    stream.addEventListener('job', (message) => {
-      const event = JSON.parse((message as MessageEvent<string>).data) as JobEvent
-      if (event.job !== view.value?.row.id) return
-      // A gap means something was missed: read the whole again rather than guess.
-      if (event.seq > (confirmedState.value?.seq ?? 0) + 1) void load(jobId).catch(connection.notice)
-      else {
-        merge([event])
-        keepOutbox(jobId)
-      }
+    return followStream(() => `/api/jobs/${jobId}/stream?after=${confirmedState.value?.seq ?? 0}`, {
+      job: (data) => {
+        const event = JSON.parse(data) as JobEvent
+        if (event.job !== view.value?.row.id) return
+        // A gap means something was missed: read the whole again rather than guess.
+        if (event.seq > (confirmedState.value?.seq ?? 0) + 1) void load(jobId).catch(connection.notice)
+        else merge([event])
+      },
+      lost: () => connection.report('no-database'),
+      error: () => connection.report('no-server'),
     })
-    stream.addEventListener('lost', () => connection.report('no-database'))
-    stream.addEventListener('error', () => connection.report('no-server'))
-    return () => {
-      stream.close()
-      if (source === stream) source = undefined
-    }
   }
 
   /** Records on this device at once, or says why not. What is typed is never lost: a refusal leaves everything as it was. */
@@ -117,37 +105,47 @@ export const useJob = defineStore('job', () => {
     const decision = decide(state.value, command, { resolved: resolved.value, person, device: deviceId(), at })
     if (!decision.ok) return decision.error
     const event: JobEvent = { id: v7(), job: view.value.row.id, seq: state.value.seq + 1, at, by: { id: person.id, name: person.name }, device: deviceId(), body: decision.value }
-    outbox.value = [...outbox.value, { event, command, basedOn: confirmedState.value?.seq ?? 0 }]
-    keepOutbox(event.job)
+    const waiting: Waiting = { event, command, basedOn: confirmedState.value?.seq ?? 0 }
+    outbox.value = [...outbox.value, waiting]
+    box.add(waiting)
     void send()
     return undefined
   }
 
-  /** Sends the outbox in order, one at a time, until it is empty or somebody is away. */
+  /** Sends what waits on this device, job by job and in order, until nothing waits or somebody is away. */
   async function send(): Promise<void> {
     if (sending) return
     sending = true
     try {
-      while (outbox.value.length > 0) {
-        const [{ event, command, basedOn }] = outbox.value as [Waiting]
-        try {
-          const result = await call<AppendResult>('POST', `/api/jobs/${event.job}/events`, { basedOn, events: [{ id: event.id, at: event.at, device: event.device, command }] })
-          merge(result.events)
-        } catch (error) {
-          if (connection.notice(error)) return
-          if (!(error instanceof ProblemFailure)) throw error
-          if (error.problem.code === 'AUTH_SIGN_IN_NEEDED') {
-            await session.load()
-            return
-          }
-          outbox.value = outbox.value.filter(waiting => waiting.event.id !== event.id)
-          notTaken.value.push({ id: event.id, command, problem: error.problem })
-        }
-        keepOutbox(event.job)
+      for (;;) {
+        // Asked anew each time: more may have been recorded meanwhile, on this job or another.
+        const [waiting] = box.jobs().flatMap(box.list)
+        if (!waiting || !await deliver(waiting)) return
       }
     } finally {
       sending = false
     }
+  }
+
+  /** True when the entry needs no more sending: the server has it, or has refused it and that is shown. */
+  async function deliver({ event, command, basedOn }: Waiting): Promise<boolean> {
+    const jobId = event.job
+    const inView = () => view.value?.row.id === jobId
+    try {
+      const result = await call<AppendResult>('POST', `/api/jobs/${jobId}/events`, { basedOn, events: [{ id: event.id, at: event.at, device: event.device, command }] })
+      if (inView()) merge(result.events)
+    } catch (error) {
+      if (connection.notice(error)) return false
+      if (!(error instanceof ProblemFailure)) throw error
+      if (error.problem.code === 'AUTH_SIGN_IN_NEEDED') {
+        await session.load()
+        return false
+      }
+      notTaken.value.push({ id: event.id, command, problem: error.problem })
+    }
+    box.remove(jobId, new Set([event.id]))
+    if (inView()) forget(new Set([event.id]))
+    return true
   }
 
   const dismiss = (id: string) => (notTaken.value = notTaken.value.filter(item => item.id !== id))
