@@ -1,48 +1,28 @@
 <script setup lang="ts">
-import { computed, nextTick, onMounted, onUnmounted, ref, watch } from 'vue'
-import { definePageMeta, navigateTo, useHead, useRoute } from '#imports'
+import { computed, nextTick, ref, watch } from 'vue'
+import { definePageMeta, navigateTo, useHead } from '#imports'
 import { nextSteps } from '#core/job/listSteps'
-import type { JobCommand, Refusal } from '#core/job/types'
+import type { JobCommand } from '#core/job/types'
 import { unrollLine } from '#core/route/unrollLine'
 import { phaseWords, positionWords, reachWords } from '#shared/words/vocabulary'
 import { eventWords } from '#shared/words/eventWords'
 import { missingWords, refusalWords } from '#shared/words/refusalWords'
 import { stepWords } from '#shared/words/stepWords'
 import { useKeys } from '~/composables/useKeys'
-import { useConnection } from '~/stores/connection'
-import { useJob } from '~/stores/job'
+import { useJobPage } from '~/composables/useJobPage'
 import { useUnits } from '~/stores/units'
-import { wordsOf } from '~/utils/api'
 import { jointStatus } from '~/utils/jointState'
 import { formatEntered } from '#core/units/formatQuantity'
 
 definePageMeta({ layout: 'bay' })
-const route = useRoute()
-const job = useJob()
+const { id, job, trouble, refusal, record } = useJobPage()
 const units = useUnits()
-const connection = useConnection()
-const id = String(route.params.id)
-const trouble = ref('')
 const draft = ref<JobCommand>()
-const refusal = ref<Refusal>()
 const menu = ref(false)
 const skipReason = ref('')
 const note = ref('')
 /** A step the technician chose out of order; otherwise the next open one. */
 const chosen = ref<string>()
-let stop: (() => void) | undefined
-
-async function load() {
-  try {
-    await job.load(id)
-    stop ??= job.follow(id)
-  } catch (error) {
-    if (!connection.notice(error)) trouble.value = wordsOf(error)
-  }
-}
-onMounted(load)
-watch(() => connection.recoveries, () => job.view?.row.id === id || load())
-onUnmounted(() => stop?.())
 
 const ready = computed(() => job.view?.row.id === id && job.resolved !== undefined)
 useHead({ title: () => job.view ? `Job ${job.view.row.number} · bay` : 'Bay' })
@@ -98,10 +78,6 @@ const skippable = computed(() => step.value && ['receive', 'compare', 'catch', '
 // A refusal is about what was entered: it goes when the entry changes.
 watch([() => step.value?.id, draft], () => (refusal.value = undefined))
 
-function record(command: JobCommand): boolean {
-  refusal.value = job.record(command)
-  return refusal.value === undefined
-}
 async function press() {
   if (!step.value || !draft.value) return
   if (record(draft.value)) {

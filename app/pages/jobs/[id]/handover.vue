@@ -1,47 +1,24 @@
 <script setup lang="ts">
-import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
-import { useHead, useRoute } from '#imports'
+import { computed } from 'vue'
+import { useHead } from '#imports'
 import { buildRecord } from '#core/job/buildRecord'
-import type { Refusal } from '#core/job/types'
 import { formatEntered, formatQuantity, formatRange } from '#core/units/formatQuantity'
 import { howWords, leakWords, readingWords } from '#shared/words/recordWords'
 import { missingWords, refusalWords } from '#shared/words/refusalWords'
 import { cautionWords, list, proofWords } from '#shared/words/vocabulary'
-import { useConnection } from '~/stores/connection'
-import { useJob } from '~/stores/job'
+import { useJobPage } from '~/composables/useJobPage'
 import { useSession } from '~/stores/session'
 import { useUnits } from '~/stores/units'
-import { wordsOf } from '~/utils/api'
 
-const route = useRoute()
-const job = useJob()
+const { id, job, trouble, refusal, record: say } = useJobPage()
 const units = useUnits()
 const session = useSession()
-const connection = useConnection()
-const id = String(route.params.id)
-const trouble = ref('')
-const refusal = ref<Refusal>()
-let stop: (() => void) | undefined
-
-async function load() {
-  try {
-    await job.load(id)
-    stop ??= job.follow(id)
-  } catch (error) {
-    if (!connection.notice(error)) trouble.value = wordsOf(error)
-  }
-}
-onMounted(load)
-watch(() => connection.recoveries, () => job.view?.row.id === id || load())
-onUnmounted(() => stop?.())
 const record = computed(() => job.view?.row.id === id && job.resolved && job.state ? buildRecord(job.resolved, job.state, job.confirmed) : undefined)
 const sheet = computed(() => job.view!.sheet)
 useHead({ title: () => record.value ? `Job ${record.value.number} · record` : 'Record' })
 const time = (iso: string | undefined) => iso ? new Date(iso).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' }) : ''
 const print = () => window.print()
-function handOver() {
-  refusal.value = job.record({ type: 'handedOver', to: 'customer' })
-}
+const handOver = () => say({ type: 'handedOver', to: 'customer' })
 </script>
 
 <template>

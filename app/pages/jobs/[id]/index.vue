@@ -1,45 +1,24 @@
 <script setup lang="ts">
-import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
-import { navigateTo, useHead, useRoute } from '#imports'
-import type { JobCommand, Refusal } from '#core/job/types'
+import { computed, ref, watch } from 'vue'
+import { navigateTo, useHead } from '#imports'
 import { liftPositions, type LiftPosition } from '#core/sheet/types'
 import { formatNumber } from '#core/units/formatQuantity'
 import { eventWords } from '#shared/words/eventWords'
 import { accessWords, missingWords, refusalWords } from '#shared/words/refusalWords'
 import { positionWords, stageWords } from '#shared/words/vocabulary'
 import { useKeys } from '~/composables/useKeys'
-import { useConnection } from '~/stores/connection'
 import { useFloor } from '~/stores/floor'
-import { useJob } from '~/stores/job'
+import { useJobPage } from '~/composables/useJobPage'
 import { useSession } from '~/stores/session'
 import { useUnits } from '~/stores/units'
-import { wordsOf } from '~/utils/api'
 
-const route = useRoute()
-const job = useJob()
 const floor = useFloor()
 const session = useSession()
+const { id, job, trouble, refusal, record } = useJobPage()
 const units = useUnits()
-const connection = useConnection()
-const id = String(route.params.id)
-const trouble = ref('')
-const refusal = ref<Refusal>()
 const line = ref('')
 const joint = ref<string>()
 const why = ref('')
-let stop: (() => void) | undefined
-
-async function load() {
-  try {
-    await job.load(id)
-    stop ??= job.follow(id)
-  } catch (error) {
-    if (!connection.notice(error)) trouble.value = wordsOf(error)
-  }
-}
-onMounted(load)
-watch(() => connection.recoveries, () => job.view?.row.id === id || load())
-onUnmounted(() => stop?.())
 
 const ready = computed(() => job.view?.row.id === id && job.resolved !== undefined && job.state !== undefined)
 const sheet = computed(() => job.view!.sheet)
@@ -54,10 +33,6 @@ watch(resolved, (value) => {
   if (value && !value.lines.some(candidate => candidate.id === line.value)) line.value = scope.value[0] ?? value.lines[0]?.id ?? ''
 }, { immediate: true })
 
-function record(command: JobCommand): boolean {
-  refusal.value = job.record(command)
-  return refusal.value === undefined
-}
 function choose(lineId: string, on: boolean) {
   const lines = resolved.value!.lines.map(candidate => candidate.id).filter(candidate => candidate === lineId ? on : scope.value.includes(candidate))
   record({ type: 'planned', inputs: { ...job.state?.inputs, lines, start: start.value } })

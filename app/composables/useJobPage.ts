@@ -1,0 +1,40 @@
+import { onMounted, onUnmounted, ref, watch, type Ref } from 'vue'
+import { useRoute } from '#imports'
+import type { JobCommand, Refusal } from '#core/job/types'
+import { useConnection } from '~/stores/connection'
+import { useJob } from '~/stores/job'
+import { wordsOf } from '~/utils/api'
+
+/** Loads and follows the job a page is about, from mount to unmount; records on it and keeps the last refusal for the page to show. */
+export function useJobPage(): { id: string; job: ReturnType<typeof useJob>; trouble: Ref<string>; refusal: Ref<Refusal | undefined>; record: (command: JobCommand) => boolean } {
+  const job = useJob()
+  const connection = useConnection()
+  const id = String(useRoute().params.id)
+  const trouble = ref('')
+  const refusal = ref<Refusal>()
+  let stop: (() => void) | undefined
+  let left = false
+
+  async function load(): Promise<void> {
+    try {
+      await job.load(id)
+      if (!left) stop ??= job.follow(id)
+    } catch (error) {
+      if (!connection.notice(error)) trouble.value = wordsOf(error)
+    }
+  }
+  onMounted(load)
+  watch(() => connection.recoveries, () => job.view?.row.id === id || load())
+  onUnmounted(() => {
+    left = true
+    stop?.()
+  })
+
+  /** True when it is recorded. A refusal leaves the entry as it was typed. */
+  function record(command: JobCommand): boolean {
+    refusal.value = job.record(command)
+    return refusal.value === undefined
+  }
+
+  return { id, job, trouble, refusal, record }
+}

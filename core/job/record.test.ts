@@ -1,0 +1,94 @@
+import { describe, expect, it } from 'vitest'
+import { Bench, demoCar, planOf } from '../../tests/helpers/demo'
+import { buildRecord } from './buildRecord'
+import { listSteps } from './listSteps'
+import { plainCommand } from './plainCommand'
+
+const one = demoCar('one')
+const record = (bench: Bench) => buildRecord(one, bench.state!, bench.events)
+
+describe('buildRecord', () => {
+  it('keeps corrections on record and counts what holds', () => {
+    const bench = new Bench(one).plan(['supply']).workUntil('torque')
+    bench.do({ type: 'jointTorqued', joint: 'gearbox-out-joint', how: 'wrench', entered: { value: 17.5, unit: 'N.m' } })
+    const wrong = bench.events.at(-1)!
+    bench.do({ type: 'stepUndone', step: 'undo', reverts: [wrong.id] })
+    bench.do({ type: 'jointTorqued', joint: 'gearbox-out-joint', how: 'wrench', entered: { value: 13.5, unit: 'lbf.ft' } })
+    const { torques, events, lines, leftAlone } = record(bench)
+    expect(torques).toHaveLength(1)
+    expect(torques[0]).toMatchObject({ entered: { value: 13.5, unit: 'lbf.ft' }, verdict: 'inside' })
+    expect(events.filter(event => event.body.type === 'jointTorqued')).toHaveLength(2)
+    expect(lines.map(line => [line.id, line.part])).toEqual([['supply', 'QS-71406-A']])
+    expect(leftAlone.map(line => line.id)).toEqual(['return-short'])
+  })
+
+  it('a joint done by feel says so and claims no torque', () => {
+    const bench = new Bench(one).plan(['supply']).workUntil('torque')
+    bench.do({ type: 'jointTorqued', joint: 'gearbox-out-joint', how: 'turn' })
+    expect(record(bench).torques[0]).toMatchObject({ how: 'turn', verdict: 'not-measured', newtonMetres: undefined, poundFeet: undefined })
+  })
+
+  it('balances what was entered in two units, and what nobody measured stays unknown', () => {
+    const bench = new Bench(one).plan(['supply'])
+    expect(record(bench).balance).toEqual({ out: undefined, in: 0, owed: undefined })
+    bench.do({ type: 'fluidCaught', entered: { value: 1, unit: 'qt' }, how: 'measured' }).do({ type: 'fluidAdded', entered: { value: 0.5, unit: 'L' }, how: 'measured' })
+    const { balance, fluids } = record(bench)
+    expect(balance.owed).toBeCloseTo(446.35, 2)
+    expect(fluids.map(fluid => [fluid.kind, fluid.entered.unit])).toEqual([['caught', 'qt'], ['added', 'L']])
+  })
+
+  it('names what was left out with its reason, notes, and what is missing until sign-off', () => {
+    const bench = new Bench(one).plan(['supply']).workUntil('road-test')
+    bench.do({ type: 'stepSkipped', step: 'road-test', reason: 'no plates' }).do({ type: 'noteWritten', text: 'clip was brittle' })
+    expect(record(bench)).toMatchObject({ skipped: [{ step: 'road-test', reason: 'no plates' }], notes: [{ text: 'clip was brittle' }], missing: [], signedOff: undefined })
+    expect(bench.try({ type: 'signedOff' })).toBeUndefined()
+    expect(record(bench).signedOff).toMatchObject({ by: 'Rafe Undal' })
+  })
+
+  it('reopened by a lead, it is unsigned again and says why', () => {
+    const bench = new Bench(one).plan(['supply']).workUntil().do({ type: 'signedOff' })
+    expect(bench.try({ type: 'reopened', why: 'weep at the radiator' })).toMatchObject({ code: 'JOB_ROLE' })
+    bench.person = { ...bench.person, role: 'lead' }
+    bench.do({ type: 'reopened', why: 'weep at the radiator' })
+    expect(record(bench).signedOff).toBeUndefined()
+    expect(bench.events.at(-1)!.body).toMatchObject({ why: 'weep at the radiator' })
+  })
+})
+
+describe('listSteps', () => {
+  it('puts a move wherever the car has to stand elsewhere, and brings it down at the end', () => {
+    const bench = new Bench(one).plan(['supply'])
+    expect(bench.steps().filter(step => step.kind === 'move').map(step => step.at)).toEqual(['raised', 'ground'])
+    const raised = listSteps(one, planOf(one, { lines: ['supply'], start: 'raised' }), 'raised', undefined)
+    expect(raised.filter(step => step.kind === 'move').map(step => step.at)).toEqual(['ground'])
+    expect(raised.every(step => step.status === 'open')).toBe(true)
+  })
+
+  it('a move nobody ticked counts once something at its stop is done', () => {
+    const bench = new Bench(one).plan(['supply']).workUntil('move')
+    bench.do({ type: 'operationOff', operation: 'undershield', fasteners: [6, 2, 2] })
+    expect(bench.steps().find(step => step.kind === 'move')!.status).toBe('done')
+  })
+
+  it('adding a line in the middle keeps what is done and asks for the rest', () => {
+    const bench = new Bench(one).plan(['supply']).workUntil('withdraw')
+    const done = bench.steps().filter(step => step.status === 'done' && step.kind !== 'move').map(step => step.id)
+    bench.plan(['supply', 'return-short'])
+    const steps = bench.steps()
+    for (const id of done) expect(steps.find(step => step.id === id)?.status, id).toBe('done')
+    expect(bench.next()!.id).toBe('receive:return-short')
+    bench.workUntil()
+    expect(bench.try({ type: 'signedOff' })).toBeUndefined()
+  })
+})
+
+it('plainCommand aims at the middle, expects the likely spill and gives back what was caught', () => {
+  const bench = new Bench(one).plan(['supply']).workUntil('catch')
+  const plain = (kind: string) => bench.plainFor(bench.steps().find(step => step.kind === kind)!)
+  expect(plain('torque')).toMatchObject({ entered: { value: 18.5, unit: 'N.m' } })
+  expect(plain('catch')).toMatchObject({ how: 'estimated', entered: { unit: 'mL' } })
+  bench.do({ type: 'fluidCaught', entered: { value: 330, unit: 'mL' }, how: 'measured' })
+  expect(plain('fill')).toMatchObject({ entered: { value: 330, unit: 'mL' } })
+  expect(plain('level')).toMatchObject({ temperature: { value: 40, unit: 'degC' }, engine: 'idling', reading: 'at' })
+  expect(plainCommand(one, { ...bench.steps()[0]!, kind: 'torque', target: 'nothing' }, bench.state!, undefined)).toMatchObject({ how: 'turn' })
+})

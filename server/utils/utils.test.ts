@@ -1,0 +1,71 @@
+import { Readable } from 'node:stream'
+import type { H3Event } from 'h3'
+import { describe, expect, it } from 'vitest'
+import { z } from 'zod'
+import { digestOf, pathText } from '../services/importPack'
+import { parseWith, readJson } from './body'
+import { isDatabaseGone, isUniqueViolation } from './db'
+import { Lru } from './lru'
+import type { ProblemError } from './problemError'
+import { hashSecret, verifySecret } from './secret'
+
+describe('Lru', () => {
+  it('forgets what was touched longest ago', () => {
+    const cache = new Lru<string, number>(2)
+    cache.set('a', 1)
+    cache.set('b', 2)
+    cache.get('a')
+    cache.set('c', 3)
+    expect([cache.get('a'), cache.get('b'), cache.get('c')]).toEqual([1, undefined, 3])
+    cache.delete('a')
+    expect(cache.get('a')).toBeUndefined()
+  })
+})
+
+describe('secret', () => {
+  it('takes the right one only, and never hashes twice to the same', async () => {
+    const [one, two] = await Promise.all([hashSecret('2468'), hashSecret('2468')])
+    expect(one).not.toBe(two)
+    expect(await Promise.all([verifySecret('2468', one), verifySecret('2469', one), verifySecret('', one), verifySecret('2468', 'plain$2468')])).toEqual([true, false, false, false])
+  })
+  it('reads one letter written two ways as one password', async () => {
+    expect(await verifySecret('cafe\u0301-harbour', await hashSecret('caf\u00e9-harbour'))).toBe(true)
+  })
+})
+
+describe('readJson', () => {
+  const event = (body: string, headers: Record<string, string> = {}) => ({ node: { req: Object.assign(Readable.from([Buffer.from(body)]), { headers }) } }) as unknown as H3Event
+  const codeOf = (body: string, max?: number, headers?: Record<string, string>) => readJson(event(body, headers), max).then(() => 'taken', (error: ProblemError) => error.problem.code)
+
+  it.each([
+    ['{"a":[1,{"b":"]]]{{{"}]}', undefined, 'taken'], ['{"a":"\\"[[[["}', undefined, 'taken'], ['', undefined, 'REQUEST_JSON'], ['{"a":1', undefined, 'REQUEST_JSON'], ['{"a":{"__proto__":1}}', undefined, 'REQUEST_JSON'],
+    ['['.repeat(41) + ']'.repeat(41), undefined, 'REQUEST_JSON'], ['['.repeat(40) + ']'.repeat(40), undefined, 'taken'], ['"123456789"', 10, 'REQUEST_TOO_LARGE'],
+  ])('%j with a limit of %s: %s', async (body, max, code) => expect(await codeOf(body, max)).toBe(code))
+
+  it('believes a length header that says too much, and not one that says too little', async () => {
+    expect(await codeOf('1', 10, { 'content-length': '11' })).toBe('REQUEST_TOO_LARGE')
+    expect(await codeOf('"123456789"', 10, { 'content-length': '2' })).toBe('REQUEST_TOO_LARGE')
+  })
+})
+
+it('a body that does not fit names its places', () => {
+  const schema = z.strictObject({ list: z.array(z.strictObject({ n: z.number() })) })
+  expect(() => parseWith(schema, { list: [{ n: 1 }, { n: 'x' }] })).toThrowError(expect.objectContaining({ problem: expect.objectContaining({ code: 'REQUEST_BODY', errors: [expect.objectContaining({ path: 'list[1].n' })] }) }))
+})
+
+it.each([
+  [{ code: '57P01' }, true], [{ code: 'ECONNREFUSED' }, true], [new Error('Connection terminated unexpectedly'), true], [{ code: '23505' }, false], [{ code: '42601' }, false], [new Error('syntax error'), false], [undefined, false], ['text', false],
+])('%j means the database is away: %s', (error, gone) => expect(isDatabaseGone(error)).toBe(gone))
+
+it('a unique violation is one of its own constraint only', () => {
+  expect(isUniqueViolation({ code: '23505', constraint: 'jobs_pkey' }, 'jobs_pkey')).toBe(true)
+  expect(isUniqueViolation({ code: '23505', constraint: 'other' }, 'jobs_pkey')).toBe(false)
+})
+
+it('the digest of a sheet does not depend on the order of its keys, and does on everything else', () => {
+  expect(digestOf({ a: 1, b: [1, 2], c: undefined })).toBe(digestOf({ b: [1, 2], a: 1 }))
+  expect(digestOf({ a: 1, b: [1, 2] })).not.toBe(digestOf({ a: 1, b: [2, 1] }))
+  expect(digestOf({ a: '1' })).not.toBe(digestOf({ a: 1 }))
+})
+
+it.each([[['sheets', 0, 'joints', 2, 'line'], 'sheets[0].joints[2].line'], [[], ''], [[1], '[1]']])('%j reads %s', (path, text) => expect(pathText(path)).toBe(text))

@@ -1,0 +1,74 @@
+import { expect, expectAccessible, signIn, test } from '../helpers/browserTest'
+
+test('the desk: units, keys, a car that is not here yet, and signing out', async ({ page }) => {
+  await signIn(page, 'desk')
+  await page.keyboard.press('?')
+  await expect(page.getByRole('dialog')).toContainText('records the step')
+  await page.getByRole('button', { name: 'Close' }).click()
+  await page.keyboard.press('l')
+  await expect(page.getByRole('heading', { name: 'Look up' })).toBeVisible()
+  await page.getByLabel(/Part of a vehicle/).fill('ATF')
+  await page.getByRole('link', { name: 'Open the sheet' }).click()
+  await expect(page.getByRole('heading', { name: 'Gearbox cooler lines' })).toBeVisible()
+
+  // The reader's units, on this device, also after a reload.
+  const row = page.getByRole('row', { name: /Gearbox, upper/ })
+  await expect(row).toContainText('18.5 N·m')
+  await page.keyboard.press('u')
+  await expect(row).toContainText('13.6 lbf·ft')
+  await expect(row).toContainText('17–20 N·m')
+  await page.reload()
+  await expect(row).toContainText('13.6 lbf·ft')
+
+  // Selecting in the table shows on the strip and in the picture; keys change the standpoint.
+  await page.getByRole('button', { name: 'Radiator, lower', exact: true }).click()
+  await expect(row).not.toHaveClass(/on/)
+  await expect(page.getByRole('row', { name: /Radiator, lower/ })).toHaveClass(/on/)
+  await page.keyboard.press('3')
+  await expect(page.getByText('you face the left front wheel opening')).toBeVisible()
+
+  // A customer nobody knows yet, on a car whose layout nobody has looked at.
+  await page.keyboard.press('j')
+  const dialog = page.getByRole('dialog')
+  await dialog.getByRole('button', { name: 'A car that is not here yet' }).click()
+  await dialog.getByLabel('Plate').fill('sk 41 lyn')
+  await dialog.getByLabel('Customer').fill('Tide Tables Ltd')
+  await expect(dialog).toContainText('Its layout is not known yet')
+  await dialog.getByRole('button', { name: 'Open the job' }).click()
+  await expect(dialog.getByText('is here already')).toBeVisible()
+  await dialog.getByLabel('Plate').fill('SK 90 TID')
+  await dialog.getByRole('button', { name: 'Open the job' }).click()
+  await expect(page.getByRole('heading', { name: /SK 90 TID/ })).toBeVisible()
+  await expectAccessible(page)
+
+  // The job asks for the look, then for the lines.
+  await page.getByRole('button', { name: /No, radiator only/ }).click()
+  await expect(page.getByText('No plan yet.')).toBeVisible()
+  await page.getByRole('checkbox', { name: /Supply, gearbox to radiator/ }).check()
+  await expect(page.getByText('hands on')).toBeVisible()
+  await expect(page.getByText('Planned: Supply, gearbox to radiator')).toBeVisible()
+
+  // The desk plans and watches; the work itself is not the desk's to record.
+  await page.keyboard.press('b')
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Check the new part: Supply, gearbox to radiator')
+  await page.keyboard.press('Space')
+  await expect(page.getByRole('alert')).toContainText('This takes technician')
+  await page.keyboard.press('Escape')
+
+  await page.getByRole('button', { name: 'Nessa' }).click()
+  await page.getByRole('button', { name: 'Sign out' }).click()
+  await expect(page.getByRole('heading', { name: 'Who is working?' })).toBeVisible()
+  await page.goto('/shop')
+  await expect(page).toHaveURL(/sign-in/)
+})
+
+test('a paper copy: the sheet prints without the program around it', async ({ page }) => {
+  await signIn(page, 'technician')
+  await page.goto('/sheets/halyard-cooler-lines')
+  await expect(page.getByRole('heading', { name: 'Gearbox cooler lines' })).toBeVisible()
+  await page.emulateMedia({ media: 'print' })
+  await expect(page.getByRole('navigation')).toBeHidden()
+  await expect(page.getByRole('search')).toBeHidden()
+  await expect(page.getByRole('cell', { name: /18.5 N·m/ })).toBeVisible()
+  expect((await page.pdf({ format: 'A4' })).subarray(0, 5).toString()).toBe('%PDF-')
+})
