@@ -59,7 +59,7 @@ onUnmounted(() => stop?.())
         <span class="grow" />
         <v-menu location="end">
           <template #activator="{ props: menu }">
-            <button class="page who" v-bind="menu"><svg viewBox="0 0 24 24" width="24" height="24" aria-hidden="true"><path :d="mdiAccountHardHat" fill="currentColor" /></svg>{{ session.person?.name.split(' ')[0] ?? '' }}</button>
+            <button class="page who" v-bind="menu" :aria-label="`${session.person?.name}: menu`"><svg viewBox="0 0 24 24" width="24" height="24" aria-hidden="true"><path :d="mdiAccountHardHat" fill="currentColor" /></svg>{{ session.person?.name.split(' ')[0] ?? '' }}</button>
           </template>
           <div class="card menu stack">
             <div><b>{{ session.person?.name }}</b><br><span class="soft">{{ session.person && roleWords[session.person.role] }}</span></div>
