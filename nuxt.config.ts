@@ -37,6 +37,13 @@ export default defineNuxtConfig({
   typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
   postcss: { plugins: { cssnano: false } },
   telemetry: false,
+  hooks: {
+    // Nuxt 4.4.5 looks for a server entry in development even without server rendering, and finds none.
+    'vite:extendConfig'(config, { isClient }) {
+      const input = config.build?.rollupOptions?.input
+      if (process.env.NODE_ENV === 'development' && isClient && typeof input === 'object' && !Array.isArray(input) && input.entry) input.server = input.entry
+    },
+  },
   eslint: { config: { stylistic: { semi: false, quotes: 'single', braceStyle: '1tbs', arrowParens: false } } },
   vuetify: {
     moduleOptions: { disableVuetifyStyles: false, styles: true },

@@ -3,8 +3,11 @@ import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
-import { afterAll, expect, it } from 'vitest'
+import pg from 'pg'
+import { afterAll, expect, inject, it } from 'vitest'
+import { createDatabase } from '../../launch/database.mjs'
 import { until } from '../../launch/run.mjs'
+import type { Health } from '../../shared/schemas/api'
 import { Client, freePort } from '../helpers/server'
 
 const root = fileURLToPath(new URL('../..', import.meta.url))
@@ -14,8 +17,9 @@ const databasePid = () => existsSync(lockFile) ? Number(readFileSync(lockFile, '
 const isGone = (pid: number | undefined) => pid === undefined || !existsSync(`/proc/${pid}`)
 const running: ChildProcess[] = []
 
-async function start(port: number, ...more: string[]) {
-  const { DATABASE_URL: _, ...env } = process.env
+async function start(port: number, more: string[] = [], databaseUrl?: string) {
+  const { DATABASE_URL: _, ...rest } = process.env
+  const env = databaseUrl ? { ...rest, DATABASE_URL: databaseUrl } : rest
   const child = spawn(process.execPath, ['launch/main.mjs', 'start', '--port', String(port), '--data', dir, ...more], { cwd: root, env, stdio: ['ignore', 'pipe', 'pipe'] })
   running.push(child)
   let output = ''
@@ -36,7 +40,7 @@ afterAll(async () => {
 
 it('starts, survives its database, recovers from kill -9 and stops cleanly', async () => {
   const port = await freePort()
-  const first = await start(port, '--no-demo')
+  const first = await start(port, ['--no-demo'])
   expect(first.output()).toContain(`Efferent is ready: http://127.0.0.1:${port}`)
 
   // A second start on the same port says so and touches nothing.
@@ -54,7 +58,7 @@ it('starts, survives its database, recovers from kill -9 and stops cleanly', asy
   first.child.kill('SIGKILL')
   await first.ended()
   await until('server and database to follow their starter', async () => await health(port) === undefined && isGone(databasePid()))
-  const third = await start(port, '--no-demo')
+  const third = await start(port, ['--no-demo'])
   expect(third.output()).toContain('ready')
   expect((await client.call<{ workshop: string }>('GET', '/api/session')).body.workshop).toBe('Slip 4')
 
@@ -64,6 +68,31 @@ it('starts, survives its database, recovers from kill -9 and stops cleanly', asy
   expect(await health(port)).toBeUndefined()
   expect(isGone(databasePid())).toBe(true)
 }, 120_000)
+
+it('with DATABASE_URL it starts no database of its own, migrates that one and leaves it running', async () => {
+  await createDatabase(inject('admin'), 'outside')
+  const port = await freePort()
+  const data = join(dir, 'with-url')
+  const url = inject('admin').replace(/\/postgres$/, '/outside')
+  const launcher = await start(port, ['--no-demo', '--data', data], url)
+  expect(launcher.output()).toContain('ready')
+  expect((await new Client(`http://127.0.0.1:${port}`).call<Health>('GET', '/api/health')).body.database).toMatchObject({ reachable: true, migration: '000001_init' })
+  expect(existsSync(join(data, 'database'))).toBe(false)
+  launcher.child.kill('SIGTERM')
+  await launcher.ended()
+  expect(launcher.code()).toBe(0)
+  const client = new pg.Client({ connectionString: url })
+  await client.connect()
+  expect((await client.query('select count(*)::int as n from sheets')).rows).toEqual([{ n: 0 }])
+  await client.end()
+}, 60_000)
+
+it('says which database it cannot reach', async () => {
+  const launcher = await start(await freePort(), ['--data', join(dir, 'nowhere')], `postgresql://efferent@127.0.0.1:${await freePort()}/efferent`)
+  await launcher.ended()
+  expect(launcher.code()).toBe(1)
+  expect(launcher.output()).toMatch(/could not be brought up to date: .*ECONNREFUSED/)
+}, 60_000)
 
 it.each([[['start', '--port', 'many'], 1, /--port takes a number/], [['start', '--sideways'], 1, /sideways/], [['fly'], 2, /usage/]])('%j ends with %d', async (args, code, words) => {
   const child = spawn(process.execPath, ['launch/main.mjs', ...args], { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] })
