@@ -23,7 +23,7 @@ const pages = [
   { to: '/shop', name: 'Shop', icon: mdiStorefrontOutline, key: 's' },
 ]
 const isOn = (to: string) => to === '/' ? route.path === '/' || route.path.startsWith('/jobs') : to === '/lookup' ? route.path.startsWith('/lookup') || route.path.startsWith('/sheets') : route.path.startsWith(to)
-const timers = computed(() => floor.open.flatMap(row => row.summary.timers.map(timer => ({ ...timer, job: row.number, offset: Date.parse(row.serverNow) - Date.now() }))))
+const timers = computed(() => floor.open.flatMap(row => row.summary.timers.map(timer => ({ ...timer, job: row.number, offset: floor.clockOffset }))))
 
 async function search() {
   await navigateTo({ path: '/lookup', query: { q: find.value } })

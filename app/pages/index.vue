@@ -23,7 +23,7 @@ const rows = computed(() => floor.rows)
           <div class="progress" role="img" :aria-label="`${row.summary.step.done} of ${row.summary.step.of} steps done`"><i :style="{ width: `${row.summary.step.of ? row.summary.step.done / row.summary.step.of * 100 : 0}%` }" /></div>
           <span class="sub">{{ row.summary.step.of ? `step ${Math.min(row.summary.step.done + 1, row.summary.step.of)} of ${row.summary.step.of}` : 'no plan yet' }}</span></div>
         <div class="next"><span class="sub">next</span>{{ row.nextWords || (row.summary.stage === 'opened' ? 'Choose the lines' : row.summary.stage === 'to-sign-off' ? 'Sign off' : row.summary.stage === 'signed-off' ? 'Hand over' : '–') }}</div>
-        <div class="timers"><TimerBadge v-for="timer in row.summary.timers" :key="timer.timer" v-bind="timer" :offset="Date.parse(row.serverNow) - Date.now()" /></div>
+        <div class="timers"><TimerBadge v-for="timer in row.summary.timers" :key="timer.timer" v-bind="timer" :offset="floor.clockOffset" /></div>
         <button class="btn tight" :disabled="row.summary.step.of === 0" @click="navigateTo(`/jobs/${row.id}/bay`)">Bay view</button>
       </li>
     </ul>

@@ -40,6 +40,7 @@ let server: Bench
 let answer: 'take' | 'away' | Problem
 let asked: string[]
 let disk: Storage
+let skew: number
 let hidden: { listener?: () => void; hidden: boolean }
 
 const recorded = (event: JobEvent): JobEvent => ({ ...event, job: jobId })
@@ -50,7 +51,7 @@ async function play(path: string, init: RequestInit): Promise<Response> {
   asked.push(`${init.method} ${path}`)
   if (answer === 'away') throw new TypeError('network away')
   if (init.method === 'GET') {
-    const view: Partial<JobView> = { row: { id: jobId, number: 7 } as never, events: server.events.map(recorded), sheet: resolved.sheet, vehicle: {} as never }
+    const view: Partial<JobView> = { row: { id: jobId, number: 7, serverNow: new Date(Date.now() + skew).toISOString() } as never, events: server.events.map(recorded), sheet: resolved.sheet, vehicle: {} as never }
     return respond(200, view)
   }
   if (answer !== 'take') return respond(answer.status, answer)
@@ -73,6 +74,7 @@ beforeEach(async () => {
   server = new Bench(resolved).plan()
   answer = 'take'
   asked = []
+  skew = 0
   disk = new Storage()
   hidden = { hidden: false }
   vi.stubGlobal('localStorage', disk)
@@ -156,6 +158,20 @@ describe('recording', () => {
     expect(job.outbox).toHaveLength(1)
     expect(job.notTaken).toEqual([])
   })
+})
+
+it('a timer that another tablet started is measured by the server’s clock, however wrong this one’s is', async () => {
+  const job = useJob()
+  skew = 3 * 60 * 60_000
+  server.workUntil('leak')
+  // The other tablet started the engine at this time of the server; by the server's clock ten minutes have passed.
+  const { recordedAt } = server.state!.timers.leak!
+  vi.useFakeTimers({ now: Date.parse(recordedAt!) + 11 * 60_000 - skew, toFake: ['Date'] })
+  await job.load(jobId)
+  expect(job.record({ type: 'leakChecked', joint: 'gearbox-out-joint', result: 'dry' })).toBeUndefined()
+  vi.setSystemTime(Date.parse(recordedAt!) + 4 * 60_000 - skew)
+  expect(job.record({ type: 'leakChecked', joint: 'radiator-in-joint', result: 'dry' })).toMatchObject({ code: 'JOB_TIMER_RUNNING', secondsLeft: 360 })
+  vi.useRealTimers()
 })
 
 describe('following', () => {

@@ -36,6 +36,8 @@ export const useJob = defineStore('job', () => {
   const outbox = shallowRef<Waiting[]>([])
   const notTaken = ref<NotTaken[]>([])
   const box = createOutbox(localStorage)
+  /** Server clock minus this device's, ms: what two devices share is measured by the server's clock. */
+  const clockOffset = ref(0)
   let sending = false
 
   const confirmedState = computed(() => fold(confirmed.value))
@@ -76,6 +78,7 @@ export const useJob = defineStore('job', () => {
   async function load(jobId: string): Promise<void> {
     const loaded = await call<JobView>('GET', `/api/jobs/${jobId}`)
     view.value = loaded
+    clockOffset.value = Date.parse(loaded.row.serverNow) - Date.now()
     confirmed.value = loaded.events
     outbox.value = box.list(jobId)
     forget(new Set(loaded.events.map(event => event.id)))
@@ -101,8 +104,9 @@ export const useJob = defineStore('job', () => {
   function record(command: JobCommand): Refusal | undefined {
     const { person } = session
     if (!person || !view.value || !state.value || !resolved.value) return { code: 'JOB_NOT_OPENED' }
-    const at = new Date().toISOString()
-    const decision = decide(state.value, command, { resolved: resolved.value, person, device: deviceId(), at })
+    const now = Date.now()
+    const [at, recordedAt] = [new Date(now).toISOString(), new Date(now + clockOffset.value).toISOString()]
+    const decision = decide(state.value, command, { resolved: resolved.value, person, device: deviceId(), at, recordedAt })
     if (!decision.ok) return decision.error
     const event: JobEvent = { id: v7(), job: view.value.row.id, seq: state.value.seq + 1, at, by: { id: person.id, name: person.name }, device: deviceId(), body: decision.value }
     const waiting: Waiting = { event, command, basedOn: confirmedState.value?.seq ?? 0 }
@@ -150,5 +154,5 @@ export const useJob = defineStore('job', () => {
 
   const dismiss = (id: string) => (notTaken.value = notTaken.value.filter(item => item.id !== id))
 
-  return { view, confirmed, outbox, notTaken, state, resolved, planning, plan, steps, missing, scope, fluid, balance, kit, tools, load, follow, record, send, dismiss }
+  return { view, clockOffset, confirmed, outbox, notTaken, state, resolved, planning, plan, steps, missing, scope, fluid, balance, kit, tools, load, follow, record, send, dismiss }
 })

@@ -1,6 +1,7 @@
 import type { Phase } from '../sheet/types'
 import { nextSteps, type Step } from './listSteps'
-import type { JobState, MissingItem, TimerName } from './types'
+import { runningTimers, type RunningTimer } from './timer'
+import type { JobState, MissingItem } from './types'
 
 export const stages = ['opened', 'planned', 'opening-up', 'line-work', 'filling', 'proving', 'closing-up', 'to-sign-off', 'signed-off', 'handed-over'] as const
 export type Stage = (typeof stages)[number]
@@ -9,7 +10,7 @@ export type Summary = {
   stage: Stage; paused: boolean;
   step: { done: number; of: number; next?: Step };
   missing: number;
-  timers: { timer: TimerName; startedAt: string; recordedAt?: string; device: string; minutes: number }[]
+  timers: RunningTimer[]
 }
 
 const stageOf: Record<Phase, Stage> = { before: 'planned', open: 'opening-up', line: 'line-work', fill: 'filling', engine: 'proving', prove: 'proving', close: 'closing-up' }
@@ -18,8 +19,5 @@ const stageOf: Record<Phase, Stage> = { before: 'planned', open: 'opening-up', l
 export function summarise(state: JobState, steps: readonly Step[], missing: readonly MissingItem[]): Summary {
   const [next] = nextSteps(steps, 1)
   const stage: Stage = state.handedOver ? 'handed-over' : state.signedOff ? 'signed-off' : !state.inputs ? 'opened' : next ? stageOf[next.phase] : 'to-sign-off'
-  const timers = Object.entries(state.timers)
-    .filter(([, timer]) => timer && !timer.ended && !state.signedOff)
-    .map(([timer, { at, recordedAt, device, minutes }]) => ({ timer: timer as TimerName, startedAt: at, recordedAt, device, minutes }))
-  return { stage, paused: state.paused !== undefined, step: { done: steps.filter(step => step.status !== 'open').length, of: steps.length, next }, missing: missing.length, timers }
+  return { stage, paused: state.paused !== undefined, step: { done: steps.filter(step => step.status !== 'open').length, of: steps.length, next }, missing: missing.length, timers: runningTimers(state, steps) }
 }

@@ -1,3 +1,4 @@
+import type { Step } from './listSteps'
 import type { JobState, TimerName } from './types'
 
 type Moment = { at: string; recordedAt?: string; device: string }
@@ -12,4 +13,15 @@ export function secondsLeft(state: JobState, name: TimerName, now: Moment): numb
   const sameDevice = timer.device === now.device
   const [start, end] = !sameDevice && timer.recordedAt && now.recordedAt ? [timer.recordedAt, now.recordedAt] : [timer.at, now.at]
   return Math.max(0, Math.ceil(timer.minutes * 60 - (Date.parse(end) - Date.parse(start)) / 1000))
+}
+
+export type RunningTimer = { timer: TimerName; startedAt: string; recordedAt?: string; device: string; minutes: number }
+
+/** Timers somebody still waits for: not ended, the job not signed off, and for the leak timer a joint left to look at. */
+export function runningTimers(state: JobState, steps: readonly Step[]): RunningTimer[] {
+  if (state.signedOff) return []
+  const looking = steps.some(step => step.kind === 'leak' && step.status === 'open')
+  return Object.entries(state.timers).flatMap(([name, timer]) => timer && !timer.ended && (name !== 'leak' || looking)
+    ? [{ timer: name as TimerName, startedAt: timer.at, recordedAt: timer.recordedAt, device: timer.device, minutes: timer.minutes }]
+    : [])
 }

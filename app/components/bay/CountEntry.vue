@@ -1,17 +1,25 @@
 <script setup lang="ts">
+import { settleWindow } from '#core/sheet/settleContested'
 import type { Fastener } from '#core/sheet/types'
+import { useUnits } from '~/stores/units'
 
 /** Counted wells: so many of each out, so many in. Two lengths in one part are two wells. */
 const props = defineProps<{ fasteners: readonly Fastener[]; expected: readonly number[]; verb: string }>()
 const counts = defineModel<number[]>({ required: true })
 const change = (i: number, by: number) => (counts.value = counts.value.map((count, j) => j === i ? Math.max(0, Math.min(99, count + by)) : count))
+const units = useUnits()
+/** Going back in, a fastener shows its torque. */
+function torqueOf(fastener: Fastener): string {
+  const window = settleWindow(fastener.torque ?? 'unknown')
+  return props.verb === 'in' && window.kind !== 'unknown' ? ` · ${units.torqueRange(window.value)}` : ''
+}
 const off = (i: number) => counts.value[i] !== props.expected[i]
 </script>
 
 <template>
   <ul class="wells" :aria-label="`Fasteners ${verb}`">
     <li v-for="(fastener, i) in fasteners" :key="i" :class="{ off: off(i) }">
-      <span><b>{{ fastener.what }} {{ fastener.size }}</b><small>{{ fastener.place }}{{ fastener.hex ? ` · ${fastener.hex} mm` : '' }}{{ fastener.oneTime ? ' · renew' : '' }}</small></span>
+      <span><b>{{ fastener.what }} {{ fastener.size }}</b><small>{{ fastener.place }}{{ fastener.hex ? ` · ${fastener.hex} mm` : '' }}{{ fastener.oneTime ? ' · renew' : '' }}{{ torqueOf(fastener) }}</small></span>
       <span class="count"><button type="button" class="btn" :aria-label="`one ${fastener.what} less`" @click="change(i, -1)">−</button><output>{{ counts[i] }}<small>of {{ expected[i] }}</small></output><button type="button" class="btn" :aria-label="`one ${fastener.what} more`" @click="change(i, 1)">+</button></span>
     </li>
   </ul>

@@ -83,6 +83,7 @@ const fluid = computed(() => resolved.value && plan.value ? estimateFluid(resolv
 const comesOff = computed(() => resolved.value?.operations ?? [])
 const spec = computed(() => settleValue(sheet.value?.fluid.spec ?? 'unknown'))
 const capacity = computed(() => settleValue(sheet.value?.fluid.capacity ?? 'unknown'))
+const leakMinutes = computed(() => settleValue(sheet.value?.proving.leakMinutes ?? 'unknown'))
 const level = computed(() => sheet.value?.levels[0])
 const levelWindow = computed(() => settleWindow(level.value?.temperature ?? 'unknown'))
 const years = computed(() => sheet.value?.applies[0]?.years?.join('–'))
@@ -125,10 +126,11 @@ useKeys({ 'j': () => (opening.value = true), 'p': print, ...Object.fromEntries(s
             <h3>Fluid</h3>
             <div class="row facts">
               <div v-if="fluid"><span class="big">{{ units.volumeRange(fluid.topUp.least, fluid.topUp.most) }}</span><small class="soft">expected top-up, all lines: likely {{ units.volume(fluid.topUp.likely) }}</small></div>
-              <div v-if="capacity.kind !== 'unknown'"><span class="big">{{ units.volume(capacity.value) }}</span><small class="soft">total fill</small></div>
+              <div v-if="capacity.kind !== 'unknown'"><span class="big">{{ units.volume(capacity.value) }}</span><small class="soft">total fill</small><SourceNote :settled="capacity" :show="units.volume" what="total fill" /></div>
             </div>
             <div v-if="spec.kind !== 'unknown'">Grade <b>{{ spec.value }}</b><br><SourceNote :settled="spec" :show="String" what="fluid grade" /></div>
             <div v-if="level">{{ level.name }}, engine {{ level.engine }}<template v-if="levelWindow.kind !== 'unknown'"> at <b class="num">{{ units.temperatureRange(levelWindow.value) }}</b><br><SourceNote :settled="levelWindow" :show="units.temperatureRange" what="level temperature" /></template></div>
+            <div>Leak check after <b v-if="leakMinutes.kind !== 'unknown'" class="num">{{ leakMinutes.value }} min</b>, engine {{ sheet.proving.engine }}<br><SourceNote :settled="leakMinutes" :show="value => `${value} min`" what="leak check" /></div>
             <div class="soft">Bleeding: {{ sheet.bleeding.allowed.map(method => bleedWords[method]).join(', ') }}. {{ sheet.bleeding.summary }}</div>
           </section>
         </div>
@@ -141,7 +143,7 @@ useKeys({ 'j': () => (opening.value = true), 'p': print, ...Object.fromEntries(s
         </section>
         <section class="stack"><h2>What holds the lines</h2>
           <div class="scroll" tabindex="0"><table class="grid"><thead><tr><th>Hold</th><th class="n">At</th><th>Opens</th><th>Hex, torque</th></tr></thead>
-            <tbody><tr v-for="hold in holds" :key="hold.id"><td><b>{{ hold.name }}</b><span class="sub">{{ resolved.lines.find(item => item.id === hold.line)?.name }}</span></td><td class="n">{{ formatNumber(hold.at, 0) }}&nbsp;mm</td><td>{{ hold.opens }}<span class="sub">{{ [hold.reuse === 'never' ? 'renew' : 'reuse if good', hold.newLineBrings && 'new line brings it', hold.part].filter(Boolean).join(' · ') }}</span></td><td>{{ hold.hex ? units.hex(hold.hex) : '–' }}<template v-for="torque in [settleWindow(hold.torque ?? 'unknown')]" :key="torque.kind"><span v-if="torque.kind !== 'unknown'" class="sub">{{ units.torqueRange(torque.value) }} · {{ units.otherTorqueRange(torque.value) }}</span></template></td></tr></tbody></table></div>
+            <tbody><tr v-for="hold in holds" :key="hold.id"><td><b>{{ hold.name }}</b><span class="sub">{{ resolved.lines.find(item => item.id === hold.line)?.name }}</span></td><td class="n">{{ formatNumber(hold.at, 0) }}&nbsp;mm</td><td>{{ hold.opens }}<span class="sub">{{ [hold.reuse === 'never' ? 'renew' : 'reuse if good', hold.newLineBrings && 'new line brings it', hold.part].filter(Boolean).join(' · ') }}</span></td><td>{{ hold.hex ? units.hex(hold.hex) : '–' }}<template v-for="torque in [settleWindow(hold.torque ?? 'unknown')]" :key="torque.kind"><span v-if="torque.kind !== 'unknown'" class="sub">{{ units.torqueRange(torque.value) }} · {{ units.otherTorqueRange(torque.value) }}</span><SourceNote v-if="hold.torque" :settled="torque" :show="units.torqueRange" :what="`torque, ${hold.name}`" /></template></td></tr></tbody></table></div>
           <div v-if="plan" class="card">All lines: <b>{{ formatNumber(plan.minutes.total, 0) }} min</b> hands on, {{ plural(plan.moves, 'move') }} of the car. A job plans it for the lines you choose.</div>
           <ul v-if="sheet.notes.length" class="stack"><li v-for="(note, i) in sheet.notes" :key="i" class="card"><b>Note</b> {{ note.text }} <span class="soft">{{ note.by }}, {{ note.date }}</span></li></ul>
         </section>

@@ -2,8 +2,12 @@
 import { computed, nextTick, ref, watch } from 'vue'
 import { definePageMeta, navigateTo, useHead } from '#imports'
 import { nextSteps } from '#core/job/listSteps'
+import { runningTimers } from '#core/job/timer'
 import type { JobCommand } from '#core/job/types'
 import { unrollLine } from '#core/route/unrollLine'
+import { settleWindow } from '#core/sheet/settleContested'
+import type { Contested, Window } from '#core/sheet/types'
+import type { NewtonMetres } from '#core/units/types'
 import { phaseWords, positionWords, reachWords } from '#shared/words/vocabulary'
 import { eventWords } from '#shared/words/eventWords'
 import { missingWords, refusalWords } from '#shared/words/refusalWords'
@@ -46,12 +50,17 @@ const line = computed(() => {
 const unrolled = computed(() => line.value && job.resolved ? unrollLine(job.resolved, line.value, job.plan?.ways) : undefined)
 const states = computed(() => Object.fromEntries((job.resolved?.joints ?? []).map(joint => [joint.id, jointStatus(joint, job.state?.joints[joint.id])])))
 const holdsDone = computed(() => Object.fromEntries(Object.entries(job.state?.holds ?? {}).map(([hold, record]) => [hold, record.fastened !== undefined])))
-const timers = computed(() => Object.entries(job.state?.timers ?? {}).flatMap(([timer, value]) => value && !value.ended && !job.state?.signedOff ? [{ timer, startedAt: value.at, recordedAt: value.recordedAt, device: value.device, minutes: value.minutes }] : []))
+const timers = computed(() => job.state ? runningTimers(job.state, steps.value) : [])
+function windowOf(torque: Contested<Window<NewtonMetres>> | undefined): string {
+  const settled = settleWindow(torque ?? 'unknown')
+  return settled.kind === 'unknown' ? '' : `${units.torqueRange(settled.value)}, ${units.otherTorqueRange(settled.value)}`
+}
 const facts = computed(() => {
   const joint = job.resolved?.joints.find(candidate => candidate.id === step.value?.target)
   const spill = job.fluid?.joints.find(candidate => candidate.joint === joint?.id)
   const hold = job.resolved?.holds.find(candidate => candidate.id === step.value?.target)
   const operation = job.resolved?.operations.find(candidate => candidate.id === step.value?.target)
+  const level = job.resolved?.sheet.levels.find(candidate => candidate.id === step.value?.target)
   const kind = step.value?.kind
   const tools = joint && ['open', 'seat', 'torque'].includes(kind ?? '')
     ? [joint.hex.turn && `${joint.hex.turn} mm`, joint.hex.hold && `hold ${joint.hex.hold} mm`, ...joint.tools].filter(Boolean).join(', ')
@@ -59,6 +68,7 @@ const facts = computed(() => {
   return [
     { name: 'reached', value: step.value?.from ? reachWords[step.value.from] : '' },
     { name: 'tools', value: tools },
+    { name: 'torque', value: kind === 'fasten' ? windowOf(hold?.torque) : kind === 'level' ? windowOf(level?.torque) : '' },
     { name: 'will run out', value: kind === 'open' && spill ? `${units.volumeRange(spill.spill.least, spill.spill.most)}, pan below` : '' },
     { name: 'which mark', value: (kind === 'fit' || kind === 'withdraw' || kind === 'receive') ? line.value?.mark ?? '' : '' },
   ].filter(fact => fact.value)
@@ -110,7 +120,7 @@ useKeys({ ' ': () => void press(), 'm': () => (menu.value = true), 'Escape': () 
     <header class="bar">
       <NuxtLink :to="`/jobs/${id}`" class="back" aria-label="To the job"><svg viewBox="0 0 24 24" width="26" height="26" aria-hidden="true"><path d="M15 4l-8 8 8 8" fill="none" stroke="currentColor" stroke-width="3" /></svg><b>Job {{ job.view!.row.number }}</b></NuxtLink>
       <span class="car">{{ job.view!.row.plate }}<span v-if="step"> · {{ positionWords[step.at] }}</span></span>
-      <span class="right"><TimerBadge v-for="timer in timers" :key="timer.timer" v-bind="timer" /></span>
+      <span class="right"><TimerBadge v-for="timer in timers" :key="timer.timer" v-bind="timer" :offset="job.clockOffset" /></span>
     </header>
     <div class="body">
       <div class="map">
