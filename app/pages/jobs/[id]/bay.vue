@@ -189,6 +189,7 @@ h1 { font-size: 29px; }
 .go { display: grid; place-items: center; min-height: 76px; padding: 6px 14px; border: 0; border-radius: 4px; background: var(--accent); color: var(--on-accent); font: 700 25px/1.1 var(--face); cursor: pointer; text-decoration: none; text-align: center; }
 .go:disabled { background: var(--card); color: var(--soft); cursor: not-allowed; }
 .dialog .btn { min-height: 52px; } .three { display: grid; gap: 8px; grid-template-columns: repeat(auto-fit, minmax(140px, 1fr)); } .list { padding-top: 8px; max-height: 40vh; overflow: auto; } .list .btn { width: 100%; justify-content: flex-start; text-align: left; } summary { list-style: none; }
+@media (max-width: 899px) { .facts { grid-template-columns: 1fr 1fr; } .facts div:last-child:nth-child(odd) { grid-column: 1 / -1; } }
 @media (min-width: 900px) {
   .body { padding: 10px 26px 0; }
   .step { grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); column-gap: 34px; } h1 { font-size: 34px; }
