@@ -4,7 +4,7 @@ import { evolve } from '../../core/job/evolve'
 import { listMissing } from '../../core/job/listMissing'
 import { listSteps } from '../../core/job/listSteps'
 import { summarise, type Summary } from '../../core/job/summarise'
-import type { JobEvent, JobState } from '../../core/job/types'
+import type { JobState } from '../../core/job/types'
 import type { ResolvedSheet } from '../../core/sheet/resolveSheet'
 import type { Sheet } from '../../core/sheet/types'
 import { stepWords } from '../../shared/words/stepWords'
@@ -55,6 +55,3 @@ export function summaryOf(resolved: ResolvedSheet, state: JobState): { summary: 
   const nextWords = summary.step.next ? stepWords(summary.step.next, resolved.sheet).title : ''
   return { summary, nextWords }
 }
-
-export const foldEvents = (state: JobState | undefined, events: readonly JobEvent[]): JobState | undefined =>
-  events.reduce<JobState | undefined>((folded, event) => evolve(folded, event), state)

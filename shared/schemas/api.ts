@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { roles, type JobEvent, type Role } from '../../core/job/types'
+import type { JobEvent, Role } from '../../core/job/types'
 import type { Summary } from '../../core/job/summarise'
 import type { Family, Sheet } from '../../core/sheet/types'
 import { limits } from '../limits'
@@ -44,4 +44,3 @@ export type JobRow = {
 export type JobView = { row: JobRow; events: JobEvent[]; sheet: Sheet; vehicle: VehicleView }
 export type AppendResult = { seq: number; events: JobEvent[] }
 export type Health = { status: 'ok' | 'no-database'; version: string; database: { reachable: boolean; server?: string; migration?: string }; demo: boolean }
-export const roleList = roles

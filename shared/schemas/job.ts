@@ -70,7 +70,6 @@ export const commandSchema = z.discriminatedUnion('type', [
 ]) as unknown as z.ZodType<JobCommand, JobCommand>
 
 export const incomingEventSchema = z.strictObject({ id: z.uuidv7(), at: z.iso.datetime(), device: z.string().min(1).max(64), command: commandSchema })
-export type IncomingEvent = z.infer<typeof incomingEventSchema>
 
 /** `basedOn`: the last sequence the device had seen when the person pressed the button. */
 export const appendSchema = z.strictObject({ basedOn: z.number().int().min(0), events: z.array(incomingEventSchema).min(1).max(limits.eventsPerRequest) })

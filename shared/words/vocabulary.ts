@@ -1,4 +1,4 @@
-import type { BleedMethod, CautionKind, JointKind, KeepoutKind, LiftPosition, Phase, Proof, Reach, SourceKind, Standpoint, System } from '../../core/sheet/types'
+import type { BleedMethod, CautionKind, JointKind, LiftPosition, Phase, Proof, Reach, SourceKind, Standpoint, System } from '../../core/sheet/types'
 import type { Role } from '../../core/job/types'
 import type { Stage } from '../../core/job/summarise'
 
@@ -24,7 +24,6 @@ export const proofWords: Record<Proof, { short: string; ask: string }> = {
   'cap': { short: 'cap', ask: 'Cap over the clip, snapped home' },
 }
 export const sourceWords: Record<SourceKind, string> = { 'service-information': 'service information', 'maker-instruction': 'maker’s instruction', 'measured': 'measured here', 'common-practice': 'common practice', 'invented': 'invented for the demo' }
-export const keepoutWords: Record<KeepoutKind, string> = { hot: 'hot', turning: 'turning', moving: 'moving', sharp: 'sharp edge', electrical: 'electrical' }
 export const cautionWords: Record<CautionKind, string> = {
   burn: 'Burns', crush: 'Support', pressure: 'Pressure', fire: 'Fire', eyes: 'Eyes', electric: 'Electrical', slip: 'Slip', entangle: 'Belt and fan', damage: 'Easily damaged', waste: 'Waste fluid', law: 'Rules and licence',
 }
@@ -40,4 +39,3 @@ export const positionMove: Record<LiftPosition, string> = { ground: 'Lower the c
 
 export const list = (items: readonly string[]): string => items.length <= 1 ? items.join('') : `${items.slice(0, -1).join(', ')} and ${items.at(-1)}`
 export const plural = (count: number, one: string, many = `${one}s`): string => `${count} ${count === 1 ? one : many}`
-export const capitalise = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
