@@ -3,8 +3,9 @@ import { v7 } from 'uuid'
 import { computed, ref, shallowRef } from 'vue'
 import { scopeOf } from '#core/access/listGoals'
 import { planJob } from '#core/access/planJob'
-import { balanceFluid } from '#core/fluid/balanceFluid'
 import { estimateFluid } from '#core/fluid/estimateFluid'
+import { balanceOf } from '#core/job/balanceOf'
+import { carOf } from '#core/job/carOf'
 import { decide } from '#core/job/decide'
 import { evolve, fold } from '#core/job/evolve'
 import { listMissing } from '#core/job/listMissing'
@@ -44,8 +45,7 @@ export const useJob = defineStore('job', () => {
   const state = computed(() => outbox.value.reduce<JobState | undefined>((folded, { event }, i) => evolve(folded, { ...event, seq: (confirmedState.value?.seq ?? 0) + i + 1 }), confirmedState.value))
   const resolved = computed(() => {
     if (!view.value || !state.value) return undefined
-    const { vehicle } = state.value.opened
-    const resolution = resolveSheet(view.value.sheet, { family: vehicle.family, year: vehicle.year, engine: vehicle.engine, traits: state.value.traits })
+    const resolution = resolveSheet(view.value.sheet, carOf(state.value))
     return resolution.applies === 'yes' ? resolution.resolved : undefined
   })
   const planning = computed(() => resolved.value && state.value?.inputs ? planJob(resolved.value, state.value.inputs) : undefined)
@@ -57,7 +57,7 @@ export const useJob = defineStore('job', () => {
     return chosen?.ok ? chosen.value : undefined
   })
   const fluid = computed(() => resolved.value && plan.value && state.value ? estimateFluid(resolved.value, state.value.scope, plan.value.openOrder) : undefined)
-  const balance = computed(() => state.value && balanceFluid(state.value.caught.map(({ volume }) => volume), state.value.extracted.map(({ volume }) => volume), state.value.added.map(({ volume }) => volume)))
+  const balance = computed(() => state.value && balanceOf(state.value))
   const kit = computed(() => resolved.value && scope.value && plan.value && fluid.value ? listKit(resolved.value, scope.value, plan.value.operations, fluid.value) : [])
   const tools = computed(() => resolved.value && plan.value ? listTools(resolved.value, plan.value.visits) : [])
 

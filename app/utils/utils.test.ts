@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { Bench, demoCar } from '../../tests/helpers/demo'
-import { jointStatus } from './jointState'
+import { isTight, jointStatus } from '../../core/job/jointStatus'
 import { createOutbox, type Waiting } from './outbox'
 import { axisTicks, placeLabels, textWidth } from './stripLayout'
 
@@ -33,6 +33,21 @@ it('a joint’s shape fills in as the job goes', () => {
     seen.push(jointStatus(joint, bench.state!.joints[joint.id]))
   }
   expect(seen).toEqual(['closed', 'open', 'capped', 'sealed', 'seated', 'torqued', 'proved'])
+  // Torqued again after its leak check it is tight, and to be looked at again: strip and sign-off say the same.
+  bench.do({ type: 'jointTorqued', joint: joint.id, how: 'wrench', entered: { value: 19.5, unit: 'N.m' } })
+  expect(jointStatus(joint, bench.state!.joints[joint.id])).toBe('torqued')
+  expect(bench.try({ type: 'signedOff' })).toMatchObject({ code: 'JOB_MISSING', items: [{ code: 'MISSING_LEAK_CHECK', because: 'disturbed-since' }] })
+})
+
+it('a joint held by its lock is tight once seated; nothing is tight before', () => {
+  const bench = new Bench(demoCar('one')).plan(['supply']).workUntil('seat')
+  const [flange, clip] = ['gearbox-out-joint', 'radiator-in-joint'].map(id => bench.resolved.joints.find(joint => joint.id === id)!)
+  const tight = () => [flange, clip].map(joint => isTight(joint!, bench.state!.joints[joint!.id]))
+  expect(tight()).toEqual([false, false])
+  bench.workUntil('torque')
+  expect(tight()).toEqual([false, true])
+  bench.workUntil('fasten')
+  expect(tight()).toEqual([true, true])
 })
 
 describe('outbox', () => {

@@ -1,4 +1,5 @@
 import { liftPositions, type LiftPosition, type Needs, type Operation, type Phase, type Sheet, type Slug, type Way } from '../sheet/types'
+import { needsTorque } from '../sheet/needsTorque'
 import { listGoals, type Scope } from './listGoals'
 import type { WayChoice } from './chooseWays'
 import type { Task, TaskKind } from './types'
@@ -57,7 +58,7 @@ export function listTasks(sheet: Sheet, scope: Scope, choice: WayChoice): Task[]
       return put('seat', joint.id, 'line', [fit], { way, minutes: way.minutes / 2, nudge: lineIndex })
     })
     tight.push(...seated)
-    for (const joint of joints.filter(candidate => candidate.torque !== undefined || candidate.turn !== undefined)) {
+    for (const joint of joints.filter(needsTorque)) {
       tight.push(put('torque', joint.id, 'line', seated, { way: wayOf(`joint:${joint.id}`), nudge: lineIndex }))
     }
   }

@@ -1,9 +1,10 @@
-import { balanceFluid, type FluidBalance } from '../fluid/balanceFluid'
+import type { FluidBalance } from '../fluid/balanceFluid'
 import { settleValue } from '../sheet/settleContested'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import type { Caution, Proof, Window } from '../sheet/types'
 import { fromSi } from '../units/convertUnit'
 import type { Celsius, Entered, Millilitres, NewtonMetres } from '../units/types'
+import { balanceOf } from './balanceOf'
 import { listMissing } from './listMissing'
 import type { JobEvent, JobState, JobVehicle, LeakResult, LevelReading, MissingItem, TorqueHow } from './types'
 
@@ -57,7 +58,7 @@ export function buildRecord(resolved: ResolvedSheet, state: JobState, events: re
       const kind = body.type === 'fluidCaught' ? 'caught' : body.type === 'fluidAdded' ? 'added' : body.type === 'fluidExtracted' ? 'extracted' : undefined
       return kind && 'volume' in body ? [{ kind, entered: body.entered, millilitres: body.volume, how: body.how, by: by.name, at }] : []
     }),
-    balance: balanceFluid(state.caught.map(({ volume }) => volume), state.extracted.map(({ volume }) => volume), state.added.map(({ volume }) => volume)),
+    balance: balanceOf(state),
     joints: sheet.joints.filter(joint => state.joints[joint.id]?.opened).map((joint): JointEntry => {
       const record = state.joints[joint.id]!
       return {

@@ -9,6 +9,7 @@ import { checkTorque } from '../torque/checkTorque'
 import { torqueFromSetting } from '../torque/correctForAdapter'
 import { toSi } from '../units/convertUnit'
 import type { Entered, Millilitres } from '../units/types'
+import { isTight } from './jointStatus'
 import { listMissing } from './listMissing'
 import { secondsLeft } from './timer'
 import type { BodyOf, JobBody, JobCommand, JobState, Person, Refusal, Role } from './types'
@@ -29,7 +30,9 @@ const anyone: Role[] = ['technician', 'lead', 'desk', 'admin']
 const rolesFor: Partial<Record<JobCommand['type'], Role[]>> = {
   opened: anyone, traitsLearned: anyone, scopeChosen: anyone, planned: anyone, noteWritten: anyone, handedOver: anyone, paused: anyone, resumed: anyone, reopened: ['lead', 'admin'],
 }
+/** Steps that prove or protect nothing by themselves; the rest cannot be left out. */
 const skippable = ['receive', 'compare', 'catch', 'road-test']
+export const isSkippable = (step: string): boolean => skippable.includes(step.split(':')[0]!)
 const afterSignOff: JobCommand['type'][] = ['handedOver', 'reopened', 'noteWritten']
 
 /**
@@ -50,7 +53,7 @@ export function decide(state: JobState | undefined, command: JobCommand, context
     case 'planned': return decidePlan(state, command, context)
     case 'stepDone': return ok(command)
     case 'stepSkipped':
-      if (!skippable.includes(command.step.split(':')[0]!)) return fail({ code: 'JOB_STEP_NOT_SKIPPABLE', step: command.step })
+      if (!isSkippable(command.step)) return fail({ code: 'JOB_STEP_NOT_SKIPPABLE', step: command.step })
       return command.reason.trim() ? ok(command) : fail({ code: 'JOB_REASON_NEEDED', field: 'reason' })
     case 'stepUndone': return decideUndo(state, command)
     case 'partReceived':
@@ -215,7 +218,7 @@ function decideEngineRun(state: JobState, command: Of<'timerStarted'>, { resolve
   if (off.length > 0) return fail({ code: 'JOB_ENGINE_NEEDS', operations: off.map(operation => operation.id) })
   const loose = resolved.joints.filter((joint) => {
     const record = state.joints[joint.id]
-    return record?.opened && (!record.seated || ((joint.torque !== undefined || joint.turn !== undefined) && !record.torqued))
+    return record?.opened && !isTight(joint, record)
   })
   if (loose.length > 0) return fail({ code: 'JOB_NOT_TIGHT', joints: loose.map(joint => joint.id) })
   if (state.cleaned.length === 0) return fail({ code: 'JOB_NOT_CLEANED' })

@@ -1,4 +1,6 @@
 import type { ResolvedSheet } from '../sheet/resolveSheet'
+import { needsTorque } from '../sheet/needsTorque'
+import { leakDoubt } from './jointStatus'
 import type { JobState, MissingItem } from './types'
 
 /** Everything that stands between the job and its sign-off, in the order a technician would mend it. Empty: ready. */
@@ -18,7 +20,7 @@ export function listMissing(resolved: ResolvedSheet, state: JobState): MissingIt
     const unfitted = oneTime.filter(id => !record.sealed?.seals.includes(id))
     if (unfitted.length > 0) missing.push({ code: 'MISSING_SEAL', joint: joint.id, seals: unfitted })
     if (!record.seated) missing.push({ code: 'MISSING_SEAT', joint: joint.id })
-    if ((joint.torque !== undefined || joint.turn !== undefined) && !record.torqued) missing.push({ code: 'MISSING_TORQUE', joint: joint.id })
+    if (needsTorque(joint) && !record.torqued) missing.push({ code: 'MISSING_TORQUE', joint: joint.id })
   }
   for (const [hold, record] of Object.entries(state.holds)) if (record.released && !record.fastened) missing.push({ code: 'MISSING_HOLD', hold })
   for (const [operation, record] of Object.entries(state.operations)) {
@@ -35,8 +37,7 @@ export function listMissing(resolved: ResolvedSheet, state: JobState): MissingIt
     if (state.cleaned.length === 0) missing.push({ code: 'MISSING_CLEANED' })
     for (const level of sheet.levels.slice(0, 1)) if (state.levels.at(-1)?.reading !== 'at') missing.push({ code: 'MISSING_LEVEL', level: level.id })
     for (const joint of opened) {
-      const { leak, torqued, seated } = state.joints[joint.id]!
-      const because = !leak ? 'not-done' : leak.result !== 'dry' ? 'not-dry' : leak.n < Math.max(torqued?.n ?? 0, seated?.n ?? 0) ? 'disturbed-since' : undefined
+      const because = leakDoubt(state.joints[joint.id]!)
       if (because) missing.push({ code: 'MISSING_LEAK_CHECK', joint: joint.id, because })
     }
     if (sheet.proving.roadTest && state.roadTest?.result !== 'good' && !state.steps['road-test']?.skipped) missing.push({ code: 'MISSING_ROAD_TEST' })

@@ -1,6 +1,7 @@
 import type { Plan, Task, TaskKind } from '../access/types'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import type { LiftPosition, Phase, Reach } from '../sheet/types'
+import { leakDoubt } from './jointStatus'
 import type { JobState } from './types'
 
 export type StepKind = TaskKind | 'move'
@@ -45,7 +46,7 @@ function isDone(resolved: ResolvedSheet, { kind, target }: Task, state: JobState
     case 'seals': return joint?.sealed !== undefined
     case 'seat': return joint?.seated !== undefined
     case 'torque': return joint?.torqued !== undefined
-    case 'leak': return joint?.leak?.result === 'dry' && joint.leak.n > Math.max(joint.torqued?.n ?? 0, joint.seated?.n ?? 0)
+    case 'leak': return joint !== undefined && leakDoubt(joint) === undefined
     case 'release': return state.holds[target]?.released !== undefined
     case 'fasten': return state.holds[target]?.released !== undefined && state.holds[target]?.fastened !== undefined
     case 'catch': return state.caught.length > 0

@@ -1,4 +1,5 @@
 import fc from 'fast-check'
+import { evaluate, type Unit } from 'mathjs'
 import { describe, expect, it } from 'vitest'
 import { demoCar } from '../../tests/helpers/demo'
 import type { Body, Keepout, Section, Vec3 } from '../sheet/types'
@@ -73,6 +74,13 @@ describe('volume', () => {
   it('brake tube 4.76 × 0.71 holds 8.8 mL per metre (π/4·3.34²; SAE J1047 sizes from memory)', () => {
     expect(boreOf(tube([[0, 0, 0], [1, 0, 0]], 4.76, 0.71))).toBeCloseTo(3.34, 9)
     expect(volumePerMm(3.34) * 1000).toBeCloseTo(8.76, 2)
+  })
+
+  // mathjs does the same in its own units: a cylinder of d and l, in cm³.
+  it.each([[4.76, 0.71, 1500], [6.35, 0.71, 820], [9.53, 0.89, 1240], [10, 1, 1640]])('tube %d × %d, %d mm long, agrees with mathjs', (od, wall, length) => {
+    const sections = [tube([[0, 0, 0], [length, 0, 0]], od, wall)]
+    const expected = evaluate(`pi / 4 * (${od} mm - 2 * ${wall} mm)^2 * ${length} mm to cm^3`) as Unit
+    expect(lineVolume(sections, develop(...sections))).toBeCloseTo(expected.toNumber('cm^3'), 9)
   })
 
   it('sums sections of different bore', () => {

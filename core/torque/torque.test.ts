@@ -1,4 +1,5 @@
 import fc from 'fast-check'
+import { evaluate } from 'mathjs'
 import { describe, expect, it } from 'vitest'
 import { toSi } from '../units/convertUnit'
 import { millimetres, newtonMetres } from '../units/types'
@@ -11,6 +12,9 @@ describe('correctForAdapter', () => {
   // T_set = T · L / (L + E): FAA AC 43.13-1B, chapter 7, from memory of the formula; lengths chosen to be worked by hand.
   it('in line: 30 N·m through a 300 mm wrench and a 60 mm crow-foot is set to 25', () => {
     expect(settingForTorque(newtonMetres(30), adapter(300, 60))).toBeCloseTo(25, 12)
+  })
+  it.each([[30, 300, 60, 0], [18.5, 250, 45, 30], [48, 400, 75, 90], [12, 180, 25, 135]])('%d N·m with %d + %d at %d° agrees with mathjs', (torque, wrench, extension, angle) => {
+    expect(settingForTorque(newtonMetres(torque), adapter(wrench, extension, angle))).toBeCloseTo(evaluate(`${torque} * ${wrench} / (${wrench} + ${extension} * cos(${angle} deg))`) as number, 10)
   })
   it('at 90° nothing changes; folded back it takes more', () => {
     expect(settingForTorque(newtonMetres(30), adapter(300, 60, 90))).toBeCloseTo(30, 12)

@@ -1,5 +1,6 @@
 import { planJob, type PlanInputs } from '../../core/access/planJob'
 import type { Plan } from '../../core/access/types'
+import { carOf } from '../../core/job/carOf'
 import { evolve } from '../../core/job/evolve'
 import { listMissing } from '../../core/job/listMissing'
 import { listSteps } from '../../core/job/listSteps'
@@ -33,8 +34,7 @@ export async function loadState(db: Db, jobId: string, seq: number): Promise<Job
 export const keepState = (state: JobState): void => states.set(state.id, state)
 
 export function resolveJob(sheet: Sheet, state: JobState): ResolvedSheet {
-  const { vehicle } = state.opened
-  return resolveFor(sheet, { family: vehicle.family, year: vehicle.year, engine: vehicle.engine, traits: state.traits })
+  return resolveFor(sheet, carOf(state))
 }
 
 export function planOf(resolved: ResolvedSheet, inputs: PlanInputs): Plan | undefined {

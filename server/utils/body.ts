@@ -33,12 +33,16 @@ function refuseHostile(text: string): void {
   }
 }
 
+/** PostgreSQL stores neither NUL nor half a surrogate pair, as text or in JSON. */
+export const isStorable = (text: string): boolean => !text.includes('\0') && text.isWellFormed()
+
 export async function readJson(event: H3Event, maxBytes: number = limits.bodyBytes): Promise<unknown> {
   const text = await readLimited(event, maxBytes)
   refuseHostile(text)
   try {
     return JSON.parse(text, (key, value: unknown) => {
       if (key === '__proto__') throw new ProblemError('REQUEST_JSON', 'A key “__proto__” is not taken.')
+      if (!isStorable(key) || (typeof value === 'string' && !isStorable(value))) throw new ProblemError('REQUEST_JSON', `The text of “${key.slice(0, 40)}” has characters that cannot be stored. Type it again.`)
       return value
     })
   } catch (error) {

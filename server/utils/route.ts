@@ -16,6 +16,15 @@ function checkOrigin(event: H3Event): void {
   if (!URL.canParse(origin) || new URL(origin).host !== getRequestHeader(event, 'host')) throw new ProblemError('AUTH_ORIGIN', 'Open Efferent itself and try again there.')
 }
 
+/** An address with bytes that no text can hold names nothing here. */
+function checkAddress(event: H3Event): void {
+  try {
+    if (decodeURIComponent(event.path.replaceAll('+', ' ')).includes('\0')) throw new URIError('NUL')
+  } catch {
+    throw new ProblemError('ROUTE_UNKNOWN', 'The address is not readable text.')
+  }
+}
+
 async function authorise(event: H3Event, key: RouteKey): Promise<Person> {
   const allowed = access[key]
   if (allowed === 'public') return { id: '', name: '', role: 'technician' }
@@ -45,6 +54,7 @@ export function route<T>(key: RouteKey, handler: Handler<T>) {
   return defineEventHandler(async (event) => {
     try {
       checkOrigin(event)
+      checkAddress(event)
       const person = await authorise(event, key)
       setResponseHeader(event, 'cache-control', 'no-store')
       return await handler({ event, person })

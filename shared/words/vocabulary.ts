@@ -1,4 +1,5 @@
 import type { BleedMethod, CautionKind, JointKind, LiftPosition, Phase, Proof, Reach, SourceKind, Standpoint, System } from '../../core/sheet/types'
+import type { JointStatus } from '../../core/job/jointStatus'
 import type { Role } from '../../core/job/types'
 import type { Stage } from '../../core/job/summarise'
 
@@ -34,6 +35,9 @@ export const phaseWords: Record<Phase, string> = { before: 'before', open: 'open
 export const roleWords: Record<Role, string> = { technician: 'technician', lead: 'lead technician', desk: 'service desk', admin: 'admin' }
 export const stageWords: Record<Stage, string> = {
   'opened': 'opened', 'planned': 'planned', 'opening-up': 'opening up', 'line-work': 'line work', 'filling': 'filling', 'proving': 'proving', 'closing-up': 'closing up', 'to-sign-off': 'ready to sign off', 'signed-off': 'signed off', 'handed-over': 'handed over',
+}
+export const jointStatusWords: Record<JointStatus, string> = {
+  closed: 'not touched', open: 'open', capped: 'open and capped', sealed: 'new seals in', seated: 'seated', torqued: 'tight', proved: 'tight and dry',
 }
 export const positionMove: Record<LiftPosition, string> = { ground: 'Lower the car to the ground', half: 'Bring the car to waist height', raised: 'Raise the car' }
 

@@ -107,7 +107,7 @@ export class TestServer {
 
   async up(): Promise<void> {
     this.#ended = false
-    this.#child = spawn(process.execPath, ['.output/server/index.mjs'], {
+    this.#child = spawn('setpriv', ['--pdeathsig=KILL', process.execPath, '.output/server/index.mjs'], {
       cwd: root, stdio: ['ignore', 'pipe', 'pipe'],
       env: { ...process.env, DATABASE_URL: this.databaseUrl, EFFERENT_SESSION_SECRET: 'a secret that only the tests know, 32+', EFFERENT_VERSION: '0.0.0-test', NITRO_HOST: '127.0.0.1', NITRO_PORT: String(this.port), NODE_ENV: 'production', ...this.env },
     })

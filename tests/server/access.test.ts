@@ -95,6 +95,21 @@ describe('at the door', () => {
     expect([answer.status, answer.body.code]).toEqual([status, code])
   })
 
+  it.each([
+    ['NUL in a search', 'GET', '/api/search?q=a%00b', undefined, 404, 'ROUTE_UNKNOWN'], ['NUL in an id', 'GET', '/api/sheets/a%00b', undefined, 404, 'ROUTE_UNKNOWN'], ['an address that is no text', 'GET', '/api/search?q=%E0%A4%A', undefined, 404, 'ROUTE_UNKNOWN'],
+    ['NUL in a field', 'POST', '/api/vehicles', '{"plate":"A\\u0000","customer":"x","family":"ondrel-halyard"}', 400, 'REQUEST_JSON'],
+    ['half a surrogate pair', 'POST', '/api/vehicles', '{"plate":"A\\ud83d","customer":"x","family":"ondrel-halyard"}', 400, 'REQUEST_JSON'],
+    ['a query far too long', 'GET', `/api/search?q=${'x'.repeat(500)}`, undefined, 422, 'REQUEST_BODY'],
+  ])('answers %s with a problem, not with a fault', async (_, method, path, body, status, code) => {
+    const answer = await clients.lead.problem(method, path, body)
+    expect([answer.status, answer.body.code]).toEqual([status, code])
+  })
+
+  it.each(['\'; drop table people; --', '\\', '%_%', '" or 1=1', '👩‍🔧 halyard'])('searches for %j as the text it is', async (query) => {
+    const answer = await clients.lead.call<{ hits: unknown[] }>('GET', `/api/search?q=${encodeURIComponent(query)}`)
+    expect([answer.status, Array.isArray(answer.body.hits)]).toEqual([200, true])
+  })
+
   it('counts wrong PINs, then asks to wait, for the right PIN too', async () => {
     const client = server.client()
     const { body } = await client.call<{ people: { id: string; role: Role }[] }>('GET', '/api/session')

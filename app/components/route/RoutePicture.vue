@@ -5,7 +5,7 @@ import { projectStandpoint } from '#core/route/projectStandpoint'
 import type { ResolvedSheet } from '#core/sheet/resolveSheet'
 import type { Body, KeepoutKind, Standpoint, Vec3 } from '#core/sheet/types'
 import { standpointNotes, standpointWords } from '#shared/words/vocabulary'
-import type { JointStatus } from '~/utils/jointState'
+import type { JointStatus } from '#core/job/jointStatus'
 
 /** Where the lines run, from where a person stands: a flat projection with the car's landmarks, keep-outs shaded, the selected joint named. */
 const props = defineProps<{ resolved: ResolvedSheet; standpoint: Standpoint; line?: string; selected?: string; jointStates?: Record<string, JointStatus> }>()

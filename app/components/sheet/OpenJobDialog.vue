@@ -8,7 +8,7 @@ import type { JobRow, VehicleView } from '#shared/schemas/api'
 import { call, wordsOf } from '~/utils/api'
 import { deviceId } from '~/utils/device'
 
-const props = defineProps<{ sheet: Sheet; families: Family[]; vehicle?: VehicleView; traits: Record<string, string> }>()
+const props = defineProps<{ sheet: Sheet; families: Family[]; vehicle?: VehicleView; traits: Record<string, string>; answered: { question: string; answer: string }[] }>()
 const open = defineModel<boolean>({ required: true })
 
 const vehicles = ref<VehicleView[]>([])
@@ -58,10 +58,7 @@ async function create() {
       adding.value = false
     }
     // What was answered on the sheet before a car was chosen goes with the car.
-    for (const question of props.sheet.questions) {
-      const answer = question.answers.find(candidate => 'trait' in candidate.implies && props.traits[candidate.implies.trait] === candidate.implies.is)
-      if (answer && 'trait' in answer.implies && picked.value && !(answer.implies.trait in picked.value.traits)) await call('POST', `/api/vehicles/${target}/traits`, { sheet: props.sheet.id, question: question.id, answer: answer.id })
-    }
+    for (const look of props.answered) await call('POST', `/api/vehicles/${target}/traits`, { sheet: props.sheet.id, ...look })
     const at = new Date().toISOString()
     const job = await call<JobRow>('POST', '/api/jobs', { id: jobId.value, at, device: deviceId(), sheet: props.sheet.id, vehicle: target, complaint: complaint.value || undefined })
     if (lines.value.length > 0) await call('POST', `/api/jobs/${job.id}/events`, { basedOn: job.seq, events: [{ id: v7(), at, device: deviceId(), command: { type: 'planned', inputs: { lines: lines.value, start: 'ground' } } }] })

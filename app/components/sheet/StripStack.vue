@@ -5,7 +5,7 @@ import { settleWindow } from '#core/sheet/settleContested'
 import type { JobState } from '#core/job/types'
 import { unrollLine } from '#core/route/unrollLine'
 import { formatNumber } from '#core/units/formatQuantity'
-import { jointStatus } from '~/utils/jointState'
+import { jointStatus } from '#core/job/jointStatus'
 import { useUnits } from '~/stores/units'
 import { targetTorque } from '#core/torque/checkTorque'
 

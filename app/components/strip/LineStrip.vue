@@ -3,8 +3,8 @@ import { computed, ref, useId } from 'vue'
 import { useElementSize } from '@vueuse/core'
 import type { Unrolled } from '#core/route/unrollLine'
 import { formatNumber } from '#core/units/formatQuantity'
-import type { JointStatus } from '~/utils/jointState'
-import { jointStatusWords } from '~/utils/jointState'
+import type { JointStatus } from '#core/job/jointStatus'
+import { jointStatusWords } from '#shared/words/vocabulary'
 import { axisTicks, placeLabels, textWidth } from '~/utils/stripLayout'
 
 /**

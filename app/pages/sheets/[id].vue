@@ -21,7 +21,10 @@ const units = useUnits()
 const connection = useConnection()
 const view = ref<SheetView>()
 const vehicle = ref<VehicleView>()
-const learned = ref<Record<string, string>>({})
+/** Looks answered here before a car was chosen; they go with the car a job is opened for. */
+const answered = ref<{ question: string; answer: string }[]>([])
+const learned = computed(() => Object.assign({}, ...answered.value.map(({ question, answer: id }) =>
+  traitsImplied(sheet.value!.questions.find(candidate => candidate.id === question)!.answers.find(candidate => candidate.id === id)!.implies))) as Record<string, string>)
 const trouble = ref('')
 const line = ref('')
 const joint = ref<string>()
@@ -55,10 +58,9 @@ watch(resolved, (value) => {
 async function answer(id: string) {
   const question = resolved.value?.question
   if (!question || !sheet.value) return
-  const implied = traitsImplied(question.answers.find(candidate => candidate.id === id)!.implies)
   try {
     if (vehicle.value) vehicle.value = await call<VehicleView>('POST', `/api/vehicles/${vehicle.value.id}/traits`, { sheet: sheet.value.id, question: question.id, answer: id })
-    else learned.value = { ...learned.value, ...implied }
+    else answered.value = [...answered.value, { question: question.id, answer: id }]
   } catch (error) {
     if (!connection.notice(error)) trouble.value = wordsOf(error)
   }
@@ -148,7 +150,7 @@ useKeys({ 'j': () => (opening.value = true), 'p': print, ...Object.fromEntries(s
           <ul v-if="sheet.notes.length" class="stack"><li v-for="(note, i) in sheet.notes" :key="i" class="card"><b>Note</b> {{ note.text }} <span class="soft">{{ note.by }}, {{ note.date }}</span></li></ul>
         </section>
       </div>
-      <OpenJobDialog v-model="opening" :sheet="sheet" :families="view.families" :vehicle="vehicle" :traits="learned" />
+      <OpenJobDialog v-model="opening" :sheet="sheet" :families="view.families" :vehicle="vehicle" :traits="learned" :answered="answered" />
     </template>
   </div>
 </template>

@@ -15,7 +15,8 @@ import { stepWords } from '#shared/words/stepWords'
 import { useKeys } from '~/composables/useKeys'
 import { useJobPage } from '~/composables/useJobPage'
 import { useUnits } from '~/stores/units'
-import { jointStatus } from '~/utils/jointState'
+import { isSkippable } from '#core/job/decide'
+import { isTight, jointStatus } from '#core/job/jointStatus'
 import { formatEntered } from '#core/units/formatQuantity'
 
 definePageMeta({ layout: 'bay' })
@@ -39,7 +40,7 @@ const then = computed(() => upcoming.value.filter(candidate => candidate.id !== 
 const position = computed(() => steps.value.findIndex(candidate => candidate.id === step.value?.id) + 1)
 const jointsDone = computed(() => {
   const joints = job.scope?.joints ?? []
-  return { done: joints.filter(joint => ['torqued', 'proved'].includes(jointStatus(joint, job.state?.joints[joint.id]))).length, of: joints.length }
+  return { done: joints.filter(joint => isTight(joint, job.state?.joints[joint.id])).length, of: joints.length }
 })
 const line = computed(() => {
   const { resolved, scope } = job
@@ -83,7 +84,7 @@ const button = computed(() => {
   if (command?.type === 'jointTorqued' && command.how === 'turn') return 'Done, by feel'
   return words.value?.button ?? ''
 })
-const skippable = computed(() => step.value && ['receive', 'compare', 'catch', 'road-test'].includes(step.value.kind))
+const skippable = computed(() => step.value && isSkippable(step.value.id))
 
 // A refusal is about what was entered: it goes when the entry changes.
 watch([() => step.value?.id, draft], () => (refusal.value = undefined))
