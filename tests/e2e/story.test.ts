@@ -128,8 +128,12 @@ test('a cooler-line job, end to end', async ({ page, browser, server, watch }) =
   }
   await step('Fill before the engine runs')
   await expect(page.getByText('still owed')).toBeVisible()
+  // The grade stands in the step, and a proposed amount does not pass for a measured one.
+  await expect(page.getByText('GX-6 long life')).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Estimated' })).toHaveAttribute('aria-pressed', 'true')
   await page.getByRole('textbox', { name: 'put in' }).fill('250')
   await expect(page.getByRole('button', { name: 'Record 250 mL' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Measured' })).toHaveAttribute('aria-pressed', 'true')
   await page.keyboard.press('Enter')
   await step('Wipe every joint dry, raised')
   await press()

@@ -51,7 +51,9 @@ const hows: { id: TorqueHow; text: string }[] = [{ id: 'wrench', text: 'Torque w
 // --- amounts
 const amount = ref<Entered<'volume'> | undefined>()
 const startAmount = computed<Entered<'volume'> | undefined>(() => plain.type === 'fluidAdded' && units.choice === 'metric' ? plain.entered : undefined)
-const measured = ref(true)
+// A proposed amount is an estimate until somebody types what the jug said.
+const measured = ref(startAmount.value === undefined)
+watch(amount, (_, before) => before !== undefined && (measured.value = true))
 // --- level
 const temperature = ref<Entered<'temperature'>>()
 const engine = ref<'idling' | 'off'>()

@@ -94,7 +94,7 @@ async function create() {
       <p v-else-if="resolved" class="caution">Its layout is not known yet. Open the job; it asks for one look at the car, then for the lines.</p>
       <v-textarea v-model="complaint" label="What the customer reports (optional)" />
       <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
-      <div class="row"><button class="btn main" :disabled="busy || (!chosen && !adding)">{{ busy ? 'Opening …' : 'Open the job' }}</button><button type="button" class="btn" @click="open = false">Not now</button></div>
+      <div class="row"><button class="btn main" :disabled="busy || (!chosen && !adding)">{{ busy ? 'Opening …' : chosen || adding ? 'Open the job' : 'Choose the vehicle first' }}</button><button type="button" class="btn" @click="open = false">Not now</button></div>
     </form>
   </v-dialog>
 </template>

@@ -5,7 +5,7 @@ import { nextSteps } from '#core/job/listSteps'
 import { runningTimers } from '#core/job/timer'
 import type { JobCommand } from '#core/job/types'
 import { unrollLine } from '#core/route/unrollLine'
-import { settleWindow } from '#core/sheet/settleContested'
+import { settleValue, settleWindow } from '#core/sheet/settleContested'
 import type { Contested, Window } from '#core/sheet/types'
 import type { NewtonMetres } from '#core/units/types'
 import { phaseWords, positionWords, reachWords } from '#shared/words/vocabulary'
@@ -63,12 +63,14 @@ const facts = computed(() => {
   const operation = job.resolved?.operations.find(candidate => candidate.id === step.value?.target)
   const level = job.resolved?.sheet.levels.find(candidate => candidate.id === step.value?.target)
   const kind = step.value?.kind
+  const spec = settleValue(sheet.value.fluid.spec)
   const tools = joint && ['open', 'seat', 'torque'].includes(kind ?? '')
     ? [joint.hex.turn && `${joint.hex.turn} mm`, joint.hex.hold && `hold ${joint.hex.hold} mm`, ...joint.tools].filter(Boolean).join(', ')
     : hold ? [hold.hex && `${hold.hex} mm`].filter(Boolean).join('') || 'by hand' : operation ? [...new Set([...operation.tools, ...operation.fasteners.flatMap(fastener => fastener.hex ? [`${fastener.hex} mm`] : [])])].join(', ') : ''
   return [
     { name: 'reached', value: step.value?.from ? reachWords[step.value.from] : '' },
     { name: 'tools', value: tools },
+    { name: 'fluid', value: (kind === 'fill' || kind === 'level') && spec.kind !== 'unknown' ? spec.value : '' },
     { name: 'torque', value: kind === 'fasten' ? windowOf(hold?.torque) : kind === 'level' ? windowOf(level?.torque) : '' },
     { name: 'will run out', value: kind === 'open' && spill ? `${units.volumeRange(spill.spill.least, spill.spill.most)}, pan below` : '' },
     { name: 'which mark', value: (kind === 'fit' || kind === 'withdraw' || kind === 'receive') ? line.value?.mark ?? '' : '' },
