@@ -1,5 +1,6 @@
 import { fail, ok, type Result } from '../result'
 import type { CentrePoint, Section, Vec3 } from '../sheet/types'
+import { elementPoint } from './elementGeometry'
 import { add, direction, distance, dot, scale, subtract } from './vector'
 
 type Straight = { kind: 'straight'; from: number; to: number; start: Vec3; heading: Vec3 }
@@ -29,7 +30,8 @@ type Corner = { turn: number; tangent: number; radius: number }
 /** Tangent length r·tan(θ/2) and arc r·θ at an inner point, θ the turn between the straights (plane geometry). */
 function cornerAt(before: Vec3, after: Vec3, radius: number): Corner {
   const turn = Math.acos(Math.min(1, Math.max(-1, dot(before, after))))
-  return { turn, tangent: radius * Math.tan(turn / 2), radius }
+  // Straights in line come out a rounding away from it: no bend, and no bisector to find a centre on.
+  return turn < 1e-6 ? { turn: 0, tangent: 0, radius: 0 } : { turn, tangent: radius * Math.tan(turn / 2), radius }
 }
 
 function developSection(points: readonly CentrePoint[], section: number, offset: number): Result<{ elements: Element[]; bends: Bend[]; length: number }, RouteIssue> {
@@ -98,12 +100,15 @@ export function developLine(sections: readonly Section[]): Result<Developed, Rou
 /** Point at arc length `s` (mm), clamped to the line's ends. */
 export function pointAt(line: Developed, s: number): Vec3 {
   const clamped = Math.min(line.length, Math.max(0, s))
-  const element = line.elements.find(candidate => clamped <= candidate.to + tolerance) ?? line.elements.at(-1)
-  if (!element) throw new RangeError('a developed line has at least one element')
-  const along = clamped - element.from
-  if (element.kind === 'straight') return add(element.start, scale(element.heading, along))
-  const angle = along / element.radius
-  return add(element.centre, add(scale(element.radial, element.radius * Math.cos(angle)), scale(element.heading, element.radius * Math.sin(angle))))
+  let [low, high] = [0, line.elements.length - 1]
+  if (high < 0) throw new RangeError('a developed line has at least one element')
+  while (low < high) {
+    const middle = (low + high) >> 1
+    if (line.elements[middle]!.to < clamped) low = middle + 1
+    else high = middle
+  }
+  const element = line.elements[low]!
+  return elementPoint(element, clamped - element.from)
 }
 
 /** Evenly spaced points, both ends included, at most `step` mm apart. */

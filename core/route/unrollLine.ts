@@ -2,13 +2,14 @@ import type { ResolvedSheet } from '../sheet/resolveSheet'
 import type { JointKind, Line, Reach, Slug, Way } from '../sheet/types'
 import { developLine, type Bend, type Developed } from './developLine'
 import { findClearances, type Clearance } from './findClearances'
+import { findExtremes, type Extreme } from './findExtremes'
 
 export type StripSide = 'above' | 'below'
 export type UnrolledJoint = { id: Slug; name: string; kind: JointKind; at: number; side: StripSide; reach: Reach }
 export type UnrolledHold = { id: Slug; name: string; at: number; side: StripSide; reach: Reach }
 export type Unrolled = {
   line: Slug; length: number;
-  sections: Developed['sections']; bends: readonly Bend[]; clearances: readonly Clearance[];
+  sections: Developed['sections']; bends: readonly Bend[]; clearances: readonly Clearance[]; extremes: readonly Extreme[];
   joints: readonly UnrolledJoint[]; holds: readonly UnrolledHold[]
 }
 
@@ -27,6 +28,7 @@ export function unrollLine(resolved: ResolvedSheet, line: Line, ways: Readonly<R
   return {
     line: line.id, length, sections, bends,
     clearances: findClearances(line.sections, developed.value, resolved.sheet.keepouts),
+    extremes: findExtremes(developed.value),
     joints: resolved.sheet.joints.filter(joint => joint.line === line.id).map((joint) => {
       const reach = reachOf(`joint:${joint.id}`, joint.ways)
       return { id: joint.id, name: joint.name, kind: joint.kind, at: joint.end === 'from' ? 0 : length, side: sideOf(reach), reach }

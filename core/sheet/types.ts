@@ -55,13 +55,16 @@ export type Section
   = | { kind: 'tube'; material: 'steel' | 'aluminium' | 'copper-nickel' | 'plastic'; od: Millimetres; wall: Millimetres; points: readonly CentrePoint[] }
     | { kind: 'hose'; build: 'rubber' | 'braided' | 'silicone'; bore: Millimetres; wall: Millimetres; clampAllowed?: boolean; points: readonly CentrePoint[] }
 
-export type PartOption = { id: Slug; kind: 'factory' | 'aftermarket' | 'braided' | 'made'; name: string; number?: string; brings: readonly Slug[]; supersededBy?: Slug }
+export type PartOption = {
+  id: Slug; kind: 'factory' | 'aftermarket' | 'braided' | 'made'; name: string; number?: string; brings: readonly Slug[];
+  supersededBy?: Slug; discontinued?: boolean; note?: string
+}
 export type Port = { id: Slug; component: string; at: Vec3; faces?: Vec3 }
 export type Line = {
   id: Slug; name: string; mark?: string; when?: Predicate; from: Slug; to: Slug;
   sections: readonly Section[]; withdraw: readonly Way[]; withdrawNote?: string; parts: readonly PartOption[]
 }
-export type Seal = { id: Slug; name: string; count: number; size?: string; reuse: 'never' | 'if-good'; part?: string; wet?: boolean }
+export type Seal = { id: Slug; name: string; count: number; size?: string; reuse: 'never' | 'if-good'; part?: string; wet?: boolean; /** Nobody supplies it any more. */ unobtainable?: boolean }
 export type Thread = { designation: string; standard: 'metric' | 'unified' | 'pipe'; sealant: 'none' | 'as-supplied' | 'as-sheet' }
 export type Joint = {
   id: Slug; name: string; line: Slug; end: 'from' | 'to'; kind: JointKind; thread?: Thread;
@@ -89,6 +92,8 @@ export type Capsule = { shape: 'capsule'; a: Vec3; b: Vec3; radius: Millimetres 
 export type Box = { shape: 'box'; min: Vec3; max: Vec3 }
 export type Cylinder = { shape: 'cylinder'; a: Vec3; b: Vec3; radius: Millimetres }
 export type Body = Capsule | Box | Cylinder
+/** What a person finds their bearings by in the routing picture; without any, a generic car stands there. */
+export type Landmark = { id: Slug; name: string; body: Body }
 export type Keepout = { id: Slug; what: string; kind: KeepoutKind; body: Body; clearance: Millimetres }
 
 export type Fill = { id: Slug; name: string; ways: readonly Way[]; hex?: Millimetres; tools: readonly string[] }
@@ -110,15 +115,17 @@ export type Question = {
   id: Slug; text: string; stand: Standpoint; minutes: Minutes;
   answers: readonly { id: Slug; label: string; looksLike: string; implies: Predicate }[]
 }
+/** What a look at the car can end with instead of a job. */
+export type Verdict = { id: Slug; when: Predicate; kind: 'not-needed' | 'superseded'; text: string; part?: Slug }
 export type Trait = { id: Slug; name: string; values: readonly { id: Slug; name: string }[] }
 export type Applies = { families: readonly Slug[]; years?: readonly [from: number, to: number]; engines?: readonly Slug[]; when?: Predicate }
 export type Neighbour = { id: Slug; what: string; goals: readonly Slug[]; parts: readonly string[]; failure?: { chancePerYear: number; why: string } }
 
 export type Sheet = {
   format: 'efferent.line-sheet/1'; id: Slug; revision: number; title: string; system: System; summary: string; words: readonly string[];
-  applies: readonly Applies[]; traits: readonly Trait[]; questions: readonly Question[];
+  applies: readonly Applies[]; traits: readonly Trait[]; questions: readonly Question[]; verdicts?: readonly Verdict[];
   ports: readonly Port[]; lines: readonly Line[]; joints: readonly Joint[]; holds: readonly Hold[]; operations: readonly Operation[];
-  keepouts: readonly Keepout[]; fills: readonly Fill[]; bleeders: readonly Bleeder[]; levels: readonly Level[];
+  landmarks?: readonly Landmark[]; keepouts: readonly Keepout[]; fills: readonly Fill[]; bleeders: readonly Bleeder[]; levels: readonly Level[];
   fluid: Fluid; bleeding: Bleeding; proving: Proving; neighbours: readonly Neighbour[];
   cautions: readonly (Caution & { phase: Phase })[]; notes: readonly { by: string; date: string; text: string }[]
 }

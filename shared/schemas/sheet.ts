@@ -59,11 +59,11 @@ const section = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('tube'), material: z.enum(['steel', 'aluminium', 'copper-nickel', 'plastic']), od: mm, wall: mm, points }),
   z.strictObject({ kind: z.literal('hose'), build: z.enum(['rubber', 'braided', 'silicone']), bore: mm, wall: mm, clampAllowed: z.boolean().optional(), points }),
 ])
-const seal = z.strictObject({ id: slug, name, count: z.number().int().min(1).max(50), size: name.optional(), reuse: z.enum(['never', 'if-good']), part: name.optional(), wet: z.boolean().optional() })
+const seal = z.strictObject({ id: slug, name, count: z.number().int().min(1).max(50), size: name.optional(), reuse: z.enum(['never', 'if-good']), part: name.optional(), wet: z.boolean().optional(), unobtainable: z.boolean().optional() })
 const line = z.strictObject({
   id: slug, name, mark: name.optional(), when: predicateSchema.optional(), from: slug, to: slug,
   sections: z.array(section).min(1).max(40), withdraw: ways, withdrawNote: text.optional(),
-  parts: list(z.strictObject({ id: slug, kind: z.enum(['factory', 'aftermarket', 'braided', 'made']), name, number: name.optional(), brings: list(slug, 40), supersededBy: slug.optional() }), 12),
+  parts: list(z.strictObject({ id: slug, kind: z.enum(['factory', 'aftermarket', 'braided', 'made']), name, number: name.optional(), brings: list(slug, 40), supersededBy: slug.optional(), discontinued: z.boolean().optional(), note: text.optional() }), 12),
 })
 const joint = z.strictObject({
   id: slug, name, line: slug, end: z.enum(['from', 'to']), kind: z.enum(jointKinds),
@@ -101,8 +101,10 @@ export const sheetSchema: z.ZodType<Sheet, Sheet> = z.strictObject({
     id: slug, text, stand: z.enum(standpoints), minutes: min,
     answers: z.array(z.strictObject({ id: slug, label: name, looksLike: text, implies: predicateSchema })).min(2).max(8),
   }), 40),
+  verdicts: list(z.strictObject({ id: slug, when: predicateSchema, kind: z.enum(['not-needed', 'superseded']), text, part: slug.optional() }), 12).optional(),
   ports: list(z.strictObject({ id: slug, component: name, at: vec3, faces: vec3.optional() })),
   lines: z.array(line).min(1).max(24), joints: z.array(joint).min(2).max(48), holds: list(hold), operations: list(operation),
+  landmarks: list(z.strictObject({ id: slug, name, body }), 24).optional(),
   keepouts: list(z.strictObject({ id: slug, what: name, kind: z.enum(keepoutKinds), body, clearance: mm })),
   fills: list(z.strictObject({ id: slug, name, ways, hex: mm.optional(), tools: list(name, 12) }), 12),
   bleeders: list(z.strictObject({ id: slug, name, hex: mm, torque: torque.optional(), ways }), 12),
