@@ -1,13 +1,16 @@
+import { combinationsOf, mostCombinations } from '../identify/identifyLayouts'
 import { developLine } from '../route/developLine'
 import type { RouteIssue } from '../route/developLine'
 import { distance } from '../route/vector'
-import { traitsMentioned } from './evaluatePredicate'
+import { traitsImplied, traitsMentioned } from './evaluatePredicate'
 import type { Contested, Needs, Predicate, Sheet, Slug, Way, Window } from './types'
 
 export type Path = readonly (string | number)[]
 export type IntegrityIssue = { path: Path } & (
   | { code: 'SHEET_DUPLICATE_ID'; id: Slug }
-  | { code: 'SHEET_UNKNOWN_REFERENCE'; id: Slug; expected: 'line' | 'port' | 'operation' | 'trait' | 'trait value' | 'seal or hold' | 'joint, hold or line' }
+  | { code: 'SHEET_UNKNOWN_REFERENCE'; id: Slug; expected: 'line' | 'port' | 'operation' | 'trait' | 'trait value' | 'seal or hold' | 'joint, hold or line' | 'part' }
+  | { code: 'SHEET_ANSWER_TEACHES_NOTHING'; answer: Slug }
+  | { code: 'SHEET_TOO_MANY_LAYOUTS'; combinations: number; most: number }
   | { code: 'SHEET_LINE_ENDS'; line: Slug; end: 'from' | 'to'; joints: number }
   | { code: 'SHEET_END_OFF_PORT'; line: Slug; end: 'from' | 'to'; gapMm: number }
   | { code: 'SHEET_HOLD_OFF_LINE'; at: number; length: number }
@@ -38,9 +41,9 @@ export function checkIntegrity(sheet: Sheet): IntegrityIssue[] {
       seen.add(id)
     })
   }
-  for (const key of ['traits', 'questions', 'ports', 'lines', 'joints', 'holds', 'operations', 'keepouts', 'fills', 'bleeders', 'levels', 'neighbours'] as const) unique(key, sheet[key])
+  for (const key of ['traits', 'questions', 'verdicts', 'ports', 'lines', 'joints', 'holds', 'operations', 'landmarks', 'keepouts', 'fills', 'bleeders', 'levels', 'neighbours'] as const) unique(key, sheet[key] ?? [])
 
-  const refer = (path: Path, id: Slug, among: ReadonlySet<Slug>, expected: 'line' | 'port' | 'operation' | 'seal or hold' | 'joint, hold or line') => {
+  const refer = (path: Path, id: Slug, among: ReadonlySet<Slug>, expected: 'line' | 'port' | 'operation' | 'seal or hold' | 'joint, hold or line' | 'part') => {
     if (!among.has(id)) issues.push({ path, code: 'SHEET_UNKNOWN_REFERENCE', id, expected })
   }
   const checkPredicate = (path: Path, predicate: Predicate | undefined) => {
@@ -70,13 +73,26 @@ export function checkIntegrity(sheet: Sheet): IntegrityIssue[] {
   }
 
   sheet.applies.forEach((applies, i) => checkPredicate(['applies', i, 'when'], applies.when))
-  sheet.questions.forEach((question, i) => question.answers.forEach((answer, j) => checkPredicate(['questions', i, 'answers', j, 'implies'], answer.implies)))
+  sheet.questions.forEach((question, i) => question.answers.forEach((answer, j) => {
+    const path = ['questions', i, 'answers', j, 'implies']
+    checkPredicate(path, answer.implies)
+    // What a look teaches is kept with the vehicle as trait values; "not" and "any" leave none to keep, and the question would be asked for ever.
+    if (Object.keys(traitsImplied(answer.implies)).length === 0) issues.push({ path, code: 'SHEET_ANSWER_TEACHES_NOTHING', answer: answer.id })
+  }))
+  const combinations = combinationsOf(sheet)
+  if (combinations > mostCombinations) issues.push({ path: ['traits'], code: 'SHEET_TOO_MANY_LAYOUTS', combinations, most: mostCombinations })
+  const parts = idsOf(sheet.lines.flatMap(line => line.parts))
+  sheet.verdicts?.forEach((verdict, i) => {
+    checkPredicate(['verdicts', i, 'when'], verdict.when)
+    if (verdict.part) refer(['verdicts', i, 'part'], verdict.part, parts, 'part')
+  })
 
   const bringable = new Set([...sheet.joints.flatMap(joint => joint.seals.map(seal => seal.id)), ...idsOf(sheet.holds)])
   const lengths = new Map<Slug, number>()
   sheet.lines.forEach((line, i) => {
     checkPredicate(['lines', i, 'when'], line.when)
     checkWays(['lines', i, 'withdraw'], line.withdraw)
+    line.parts.forEach((part, j) => part.supersededBy && refer(['lines', i, 'parts', j, 'supersededBy'], part.supersededBy, parts, 'part'))
     line.parts.forEach((part, j) => part.brings.forEach((id, k) => refer(['lines', i, 'parts', j, 'brings', k], id, bringable, 'seal or hold')))
     const developed = developLine(line.sections)
     if (!developed.ok) issues.push({ path: ['lines', i, 'sections', developed.error.section], code: 'SHEET_ROUTE', issue: developed.error })

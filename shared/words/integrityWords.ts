@@ -18,6 +18,8 @@ export function integrityWords(issue: IntegrityIssue): string {
   switch (issue.code) {
     case 'SHEET_DUPLICATE_ID': return `“${issue.id}” is used twice; ids are unique within a list`
     case 'SHEET_UNKNOWN_REFERENCE': return `“${issue.id}” names no ${issue.expected} of this sheet`
+    case 'SHEET_ANSWER_TEACHES_NOTHING': return `the answer “${issue.answer}” gives no trait a value: say what it means with “trait is value”`
+    case 'SHEET_TOO_MANY_LAYOUTS': return `the traits make ${issue.combinations} combinations; at most ${issue.most} can be asked through. Fewer traits, or fewer values`
     case 'SHEET_LINE_ENDS': return `line “${issue.line}” needs exactly one joint at its “${issue.end}” end; it has ${issue.joints}`
     case 'SHEET_END_OFF_PORT': return `line “${issue.line}” ends ${formatNumber(issue.gapMm, 1)} mm away from its port`
     case 'SHEET_HOLD_OFF_LINE': return `${issue.at} mm is beyond the line’s developed length of ${formatNumber(issue.length, 0)} mm`

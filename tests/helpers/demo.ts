@@ -1,4 +1,4 @@
-import { readFileSync } from 'node:fs'
+import { readdirSync, readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { planJob, type PlanInputs } from '../../core/access/planJob'
 import type { Plan } from '../../core/access/types'
@@ -15,6 +15,14 @@ const read = (path: string): unknown => JSON.parse(readFileSync(fileURLToPath(ne
 
 export const demoPack = () => read('db/demo/halyard-cooler-lines.efferent.json') as Pack
 export const demoSheet = () => demoPack().sheets[0]!
+export const demoFiles = () => readdirSync(fileURLToPath(new URL('../../db/demo', import.meta.url))).filter(name => name.endsWith('.efferent.json'))
+export const readDemo = (file: string) => readFileSync(fileURLToPath(new URL(`../../db/demo/${file}`, import.meta.url)), 'utf8')
+export const allDemoSheets = () => demoFiles().flatMap(file => (JSON.parse(readDemo(file)) as Pack).sheets)
+export function sheetOf(id: string, revision?: number): Sheet {
+  const found = allDemoSheets().filter(sheet => sheet.id === id && (revision === undefined || sheet.revision === revision)).at(-1)
+  if (!found) throw new Error(`no demo sheet ${id}`)
+  return found
+}
 export const fixtureSheet = (name: string) => read(`tests/fixtures/${name}.json`) as Sheet
 export const fixtureNames = ['clutch-hose-skeleton', 'heater-hose-skeleton', 'steering-pressure-skeleton']
 
