@@ -9,6 +9,8 @@ import { resolveSheet } from '../core/sheet/resolveSheet'
 import type { Pack } from '../core/sheet/types'
 import type { JobRow } from '../shared/schemas/api'
 import { copyDatabase, TestServer, type Client } from '../tests/helpers/server'
+import { benchSearch } from './benchSearch'
+import { benchRoute } from './benchRoute'
 
 // One JSON object per line: { name, value, unit, n, note }. Ratios are taken within one run; absolute times are this machine's.
 function say(name: string, value: number, unit: string, n: number, note = ''): void {
@@ -118,5 +120,11 @@ try {
 } finally {
   await server.end()
 }
+const [sheetCount, vehicleCount] = [20_000, 200_000]
+const { taken, found } = await benchSearch(await copyDatabase(process.env.EFFERENT_BENCH_ADMIN!, 'template_empty'), sheetCount, vehicleCount)
+const library = `${sheetCount} sheets, ${vehicleCount} vehicles, ${Math.round(found * 100)} % of the queries found something; one in five has a slip`
+say('search, median', quantile(taken, 0.5), 'ms', taken.length, library)
+say('search, p95', quantile(taken, 0.95), 'ms', taken.length, library)
+for (const { name, value, unit, n, note } of await benchRoute(quantile)) say(name, value, unit, n, note)
 await benchColdStart(databaseUrl)
 await benchCommandLine()

@@ -8,18 +8,22 @@ import { listSteps } from '../core/job/listSteps'
 import { plainCommand } from '../core/job/plainCommand'
 import type { JobCommand, Person } from '../core/job/types'
 import { roleSchema } from '../shared/schemas/job'
+import { noteTargets } from '../shared/schemas/api'
+import { writeNote } from '../server/services/benchNotes'
 import { importPack } from '../server/services/importPack'
 import { appendToJob, getJob, openJob } from '../server/services/jobs'
 import { planOf, resolveJob } from '../server/services/jobState'
 import { addVehicle, learnTrait } from '../server/services/lookUp'
 import { addPerson } from '../server/services/people'
+import { getSheet } from '../server/services/sheets'
 import { readSettings, writeSetting } from '../server/sql/settings/settings'
 import { closePool, getPool } from '../server/utils/db'
 
 const workshopSchema = z.strictObject({
   workshop: z.string(),
   people: z.array(z.strictObject({ name: z.string(), role: roleSchema, secret: z.string() })),
-  vehicles: z.array(z.strictObject({ plate: z.string(), customer: z.string(), family: z.string(), year: z.number().optional(), engine: z.string().optional(), answers: z.array(z.strictObject({ sheet: z.string(), question: z.string(), answer: z.string() })).optional() })),
+  vehicles: z.array(z.strictObject({ plate: z.string(), customer: z.string(), family: z.string(), year: z.number().optional(), engine: z.string().optional(), vin: z.string().optional(), answers: z.array(z.strictObject({ sheet: z.string(), question: z.string(), answer: z.string() })).optional() })),
+  notes: z.array(z.strictObject({ sheet: z.string(), by: z.string(), target: z.enum(noteTargets), targetId: z.string().optional(), text: z.string() })).default([]),
   jobs: z.array(z.strictObject({ plate: z.string(), sheet: z.string(), by: z.string(), complaint: z.string(), lines: z.array(z.string()), workedUntil: z.string().optional(), paused: z.enum(['parts', 'approval', 'end-of-day']).optional() })),
 })
 
@@ -36,10 +40,11 @@ async function seed(folder: string): Promise<void> {
   for (const person of workshop.people) people.set(person.name, await addPerson(db, { ...person, hint: person.secret }))
   const vehicles = new Map<string, string>()
   for (const { answers = [], ...vehicle } of workshop.vehicles) {
-    const { id } = await addVehicle(db, vehicle)
+    const { id } = await addVehicle(vehicle)
     vehicles.set(vehicle.plate, id)
     for (const answer of answers) await learnTrait(db, id, answer)
   }
+  for (const { sheet, by, ...note } of workshop.notes) await writeNote(sheet, { ...note, id: v7(), revision: (await getSheet(db, sheet)).revision }, people.get(by)!)
   for (const job of workshop.jobs) await seedJob(job, people.get(job.by)!, vehicles.get(job.plate)!)
   await writeSetting(db, 'demo', true)
   await writeSetting(db, 'workshop', workshop.workshop)

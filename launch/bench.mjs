@@ -16,6 +16,8 @@ export async function bench() {
   try {
     await createDatabase(cluster.url('postgres'), 'template_demo')
     await prepareDatabase(cluster.url('template_demo'), { demo: true })
+    await createDatabase(cluster.url('postgres'), 'template_empty')
+    await prepareDatabase(cluster.url('template_empty'), { demo: false })
     await run('node_modules/.bin/tsx', ['bench/run.ts'], { show: true, env: { ...process.env, EFFERENT_BENCH_ADMIN: cluster.url('postgres') } })
   } finally {
     await cluster.stop()

@@ -7,7 +7,11 @@ export const limits = {
   bodyBytes: 256 * 1024,
   jsonDepth: 40,
   eventsPerRequest: 100,
-  searchResults: 20,
+  /** Per group of a search, and how many candidates the index gives up for ranking. */
+  searchResults: 8,
+  searchCandidates: 80,
+  noteText: 500,
+  notesPerRevision: 100,
   pinDigits: [4, 8] as const,
   passwordLength: [10, 200] as const,
   /** Wrong sign-ins per person, and per address, within the window before waiting is asked for. */

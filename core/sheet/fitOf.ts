@@ -13,7 +13,7 @@ function misfit(applies: Applies, car: Car): Misfit | undefined {
 const misfitOrder = ['family', 'year', 'engine', 'trait'] as const
 
 /** Undefined when the sheet may be for the car, else why not. Unknown years, engines and traits do not exclude a car. */
-export function fitOf(sheet: Sheet, car: Car): Misfit | undefined {
+export function fitOf(sheet: Pick<Sheet, 'applies'>, car: Car): Misfit | undefined {
   const misfits = sheet.applies.map(applies => misfit(applies, car))
   if (misfits.includes(undefined)) return undefined
   // The misfit that came closest to fitting tells the reader most.

@@ -1,45 +1,16 @@
-import { resolveSheet } from '../../core/sheet/resolveSheet'
+import { checkVehicleNumber, plainVehicleNumber } from '../../core/identify/checkVehicleNumber'
+import { fitOf } from '../../core/sheet/fitOf'
 import { traitsImplied } from '../../core/sheet/evaluatePredicate'
-import { limits } from '../../shared/limits'
-import type { SearchHit, SearchResult, SheetHead, VehicleView } from '../../shared/schemas/api'
+import type { SheetHead, VehicleView } from '../../shared/schemas/api'
+import { vehicleEntries } from '../../shared/searchEntries'
+import { vehicleNumberWords } from '../../shared/words/vehicleNumberWords'
+import { insertEntries } from '../sql/search/writeEntries'
 import { findFamily } from '../sql/sheets/families'
 import { listSheetsForFamilies } from '../sql/sheets/listSheetsForFamilies'
-import { searchSheets } from '../sql/sheets/searchSheets'
-import { addVehicleTraits, findVehicle, insertVehicle, listVehiclesOfFamilies, searchVehicles, type VehicleRow } from '../sql/vehicles/vehicles'
-import { isUniqueViolation, type Db } from '../utils/db'
+import { addVehicleTraits, findVehicle, insertVehicle, listVehiclesOfFamilies } from '../sql/vehicles/vehicles'
+import { isUniqueViolation, withTransaction, type Db } from '../utils/db'
 import { ProblemError } from '../utils/problemError'
-import { familySearch } from './importPack'
-import { getSheet, toHead } from './sheets'
-
-export function toVehicle(row: VehicleRow): VehicleView {
-  const { make, model, engines } = row.family_body
-  const engine = engines.find(candidate => candidate.id === row.engine)?.name
-  return {
-    id: row.id, plate: row.plate, customer: row.customer, family: row.family, label: [`${make} ${model}`, row.year, engine].filter(Boolean).join(' · '),
-    year: row.year ?? undefined, engine: row.engine ?? undefined, traits: row.traits,
-  }
-}
-
-/** ILIKE reads % and _ as wildcards; a person typing them means the characters. */
-const escapeLike = (text: string) => text.replace(/[\\%_]/g, character => `\\${character}`)
-
-/** Part of a vehicle, a plate, a customer or "cooler lines" → vehicles with the sheets that fit them, then sheets. */
-export async function lookUp(db: Db, query: string): Promise<SearchResult> {
-  const started = performance.now()
-  const text = query.trim().toLowerCase()
-  const words = text.split(/\s+/).filter(Boolean).map(escapeLike)
-  if (words.length === 0) return { query, hits: [], tookMs: 0 }
-  const [vehicles, sheets] = await Promise.all([
-    searchVehicles(db, { words, plate: escapeLike(text.replace(/\s+/g, '')), query: text, limit: limits.searchResults }),
-    searchSheets(db, { words, query: text, limit: limits.searchResults }),
-  ])
-  const heads = await listSheetsForFamilies(db, [...new Set(vehicles.map(vehicle => vehicle.family))])
-  const hits: SearchHit[] = [
-    ...vehicles.map((vehicle): SearchHit => ({ kind: 'vehicle', vehicle: toVehicle(vehicle), sheets: heads.filter(head => head.families.includes(vehicle.family)).map(toHead) })),
-    ...sheets.map((sheet): SearchHit => ({ kind: 'sheet', sheet: toHead(sheet) })),
-  ]
-  return { query, hits, tookMs: Math.round((performance.now() - started) * 10) / 10 }
-}
+import { getSheet, toHead, toVehicle } from './sheets'
 
 export async function getVehicle(db: Db, id: string): Promise<VehicleView> {
   const row = await findVehicle(db, id)
@@ -51,24 +22,40 @@ export async function getVehicle(db: Db, id: string): Promise<VehicleView> {
 export async function listVehiclesForSheet(db: Db, sheetId: string): Promise<VehicleView[]> {
   const sheet = await getSheet(db, sheetId)
   const rows = await listVehiclesOfFamilies(db, [...new Set(sheet.applies.flatMap(applies => applies.families))], 200)
-  return rows.map(toVehicle).filter(vehicle => resolveSheet(sheet, vehicle).applies === 'yes')
+  return rows.map(toVehicle).filter(vehicle => fitOf(sheet, vehicle) === undefined)
 }
 
 export async function listSheetsForVehicle(db: Db, vehicle: VehicleView): Promise<SheetHead[]> {
-  return (await listSheetsForFamilies(db, [vehicle.family])).map(toHead)
+  return (await listSheetsForFamilies(db, [vehicle.family])).filter(head => fitOf(head, vehicle) === undefined).map(toHead)
 }
 
-export async function addVehicle(db: Db, vehicle: { plate: string; customer: string; family: string; year?: number; engine?: string }): Promise<VehicleView> {
-  const family = await findFamily(db, vehicle.family)
-  if (!family) throw new ProblemError('FAMILY_UNKNOWN', `There is no vehicle family “${vehicle.family}”. Import its pack first.`, { errors: [{ path: 'family', message: 'not known' }] })
-  if (vehicle.engine && !family.engines.some(engine => engine.id === vehicle.engine)) {
-    throw new ProblemError('REQUEST_BODY', `The ${family.make} ${family.model} has no such engine. Choose one from the list.`, { errors: [{ path: 'engine', message: 'not an engine of this family' }] })
-  }
-  const search = [vehicle.plate, vehicle.plate.replace(/\s+/g, ''), vehicle.customer, familySearch(family), vehicle.year ?? ''].join(' ').toLowerCase()
+type NewVehicle = { plate: string; customer: string; family: string; year?: number; engine?: string; vin?: string; vinRead?: boolean }
+
+/** A number whose check digit fails is taken only when somebody has read it twice: cars of some markets carry none. */
+function readVehicleNumber({ vin, vinRead }: NewVehicle): string | undefined {
+  if (!vin) return undefined
+  const issue = checkVehicleNumber(vin)
+  if (!issue || (issue.code === 'VEHICLE_NUMBER_CHECK' && vinRead)) return plainVehicleNumber(vin)
+  const { code, ...fields } = issue
+  throw new ProblemError('VEHICLE_NUMBER', vehicleNumberWords(issue), { errors: [{ path: 'vin', message: code }], fields })
+}
+
+export async function addVehicle(vehicle: NewVehicle): Promise<VehicleView> {
+  const vin = readVehicleNumber(vehicle)
   try {
-    return await getVehicle(db, await insertVehicle(db, { ...vehicle, search }))
+    return await withTransaction(async (db) => {
+      const family = await findFamily(db, vehicle.family)
+      if (!family) throw new ProblemError('FAMILY_UNKNOWN', `There is no vehicle family “${vehicle.family}”. Import its pack first.`, { errors: [{ path: 'family', message: 'not known' }] })
+      if (vehicle.engine && !family.engines.some(engine => engine.id === vehicle.engine)) {
+        throw new ProblemError('REQUEST_BODY', `The ${family.make} ${family.model} has no such engine. Choose one from the list.`, { errors: [{ path: 'engine', message: 'not an engine of this family' }] })
+      }
+      const id = await insertVehicle(db, { ...vehicle, vin })
+      await insertEntries(db, vehicleEntries({ ...vehicle, id, vin }, family))
+      return getVehicle(db, id)
+    })
   } catch (error) {
     if (isUniqueViolation(error, 'vehicles_plate_key')) throw new ProblemError('VEHICLE_PLATE_TAKEN', `${vehicle.plate} is here already. Look it up by its plate.`, { errors: [{ path: 'plate', message: 'already known' }] })
+    if (isUniqueViolation(error, 'vehicles_vin_key')) throw new ProblemError('VEHICLE_NUMBER_TAKEN', 'A car with this vehicle number is here already. Look it up by the number.', { errors: [{ path: 'vin', message: 'already known' }] })
     throw error
   }
 }

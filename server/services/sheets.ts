@@ -1,10 +1,11 @@
 import { resolveSheet, type ResolvedSheet } from '../../core/sheet/resolveSheet'
 import type { Car, Sheet } from '../../core/sheet/types'
-import type { SheetHead, SheetView } from '../../shared/schemas/api'
-import { findFamily } from '../sql/sheets/families'
+import type { SheetHead, SheetView, VehicleView } from '../../shared/schemas/api'
+import { findFamilies } from '../sql/sheets/families'
 import { findSheet } from '../sql/sheets/findSheet'
 import { listSheets } from '../sql/sheets/listSheets'
 import type { SheetHeadRow } from '../sql/sheets/sheetRows'
+import type { VehicleRow } from '../sql/vehicles/vehicles'
 import type { Db } from '../utils/db'
 import { Lru } from '../utils/lru'
 import { ProblemError } from '../utils/problemError'
@@ -25,8 +26,16 @@ export const toHead = (row: SheetHeadRow): SheetHead => ({ id: row.id, revision:
 
 export async function getSheetView(db: Db, id: string, revision?: number): Promise<SheetView> {
   const sheet = await getSheet(db, id, revision)
-  const families = await Promise.all([...new Set(sheet.applies.flatMap(applies => applies.families))].map(family => findFamily(db, family)))
-  return { sheet, families: families.filter(family => family !== undefined) }
+  return { sheet, families: await findFamilies(db, [...new Set(sheet.applies.flatMap(applies => applies.families))]) }
+}
+
+export function toVehicle(row: VehicleRow): VehicleView {
+  const { make, model, engines } = row.family_body
+  const engine = engines.find(candidate => candidate.id === row.engine)?.name
+  return {
+    id: row.id, plate: row.plate, customer: row.customer, family: row.family, label: [`${make} ${model}`, row.year, engine].filter(Boolean).join(' · '),
+    year: row.year ?? undefined, engine: row.engine ?? undefined, vin: row.vin ?? undefined, traits: row.traits,
+  }
 }
 
 export async function getSheetHeads(db: Db): Promise<SheetHead[]> {

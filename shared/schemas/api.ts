@@ -3,7 +3,8 @@ import type { JobEvent, Role } from '../../core/job/types'
 import type { Summary } from '../../core/job/summarise'
 import type { Family, Sheet } from '../../core/sheet/types'
 import { limits } from '../limits'
-import { nameSchema, slugSchema } from './sheet'
+import type { SearchKind } from '../searchEntries'
+import { nameSchema, sheetSchema, slugSchema, textSchema } from './sheet'
 
 export const signInSchema = z.strictObject({ person: z.uuid(), secret: z.string().min(1).max(limits.passwordLength[1]) })
 export const setupSchema = z.strictObject({ workshop: nameSchema, name: nameSchema, password: z.string().min(limits.passwordLength[0]).max(limits.passwordLength[1]) })
@@ -18,7 +19,16 @@ export const changePersonSchema = z.strictObject({ active: z.boolean().optional(
 export const searchSchema = z.object({ q: z.string().trim().max(120).default('') })
 export const newVehicleSchema = z.strictObject({
   plate: nameSchema, customer: nameSchema, family: slugSchema, year: z.number().int().min(1900).max(2100).optional(), engine: slugSchema.optional(),
+  /** Vehicle number; `vinRead` says that a failed check digit was read twice and stands so on the car. */
+  vin: z.string().trim().max(40).optional(), vinRead: z.boolean().optional(),
 })
+export const noteTargets = ['sheet', 'line', 'joint', 'hold', 'operation'] as const
+export type NoteTarget = (typeof noteTargets)[number]
+export const newNoteSchema = z.strictObject({ id: z.uuid(), revision: z.number().int().min(1), target: z.enum(noteTargets), targetId: slugSchema.optional(), text: textSchema.pipe(z.string().max(limits.noteText)) })
+  .refine(note => (note.target === 'sheet') === (note.targetId === undefined), { path: ['targetId'], message: 'names what the note is about, and nothing for the sheet itself' })
+export const setAsideSchema = z.strictObject({ why: textSchema })
+export const publishSchema = z.strictObject({ sheet: sheetSchema, notes: z.array(z.uuid()).max(limits.notesPerRevision).default([]) })
+export const sheetListSchema = z.object({ sheets: z.string().max(20_000).regex(/^[a-z0-9,-]*$/).optional() })
 export const learnTraitSchema = z.strictObject({ sheet: slugSchema, question: slugSchema, answer: slugSchema })
 
 export type PersonView = { id: string; name: string; role: Role; active: boolean }
@@ -30,12 +40,27 @@ export type SessionView = {
   /** Only with demo data: who can sign in, and with what. */
   people: { id: string; name: string; role: Role; hint?: string }[]
 }
-export type VehicleView = { id: string; plate: string; customer: string; family: string; label: string; year?: number; engine?: string; traits: Record<string, string> }
+export type VehicleView = { id: string; plate: string; customer: string; family: string; label: string; year?: number; engine?: string; vin?: string; traits: Record<string, string> }
 export type SheetHead = { id: string; revision: number; title: string; system: string; summary: string; families: string[]; appliesTo: string }
+/** One thing found. Fittings, fluids, parts and notes lead to the sheet they stand on; `more` counts the other sheets with the same fluid or part. */
 export type SearchHit
   = | { kind: 'vehicle'; vehicle: VehicleView; sheets: SheetHead[] }
     | { kind: 'sheet'; sheet: SheetHead }
-export type SearchResult = { query: string; hits: SearchHit[]; tookMs: number }
+    | { kind: 'customer'; customer: string }
+    | { kind: 'fitting' | 'fluid' | 'part' | 'note'; id: string; title: string; detail: string; sheet: string; more: number }
+export type SearchResult = {
+  query: string; hits: SearchHit[]; tookMs: number;
+  /** Words that nothing is found by, and what was looked for instead. */
+  mended: { word: string; near: string[] }[]
+}
+export type HitOf<K extends SearchKind> = Extract<SearchHit, { kind: K }>
+export type RevisionView = { revision: number; publishedAt: string; by?: string }
+export type NoteView = { id: string; sheet: string; revision: number; target: NoteTarget; targetId?: string; text: string; by: string; at: string; foldedInto?: number; setAside?: string; settledBy?: string }
+/** What an import would do, before it does anything. */
+export type ImportPreview = {
+  title: string; families: { id: string; name: string; change: 'new' | 'same' | 'changed' }[];
+  sheets: { id: string; revision: number; title: string; change: 'new' | 'newer' | 'older' | 'same'; changes: string[] }[]
+}
 export type SheetView = { sheet: Sheet; families: Family[] }
 export type JobRow = {
   id: string; number: number; seq: number; sheet: string; sheetTitle: string; revision: number; plate: string; vehicle: string; customer: string;

@@ -1,5 +1,4 @@
 import type { SheetChange } from '../../core/sheet/compareSheets'
-import { settleValue } from '../../core/sheet/settleContested'
 import type { Contested, Sheet } from '../../core/sheet/types'
 import { formatNumber } from '../../core/units/formatQuantity'
 
@@ -25,9 +24,8 @@ function short(value: unknown, field: string): string | undefined {
   if (typeof value === 'boolean') return value ? 'yes' : 'no'
   if (typeof value === 'string') return value.length <= 60 ? `“${value}”` : undefined
   if (isContested(value)) {
-    const settled = settleValue(value as Contested<unknown>)
     const said = value.values.map(({ value: one }) => short(one, field)).filter(text => text !== undefined)
-    return said.length === value.values.length ? `${said.join(' and ')}${settled.kind === 'settled' ? ' (settled)' : ''}` : undefined
+    return said.length === value.values.length ? `${said.join(' and ')}${value.settled ? ' (settled)' : ''}` : undefined
   }
   if (typeof value === 'object' && value !== null && 'low' in value && 'high' in value) return `${formatNumber(Number(value.low), 1)}–${formatNumber(Number(value.high), 1)}${unit}`
   return undefined

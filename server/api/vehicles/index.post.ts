@@ -1,7 +1,6 @@
 import { newVehicleSchema } from '../../../shared/schemas/api'
 import { addVehicle } from '../../services/lookUp'
 import { readBodyWith } from '../../utils/body'
-import { getPool } from '../../utils/db'
 import { route } from '../../utils/route'
 
-export default route('POST /api/vehicles', async ({ event }) => addVehicle(getPool(), await readBodyWith(event, newVehicleSchema)))
+export default route('POST /api/vehicles', async ({ event }) => addVehicle(await readBodyWith(event, newVehicleSchema)))

@@ -11,9 +11,14 @@ export async function findFamily(db: Db, id: string): Promise<Family | undefined
   return rows[0]?.body
 }
 
-export async function upsertFamily(db: Db, family: Family, search: string): Promise<void> {
+export async function findFamilies(db: Db, ids: string[]): Promise<Family[]> {
+  const { rows } = await db.query<{ body: Family }>('select body from families where id = any ($1::text[]) order by make, model', [ids])
+  return rows.map(row => row.body)
+}
+
+export async function upsertFamily(db: Db, family: Family): Promise<void> {
   await db.query(
-    `insert into families (id, make, model, body, search) values ($1::text, $2::text, $3::text, $4::jsonb, $5::text)
-     on conflict (id) do update set make = excluded.make, model = excluded.model, body = excluded.body, search = excluded.search`,
-    [family.id, family.make, family.model, JSON.stringify(family), search])
+    `insert into families (id, make, model, body) values ($1::text, $2::text, $3::text, $4::jsonb)
+     on conflict (id) do update set make = excluded.make, model = excluded.model, body = excluded.body`,
+    [family.id, family.make, family.model, JSON.stringify(family)])
 }

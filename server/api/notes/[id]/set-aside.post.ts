@@ -1,0 +1,8 @@
+import { setAsideSchema } from '../../../../shared/schemas/api'
+import { setAside } from '../../../services/benchNotes'
+import { readBodyWith } from '../../../utils/body'
+import { getPool } from '../../../utils/db'
+import { idParam } from '../../../utils/params'
+import { route } from '../../../utils/route'
+
+export default route('POST /api/notes/:id/set-aside', async ({ event, person }) => setAside(getPool(), idParam(event, 'NOTE_UNKNOWN'), (await readBodyWith(event, setAsideSchema)).why, person))
