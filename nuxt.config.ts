@@ -33,7 +33,9 @@ export default defineNuxtConfig({
     typescript: { tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
     routeRules: { '/_nuxt/**': { headers: { 'cache-control': 'public, max-age=31536000, immutable' } } },
   },
-  vite: { build: { sourcemap: false } },
+  vite: { build: { sourcemap: false }, worker: { format: 'es' } },
+  // Elements of the 3D scene are no components and no HTML.
+  vue: { compilerOptions: { isCustomElement: tag => (tag.startsWith('Tres') && tag !== 'TresCanvas') || tag === 'primitive' } },
   typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
   postcss: { plugins: { cssnano: false } },
   telemetry: false,

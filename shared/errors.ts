@@ -66,6 +66,8 @@ export const errorTable = {
   JOB_TIMER_RUNNING: { status: 409, title: 'The time is not up' },
   JOB_LEVEL_TEMPERATURE: { status: 422, title: 'Outside the temperature window' },
   JOB_LEVEL_ENGINE: { status: 422, title: 'Engine in the wrong state for this reading' },
+  JOB_REVISION: { status: 409, title: 'The job cannot move to that revision' },
+  JOB_REVISION_LOST: { status: 409, title: 'The job cannot move to that revision' },
   JOB_STEP_NOT_SKIPPABLE: { status: 422, title: 'This step cannot be skipped' },
   JOB_UNDO_NOT_LAST: { status: 409, title: 'Something later hangs on it' },
   JOB_MISSING: { status: 409, title: 'Not ready to sign off' },

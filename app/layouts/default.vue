@@ -2,6 +2,7 @@
 import { computed, nextTick, onMounted, onUnmounted, ref } from 'vue'
 import { navigateTo, useRoute } from '#imports'
 import { mdiAccountHardHat, mdiFileTree, mdiGarageOpen, mdiMagnify, mdiStorefrontOutline } from '@mdi/js'
+import { unitSymbol } from '#core/units/formatQuantity'
 import { roleWords } from '#shared/words/vocabulary'
 import { useKeys } from '~/composables/useKeys'
 import { useFloor } from '~/stores/floor'
@@ -12,8 +13,7 @@ const session = useSession()
 const floor = useFloor()
 const units = useUnits()
 const route = useRoute()
-const find = ref('')
-const findBox = ref<HTMLInputElement>()
+const findBox = ref<{ focus: () => void }>()
 const help = ref(false)
 
 const pages = [
@@ -22,13 +22,10 @@ const pages = [
   { to: '/library', name: 'Library', icon: mdiFileTree, key: 'i' },
   { to: '/shop', name: 'Shop', icon: mdiStorefrontOutline, key: 's' },
 ]
-const isOn = (to: string) => to === '/' ? route.path === '/' || route.path.startsWith('/jobs') : to === '/lookup' ? route.path.startsWith('/lookup') || route.path.startsWith('/sheets') : route.path.startsWith(to)
+const unitLine = computed(() => [unitSymbol('torque', units.torqueUnit), unitSymbol('volume', units.volumeUnit), unitSymbol('temperature', units.temperatureUnit)].join(' · '))
+const isOn = (to: string) => to === '/' ? route.path === '/' || route.path.startsWith('/jobs') : to === '/lookup' ? ['/lookup', '/sheets', '/car'].some(path => route.path.startsWith(path)) : route.path.startsWith(to)
 const timers = computed(() => floor.open.flatMap(row => row.summary.timers.map(timer => ({ ...timer, job: row.number, offset: floor.clockOffset }))))
 
-async function search() {
-  await navigateTo({ path: '/lookup', query: { q: find.value } })
-  find.value = ''
-}
 async function signOut() {
   await session.signOut()
   await navigateTo('/sign-in')
@@ -71,11 +68,8 @@ onUnmounted(() => stop?.())
         <TroubleBanner />
         <header class="top no-print">
           <div class="timers"><TimerBadge v-for="timer in timers" :key="`${timer.job}${timer.timer}`" v-bind="timer" /></div>
-          <button class="btn tight quiet" :title="'Units: press u'" @click="units.toggle()">{{ units.choice === 'us' ? 'lbf·ft · qt · °F' : 'N·m · L · °C' }}</button>
-          <form class="find" role="search" @submit.prevent="search">
-            <label class="sr" for="find">Find a car, plate, customer or lines</label>
-            <input id="find" ref="findBox" v-model="find" type="search" placeholder="Car, plate, customer, lines …" autocomplete="off" @keydown.esc="findBox?.blur()"><kbd aria-hidden="true">/</kbd>
-          </form>
+          <v-menu :close-on-content-click="false"><template #activator="{ props: menu }"><button class="btn tight quiet" v-bind="menu">{{ unitLine }}</button></template><div class="card menu"><UnitsMenu /></div></v-menu>
+          <FindBox ref="findBox" />
         </header>
         <NotTaken />
         <main class="sheet-page"><slot /></main>
@@ -87,7 +81,7 @@ onUnmounted(() => stop?.())
         <dl class="keys">
           <dt><kbd>/</kbd></dt><dd>find</dd>
           <template v-for="page in pages" :key="page.key"><dt><kbd>{{ page.key }}</kbd></dt><dd>{{ page.name }}</dd></template>
-          <dt><kbd>u</kbd></dt><dd>other units</dd><dt><kbd>1</kbd> <kbd>2</kbd> <kbd>3</kbd></dt><dd>standpoint, on a line sheet</dd><dt><kbd>j</kbd></dt><dd>open a job, on a line sheet</dd><dt><kbd>Space</kbd></dt><dd>records the step, in the bay view</dd><dt><kbd>?</kbd></dt><dd>these keys</dd>
+          <dt><kbd>u</kbd></dt><dd>other units</dd><dt><kbd>←</kbd> <kbd>→</kbd></dt><dd>step along the line, on a line sheet</dd><dt><kbd>1</kbd> <kbd>2</kbd> <kbd>3</kbd></dt><dd>standpoint, on a line sheet</dd><dt><kbd>j</kbd></dt><dd>open a job, on a line sheet</dd><dt><kbd>Space</kbd></dt><dd>records the step, in the bay view</dd><dt><kbd>?</kbd></dt><dd>these keys</dd>
         </dl>
         <button class="btn main" @click="help = false">Close</button>
       </div>
@@ -107,10 +101,6 @@ onUnmounted(() => stop?.())
 .main { min-width: 0; display: flex; flex-direction: column; }
 .top { display: flex; gap: 12px; align-items: center; padding: 12px 22px 0; }
 .timers { margin-right: auto; display: flex; gap: 8px; flex-wrap: wrap; }
-.find { border: 2px solid var(--ink); border-radius: 3px; background: var(--card); display: flex; align-items: center; padding: 0 10px; width: min(320px, 46vw); }
-.find input { flex: 1; min-width: 0; border: 0; background: none; font: 500 16px/1 var(--face); color: var(--ink); height: 40px; outline: none; }
-.find:focus-within { outline: 3px solid var(--accent); outline-offset: 2px; }
-.find input::placeholder { color: var(--soft); opacity: 1; }
 .sheet-page { padding: 12px 22px 40px; }
 .keys { display: grid; grid-template-columns: 110px 1fr; gap: 8px; }
 @media (max-width: 700px) {
@@ -118,7 +108,7 @@ onUnmounted(() => stop?.())
   .rail { position: fixed; inset: auto 0 0 0; height: 62px; flex-direction: row; padding: 0; justify-content: space-around; }
   .brand, .grow { display: none; }
   .page { border-left: 0; border-top: 4px solid transparent; flex: 1; align-content: center; } .page.on { border-top-color: var(--mark); }
-  .top { padding: 10px 12px 0; flex-wrap: wrap; } .find { width: 100%; order: 3; } .sheet-page { padding: 12px 12px 30px; }
+  .top { padding: 10px 12px 0; flex-wrap: wrap; } .sheet-page { padding: 12px 12px 30px; }
 }
 @media print { .desk { display: block; } .main { display: block; } }
 </style>

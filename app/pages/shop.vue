@@ -6,12 +6,10 @@ import { roleWords } from '#shared/words/vocabulary'
 import { roles, type Role } from '#core/job/types'
 import { useConnection } from '~/stores/connection'
 import { useSession } from '~/stores/session'
-import { useUnits } from '~/stores/units'
 import { call, wordsOf } from '~/utils/api'
 
 useHead({ title: 'Shop · Efferent' })
 const session = useSession()
-const units = useUnits()
 const connection = useConnection()
 const people = ref<PersonView[]>()
 const health = ref<Health>()
@@ -61,7 +59,7 @@ const setSecret = (person: PersonView) => attempt(async () => {
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
     <p v-if="said" class="good" role="status">{{ said }}</p>
     <section class="card stack"><h2>Units on this device</h2>
-      <div class="tabs" role="group" aria-label="Units"><button :aria-pressed="units.choice === 'metric'" @click="units.choice = 'metric'">N·m, litres, °C</button><button :aria-pressed="units.choice === 'us'" @click="units.choice = 'us'">lbf·ft, US quarts, °F</button></div>
+      <UnitsMenu />
     </section>
     <section v-if="seesPeople" class="card stack"><h2>People</h2>
       <div v-if="!people" class="busy" role="status" aria-label="Loading people" />

@@ -6,6 +6,7 @@ import { planJob } from '#core/access/planJob'
 import { estimateFluid } from '#core/fluid/estimateFluid'
 import { balanceOf } from '#core/job/balanceOf'
 import { carOf } from '#core/job/carOf'
+import { changesAhead } from '#core/job/changesAhead'
 import { decide } from '#core/job/decide'
 import { evolve, fold } from '#core/job/evolve'
 import { listMissing } from '#core/job/listMissing'
@@ -15,7 +16,8 @@ import { listKit } from '#core/kit/listKit'
 import { listTools } from '#core/kit/listTools'
 import { resolveSheet } from '#core/sheet/resolveSheet'
 import type { Problem } from '#shared/errors'
-import type { AppendResult, JobView } from '#shared/schemas/api'
+import type { Sheet } from '#core/sheet/types'
+import type { AppendResult, JobView, SheetView } from '#shared/schemas/api'
 import { call, ProblemFailure } from '~/utils/api'
 import { deviceId } from '~/utils/device'
 import { followStream } from '~/utils/followStream'
@@ -39,6 +41,8 @@ export const useJob = defineStore('job', () => {
   const box = createOutbox(localStorage)
   /** Server clock minus this device's, ms: what two devices share is measured by the server's clock. */
   const clockOffset = ref(0)
+  /** The newest revision of the sheet, where it is newer than the job's. */
+  const newer = shallowRef<Sheet>()
   let sending = false
 
   const confirmedState = computed(() => fold(confirmed.value))
@@ -66,7 +70,20 @@ export const useJob = defineStore('job', () => {
     const fresh = events.filter(event => !known.has(event.id)).sort((a, b) => a.seq - b.seq)
     if (fresh.length > 0) confirmed.value = [...confirmed.value, ...fresh].sort((a, b) => a.seq - b.seq)
     forget(new Set(events.map(event => event.id)))
+    if (fresh.some(event => event.body.type === 'revisionMoved')) void readSheets().catch(connection.notice)
   }
+
+  /** The revision the job goes by, if that is not the one at hand, and the newest where that is newer still. */
+  async function readSheets(): Promise<void> {
+    const [at, revision] = [view.value, state.value?.revision]
+    if (!at || revision === undefined) return
+    const read = async (wanted: number) => (await call<SheetView>('GET', `/api/sheets/${at.sheet.id}?revision=${wanted}`)).sheet
+    const sheet = revision === at.sheet.revision ? at.sheet : await read(revision)
+    if (view.value?.row.id !== at.row.id) return
+    if (sheet !== at.sheet) view.value = { ...view.value, sheet }
+    newer.value = at.latest > revision ? await read(at.latest) : undefined
+  }
+  const ahead = computed(() => newer.value && view.value && state.value ? changesAhead(view.value.sheet, newer.value, state.value) : [])
 
   /** Takes entries out of the outbox of the job in view: they have arrived, or were refused. */
   function forget(ids: ReadonlySet<string>): void {
@@ -82,6 +99,8 @@ export const useJob = defineStore('job', () => {
     confirmed.value = loaded.events
     outbox.value = box.list(jobId)
     forget(new Set(loaded.events.map(event => event.id)))
+    newer.value = undefined
+    void readSheets().catch(connection.notice)
     void send()
   }
 
@@ -106,12 +125,17 @@ export const useJob = defineStore('job', () => {
     if (!person || !view.value || !state.value || !resolved.value) return { code: 'JOB_NOT_OPENED' }
     const now = Date.now()
     const [at, recordedAt] = [new Date(now).toISOString(), new Date(now + clockOffset.value).toISOString()]
-    const decision = decide(state.value, command, { resolved: resolved.value, person, device: deviceId(), at, recordedAt })
+    const next = newer.value && resolveSheet(newer.value, carOf(state.value))
+    const decision = decide(state.value, command, { resolved: resolved.value, newer: next?.applies === 'yes' ? next.resolved : undefined, person, device: deviceId(), at, recordedAt })
     if (!decision.ok) return decision.error
     const event: JobEvent = { id: v7(), job: view.value.row.id, seq: state.value.seq + 1, at, by: { id: person.id, name: person.name }, device: deviceId(), body: decision.value }
     const waiting: Waiting = { event, command, basedOn: confirmedState.value?.seq ?? 0 }
     outbox.value = [...outbox.value, waiting]
     box.add(waiting)
+    if (command.type === 'revisionMoved' && newer.value) {
+      view.value = { ...view.value, sheet: newer.value }
+      newer.value = undefined
+    }
     void send()
     return undefined
   }
@@ -146,6 +170,8 @@ export const useJob = defineStore('job', () => {
         return false
       }
       notTaken.value.push({ id: event.id, command, problem: error.problem })
+      // The sheet was changed on this device's word; the server knows better.
+      if (command.type === 'revisionMoved' && inView()) void load(jobId).catch(connection.notice)
     }
     box.remove(jobId, new Set([event.id]))
     if (inView()) forget(new Set([event.id]))
@@ -154,5 +180,5 @@ export const useJob = defineStore('job', () => {
 
   const dismiss = (id: string) => (notTaken.value = notTaken.value.filter(item => item.id !== id))
 
-  return { view, clockOffset, confirmed, outbox, notTaken, state, resolved, planning, plan, steps, missing, scope, fluid, balance, kit, tools, load, follow, record, send, dismiss }
+  return { view, newer, ahead, clockOffset, confirmed, outbox, notTaken, state, resolved, planning, plan, steps, missing, scope, fluid, balance, kit, tools, load, follow, record, send, dismiss }
 })

@@ -15,7 +15,8 @@ import { secondsLeft } from './timer'
 import type { BodyOf, JobBody, JobCommand, JobState, Person, Refusal, Role } from './types'
 
 export type Context = {
-  resolved: ResolvedSheet; person: Person; device: string;
+  /** `newer`: the revision a job is to be moved to, for this car. */
+  resolved: ResolvedSheet; newer?: ResolvedSheet; person: Person; device: string;
   /** The device's clock and, on the server, the server's. */
   at: string; recordedAt?: string
 }
@@ -51,6 +52,7 @@ export function decide(state: JobState | undefined, command: JobCommand, context
     case 'traitsLearned': return decideTraits(command, context)
     case 'scopeChosen': return decideScope(state, command.lines, context) ?? ok(command)
     case 'planned': return decidePlan(state, command, context)
+    case 'revisionMoved': return decideRevision(state, command, context)
     case 'stepDone': return ok(command)
     case 'stepSkipped':
       if (!isSkippable(command.step)) return fail({ code: 'JOB_STEP_NOT_SKIPPABLE', step: command.step })
@@ -265,4 +267,18 @@ function decideSignOff(state: JobState, command: Of<'signedOff'>, { resolved, pe
   if (items.length > 0) return fail({ code: 'JOB_MISSING', items })
   const outside = Object.entries(state.joints).filter(([, record]) => record.torqued?.verdict === 'under' || record.torqued?.verdict === 'over').map(([joint]) => joint)
   return outside.length > 0 && person.role !== 'lead' ? fail({ code: 'JOB_LEAD_SIGNS', joints: outside }) : ok(command)
+}
+
+/** The newer sheet must still know everything this job has touched: a record that points at nothing is worse than an older sheet. */
+function decideRevision(state: JobState, command: Of<'revisionMoved'>, { newer, resolved }: Context): Decision {
+  const { revision } = command
+  if (revision <= state.revision) return fail({ code: 'JOB_REVISION', revision, why: 'not-newer' })
+  if (!newer) return fail({ code: 'JOB_REVISION', revision, why: 'other-car' })
+  if (newer.sheet.revision !== revision || newer.sheet.id !== resolved.sheet.id) return fail({ code: 'JOB_REVISION', revision, why: 'not-there' })
+  const has = (items: readonly { id: Slug }[], ids: readonly Slug[]) => ids.filter(id => !items.some(item => item.id === id))
+  const lost = [
+    ...has(newer.lines, [...state.scope, ...Object.keys(state.lines)]), ...has(newer.joints, Object.keys(state.joints)), ...has(newer.holds, Object.keys(state.holds)),
+    ...has(newer.operations, Object.keys(state.operations)), ...has(newer.sheet.levels, state.levels.map(reading => reading.level)),
+  ]
+  return lost.length > 0 ? fail({ code: 'JOB_REVISION_LOST', revision, lost: [...new Set(lost)] }) : ok(command)
 }

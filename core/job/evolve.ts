@@ -18,7 +18,7 @@ export const fold = (events: readonly JobEvent[]): JobState | undefined =>
 
 function openedState(event: JobEvent, body: Extract<JobEvent['body'], { type: 'opened' }>): JobState {
   return {
-    id: event.job, seq: event.seq, opened: body, openedAt: event.at, openedBy: event.by.name, traits: body.traits, scope: [],
+    id: event.job, seq: event.seq, opened: body, revision: body.sheet.revision, openedAt: event.at, openedBy: event.by.name, traits: body.traits, scope: [],
     joints: {}, lines: {}, holds: {}, operations: {}, steps: {}, caught: [], extracted: [], added: [], levels: [], timers: {}, cleaned: [], notes: [], effective: [event],
   }
 }
@@ -36,6 +36,7 @@ function apply(state: JobState, event: JobEvent): JobState {
     case 'traitsLearned': return { ...state, traits: { ...state.traits, ...body.traits } }
     case 'scopeChosen': return { ...state, scope: body.lines, inputs: state.inputs && { ...state.inputs, lines: body.lines } }
     case 'planned': return { ...state, inputs: body.inputs, scope: body.inputs.lines }
+    case 'revisionMoved': return { ...state, revision: body.revision }
     case 'stepDone': return { ...state, steps: { ...state.steps, [body.step]: mark } }
     case 'stepSkipped': return { ...state, steps: { ...state.steps, [body.step]: { ...mark, skipped: body.reason } } }
     case 'partReceived': return line(body.line, { [body.against === 'sheet' ? 'received' : 'compared']: { ...mark, agrees: body.agrees, differs: body.differs } })

@@ -21,6 +21,8 @@ export type JobCommand
     | { type: 'traitsLearned'; question: Slug; answer: Slug }
     | { type: 'scopeChosen'; lines: readonly Slug[] }
     | { type: 'planned'; inputs: PlanInputs }
+    /** The job goes on by a newer revision of its sheet. */
+    | { type: 'revisionMoved'; revision: number }
     | { type: 'stepDone'; step: string }
     | { type: 'stepSkipped'; step: string; reason: string }
     | { type: 'stepUndone'; step: string; reverts: readonly string[] }
@@ -92,6 +94,7 @@ export type Refusal
     | { code: 'JOB_ENGINE_NEEDS'; operations: Slug[] } | { code: 'JOB_NOT_TIGHT'; joints: Slug[] } | { code: 'JOB_NOT_CLEANED' }
     | { code: 'JOB_TIMER_NOT_STARTED'; timer: TimerName } | { code: 'JOB_TIMER_RUNNING'; timer: TimerName; secondsLeft: number }
     | { code: 'JOB_LEVEL_TEMPERATURE'; celsius: Celsius; window: Window<Celsius> } | { code: 'JOB_LEVEL_ENGINE'; needs: 'idling' | 'off' }
+    | { code: 'JOB_REVISION'; revision: number; why: 'not-there' | 'not-newer' | 'other-car' } | { code: 'JOB_REVISION_LOST'; revision: number; lost: Slug[] }
     | { code: 'JOB_STEP_NOT_SKIPPABLE'; step: string } | { code: 'JOB_UNDO_NOT_LAST'; event: string }
     | { code: 'JOB_MISSING'; items: MissingItem[] } | { code: 'JOB_LEAD_SIGNS'; joints: Slug[] }
 
@@ -119,6 +122,8 @@ export type JobState = {
   /** Sequence of the last event folded in. */
   seq: number;
   opened: BodyOf<'opened'>; openedAt: string; openedBy: string;
+  /** The revision of the sheet the job goes by now. */
+  revision: number;
   traits: Readonly<Record<Slug, Slug>>;
   scope: readonly Slug[]; inputs?: PlanInputs;
   joints: Readonly<Record<Slug, JointRecord>>;

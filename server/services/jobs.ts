@@ -1,6 +1,8 @@
 import { decide } from '../../core/job/decide'
+import { carOf } from '../../core/job/carOf'
 import { evolve } from '../../core/job/evolve'
-import type { JobEvent, Person, Refusal } from '../../core/job/types'
+import type { JobEvent, JobState, Person, Refusal } from '../../core/job/types'
+import { resolveSheet, type ResolvedSheet } from '../../core/sheet/resolveSheet'
 import type { Sheet } from '../../core/sheet/types'
 import type { AppendRequest, OpenJobRequest } from '../../shared/schemas/job'
 import type { AppendResult, JobRow, JobView } from '../../shared/schemas/api'
@@ -15,6 +17,8 @@ import { listOpenJobs } from '../sql/jobs/listOpenJobs'
 import { lockJob } from '../sql/jobs/lockJob'
 import { notifyJob } from '../sql/jobs/notifyJob'
 import { updateSummary } from '../sql/jobs/updateSummary'
+import { findSheet } from '../sql/sheets/findSheet'
+import { listSheetsById } from '../sql/sheets/listSheets'
 import { addVehicleTraits } from '../sql/vehicles/vehicles'
 import { isUniqueViolation, withTransaction, type Db } from '../utils/db'
 import { ProblemError } from '../utils/problemError'
@@ -33,8 +37,8 @@ export async function getJobRow(db: Db, id: string): Promise<JobRow> {
 export async function getJob(db: Db, id: string): Promise<JobView> {
   const row = await findJob(db, id)
   if (!row) throw jobUnknown()
-  const [events, sheet, vehicle] = await Promise.all([listEvents(db, id, 0), getSheet(db, row.sheet_id, row.sheet_revision), getVehicle(db, row.vehicle_id)])
-  return { row: toJobRow(row), events: events.map(toEvent), sheet, vehicle }
+  const [events, sheet, vehicle, [head]] = await Promise.all([listEvents(db, id, 0), getSheet(db, row.sheet_id, row.sheet_revision), getVehicle(db, row.vehicle_id), listSheetsById(db, [row.sheet_id])])
+  return { row: toJobRow(row), events: events.map(toEvent), sheet, latest: head?.revision ?? sheet.revision, vehicle }
 }
 
 export async function getFloor(db: Db): Promise<JobRow[]> {
@@ -91,7 +95,7 @@ export async function appendToJob(jobId: string, request: AppendRequest, person:
   const { result, state } = await withTransaction(async (db) => {
     const job = await lockJob(db, jobId)
     if (!job) throw jobUnknown()
-    const sheet = await getSheet(db, job.sheet_id, job.sheet_revision)
+    let sheet = await getSheet(db, job.sheet_id, job.sheet_revision)
     let state = await loadState(db, jobId, job.seq)
     const recorded = new Map((await findEvents(db, request.events.map(event => event.id))).map(row => [row.id, toEvent(row)]))
     const recordedAt = job.now.toISOString()
@@ -105,22 +109,31 @@ export async function appendToJob(jobId: string, request: AppendRequest, person:
         continue
       }
       const resolved = resolveJob(sheet, state)
-      const decision = decide(state, incoming.command, { resolved, person, device: incoming.device, at: incoming.at, recordedAt })
+      const newer = incoming.command.type === 'revisionMoved' ? await newerFor(db, job.sheet_id, incoming.command.revision, state) : undefined
+      const decision = decide(state, incoming.command, { resolved, newer, person, device: incoming.device, at: incoming.at, recordedAt })
       if (!decision.ok) throw request.basedOn < job.seq ? await conflict(db, jobId, request.basedOn, decision.error, sheet, index) : refusedAt(decision.error, sheet, index)
       const event: JobEvent = { id: incoming.id, job: jobId, seq: state.seq + 1, at: incoming.at, recordedAt, by: { id: person.id, name: person.name }, device: incoming.device, body: decision.value }
       state = evolve(state, event)
+      if (newer && event.body.type === 'revisionMoved') sheet = newer.sheet
       fresh.push(event)
       answer.push(event)
       if (event.body.type === 'traitsLearned') await addVehicleTraits(db, job.vehicle_id, { ...event.body.traits })
     }
     if (fresh.length > 0) {
       await insertEvents(db, fresh)
-      await updateSummary(db, { id: jobId, seq: state.seq, ...summaryOf(resolveJob(sheet, state), state) })
+      await updateSummary(db, { id: jobId, seq: state.seq, revision: state.revision, ...summaryOf(resolveJob(sheet, state), state) })
     }
     return { result: { seq: state.seq, events: answer }, state }
   })
   keepState(state)
   return result
+}
+
+/** The revision a job is to go on by, for its car; undefined when there is none or it is for other cars. */
+async function newerFor(db: Db, id: string, revision: number, state: JobState): Promise<ResolvedSheet | undefined> {
+  const row = await findSheet(db, id, revision)
+  const resolution = row && resolveSheet(row.body, carOf(state))
+  return resolution?.applies === 'yes' ? resolution.resolved : undefined
 }
 
 function refusedAt(refusal: Refusal, sheet: Sheet, index: number): ProblemError {

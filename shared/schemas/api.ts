@@ -66,6 +66,6 @@ export type JobRow = {
   id: string; number: number; seq: number; sheet: string; sheetTitle: string; revision: number; plate: string; vehicle: string; customer: string;
   summary: Summary; nextWords: string; updatedAt: string; openedAt: string; serverNow: string
 }
-export type JobView = { row: JobRow; events: JobEvent[]; sheet: Sheet; vehicle: VehicleView }
+export type JobView = { row: JobRow; events: JobEvent[]; sheet: Sheet; /** The newest revision of the sheet there is. */ latest: number; vehicle: VehicleView }
 export type AppendResult = { seq: number; events: JobEvent[] }
 export type Health = { status: 'ok' | 'no-database'; version: string; database: { reachable: boolean; server?: string; migration?: string }; demo: boolean }

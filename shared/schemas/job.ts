@@ -35,6 +35,7 @@ export const commandSchema = z.discriminatedUnion('type', [
   c('traitsLearned', { question: slug, answer: slug }),
   c('scopeChosen', { lines }),
   c('planned', { inputs: planInputsSchema }),
+  c('revisionMoved', { revision: z.number().int().min(1).max(100_000) }),
   c('stepDone', { step: stepId }),
   c('stepSkipped', { step: stepId, reason: maybeText }),
   c('stepUndone', { step: stepId, reverts: z.array(z.uuid()).min(1).max(20) }),

@@ -15,6 +15,7 @@ export function eventWords(body: JobBody, sheet: Sheet): string {
     case 'traitsLearned': return `Looked at the car: ${sheet.questions.find(question => question.id === body.question)?.answers.find(answer => answer.id === body.answer)?.label ?? body.answer}`
     case 'scopeChosen': return `Lines chosen: ${list(body.lines.map(name.line))}`
     case 'planned': return `Planned: ${list(body.inputs.lines.map(name.line))}`
+    case 'revisionMoved': return `Goes on by revision ${body.revision} of the sheet`
     case 'stepDone': return body.step.startsWith('move:') ? `Car ${positionWords[body.step.split(':')[2] as keyof typeof positionWords] ?? 'moved'}` : 'Car made ready'
     case 'stepSkipped': return `Left out: ${body.step}, because ${body.reason}`
     case 'stepUndone': return 'Taken back'

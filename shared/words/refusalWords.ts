@@ -89,6 +89,8 @@ export function refusalWords(refusal: Refusal, sheet: Sheet): string {
     case 'JOB_LEVEL_ENGINE': return refusal.needs === 'idling' ? 'This level is read with the engine idling.' : 'This level is read with the engine off.'
     case 'JOB_STEP_NOT_SKIPPABLE': return 'This step proves or protects something and cannot be skipped.'
     case 'JOB_UNDO_NOT_LAST': return 'Something later hangs on it. Undo that first.'
+    case 'JOB_REVISION': return { 'not-there': `Revision ${refusal.revision} of this sheet is not here. Reload the job.`, 'not-newer': `The job goes by revision ${refusal.revision} or a newer one already.`, 'other-car': `Revision ${refusal.revision} is not for this car. The job stays where it is.` }[refusal.why]
+    case 'JOB_REVISION_LOST': return `Revision ${refusal.revision} no longer has what this job has worked on: ${list(refusal.lost)}. The job stays on its revision.`
     case 'JOB_MISSING': return `Still missing: ${refusal.items.map(item => missingWords(item, sheet)).join(' ')}`
     case 'JOB_LEAD_SIGNS': return `Accepted outside the torque window: ${list(refusal.joints.map(name.joint))}. A lead signs this job off.`
     default: return assertNever(refusal)

@@ -1,4 +1,5 @@
 import type { BleedMethod, CautionKind, JointKind, LiftPosition, Phase, Proof, Reach, SourceKind, Standpoint, System } from '../../core/sheet/types'
+import type { WheelOpening } from '../../core/route/projectStandpoint'
 import type { JointStatus } from '../../core/job/jointStatus'
 import type { Role } from '../../core/job/types'
 import type { Stage } from '../../core/job/summarise'
@@ -8,8 +9,13 @@ export const systemWords: Record<System, string> = {
   'transmission-cooler': 'transmission cooler', 'power-steering': 'power steering', 'brake': 'brakes', 'clutch': 'clutch', 'oil-feed': 'engine oil feed', 'turbo-coolant': 'turbo coolant', 'heater': 'heater',
 }
 export const standpointWords: Record<Standpoint, string> = { 'hood-up': 'Hood up', 'under-lift': 'Under the lift', 'wheel-off': 'Wheel off' }
-export const standpointNotes: Record<Standpoint, string> = {
-  'hood-up': 'you stand at the bumper, looking down', 'under-lift': 'you look up, front of the car at the top', 'wheel-off': 'you face the left front wheel opening',
+/** Where the person stands, in words, for the wheel opening that is nearest to the lines. */
+export function standpointNote(standpoint: Standpoint, opening: WheelOpening): string {
+  switch (standpoint) {
+    case 'hood-up': return 'you stand at the bumper, looking down'
+    case 'under-lift': return 'you look up, front of the car at the top'
+    case 'wheel-off': return `you face the ${opening.side} ${opening.axle} wheel opening`
+  }
 }
 export const positionWords: Record<LiftPosition, string> = { ground: 'on the ground', half: 'at waist height', raised: 'raised' }
 export const reachWords: Record<Reach, string> = { 'above': 'from above', 'below': 'from below', 'wheel-left': 'through the left wheel opening', 'wheel-right': 'through the right wheel opening', 'front': 'from the front', 'seat': 'from the seat' }

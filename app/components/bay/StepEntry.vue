@@ -9,7 +9,7 @@ import { checkTorque, targetTorque } from '#core/torque/checkTorque'
 import { torqueFromSetting } from '#core/torque/correctForAdapter'
 import { fromSi, toSi } from '#core/units/convertUnit'
 import { formatNumber } from '#core/units/formatQuantity'
-import { millimetres, type Entered } from '#core/units/types'
+import { millimetres, type Entered, type TorqueUnit } from '#core/units/types'
 import { proofWords } from '#shared/words/vocabulary'
 import { useJob } from '~/stores/job'
 import { useSession } from '~/stores/session'
@@ -41,8 +41,10 @@ const differs = ref('')
 // --- torque
 const window = computed(() => settleWindow(joint.value?.torque ?? 'unknown'))
 const how = ref<TorqueHow>(plain.type === 'jointTorqued' ? plain.how : 'wrench')
-const targetIn = (unit: 'N.m' | 'lbf.ft'): Entered<'torque'> | undefined => window.value.kind === 'unknown' ? undefined : { value: Number(formatNumber(fromSi('torque', targetTorque(window.value.value), unit), 1)), unit }
-const torque = ref<Entered<'torque'> | undefined>(targetIn(units.torqueUnit === 'lbf.ft' ? 'lbf.ft' : 'N.m'))
+const targetIn = (unit: TorqueUnit): Entered<'torque'> | undefined => window.value.kind === 'unknown' ? undefined : { value: Number(formatNumber(fromSi('torque', targetTorque(window.value.value), unit), 1)), unit }
+/** The reader's own unit first, and one to fall back on. */
+const torqueUnits = computed<TorqueUnit[]>(() => [units.torqueUnit, units.torqueUnit === 'N.m' ? 'lbf.ft' : 'N.m'])
+const torque = ref<Entered<'torque'> | undefined>(targetIn(units.torqueUnit))
 const adapter = ref({ wrench: millimetres(300), extension: millimetres(50), angle: 0 })
 const reason = ref('')
 const got = computed(() => torque.value && (how.value === 'adapter' ? torqueFromSetting(toSi('torque', torque.value), adapter.value) : toSi('torque', torque.value)))
@@ -112,7 +114,7 @@ watch([counts, proved, agrees, differs, how, torque, adapter, reason, amount, me
 
     <template v-else-if="plain.type === 'jointTorqued'">
       <template v-if="how !== 'turn'">
-        <QuantityEntry v-model="torque" dimension="torque" :units="['N.m', 'lbf.ft']" :start="torque" :other="torque?.unit === 'lbf.ft' ? 'N.m' : 'lbf.ft'" :label="how === 'adapter' ? 'wrench set to' : 'torque'" />
+        <QuantityEntry v-model="torque" dimension="torque" :units="torqueUnits" :start="torque" :other="torque?.unit === 'lbf.ft' ? 'N.m' : 'lbf.ft'" :label="how === 'adapter' ? 'wrench set to' : 'torque'" />
         <div v-if="how === 'adapter'" class="three fields">
           <v-text-field v-model.number="adapter.wrench" type="number" label="wrench, mm" /><v-text-field v-model.number="adapter.extension" type="number" label="adapter, mm" /><v-text-field v-model.number="adapter.angle" type="number" label="angle, °" />
         </div>
@@ -148,7 +150,7 @@ watch([counts, proved, agrees, differs, how, torque, adapter, reason, amount, me
       <div class="three"><button type="button" class="btn" :aria-pressed="leak === 'dry'" @click="leak = 'dry'">Dry</button><button type="button" class="btn" :aria-pressed="leak === 'weeping'" @click="leak = 'weeping'">Weeping</button><button type="button" class="btn" :aria-pressed="leak === 'leaking'" @click="leak = 'leaking'">Leaking</button></div>
       <div v-if="disturbed && window.kind !== 'unknown'" class="stack">
         <p class="caution">It wept. Engine off, then use some of what is in hand, never beyond the window; after that look again.</p>
-        <QuantityEntry v-model="torque" dimension="torque" :units="['N.m', 'lbf.ft']" :start="torque" label="torqued again at" /><TorqueWindow :window="window.value" :value="got" />
+        <QuantityEntry v-model="torque" dimension="torque" :units="torqueUnits" :start="torque" label="torqued again at" /><TorqueWindow :window="window.value" :value="got" />
         <button type="button" class="btn" @click="retorque">Record the second torque</button>
       </div>
     </template>

@@ -3,23 +3,17 @@ import { computed } from 'vue'
 import { developLine, samplePoints } from '#core/route/developLine'
 import { projectStandpoint } from '#core/route/projectStandpoint'
 import type { ResolvedSheet } from '#core/sheet/resolveSheet'
+import { landmarksOf } from '#core/route/landmarks'
 import type { Body, KeepoutKind, Standpoint, Vec3 } from '#core/sheet/types'
-import { standpointNotes, standpointWords } from '#shared/words/vocabulary'
+import { standpointNote, standpointWords } from '#shared/words/vocabulary'
 import type { JointStatus } from '#core/job/jointStatus'
 
 /** Where the lines run, from where a person stands: a flat projection with the car's landmarks, keep-outs shaded, the selected joint named. */
-const props = defineProps<{ resolved: ResolvedSheet; standpoint: Standpoint; line?: string; selected?: string; jointStates?: Record<string, JointStatus> }>()
+const props = defineProps<{ resolved: ResolvedSheet; standpoint: Standpoint; side?: 'left' | 'right'; line?: string; selected?: string; cursor?: Vec3; jointStates?: Record<string, JointStatus> }>()
 const emit = defineEmits<{ select: [id: string] }>()
 
 type Point = readonly [number, number]
-const flat = (at: Vec3): Point => projectStandpoint(props.standpoint, at)
-
-// A generic car, for orientation only: boxes in vehicle axes.
-const landmarks: { name: string; min: Vec3; max: Vec3 }[] = [
-  { name: 'radiator', min: [600, -360, 480], max: [650, 360, 880] }, { name: 'engine', min: [-330, -220, 380], max: [330, 220, 980] },
-  { name: 'gearbox', min: [-1050, -190, 360], max: [-340, 190, 700] }, { name: 'bumper', min: [860, -800, 420], max: [930, 800, 700] },
-]
-const wheels: { min: Vec3; max: Vec3 }[] = [{ min: [-360, 680, 0], max: [360, 900, 720] }, { min: [-360, -900, 0], max: [360, -680, 720] }]
+const flat = (at: Vec3): Point => projectStandpoint(props.standpoint, at, props.side)
 
 function boxOf(min: Vec3, max: Vec3) {
   const [a, b] = [flat(min), flat(max)]
@@ -33,6 +27,7 @@ function bodyShape(body: Body): Shape {
   return Math.hypot(a[0] - b[0], a[1] - b[1]) < body.radius * 0.6 ? { disc: { cx: (a[0] + b[0]) / 2, cy: (a[1] + b[1]) / 2, r: body.radius } } : { rod: { a, b, width: body.radius * 2, round: body.shape === 'capsule' } }
 }
 
+const landmarks = computed(() => landmarksOf(props.resolved.sheet).map(mark => ({ id: mark.id, name: mark.name, ...bodyShape(mark.body) })))
 const shaded = computed(() => props.resolved.sheet.keepouts.map(keep => ({ id: keep.id, what: keep.what, kind: keep.kind, ...bodyShape(keep.body) })))
 const routes = computed(() => props.resolved.lines.map((line) => {
   const developed = developLine(line.sections)
@@ -72,7 +67,7 @@ const named = computed(() => {
   // Keep-outs and landmarks are named where that leaves the joints' names alone.
   const around = [
     ...shaded.value.map(keep => ({ name: keep.what, keep: true, at: centreOf(keep) })),
-    ...landmarks.slice(1, 3).map(mark => ({ name: mark.name, keep: false, at: centreOf({ box: boxOf(mark.min, mark.max) }) })),
+    ...landmarks.value.filter(mark => mark.name).map(mark => ({ name: mark.name, keep: false, at: centreOf(mark) })),
   ]
   const rest = around.flatMap(({ name, keep, at: [cx, cy] }) => {
     const [small, width] = [size * 0.9, name.length * size * 0.5]
@@ -84,6 +79,7 @@ const named = computed(() => {
   })
   return { joints: labelled, rest }
 })
+const cursorAt = computed(() => props.cursor && flat(props.cursor))
 function centreOf({ box, disc, rod }: Shape): Point {
   if (box) return [box.x + box.width / 2, box.y + box.height / 2]
   return disc ? [disc.cx, disc.cy] : rod ? [(rod.a[0] + rod.b[0]) / 2, (rod.a[1] + rod.b[1]) / 2] : [0, 0]
@@ -91,17 +87,16 @@ function centreOf({ box, disc, rod }: Shape): Point {
 // Which side is which stands in the picture: from below and from the front, left and right change hands.
 const sides = computed(() => {
   const { x, y, w, h, unit } = view.value
-  const [left, right] = props.standpoint === 'wheel-off' ? ['front', 'rear'] : ['car’s right', 'car’s left']
+  const [left, right] = props.standpoint !== 'wheel-off' ? ['car’s right', 'car’s left'] : props.side === 'right' ? ['rear', 'front'] : ['front', 'rear']
   return [{ text: left, x: x + 8 * unit, y: y + h - 10 * unit, anchor: 'start' }, { text: right, x: x + w - 8 * unit, y: y + h - 10 * unit, anchor: 'end' }] as const
 })
 </script>
 
 <template>
-  <figure>
-    <svg :viewBox="`${view.x} ${view.y} ${view.w} ${view.h}`" role="img" :aria-label="`Where the lines run, ${standpointWords[standpoint]}: ${standpointNotes[standpoint]}`">
+  <div class="flat">
+    <svg :viewBox="`${view.x} ${view.y} ${view.w} ${view.h}`" role="img" :aria-label="`Where the lines run, ${standpointWords[standpoint]}: ${standpointNote(standpoint, { side: side ?? 'left', axle: 'front' })}`">
       <g fill="none" stroke="var(--line)" :stroke-width="2 * view.unit">
-        <rect v-for="(wheel, i) in wheels" :key="i" v-bind="boxOf(wheel.min, wheel.max)" :rx="standpoint === 'wheel-off' ? 360 : 40" />
-        <rect v-for="mark in landmarks" :key="mark.name" v-bind="boxOf(mark.min, mark.max)" :rx="16" />
+        <template v-for="mark in landmarks" :key="mark.id"><rect v-if="mark.box" v-bind="mark.box" :rx="16" /><circle v-else-if="mark.disc" v-bind="mark.disc" /><path v-else-if="mark.rod" :d="`M${mark.rod.a[0]} ${mark.rod.a[1]}L${mark.rod.b[0]} ${mark.rod.b[1]}`" :stroke-width="mark.rod.width" stroke-opacity=".5" :stroke-linecap="mark.rod.round ? 'round' : 'butt'" /></template>
       </g>
       <g v-for="keep in shaded" :key="keep.id">
         <rect v-if="keep.box" v-bind="keep.box" :fill="shade[keep.kind]" />
@@ -119,20 +114,20 @@ const sides = computed(() => {
         <circle r="26" fill="transparent" />
         <JointGlyph :kind="joint.kind" :status="jointStates?.[joint.id]" :current="joint.id === selected" />
       </g>
+      <g v-if="cursorAt" :transform="`translate(${cursorAt[0]},${cursorAt[1]}) scale(${view.unit})`" class="cursor"><circle r="9" /><path d="M-15 0h30M0 -15v30" /></g>
       <text v-for="side in sides" :key="side.text" :x="side.x" :y="side.y" :font-size="13 * view.unit" :text-anchor="side.anchor" class="side">{{ side.text }}</text>
       <text v-for="label in named.joints" :key="label.id" :x="label.left" :y="label.at" :font-size="label.size" :class="{ name: true, on: label.id === selected }">{{ label.name }}</text>
       <text v-for="label in named.rest" :key="label.name" :x="label.left" :y="label.at" :font-size="label.size" :class="label.keep ? 'keep' : 'land'">{{ label.name }}</text>
     </svg>
-    <figcaption>{{ standpointNotes[standpoint] }}</figcaption>
-  </figure>
+  </div>
 </template>
 
 <style scoped>
-svg { display: block; width: 100%; aspect-ratio: 1.16; background: var(--card); }
+.flat { height: 100%; } svg { display: block; width: 100%; height: 100%; background: var(--card); }
 text { font-family: var(--face); fill: var(--ink); }
 .name { font-weight: 600; paint-order: stroke; stroke: var(--card); stroke-width: 0.28em; stroke-linejoin: round; }
 .name.on { font-weight: 800; }
 .land { fill: var(--soft); } .keep { fill: var(--warn); font-weight: 600; paint-order: stroke; stroke: var(--card); stroke-width: 0.22em; }
 .hit { cursor: pointer; } .side { fill: var(--soft); font-weight: 600; }
-figcaption { color: var(--soft); font-size: 13.5px; padding: 6px 10px; border-top: 1px solid var(--line); }
+.cursor { fill: none; stroke: var(--bad); stroke-width: 2.2; }
 </style>

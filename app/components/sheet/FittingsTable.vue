@@ -4,7 +4,9 @@ import { settleWindow } from '#core/sheet/settleContested'
 import type { ResolvedSheet } from '#core/sheet/resolveSheet'
 import type { Joint } from '#core/sheet/types'
 import { targetTorque } from '#core/torque/checkTorque'
-import { formatNumber } from '#core/units/formatQuantity'
+import { practiceFor } from '#core/fittings/generalPractice'
+import { practiceWords } from '#shared/words/practiceWords'
+import { hexName, nearHexWords } from '#shared/words/hexWords'
 import { jointWords, proofWords, reachWords } from '#shared/words/vocabulary'
 import { useUnits } from '~/stores/units'
 
@@ -13,8 +15,7 @@ const emit = defineEmits<{ select: [id: string] }>()
 const units = useUnits()
 
 const rows = computed(() => props.resolved.lines.map(line => ({ line, joints: props.resolved.joints.filter(joint => joint.line === line.id).map(joint => ({ joint, torque: settleWindow(joint.torque ?? 'unknown') })) })))
-const hexes = (joint: Joint) => joint.hex.turn === undefined ? undefined : `${formatNumber(joint.hex.turn, 2)} mm`
-const also = (joint: Joint) => [joint.hex.hold && `hold ${formatNumber(joint.hex.hold, 2)} mm`, ...joint.hex.alternates.map(hex => `${formatNumber(hex, 2)} mm fits`)].filter(Boolean).join(' · ')
+const hexes = (joint: Joint) => joint.hex.turn === undefined ? undefined : hexName(joint.hex.turn)
 </script>
 
 <template>
@@ -28,12 +29,13 @@ const also = (joint: Joint) => [joint.hex.hold && `hold ${formatNumber(joint.hex
             <div class="name"><svg width="40" height="32" viewBox="-20 -18 40 34" aria-hidden="true"><JointGlyph :kind="joint.kind" /></svg>
               <span><button class="pick" @click.stop="emit('select', joint.id)">{{ joint.name }}</button><span class="sub">{{ jointWords[joint.kind] }}, {{ reachWords[joint.ways[0]!.from] }}</span></span></div>
           </td>
-          <td><span class="num" :class="{ big2: hexes(joint) }">{{ hexes(joint) ?? joint.tools[0] ?? '–' }}</span><span class="sub">{{ also(joint) }}</span></td>
+          <td><span class="num" :class="{ big2: hexes(joint) }">{{ hexes(joint) ?? joint.tools[0] ?? '–' }}</span><span v-if="joint.hex.hold" class="sub">hold {{ hexName(joint.hex.hold) }}</span><span v-for="near in joint.hex.turn ? nearHexWords(joint.hex.turn, joint.hex.alternates).slice(0, 2) : []" :key="near" class="sub">{{ near }}</span></td>
           <td>
-            <template v-if="torque.kind !== 'unknown'"><span class="num big2">{{ units.torque(targetTorque(torque.value)) }}</span><span class="sub nowrap">{{ units.torqueRange(torque.value) }}</span><span class="sub nowrap">{{ units.otherTorqueRange(torque.value) }}</span><SourceNote :settled="torque" :show="units.torqueRange" :what="`torque, ${joint.name}`" /></template>
-            <template v-else><span class="num">–</span><span class="sub">{{ joint.torque === undefined ? 'held by its lock' : 'unknown: look it up' }}</span></template>
+            <template v-if="torque.kind !== 'unknown'"><span class="num big2">{{ units.torque(targetTorque(torque.value)) }}</span><span class="sub nowrap"><UnitValue :text="units.torqueRange(torque.value)" :others="units.elsewhere.torque(torque.value)" /></span><span class="sub nowrap">{{ units.otherTorqueRange(torque.value) }}</span><SourceNote :settled="torque" :show="units.torqueRange" :what="`torque, ${joint.name}`" :path="['joints', resolved.sheet.joints.indexOf(joint), 'torque']" /><span v-if="joint.turn" class="sub">or snug, then {{ joint.turn.snugThen }}°</span></template>
+            <template v-else-if="joint.torque === undefined"><span class="num">–</span><span class="sub">{{ practiceWords(practiceFor(joint.kind)) }}</span></template>
+            <template v-else><span class="num">unknown</span><span class="sub">practice: {{ practiceWords(practiceFor(joint.kind)) }}</span><SourceNote :settled="torque" :show="units.torqueRange" :what="`torque, ${joint.name}`" :practice="practiceWords(practiceFor(joint.kind))" /></template>
           </td>
-          <td><ul><li v-for="seal in joint.seals" :key="seal.id" class="nowrap">{{ seal.count }} × {{ seal.name }}<span class="sub">{{ [seal.part ?? seal.size, seal.reuse === 'never' ? 'new' : 'if good'].filter(Boolean).join(' · ') }}</span></li><li v-if="!joint.seals.length" class="soft">none</li></ul></td>
+          <td><ul><li v-for="seal in joint.seals" :key="seal.id" class="nowrap">{{ seal.count }} × {{ seal.name }}<span class="sub">{{ [seal.part ?? seal.size, seal.unobtainable ? 'not supplied: leave it shut' : seal.reuse === 'never' ? 'new' : 'if good'].filter(Boolean).join(' · ') }}</span></li><li v-if="!joint.seals.length" class="soft">none</li></ul></td>
           <td class="nowrap"><ul><li v-for="proof in joint.proofs" :key="proof">{{ proofWords[proof].short }}</li></ul></td>
         </tr>
       </tbody>

@@ -10,7 +10,7 @@ import { useUnits } from '~/stores/units'
 import { targetTorque } from '#core/torque/checkTorque'
 
 /** All lines of a car on one scale: the chosen one with its words, the others as bare strips to choose from. */
-const props = defineProps<{ resolved: ResolvedSheet; line: string; selected?: string; ways?: Readonly<Record<string, number>>; state?: JobState; scope?: readonly string[] }>()
+const props = defineProps<{ resolved: ResolvedSheet; line: string; selected?: string; ways?: Readonly<Record<string, number>>; state?: JobState; scope?: readonly string[]; cursor?: { line: string; at: number } }>()
 const emit = defineEmits<{ line: [id: string]; select: [id: string] }>()
 const units = useUnits()
 
@@ -33,7 +33,7 @@ const holdsDone = computed(() => Object.fromEntries(Object.entries(props.state?.
       <button class="head" :aria-pressed="item.id === line" @click="emit('line', item.id)">
         <b>{{ item.name }}</b><span v-if="item.mark" class="tag">{{ item.mark }}</span><span class="soft">{{ formatNumber(unrolled.length, 0) }} mm</span><span v-if="scope && !scope.includes(item.id)" class="soft">stays</span>
       </button>
-      <LineStrip :line="unrolled" :name="item.name" :scale-to="longest" :compact="item.id !== line" :axis="item.id === line" :joint-notes="notes" :joint-states="states" :holds-done="holdsDone" :selected="selected" @select="id => { emit('line', item.id); emit('select', id) }" />
+      <LineStrip :line="unrolled" :name="item.name" :scale-to="longest" :compact="item.id !== line" :axis="item.id === line" :joint-notes="notes" :joint-states="states" :holds-done="holdsDone" :selected="selected" :cursor="cursor?.line === item.id ? cursor.at : undefined" @select="id => { emit('line', item.id); emit('select', id) }" />
     </div>
     <div class="side">reached from below</div>
   </div>

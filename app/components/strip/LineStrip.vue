@@ -13,7 +13,9 @@ import { axisTicks, placeLabels, textWidth } from '~/utils/stripLayout'
  */
 const props = defineProps<{
   line: Unrolled; name: string; scaleTo?: number; compact?: boolean; axis?: boolean;
-  jointNotes?: Record<string, string>; jointStates?: Record<string, JointStatus>; holdsDone?: Record<string, boolean>; current?: string; selected?: string
+  jointNotes?: Record<string, string>; jointStates?: Record<string, JointStatus>; holdsDone?: Record<string, boolean>; current?: string; selected?: string;
+  /** Where the finger is, mm along the line. */
+  cursor?: number
 }>()
 const emit = defineEmits<{ select: [id: string] }>()
 
@@ -78,6 +80,13 @@ const summary = computed(() => `${props.name}, ${formatNumber(props.line.length,
         <text v-if="!compact && (i === 0 || x(bend.at) - x(line.bends[i - 1]!.at) > 26)" :x="x(bend.at)" :y="mid + 31" text-anchor="middle" class="bend">{{ formatNumber(bend.degrees, 0) }}°</text>
       </g>
 
+      <g v-for="extreme in line.extremes" :key="`${extreme.kind}${extreme.at}`" :transform="`translate(${x(extreme.at)},${mid})`" class="extreme">
+        <title>{{ extreme.kind === 'high' ? 'High point: air stays here' : 'Low point: fluid stays here' }}, {{ formatNumber(extreme.depth, 0) }} mm</title>
+        <path v-if="extreme.kind === 'high'" d="M-9 -12q9 -13 18 0" /><circle v-if="extreme.kind === 'high'" cy="-23" r="3" />
+        <path v-else d="M-9 12q9 13 18 0" /><path v-if="extreme.kind === 'low'" d="M0 20v6" />
+        <text v-if="!compact" x="12" :y="extreme.kind === 'high' ? -17 : 27">{{ extreme.kind === 'high' ? 'high: air stays' : 'low' }}</text>
+      </g>
+
       <template v-if="!compact">
         <g v-for="{ side, items } in labels" :key="side">
           <g v-for="item in items" :key="item.id" :class="{ picked: item.id === selected }">
@@ -98,6 +107,7 @@ const summary = computed(() => `${props.name}, ${formatNumber(props.line.length,
         <path v-if="joint.reach.startsWith('wheel')" d="M0 15v8M-5 19h10" stroke="var(--ink)" stroke-width="2" />
       </g>
 
+      <g v-if="cursor !== undefined" class="cursor" :transform="`translate(${x(cursor)},0)`"><line :y1="mid - 34" :y2="mid + 34" /><path :d="`M-7 ${mid - 42}h14l-7 9z`" /></g>
       <g v-if="axis" class="axis">
         <line :x1="x(0)" :x2="x(line.length)" :y1="height - 18" :y2="height - 18" />
         <g v-for="mm in ticks" :key="mm"><line :x1="x(mm)" :x2="x(mm)" :y1="height - 22" :y2="height - 14" /><text :x="x(mm)" :y="height - 2" text-anchor="middle">{{ mm }}{{ mm === 0 ? ' mm' : '' }}</text></g>
@@ -117,5 +127,7 @@ text { font: 13px var(--face); fill: var(--ink); }
 .bend { font-size: 12.5px; fill: var(--soft); }
 .hit { cursor: pointer; }
 .axis line { stroke: var(--line); } .axis text { font-size: 12.5px; fill: var(--soft); }
+.extreme path, .extreme circle { fill: none; stroke: var(--accent); stroke-width: 2; } .extreme text { font-size: 12.5px; fill: var(--accent); font-weight: 600; paint-order: stroke; stroke: var(--card); stroke-width: 3px; }
+.cursor line { stroke: var(--bad); stroke-width: 2; } .cursor path { fill: var(--bad); }
 .picked .name { text-decoration: underline; text-decoration-thickness: 2px; text-underline-offset: 3px; }
 </style>

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { navigateTo, useHead } from '#imports'
+import { identifyLayouts, type CannotSee } from '#core/identify/identifyLayouts'
 import { liftPositions, type LiftPosition } from '#core/sheet/types'
 import { formatNumber } from '#core/units/formatQuantity'
+import { changeWords } from '#shared/words/changeWords'
 import { eventWords } from '#shared/words/eventWords'
 import { accessWords, missingWords, refusalWords } from '#shared/words/refusalWords'
 import { positionWords, stageWords } from '#shared/words/vocabulary'
@@ -26,6 +28,9 @@ const resolved = computed(() => job.resolved)
 useHead({ title: () => job.view ? `Job ${job.view.row.number} · Efferent` : 'Job' })
 // The stream's row is newer than the one the job was loaded with.
 const row = computed(() => floor.rows?.find(candidate => candidate.id === id) ?? job.view!.row)
+const cannotSee = ref<CannotSee[]>([])
+const identification = computed(() => resolved.value && identifyLayouts([resolved.value.sheet], resolved.value.car, cannotSee.value))
+const ahead = computed(() => job.newer ? job.ahead.map(change => changeWords(change, sheet.value, job.newer!)) : [])
 const begun = computed(() => Object.keys(job.state?.joints ?? {}).length > 0)
 const scope = computed(() => job.state?.scope ?? [])
 const start = computed<LiftPosition>(() => job.state?.inputs?.start ?? 'ground')
@@ -68,7 +73,9 @@ useKeys({ b: () => void navigateTo(`/jobs/${id}/bay`) })
       </div>
     </div>
     <p v-if="refusal" class="trouble" role="alert">{{ refusalWords(refusal, sheet) }}</p>
-    <QuestionBar v-if="resolved.question && resolved.open.length" :question="resolved.question" @answer="answer => record({ type: 'traitsLearned', question: resolved!.question!.id, answer })" />
+    <section v-if="job.newer && job.ahead.length" class="card stack moved" aria-label="A newer revision"><div><b>Revision {{ job.newer.revision }} of this sheet is published.</b> It differs in what is still to do:</div><ul><li v-for="(words, i) in ahead.slice(0, 8)" :key="i">{{ words }}</li><li v-if="ahead.length > 8" class="soft">and {{ ahead.length - 8 }} more</li></ul><div class="row"><button class="btn tight main" @click="record({ type: 'revisionMoved', revision: job.newer.revision })">Go on by revision {{ job.newer.revision }}</button><span class="soft">or stay on revision {{ sheet.revision }}</span></div></section>
+    <VerdictBanner v-if="resolved.verdict" :verdict="resolved.verdict" :sheet="resolved.sheet" />
+    <IdentifyBar v-if="identification" :identification="identification" :sheets="[resolved.sheet]" :unseen="cannotSee.length" @answer="({ question, answer }) => record({ type: 'traitsLearned', question, answer })" @cannot-see="look => (cannotSee = [...cannotSee, look])" @again="cannotSee = []" />
 
     <div v-if="resolved.open.length === 0" class="choice card">
       <b>Replace</b>
@@ -117,6 +124,7 @@ useKeys({ b: () => void navigateTo(`/jobs/${id}/bay`) })
 </template>
 
 <style scoped>
+.moved { border: 3px solid var(--warn); } .moved ul { list-style: disc; padding-left: 20px; }
 .top { display: flex; justify-content: space-between; gap: 16px; flex-wrap: wrap; align-items: flex-start; }
 .choice { display: flex; gap: 8px 20px; align-items: center; flex-wrap: wrap; } .choice label { display: flex; gap: 9px; align-items: center; min-height: 40px; } .choice input { width: 22px; height: 22px; accent-color: var(--accent); } .grow { flex: 1; } .stands { display: flex; gap: 10px; align-items: center; }
 .columns { display: grid; grid-template-columns: minmax(0, 1.7fr) minmax(290px, .8fr); gap: 16px; align-items: start; }

@@ -1,0 +1,61 @@
+import { computed, ref, watch, type Ref } from 'vue'
+import { navigateTo } from '#imports'
+import type { SearchHit, SearchResult } from '#shared/schemas/api'
+import { useConnection } from '~/stores/connection'
+import { call, wordsOf } from '~/utils/api'
+
+export type Target = { to: string; text: string }
+const sheetPath = (id: string, query: Record<string, string | undefined> = {}) => {
+  const search = new URLSearchParams(Object.entries(query).filter((pair): pair is [string, string] => pair[1] !== undefined)).toString()
+  return `/sheets/${id}${search ? `?${search}` : ''}`
+}
+/** Everything a hit can open. */
+export function targetsOf(hit: SearchHit): Target[] {
+  switch (hit.kind) {
+    case 'vehicle': return [...hit.sheets.map(sheet => ({ to: sheetPath(sheet.id, { vehicle: hit.vehicle.id }), text: sheet.title })), { to: `/car?vehicle=${hit.vehicle.id}`, text: 'All lines of this car' }]
+    case 'sheet': return [{ to: sheetPath(hit.sheet.id), text: 'Open the sheet' }]
+    case 'customer': return [{ to: `/lookup?q=${encodeURIComponent(hit.customer)}`, text: 'Their vehicles' }]
+    case 'fitting': return [{ to: sheetPath(hit.sheet, { joint: hit.id }), text: 'Show it on the line' }]
+    case 'fluid': case 'part': case 'note': return [{ to: sheetPath(hit.sheet), text: 'Open the sheet' }]
+  }
+}
+
+/** What is typed into a search box, what was found, and the one the arrow keys are on. */
+export function useFinder(query: Ref<string>) {
+  const connection = useConnection()
+  const result = ref<SearchResult>()
+  const trouble = ref('')
+  const at = ref(0)
+  let wanted = 0
+  const targets = computed(() => result.value?.hits.flatMap(targetsOf) ?? [])
+
+  async function search(): Promise<void> {
+    const mine = ++wanted
+    trouble.value = ''
+    if (!query.value.trim()) {
+      result.value = undefined
+      return
+    }
+    try {
+      const answer = await call<SearchResult>('GET', `/api/search?q=${encodeURIComponent(query.value)}`)
+      // Only the answer to the last keystroke counts.
+      if (mine !== wanted) return
+      result.value = answer
+      at.value = 0
+    } catch (error) {
+      if (!connection.notice(error)) trouble.value = wordsOf(error)
+    }
+  }
+  watch(query, search)
+  watch(() => connection.recoveries, search)
+  const move = (by: number) => (at.value = Math.max(0, Math.min(targets.value.length - 1, at.value + by)))
+  /** Enter before the answer is here waits for it. */
+  async function open(): Promise<boolean> {
+    if (result.value?.query !== query.value.trim()) await search()
+    const target = targets.value[at.value]
+    if (!target) return false
+    await navigateTo(target.to)
+    return true
+  }
+  return { result, trouble, at, targets, search, move, open }
+}
