@@ -21,6 +21,8 @@ export default defineNuxtConfig({
     },
   },
   css: ['@fontsource-variable/atkinson-hyperlegible-next/wght.css', '~/assets/tokens.css', '~/assets/base.css', '~/assets/print.css'],
+  // Elements of the 3D scene are no components and no HTML.
+  vue: { compilerOptions: { isCustomElement: tag => (tag.startsWith('Tres') && tag !== 'TresCanvas') || tag === 'primitive' } },
   spaLoadingTemplate: false,
   alias: aliases,
   build: { transpile: ['@mdi/js'] },
@@ -34,8 +36,6 @@ export default defineNuxtConfig({
     routeRules: { '/_nuxt/**': { headers: { 'cache-control': 'public, max-age=31536000, immutable' } } },
   },
   vite: { build: { sourcemap: false }, worker: { format: 'es' } },
-  // Elements of the 3D scene are no components and no HTML.
-  vue: { compilerOptions: { isCustomElement: tag => (tag.startsWith('Tres') && tag !== 'TresCanvas') || tag === 'primitive' } },
   typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
   postcss: { plugins: { cssnano: false } },
   telemetry: false,

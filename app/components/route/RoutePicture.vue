@@ -115,7 +115,7 @@ const sides = computed(() => {
         <JointGlyph :kind="joint.kind" :status="jointStates?.[joint.id]" :current="joint.id === selected" />
       </g>
       <g v-if="cursorAt" :transform="`translate(${cursorAt[0]},${cursorAt[1]}) scale(${view.unit})`" class="cursor"><circle r="9" /><path d="M-15 0h30M0 -15v30" /></g>
-      <text v-for="side in sides" :key="side.text" :x="side.x" :y="side.y" :font-size="13 * view.unit" :text-anchor="side.anchor" class="side">{{ side.text }}</text>
+      <text v-for="mark in sides" :key="mark.text" :x="mark.x" :y="mark.y" :font-size="13 * view.unit" :text-anchor="mark.anchor" class="side">{{ mark.text }}</text>
       <text v-for="label in named.joints" :key="label.id" :x="label.left" :y="label.at" :font-size="label.size" :class="{ name: true, on: label.id === selected }">{{ label.name }}</text>
       <text v-for="label in named.rest" :key="label.name" :x="label.left" :y="label.at" :font-size="label.size" :class="label.keep ? 'keep' : 'land'">{{ label.name }}</text>
     </svg>

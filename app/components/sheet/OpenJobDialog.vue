@@ -2,9 +2,11 @@
 import { computed, ref, watch } from 'vue'
 import { navigateTo } from '#imports'
 import { v7 } from 'uuid'
+import { checkVehicleNumber } from '#core/identify/checkVehicleNumber'
 import { resolveSheet } from '#core/sheet/resolveSheet'
 import type { Family, Sheet } from '#core/sheet/types'
 import type { JobRow, VehicleView } from '#shared/schemas/api'
+import { vehicleNumberWords } from '#shared/words/vehicleNumberWords'
 import { call, wordsOf } from '~/utils/api'
 import { deviceId } from '~/utils/device'
 
@@ -19,6 +21,9 @@ const customer = ref('')
 const family = ref(props.families[0]?.id)
 const year = ref('')
 const engine = ref<string>()
+const vin = ref('')
+const vinRead = ref(false)
+const vinIssue = computed(() => vin.value.trim() ? checkVehicleNumber(vin.value) : undefined)
 const complaint = ref('')
 const lines = ref<string[]>([])
 const trouble = ref('')
@@ -52,7 +57,7 @@ async function create() {
   try {
     let target = chosen.value
     if (adding.value) {
-      const added = await call<VehicleView>('POST', '/api/vehicles', { plate: plate.value, customer: customer.value, family: family.value, year: year.value ? Number(year.value) : undefined, engine: engine.value })
+      const added = await call<VehicleView>('POST', '/api/vehicles', { plate: plate.value, customer: customer.value, family: family.value, year: year.value ? Number(year.value) : undefined, engine: engine.value, vin: vin.value.trim() || undefined, vinRead: vinRead.value || undefined })
       vehicles.value.push(added)
       target = chosen.value = added.id
       adding.value = false
@@ -83,6 +88,8 @@ async function create() {
       <div v-else class="stack">
         <v-text-field v-model="plate" label="Plate" required />
         <v-text-field v-model="customer" label="Customer" required />
+        <v-text-field v-model="vin" label="Vehicle number, if at hand" maxlength="40" autocomplete="off" :error-messages="vinIssue ? [vehicleNumberWords(vinIssue)] : []" />
+        <label v-if="vinIssue?.code === 'VEHICLE_NUMBER_CHECK'"><input v-model="vinRead" type="checkbox">It stands so on the car, read twice</label>
         <v-select v-model="family" :items="families.map(item => ({ value: item.id, title: `${item.make} ${item.model} ${item.body}` }))" label="Vehicle" />
         <div class="row"><v-text-field v-model="year" label="Year" inputmode="numeric" /><v-select v-model="engine" :items="engines.map(item => ({ value: item.id, title: item.name }))" label="Engine" /></div>
         <button type="button" class="btn tight quiet" @click="adding = false">Choose a known car</button>
