@@ -138,7 +138,7 @@ const wrongAt = (path: string) => [...props.wrong].some(item => item === path ||
 
 <style scoped>
 .field { display: grid; gap: 3px; align-content: start; } .field.wrong, .item.wrong { border-left: 4px solid var(--bad); padding-left: 8px; }
-label, .label, legend { font-weight: 600; font-size: 14.5px; } small { font-weight: 400; }
+label, .label, legend { font-weight: 600; font-size: 14.5px; } small { font-weight: 400; margin-left: 6px; }
 input:not([type='checkbox']), select, textarea { border: 2px solid var(--line); border-radius: 3px; background: var(--card); color: var(--ink); font: 500 16px/1.3 var(--face); padding: 6px 8px; min-height: 40px; width: 100%; } :is(input, select, textarea):focus-visible { border-color: var(--accent); }
 .num { width: 92px !important; text-align: right; font-variant-numeric: tabular-nums; } .with, .line { display: flex; gap: 8px; align-items: center; flex-wrap: wrap; } .line select { width: auto; } .unit { color: var(--soft); font-size: 14.5px; }
 fieldset { border: 1px solid var(--line); padding: 6px 10px 10px; display: grid; gap: 6px; min-width: 0; } legend { padding: 0 4px; }

@@ -101,7 +101,7 @@ function placeCamera() {
   const pitch = Math.max(-1.45, Math.min(1.45, tilt[props.standpoint] + turn.value.pitch))
   const direction = eye.multiplyScalar(Math.cos(turn.value.yaw)).addScaledVector(right, Math.sin(turn.value.yaw)).multiplyScalar(Math.cos(pitch)).addScaledVector(up, Math.sin(pitch))
   camera.aspect = width.value / height.value
-  const reach = bounds.value.radius * 1.12 / Math.tan(camera.fov * Math.PI / 360) / Math.min(1, camera.aspect) / turn.value.near
+  const reach = bounds.value.radius * 1.22 / Math.tan(camera.fov * Math.PI / 360) / Math.min(1, camera.aspect) / turn.value.near
   camera.position.copy(bounds.value.centre).addScaledVector(direction, reach)
   camera.up.set(...view.up)
   camera.lookAt(bounds.value.centre)
@@ -173,7 +173,8 @@ const arrow = computed(() => {
   const point = project(at)
   // Behind the eye a projection comes out mirrored.
   const outside = edgeArrow(point.behind ? { x: width.value - point.x, y: height.value - point.y } : point, { width: width.value, height: height.value })
-  const edge = outside ?? { x: point.x, y: point.y - 18, angle: Math.PI / 2 }
+  // Inside, the arrow comes from above, or from below where there is no room above.
+  const edge = outside ?? (point.y > 48 ? { x: point.x, y: point.y - 18, angle: Math.PI / 2 } : { x: point.x, y: point.y + 18, angle: -Math.PI / 2 })
   return { ...edge, outside: outside !== undefined, name: joint.name }
 })
 const cursorAt = computed(() => {

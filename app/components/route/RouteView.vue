@@ -64,5 +64,5 @@ function key(event: KeyboardEvent) {
 <style scoped>
 .view { display: grid; gap: 0; } .bar { display: flex; justify-content: space-between; gap: 8px; flex-wrap: wrap; padding: 8px 8px 0; }
 .frame { height: 390px; } figcaption { display: flex; justify-content: space-between; gap: 12px; padding: 6px 10px; font-size: 14px; flex-wrap: wrap; min-height: 34px; } .at { font-weight: 700; }
-.tabs button { min-height: 40px; }
+.tabs button { min-height: 40px; padding: 6px 10px; font-size: 14.5px; }
 </style>

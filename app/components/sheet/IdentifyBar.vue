@@ -25,7 +25,7 @@ const left = computed(() => props.identification.layouts)
       </div>
     </template>
     <div v-else><b>No look is left that tells them apart.</b> Go by the part itself, or look again. <button v-if="unseen" class="btn tight quiet" @click="emit('again')">Ask what could not be seen again</button></div>
-    <button class="left" :aria-expanded="open" @click="open = !open">{{ plural(left.length, 'layout') }} left, {{ formatNumber(identification.bits, 1) }} bits to know <span aria-hidden="true">{{ open ? '▴' : '▾' }}</span></button>
+    <button class="left" :aria-expanded="open" @click="open = !open">{{ plural(left.length, 'layout') }} left <span aria-hidden="true">{{ open ? '▴' : '▾' }}</span></button>
     <ul v-if="open" class="layouts"><li v-for="(layout, i) in left.slice(0, 12)" :key="i"><span class="share">{{ formatNumber(layout.share * 100, 0) }} %</span>{{ layoutWords(layout, sheets) }}</li><li v-if="left.length > 12" class="soft">and {{ left.length - 12 }} more</li></ul>
     <p v-if="identification.missing.length" class="soft">The {{ identification.missing.join(' and the ') }} off the papers would narrow it without a look.</p>
   </section>
