@@ -6,15 +6,8 @@ import { millimetres } from '../core/units/types'
 import { search } from '../server/services/search'
 import { insertEntries } from '../server/sql/search/writeEntries'
 import { sheetEntries, vehicleEntries } from '../shared/searchEntries'
+import { lottery } from './lottery'
 
-/** A small linear congruential generator: the same library in every run. */
-function lottery(seed: number): (below: number) => number {
-  let state = seed
-  return (below) => {
-    state = (Math.imul(state, 1_664_525) + 1_013_904_223) >>> 0
-    return Math.floor(state / 2 ** 32 * below)
-  }
-}
 const syllables = ['bra', 'cor', 'del', 'fen', 'gar', 'hol', 'ka', 'lin', 'mor', 'nes', 'or', 'pel', 'quin', 'ras', 'sund', 'tor', 'ul', 'ven', 'wick', 'yar']
 const nouns = ['cooler lines', 'steering pressure line', 'steering return', 'clutch line', 'brake hose', 'oil feed', 'turbo coolant feed', 'heater hoses']
 const hexes = [10, 11, 12, 13, 14, 15.88, 16, 17, 18, 19, 22, 24]

@@ -2,12 +2,14 @@ import { spawn } from 'node:child_process'
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
+import { chromium } from '@playwright/test'
 import pg from 'pg'
 import { v7 } from 'uuid'
 import { planJob } from '../core/access/planJob'
 import { resolveSheet } from '../core/sheet/resolveSheet'
 import type { Pack } from '../core/sheet/types'
 import type { JobRow } from '../shared/schemas/api'
+import { signIn } from '../tests/helpers/browserTest'
 import { copyDatabase, TestServer, type Client } from '../tests/helpers/server'
 import { benchSearch } from './benchSearch'
 import { benchRoute } from './benchRoute'
@@ -79,10 +81,11 @@ async function benchColdStart(databaseUrl: string): Promise<void> {
   say('server cold start and stop, median', quantile(taken, 0.5), 'ms', taken.length, 'process start to first healthy answer, then stop')
 }
 
+const launch = () => chromium.launch({ executablePath: '/usr/bin/chromium', chromiumSandbox: false, args: ['--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--enable-unsafe-swiftshader', '--use-gl=angle', '--use-angle=swiftshader'] })
+
 /** What the browser loads for the first page: the entry, what it preloads, and the sign-in page's own chunks, read from a real visit. */
 async function benchFirstPage(url: string): Promise<void> {
-  const { chromium } = await import('@playwright/test')
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', chromiumSandbox: false, args: ['--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] })
+  const browser = await launch()
   const page = await browser.newPage()
   const files = new Set<string>()
   page.on('response', response => /\/_nuxt\/.+\.(js|css)$/.test(response.url()) && files.add(new URL(response.url()).pathname))
@@ -97,6 +100,14 @@ async function benchFirstPage(url: string): Promise<void> {
   }
   const all = readdirSync('.output/public/_nuxt').filter(file => file.endsWith('.js'))
   say('whole program js', all.reduce((sum, file) => sum + gzipSync(readFileSync(join('.output/public/_nuxt', file))).length, 0), 'bytes gzip', all.length, '')
+}
+
+async function benchPicture(url: string): Promise<void> {
+  const browser = await launch()
+  const page = await browser.newPage({ baseURL: url, viewport: { width: 1280, height: 800 } })
+  await signIn(page, 'technician')
+  for (const { name, value, unit, n, note } of await benchRoute(page, quantile)) say(name, value, unit, n, note)
+  await browser.close()
 }
 
 async function benchCommandLine(): Promise<void> {
@@ -117,6 +128,7 @@ try {
   await benchLookUp(client)
   await benchPlan()
   await benchFirstPage(server.url)
+  await benchPicture(server.url)
 } finally {
   await server.end()
 }
@@ -125,6 +137,5 @@ const { taken, found } = await benchSearch(await copyDatabase(process.env.EFFERE
 const library = `${sheetCount} sheets, ${vehicleCount} vehicles, ${Math.round(found * 100)} % of the queries found something; one in five has a slip`
 say('search, median', quantile(taken, 0.5), 'ms', taken.length, library)
 say('search, p95', quantile(taken, 0.95), 'ms', taken.length, library)
-for (const { name, value, unit, n, note } of await benchRoute(quantile)) say(name, value, unit, n, note)
 await benchColdStart(databaseUrl)
 await benchCommandLine()

@@ -48,7 +48,8 @@ function developSection(points: readonly CentrePoint[], section: number, offset:
   const bends: Bend[] = []
   let at = offset
   for (let i = 0; i < headings.length; i++) {
-    const [here, next] = [corners[i]!, corners[i + 1]!]
+    const here = corners[i]!
+    const next = corners[i + 1]!
     const heading = headings[i]!
     const hasMm = distance(points[i]!.at, points[i + 1]!.at)
     const straight = hasMm - here.tangent - next.tangent

@@ -1,8 +1,8 @@
-import type { Keepout, KeepoutKind, Section } from '../sheet/types'
+import type { Body, Keepout, KeepoutKind, Section } from '../sheet/types'
 import type { Developed, Element } from './developLine'
 import { distanceToBody } from './distanceToBody'
 import { elementPoint, elementToBody } from './elementGeometry'
-import { bodyBox, elementsWithin, lineTree } from './lineTree'
+import { lineTree, visitNear } from './lineTree'
 import { outerRadiusOf } from './tubeVolume'
 
 export type Clearance = {
@@ -13,8 +13,8 @@ export type Clearance = {
 }
 
 /** Arc length, to 1 mm, at which an element comes within `reach` of a body, walking from `inside` (near enough) towards `outside`. */
-function edgeOfPass(element: Element, keepout: Keepout, reach: number, inside: number, outside: number): number {
-  const isNear = (along: number) => distanceToBody(elementPoint(element, along), keepout.body) <= reach
+function edgeOfPass(element: Element, body: Body, reach: number, inside: number, outside: number): number {
+  const isNear = (along: number) => distanceToBody(elementPoint(element, along), body) <= reach
   if (isNear(outside)) return outside
   let [near, far] = [inside, outside]
   while (Math.abs(far - near) > 1) {
@@ -33,21 +33,41 @@ export function findClearances(sections: readonly Section[], line: Developed, ke
   const tree = lineTree(line)
   const outer = sections.map(outerRadiusOf)
   const widest = Math.max(0, ...outer)
-  return keepouts.flatMap((keepout) => {
-    const near = keepout.clearance * nearFactor
-    let pass: { from: number; to: number; closestAt: number; gap: number } | undefined
-    elementsWithin(tree, bodyBox(keepout.body, near + widest), (index) => {
+  const found: Clearance[] = []
+  for (const { id, what, kind, body, clearance } of keepouts) {
+    const near = clearance * nearFactor
+    /** The first element, from one end of the line or the other, that comes near, and where it is nearest. */
+    const firstNear = (order: 'forward' | 'backward') => {
+      let first: { element: Element; along: number; reach: number; gap: number } | undefined
+      visitNear(tree, body, order, near + widest, (index) => {
+        const element = line.elements[index]!
+        const reach = near + outer[element.section]!
+        const { distance, along } = elementToBody(element, body, reach)
+        if (distance > reach) return near + widest
+        first = { element, along, reach, gap: Math.max(0, distance - outer[element.section]!) }
+        return -Infinity
+      })
+      return first
+    }
+    const first = firstNear('forward')
+    if (!first) continue
+    const last = firstNear('backward') ?? first
+    const from = first.element.from + edgeOfPass(first.element, body, first.reach, first.along, 0)
+    const to = last.element.from + edgeOfPass(last.element, body, last.reach, last.along, last.element.to - last.element.from)
+    const nearer = last.gap < first.gap ? last : first
+    let gap = nearer.gap
+    let closestAt = nearer.element.from + nearer.along
+    visitNear(tree, body, 'nearest', gap > 0 ? gap + widest : -Infinity, (index) => {
       const element = line.elements[index]!
       const wall = outer[element.section]!
-      const { distance, along } = elementToBody(element, keepout.body, near + wall)
-      if (distance > near + wall) return
-      const gap = Math.max(0, distance - wall)
-      const from = element.from + edgeOfPass(element, keepout, near + wall, along, 0)
-      const to = element.from + edgeOfPass(element, keepout, near + wall, along, element.to - element.from)
-      pass = pass === undefined
-        ? { from, to, closestAt: element.from + along, gap }
-        : { from: Math.min(pass.from, from), to: Math.max(pass.to, to), ...(gap < pass.gap ? { gap, closestAt: element.from + along } : { gap: pass.gap, closestAt: pass.closestAt }) }
+      const { distance, along } = elementToBody(element, body, gap + wall)
+      if (Math.max(0, distance - wall) < gap) {
+        gap = Math.max(0, distance - wall)
+        closestAt = element.from + along
+      }
+      return gap > 0 ? gap + widest : -Infinity
     })
-    return pass ? [{ keepout: keepout.id, what: keepout.what, kind: keepout.kind, ...pass as { from: number; to: number; closestAt: number; gap: number }, asks: keepout.clearance, tooClose: (pass as { gap: number }).gap < keepout.clearance }] : []
-  })
+    found.push({ keepout: id, what, kind, from, to, closestAt, gap, asks: clearance, tooClose: gap < clearance })
+  }
+  return found
 }

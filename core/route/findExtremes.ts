@@ -23,8 +23,7 @@ export function findExtremes(line: Developed, least = defaultLeast): Extreme[] {
     if (element.kind === 'arc') {
       const angle = (element.to - element.from) / element.radius
       const peak = Math.atan2(element.heading[2], element.radial[2])
-      const inside = [peak - Math.PI, peak, peak + Math.PI].filter(theta => theta > 1e-9 && theta < angle - 1e-9).sort((a, b) => a - b)
-      for (const theta of inside) push(element.from + theta * element.radius, elementPoint(element, theta * element.radius)[2])
+      for (const theta of [peak - Math.PI, peak, peak + Math.PI]) if (theta > 1e-9 && theta < angle - 1e-9) push(element.from + theta * element.radius, elementPoint(element, theta * element.radius)[2])
     }
     push(element.to, elementPoint(element, element.to - element.from)[2])
   }
@@ -34,8 +33,10 @@ export function findExtremes(line: Developed, least = defaultLeast): Extreme[] {
   let crest = { from: 0, to: 0, z: heights[0]?.z ?? 0 }
   let trough = crest
   for (const { at, z } of heights) {
-    crest = z > crest.z + 1e-6 ? { from: at, to: at, z } : Math.abs(z - crest.z) <= 1e-6 ? { ...crest, to: at } : crest
-    trough = z < trough.z - 1e-6 ? { from: at, to: at, z } : Math.abs(z - trough.z) <= 1e-6 ? { ...trough, to: at } : trough
+    if (z > crest.z + 1e-6) crest = { from: at, to: at, z }
+    else if (z >= crest.z - 1e-6) crest = { from: crest.from, to: at, z: crest.z }
+    if (z < trough.z - 1e-6) trough = { from: at, to: at, z }
+    else if (z <= trough.z + 1e-6) trough = { from: trough.from, to: at, z: trough.z }
     if (trend !== 'down' && crest.z - z >= least) {
       turns.push({ kind: 'high', ...crest })
       trend = 'down'

@@ -5,11 +5,10 @@ import type { Body, CentrePoint, Keepout, Section, Vec3 } from '../sheet/types'
 import { millimetres } from '../units/types'
 import { bendsFromPoints, pointsFromBends } from './bendTable'
 import { developLine, pointAt, samplePoints, type Developed } from './developLine'
-import { distanceToBody } from './distanceToBody'
+import { approachToBody, distanceToBody } from './distanceToBody'
 import { elementToBody } from './elementGeometry'
 import { findClearances } from './findClearances'
 import { findExtremes } from './findExtremes'
-import { segmentToBody } from './segmentToBody'
 import { distance } from './vector'
 
 const point = (x: number, y: number, z: number, radius?: number): CentrePoint => radius === undefined ? { at: [x, y, z] } : { at: [x, y, z], radius: millimetres(radius) }
@@ -76,16 +75,28 @@ describe('hand-worked lines (plane geometry: arc r·θ, tangent length r·tan(θ
   })
 })
 
-describe('segmentToBody', () => {
+describe('approachToBody', () => {
+  it('points the way in which the distance grows, as fast as one goes', () => {
+    fc.assert(fc.property(vec, bodies, (at, body) => {
+      const { distance: gap, away } = approachToBody(at, body)
+      fc.pre(gap > 0.1)
+      const step = 1e-4
+      const ahead = distanceToBody([at[0] + away[0] * step, at[1] + away[1] * step, at[2] + away[2] * step], body)
+      expect((ahead - gap) / step).toBeCloseTo(1, 3)
+    }))
+  })
+})
+
+describe('elementToBody on straights', () => {
   it('is never above, and hardly below, a dense search', () => {
     fc.assert(fc.property(vec, vec, bodies, (p, q, body) => {
       fc.pre(distance(p, q) > 1)
       const line = develop({ at: p }, { at: q })
-      const found = segmentToBody(p, q, body)
+      const found = elementToBody(line.elements[0]!, body)
       const searched = dense(line, body, 0.2)
-      expect(found.distance).toBeLessThanOrEqual(searched + 1e-6)
+      expect(found.distance).toBeLessThanOrEqual(searched + 1e-5)
       expect(found.distance).toBeGreaterThanOrEqual(searched - 0.11)
-      expect(distanceToBody(pointAt(line, found.along * line.length), body)).toBeCloseTo(found.distance, 4)
+      expect(distanceToBody(pointAt(line, found.along), body)).toBeCloseTo(found.distance, 4)
     }), { numRuns: 150 })
   })
 })

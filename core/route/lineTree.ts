@@ -1,4 +1,4 @@
-import type { Body, Vec3 } from '../sheet/types'
+import type { Body } from '../sheet/types'
 import type { Developed, Element } from './developLine'
 import { elementPoint } from './elementGeometry'
 
@@ -8,65 +8,96 @@ import { elementPoint } from './elementGeometry'
  */
 export type LineTree = { readonly nodes: Float64Array; readonly ranges: Int32Array; readonly count: number }
 
-/** A box that surely holds the element: for an arc the box of its circle's part is bounded by centre ± radius, cut to what its ends and tangents span. */
-function elementBox(element: Element): readonly [Vec3, Vec3] {
+/** Widens node `at` of the boxes to hold an element: its ends, and for an arc the points where a coordinate turns back. */
+function holdElement(nodes: Float64Array, at: number, element: Element): void {
   const length = element.to - element.from
-  const points = [elementPoint(element, 0), elementPoint(element, length)]
-  if (element.kind === 'arc') {
-    const angle = length / element.radius
-    for (let i = 0; i < 3; i++) {
-      // Each coordinate c + r·(radial·cos + heading·sin) has its extremes where the derivative vanishes.
-      const peak = Math.atan2(element.heading[i]!, element.radial[i]!)
-      for (const theta of [peak, peak + Math.PI, peak - Math.PI]) if (theta > 0 && theta < angle) points.push(elementPoint(element, theta * element.radius))
+  const first = elementPoint(element, 0)
+  const last = elementPoint(element, length)
+  for (let i = 0; i < 3; i++) {
+    let low = Math.min(first[i]!, last[i]!)
+    let high = Math.max(first[i]!, last[i]!)
+    if (element.kind === 'arc') {
+      // c + r·(radial·cos θ + heading·sin θ) swings by r·hypot about c. Up to half a turn it turns back where its slope changes sign; beyond that take the whole swing.
+      const angle = length / element.radius
+      const slope = element.heading[i]!
+      const slopeAtEnd = slope * Math.cos(angle) - element.radial[i]! * Math.sin(angle)
+      const turnsHigh = angle > Math.PI || (slope > 0 && slopeAtEnd < 0)
+      const turnsLow = angle > Math.PI || (slope < 0 && slopeAtEnd > 0)
+      if (turnsHigh || turnsLow) {
+        const swing = element.radius * Math.hypot(element.radial[i]!, slope)
+        if (turnsHigh) high = element.centre[i]! + swing
+        if (turnsLow) low = element.centre[i]! - swing
+      }
     }
+    nodes[at + i] = low
+    nodes[at + 3 + i] = high
   }
-  const of = (pick: (...values: number[]) => number) => [0, 1, 2].map(i => pick(...points.map(point => point[i]!))) as unknown as Vec3
-  return [of(Math.min), of(Math.max)]
 }
 
 export function lineTree(line: Developed): LineTree {
   const count = line.elements.length
-  const nodes: number[] = []
-  const ranges: number[] = []
+  const size = 2 ** (1 + Math.ceil(Math.log2(Math.max(1, count))))
+  const [nodes, ranges] = [new Float64Array(size * 6), new Int32Array(size * 2)]
   const build = (node: number, low: number, high: number) => {
-    let [min, max]: readonly [Vec3, Vec3] = [[0, 0, 0], [0, 0, 0]]
-    if (high - low === 1) [min, max] = elementBox(line.elements[low]!)
-    else {
-      const middle = (low + high) >> 1
-      build(2 * node + 1, low, middle)
-      build(2 * node + 2, middle, high)
-      const [left, right] = [(2 * node + 1) * 6, (2 * node + 2) * 6]
-      min = [0, 1, 2].map(i => Math.min(nodes[left + i]!, nodes[right + i]!)) as unknown as Vec3
-      max = [3, 4, 5].map(i => Math.max(nodes[left + i]!, nodes[right + i]!)) as unknown as Vec3
-    }
-    for (let i = 0; i < 3; i++) {
-      nodes[node * 6 + i] = min[i]!
-      nodes[node * 6 + 3 + i] = max[i]!
-    }
     ranges[node * 2] = low
     ranges[node * 2 + 1] = high
+    if (high - low === 1) return holdElement(nodes, node * 6, line.elements[low]!)
+    const middle = (low + high) >> 1
+    build(2 * node + 1, low, middle)
+    build(2 * node + 2, middle, high)
+    const at = node * 6
+    const left = (2 * node + 1) * 6
+    const right = left + 6
+    for (let i = 0; i < 3; i++) {
+      nodes[at + i] = Math.min(nodes[left + i]!, nodes[right + i]!)
+      nodes[at + 3 + i] = Math.max(nodes[left + 3 + i]!, nodes[right + 3 + i]!)
+    }
   }
   if (count > 0) build(0, 0, count)
-  return { nodes: Float64Array.from(nodes, value => value ?? 0), ranges: Int32Array.from(ranges, value => value ?? 0), count }
+  return { nodes, ranges, count }
 }
 
-/** Axis-aligned box of a body, grown by `margin` mm. */
-export function bodyBox(body: Body, margin: number): readonly [Vec3, Vec3] {
-  if (body.shape === 'box') return [body.min.map(value => value - margin) as unknown as Vec3, body.max.map(value => value + margin) as unknown as Vec3]
-  const grow = body.radius + margin
-  return [[0, 1, 2].map(i => Math.min(body.a[i]!, body.b[i]!) - grow) as unknown as Vec3, [0, 1, 2].map(i => Math.max(body.a[i]!, body.b[i]!) + grow) as unknown as Vec3]
+/** From a node's box to a body's box: never more than from anything in the one to the other. */
+function gapOf(nodes: Float64Array, at: number, box: Float64Array): number {
+  const x = Math.max(0, nodes[at]! - box[3]!, box[0]! - nodes[at + 3]!)
+  const y = Math.max(0, nodes[at + 1]! - box[4]!, box[1]! - nodes[at + 4]!)
+  const z = Math.max(0, nodes[at + 2]! - box[5]!, box[2]! - nodes[at + 5]!)
+  return Math.sqrt(x * x + y * y + z * z)
 }
 
-/** Elements whose boxes touch the given box, in their order along the line. */
-export function elementsWithin(tree: LineTree, [min, max]: readonly [Vec3, Vec3], visit: (element: number) => void): void {
-  if (tree.count === 0) return
-  const stack = [0]
-  while (stack.length > 0) {
-    const node = stack.pop()!
-    const at = node * 6
-    const { nodes } = tree
-    if (nodes[at]! > max[0] || nodes[at + 1]! > max[1] || nodes[at + 2]! > max[2] || nodes[at + 3]! < min[0] || nodes[at + 4]! < min[1] || nodes[at + 5]! < min[2]) continue
-    if (tree.ranges[node * 2 + 1]! - tree.ranges[node * 2]! === 1) visit(tree.ranges[node * 2]!)
-    else stack.push(2 * node + 2, 2 * node + 1)
+function boxOf(body: Body): Float64Array {
+  const box = new Float64Array(6)
+  for (let i = 0; i < 3; i++) {
+    box[i] = body.shape === 'box' ? body.min[i]! : Math.min(body.a[i]!, body.b[i]!) - body.radius
+    box[3 + i] = body.shape === 'box' ? body.max[i]! : Math.max(body.a[i]!, body.b[i]!) + body.radius
   }
+  return box
+}
+
+/** `within`: how near, in mm, an element must come to be of interest; a visit may lower it, -Infinity ends the walk. */
+export type Walk = { tree: LineTree; box: Float64Array; order: 'forward' | 'backward' | 'nearest'; within: number; visit: (element: number) => number }
+
+function descend(walk: Walk, node: number): void {
+  const { nodes, ranges } = walk.tree
+  if (ranges[node * 2 + 1]! - ranges[node * 2]! === 1) {
+    walk.within = walk.visit(ranges[node * 2]!)
+    return
+  }
+  const left = 2 * node + 1
+  const right = left + 1
+  const leftGap = gapOf(nodes, left * 6, walk.box)
+  const rightGap = gapOf(nodes, right * 6, walk.box)
+  if (walk.order === 'forward' || (walk.order === 'nearest' && leftGap <= rightGap)) {
+    if (leftGap <= walk.within) descend(walk, left)
+    if (rightGap <= walk.within) descend(walk, right)
+  } else {
+    if (rightGap <= walk.within) descend(walk, right)
+    if (leftGap <= walk.within) descend(walk, left)
+  }
+}
+
+/** Visits the elements that may come within `within` mm of a body: in their order along the line, against it, or the likely nearest first. */
+export function visitNear(tree: LineTree, body: Body, order: Walk['order'], within: number, visit: Walk['visit']): void {
+  const walk: Walk = { tree, box: boxOf(body), order, within, visit }
+  if (tree.count > 0 && gapOf(tree.nodes, 0, walk.box) <= within) descend(walk, 0)
 }

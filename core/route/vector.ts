@@ -5,7 +5,7 @@ export const add = (a: Vec3, b: Vec3): Vec3 => [a[0] + b[0], a[1] + b[1], a[2] +
 export const subtract = (a: Vec3, b: Vec3): Vec3 => [a[0] - b[0], a[1] - b[1], a[2] - b[2]]
 export const scale = (a: Vec3, k: number): Vec3 => [a[0] * k, a[1] * k, a[2] * k]
 export const dot = (a: Vec3, b: Vec3): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2]
-export const length = (a: Vec3): number => Math.hypot(a[0], a[1], a[2])
+export const length = (a: Vec3): number => Math.sqrt(dot(a, a))
 export const distance = (a: Vec3, b: Vec3): number => length(subtract(a, b))
 /** Undefined for the zero vector: a direction that does not exist is not a direction. */
 export function direction(a: Vec3, b: Vec3): Vec3 | undefined {
