@@ -32,7 +32,7 @@ onMounted(async () => {
     const [known, found] = await Promise.all([call<Family[]>('GET', '/api/families'), id ? call<{ vehicle: VehicleView }>('GET', `/api/vehicles/${id}`) : undefined])
     families.value = known
     vehicle.value = found?.vehicle
-    family.value = found?.vehicle.family ?? ''
+    family.value = found?.vehicle.family ?? (known.some(item => item.id === route.query.family) ? String(route.query.family) : '')
   } catch (error) {
     if (!connection.notice(error)) trouble.value = wordsOf(error)
   }
@@ -51,6 +51,7 @@ watch(family, async (id) => {
     if (!connection.notice(error)) trouble.value = wordsOf(error)
   }
 })
+const makes = computed(() => [...new Set(families.value.map(item => item.make))].sort().map(make => ({ make, models: families.value.filter(item => item.make === make).sort((a, b) => a.model < b.model ? -1 : 1) })))
 const engines = computed(() => families.value.find(item => item.id === family.value)?.engines ?? [])
 const car = computed<Car>(() => vehicle.value ? { ...vehicle.value, traits: { ...learned.value, ...vehicle.value.traits } } : { family: family.value, ...(Number(year.value) > 1900 ? { year: Number(year.value) } : {}), ...(engine.value ? { engine: engine.value } : {}), traits: learned.value })
 const possible = computed(() => sheets.value?.filter(sheet => fitOf(sheet, car.value) === undefined) ?? [])
@@ -86,7 +87,11 @@ const known = computed(() => [...new Set(asked.value.flatMap(sheet => sheet.trai
     <div v-if="!vehicle" class="facts card">
       <v-select v-model="family" :items="families.map(item => ({ value: item.id, title: `${item.make} ${item.model} ${item.body}` }))" label="Make and model" /><v-text-field v-model="year" label="Year, if known" inputmode="numeric" /><v-select v-model="engine" :items="engines.map(item => ({ value: item.id, title: item.name }))" label="Engine, if known" clearable :disabled="engines.length === 0" />
     </div>
-    <div v-if="!family" class="empty"><b>Choose the car.</b>Year and engine narrow it; what they leave open, a look at the car settles.</div>
+    <template v-if="!family">
+      <p class="soft">Choose the car. Year and engine narrow it; what they leave open, a look at the car settles.</p>
+      <section v-for="{ make, models } in makes" :key="make" class="make"><h2>{{ make }}</h2><div class="row models"><button v-for="item in models" :key="item.id" class="btn" @click="family = item.id">{{ item.model }} <span class="soft">{{ item.body }}, {{ item.years[0] }}–{{ item.years[1] }}</span></button></div></section>
+      <div v-if="families.length === 0" class="empty"><b>No cars are known yet.</b>They come with the line sheets: a lead imports a pack or writes the first sheet.</div>
+    </template>
     <div v-else-if="!sheets" class="busy" role="status" aria-label="Loading the line sheets" />
     <div v-else-if="present.length === 0" class="empty"><b>No line sheet here is for this car.</b>A lead can write one, or import a pack.</div>
     <template v-else>
@@ -100,6 +105,7 @@ const known = computed(() => [...new Set(asked.value.flatMap(sheet => sheet.trai
 </template>
 
 <style scoped>
-.facts { display: grid; grid-template-columns: 2fr 1fr 1.4fr; gap: 12px; } .hit { display: flex; justify-content: space-between; gap: 14px; align-items: center; flex-wrap: wrap; } .hit div { display: grid; flex: 1 1 280px; }
-@media (max-width: 700px) { .facts { grid-template-columns: 1fr; } }
+.facts { display: grid; grid-template-columns: 2fr 1fr 1.4fr; gap: 12px; } .make { display: grid; grid-template-columns: 120px 1fr; gap: 10px; align-items: start; border-top: 2px solid var(--rule); padding-top: 10px; } .make h2 { line-height: 48px; } .models { flex-wrap: wrap; gap: 8px; } .models .btn { gap: 8px; } .models .soft { font-weight: 400; }
+.hit { display: flex; justify-content: space-between; gap: 14px; align-items: center; flex-wrap: wrap; } .hit div { display: grid; flex: 1 1 280px; }
+@media (max-width: 700px) { .facts, .make { grid-template-columns: 1fr; } .make h2 { line-height: 1.4; } }
 </style>

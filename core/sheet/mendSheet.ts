@@ -1,3 +1,4 @@
+import { slipsBetween } from '../search/nearestWords'
 import { direction, distance, dot } from '../route/vector'
 import { millimetres, minutes } from '../units/types'
 import type { IntegrityIssue, Path } from './checkIntegrity'
@@ -27,17 +28,6 @@ export function replaceAt<T>(root: T, path: Path, change: (value: unknown) => un
 }
 export function valueAt(root: unknown, path: Path): unknown {
   return path.reduce<unknown>((value, key) => typeof value === 'object' && value !== null ? (value as Record<string | number, unknown>)[key] : undefined, root)
-}
-
-/** Edit distance (Levenshtein), for "did you mean". */
-function editDistance(a: string, b: string): number {
-  let previous = Array.from({ length: b.length + 1 }, (_, i) => i)
-  for (let i = 1; i <= a.length; i++) {
-    const current = [i]
-    for (let j = 1; j <= b.length; j++) current.push(Math.min(previous[j]! + 1, current[j - 1]! + 1, previous[j - 1]! + Number(a[i - 1] !== b[j - 1])))
-    previous = current
-  }
-  return previous[b.length]!
 }
 
 export const plainWay: Way = { at: 'ground', from: 'above', needs: [], minutes: minutes(5) }
@@ -94,7 +84,7 @@ export function offerMend(sheet: Sheet, issue: IntegrityIssue): Offer | undefine
       return put({ code: 'MEND_RENAME', to }, issue.path, to)
     }
     case 'SHEET_UNKNOWN_REFERENCE': {
-      const near = candidatesFor(sheet, issue.expected).map(id => ({ id, far: editDistance(id, issue.id) })).sort((a, b) => a.far - b.far)[0]
+      const near = candidatesFor(sheet, issue.expected).map(id => ({ id, far: slipsBetween(id, issue.id) })).sort((a, b) => a.far - b.far)[0]
       if (near && near.far <= Math.max(2, issue.id.length / 3) && typeof valueAt(sheet, issue.path) === 'string') return put({ code: 'MEND_POINT_TO', to: near.id }, issue.path, near.id)
       // An entry of a list can go; a line without its port cannot.
       if (typeof issue.path.at(-1) !== 'number') return undefined

@@ -12,6 +12,9 @@ export const systems = ['transmission-cooler', 'power-steering', 'brake', 'clutc
 export type System = (typeof systems)[number]
 export const standpoints = ['hood-up', 'under-lift', 'wheel-off'] as const
 export type Standpoint = (typeof standpoints)[number]
+/** Where one stands for a look: some are from inside the car, where no picture of the lines helps. */
+export const lookouts = [...standpoints, 'inside'] as const
+export type Lookout = (typeof lookouts)[number]
 export const liftPositions = ['ground', 'half', 'raised'] as const
 export type LiftPosition = (typeof liftPositions)[number]
 export const reaches = ['above', 'below', 'wheel-left', 'wheel-right', 'front', 'seat'] as const
@@ -112,7 +115,7 @@ export type Bleeding = {
 }
 export type Proving = { leakMinutes: Contested<Minutes>; engine: 'idling' | 'off'; roadTest: boolean; lookNext: readonly string[] }
 export type Question = {
-  id: Slug; text: string; stand: Standpoint; minutes: Minutes;
+  id: Slug; text: string; stand: Lookout; minutes: Minutes;
   answers: readonly { id: Slug; label: string; looksLike: string; implies: Predicate }[]
 }
 /** What a look at the car can end with instead of a job. */

@@ -1,4 +1,5 @@
 import { queryWords, tokensOf } from '../../core/search/tokens'
+import { nearestWords } from '../../core/search/nearestWords'
 import { rankEntries } from '../../core/search/rankEntries'
 import { fitOf } from '../../core/sheet/fitOf'
 import { limits } from '../../shared/limits'
@@ -33,11 +34,12 @@ function folded(ranked: readonly { entry: EntryRow; score: number }[], kind: Sea
 export async function search(db: Db, query: string): Promise<SearchResult> {
   const started = performance.now()
   const words = queryWords(query)
-  if (words.length === 0) return { query, hits: [], tookMs: 0, mended: [] }
+  if (words.length === 0) return { query, hits: [], tookMs: 0, mended: [], partly: false }
   const near = await nearWords(db, words)
-  const wanted = words.map(word => ({ word, near: near.get(word) ?? [] }))
+  const wanted = words.map(word => ({ word, near: nearestWords(word, near.get(word) ?? []) }))
   let rows = await findEntries(db, tsquery(wanted, 'all'), limits.searchCandidates)
-  if (rows.length === 0 && wanted.length > 1) rows = await findEntries(db, tsquery(wanted, 'any'), limits.searchCandidates)
+  const partly = rows.length === 0 && wanted.length > 1
+  if (partly) rows = await findEntries(db, tsquery(wanted, 'any'), limits.searchCandidates)
   const groups = searchKinds.map((kind) => {
     const ranked = folded(rankEntries(rows.filter(row => row.kind === kind).map(row => ({ ...row, titleTokens: tokensOf(row.title) })), wanted), kind)
     return { kind, ranked, best: ranked[0]?.score ?? 0 }
@@ -60,5 +62,5 @@ export async function search(db: Db, query: string): Promise<SearchResult> {
     if (kind === 'customer') return [{ kind, customer: entry.title }]
     return [{ kind, id: entry.ref, title: entry.title, detail: entry.detail, sheet: entry.sheet_id ?? '', more }]
   }))
-  return { query, hits, tookMs: Math.round((performance.now() - started) * 10) / 10, mended: wanted.filter(({ near: instead }) => instead.length > 0) }
+  return { query, hits, tookMs: Math.round((performance.now() - started) * 10) / 10, mended: wanted.filter(({ near: instead }) => instead.length > 0), partly }
 }

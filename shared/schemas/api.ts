@@ -51,9 +51,13 @@ export type SearchHit
 export type SearchResult = {
   query: string; hits: SearchHit[]; tookMs: number;
   /** Words that nothing is found by, and what was looked for instead. */
-  mended: { word: string; near: string[] }[]
+  mended: { word: string; near: string[] }[];
+  /** Nothing has all the words: what has some of them is shown. */
+  partly: boolean
 }
-export type HitOf<K extends SearchKind> = Extract<SearchHit, { kind: K }>
+/** Extract would miss the hits that share one shape for several kinds. */
+type Having<H, K> = H extends { kind: infer Q } ? K extends Q ? H : never : never
+export type HitOf<K extends SearchKind> = Having<SearchHit, K>
 export type RevisionView = { revision: number; publishedAt: string; by?: string }
 export type NoteView = { id: string; sheet: string; revision: number; target: NoteTarget; targetId?: string; text: string; by: string; at: string; foldedInto?: number; setAside?: string; settledBy?: string }
 /** What an import would do, before it does anything. */

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import {
-  bleedMethods, cautionKinds, jointKinds, keepoutKinds, liftPositions, phases, proofs, reaches, sourceKinds, standpoints, systems,
+  bleedMethods, cautionKinds, jointKinds, keepoutKinds, liftPositions, phases, proofs, reaches, sourceKinds, lookouts, systems,
   type Contested, type Family, type Pack, type Predicate, type Sheet, type Spread, type Way, type Window,
 } from '../../core/sheet/types'
 import type { Celsius, Degrees, Kilopascals, Millilitres, Millimetres, Minutes, NewtonMetres } from '../../core/units/types'
@@ -98,7 +98,7 @@ export const sheetSchema: z.ZodType<Sheet, Sheet> = z.strictObject({
   applies: z.array(applies).min(1).max(40),
   traits: list(z.strictObject({ id: slug, name, values: z.array(z.strictObject({ id: slug, name })).min(2).max(12) }), 40),
   questions: list(z.strictObject({
-    id: slug, text, stand: z.enum(standpoints), minutes: min,
+    id: slug, text, stand: z.enum(lookouts), minutes: min,
     answers: z.array(z.strictObject({ id: slug, label: name, looksLike: text, implies: predicateSchema })).min(2).max(8),
   }), 40),
   verdicts: list(z.strictObject({ id: slug, when: predicateSchema, kind: z.enum(['not-needed', 'superseded']), text, part: slug.optional() }), 12).optional(),

@@ -1,4 +1,4 @@
-import type { BleedMethod, CautionKind, JointKind, LiftPosition, Phase, Proof, Reach, SourceKind, Standpoint, System } from '../../core/sheet/types'
+import type { BleedMethod, CautionKind, JointKind, LiftPosition, Lookout, Phase, Proof, Reach, SourceKind, Standpoint, System } from '../../core/sheet/types'
 import type { WheelOpening } from '../../core/route/projectStandpoint'
 import type { JointStatus } from '../../core/job/jointStatus'
 import type { Role } from '../../core/job/types'
@@ -9,6 +9,7 @@ export const systemWords: Record<System, string> = {
   'transmission-cooler': 'transmission cooler', 'power-steering': 'power steering', 'brake': 'brakes', 'clutch': 'clutch', 'oil-feed': 'engine oil feed', 'turbo-coolant': 'turbo coolant', 'heater': 'heater',
 }
 export const standpointWords: Record<Standpoint, string> = { 'hood-up': 'Hood up', 'under-lift': 'Under the lift', 'wheel-off': 'Wheel off' }
+export const lookoutWords: Record<Lookout, string> = { ...standpointWords, inside: 'Inside the car' }
 /** Where the person stands, in words, for the wheel opening that is nearest to the lines. */
 export function standpointNote(standpoint: Standpoint, opening: WheelOpening): string {
   switch (standpoint) {

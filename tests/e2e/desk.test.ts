@@ -7,8 +7,8 @@ test('the desk: units, keys, a car that is not here yet, and signing out', async
   await page.getByRole('button', { name: 'Close' }).click()
   await page.keyboard.press('l')
   await expect(page.getByRole('heading', { name: 'Look up' })).toBeVisible()
-  await page.getByLabel(/Part of a vehicle/).fill('ATF')
-  await page.getByRole('link', { name: 'Open the sheet' }).click()
+  await page.getByLabel(/Part of a vehicle/).fill('ATF halyard')
+  await page.getByRole('region', { name: 'Line sheets' }).getByRole('link', { name: 'Open the sheet' }).first().click()
   await expect(page.getByRole('heading', { name: 'Gearbox cooler lines' })).toBeVisible()
 
   // The reader's units, on this device, also after a reload.
@@ -25,7 +25,7 @@ test('the desk: units, keys, a car that is not here yet, and signing out', async
   await expect(row).not.toHaveClass(/on/)
   await expect(page.getByRole('row', { name: /Radiator, lower/ })).toHaveClass(/on/)
   await page.keyboard.press('3')
-  await expect(page.getByText('you face the left front wheel opening')).toBeVisible()
+  await expect(page.getByText('you face the right front wheel opening')).toBeVisible()
 
   // A customer nobody knows yet, on a car whose layout nobody has looked at.
   await page.keyboard.press('j')

@@ -19,7 +19,7 @@ test('a wrong PIN says so; too many make everybody wait', async ({ page }) => {
 
 test('every page is accessible, fits its screen and has its empty state', async ({ page }) => {
   await signIn(page, 'admin')
-  for (const [path, heading] of [['/', 'Floor'], ['/lookup?q=nothing%20like%20it', 'Look up'], ['/library', 'Library'], ['/shop', 'Shop'], ['/errors', 'Errors'], ['/sheets/halyard-cooler-lines', 'Gearbox cooler lines']] as const) {
+  for (const [path, heading] of [['/', 'Floor'], ['/lookup?q=zzyzx', 'Look up'], ['/library', 'Library'], ['/shop', 'Shop'], ['/errors', 'Errors'], ['/car', 'Which car, which lines?'], ['/sheets/new', 'New line sheet'], ['/sheets/halyard-cooler-lines/edit', 'Gearbox cooler lines'], ['/sheets/halyard-cooler-lines', 'Gearbox cooler lines']] as const) {
     for (const width of [1280, 390]) {
       await page.setViewportSize({ width, height: 800 })
       await page.goto(path)
@@ -28,8 +28,8 @@ test('every page is accessible, fits its screen and has its empty state', async 
     }
     await expectAccessible(page)
   }
-  await page.goto('/lookup?q=nothing%20like%20it')
-  await expect(page.getByText('Nothing fits “nothing like it”.')).toBeVisible()
+  await page.goto('/lookup?q=zzyzx')
+  await expect(page.getByText('Nothing fits “zzyzx”.')).toBeVisible()
 })
 
 test('an address from an older link leads back to the Floor', async ({ page, watch }) => {
@@ -103,9 +103,9 @@ test('a bad pack is refused with its places, a good one comes in', async ({ page
   await expect(page.getByRole('alert')).toContainText('nothing was changed')
   await expect(page.getByRole('alert')).toContainText('sheets[0].id')
   await page.getByLabel('Pack file').setInputFiles('tests/fixtures/clutch-hose-skeleton.json')
+  await page.getByRole('region', { name: 'What the import would do' }).getByRole('button', { name: 'Take 1 sheet' }).click()
   await expect(page.getByRole('status')).toContainText('1 added')
-  await expect(page.getByRole('link', { name: 'Clutch hose' })).toBeVisible()
-  await page.getByRole('link', { name: 'Clutch hose' }).click()
+  await page.getByRole('link', { name: 'Clutch hose', exact: true }).click()
   await expect(page.getByRole('heading', { name: 'Clutch hose' })).toBeVisible()
   await expectAccessible(page)
 })

@@ -22,6 +22,7 @@ const keyOf = (hit: SearchHit, i: number) => `${hit.kind}${i}`
 <template>
   <div class="found" :class="{ compact }">
     <p v-if="result.mended.length" class="soft small">{{ result.mended.map(item => `“${item.word}” read as ${item.near.slice(0, 2).join(' or ')}`).join('; ') }}</p>
+    <p v-if="result.partly && result.hits.length" class="soft small">Nothing has all of it. This has some of it:</p>
     <section v-for="group in groups" :key="group.kind" :aria-label="group.name">
       <h2>{{ group.name }}</h2>
       <ul>

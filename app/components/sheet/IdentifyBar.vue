@@ -4,7 +4,7 @@ import type { Identification } from '#core/identify/identifyLayouts'
 import type { Sheet } from '#core/sheet/types'
 import { formatNumber } from '#core/units/formatQuantity'
 import { layoutWords } from '#shared/words/layoutWords'
-import { plural, standpointWords } from '#shared/words/vocabulary'
+import { plural, lookoutWords } from '#shared/words/vocabulary'
 
 /** The one thing to look at on the car next, what each answer looks like, and the layouts that are left. */
 const props = defineProps<{ identification: Identification; sheets: readonly Sheet[]; busy?: boolean; unseen: number }>()
@@ -18,7 +18,7 @@ const left = computed(() => props.identification.layouts)
 <template>
   <section v-if="left.length > 1" class="ask" aria-label="Look at the car">
     <template v-if="look">
-      <div><span class="tag fill">{{ standpointWords[look.question.stand] }}</span> <b class="q">{{ look.question.text }}</b> <span class="soft">about {{ look.question.minutes }} min</span></div>
+      <div><span class="tag fill">{{ lookoutWords[look.question.stand] }}</span> <b class="q">{{ look.question.text }}</b> <span class="soft">about {{ look.question.minutes }} min</span></div>
       <div class="answers">
         <button v-for="answer in look.question.answers" :key="answer.id" class="btn" :disabled="busy" @click="emit('answer', { sheet: look.sheet, question: look.question.id, answer: answer.id })"><span>{{ answer.label }}<small>{{ answer.looksLike }}</small></span></button>
         <button class="btn quiet cannot" :disabled="busy" @click="emit('cannotSee', { sheet: look.sheet, question: look.question.id })"><span>I cannot see it<small>Asks the next best look instead.</small></span></button>

@@ -117,7 +117,7 @@ const summary = computed(() => `${props.name}, ${formatNumber(props.line.length,
 </template>
 
 <style scoped>
-.strip { width: 100%; min-height: 52px; overflow: hidden; }
+.strip { contain: inline-size; width: 100%; min-height: 52px; overflow: hidden; }
 svg { display: block; }
 text { font: 13px var(--face); fill: var(--ink); }
 .name { font: 700 15px var(--face); }

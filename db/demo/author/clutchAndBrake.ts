@@ -57,7 +57,7 @@ function damperBlock() {
     summary: 'Hard line from master to slave. A damper block on the gearbox is left out with the new line; the slave is worth renewing while it must be bled anyway.', words: ['clutch line', 'clutch damper', 'slave cylinder'],
     traits: [trait('gearbox-kind', 'gearbox', { manual: 'manual', automatic: 'automatic' }), trait('damper', 'damper block', { fitted: 'still fitted', gone: 'already gone' })],
     questions: [
-      question('pedals', 'wheel-off', 1, 'In the footwell: how many pedals?', [['three', 'Three', 'Clutch, brake, accelerator.', is('gearbox-kind', 'manual')], ['two', 'Two', 'Brake and accelerator only.', is('gearbox-kind', 'automatic')]]),
+      question('pedals', 'inside', 1, 'In the footwell: how many pedals?', [['three', 'Three', 'Clutch, brake, accelerator.', is('gearbox-kind', 'manual')], ['two', 'Two', 'Brake and accelerator only.', is('gearbox-kind', 'automatic')]]),
       question('block', 'hood-up', 2, 'On top of the gearbox: is there a block the size of a matchbox in the clutch line?', [['yes', 'A block with two pipes', 'Cast block, one bolt, a pipe at each end.', damper], ['no', 'The line runs through', 'One pipe without a break to the slave.', is('damper', 'gone')]]),
     ],
     verdicts: [{ id: 'done-already', when: is('damper', 'gone'), kind: 'not-needed', text: 'The through-going line is fitted already: the damper block is gone. Only a leak is a reason to open it.' }],

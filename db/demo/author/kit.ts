@@ -1,6 +1,6 @@
 import type {
   Bleeding, Body, Caution, CautionKind, CentrePoint, Contested, Family, Fastener, Fluid, Hold, Joint, JointKind, Keepout, KeepoutKind, Landmark, Level, LiftPosition, Line, Needs,
-  Operation, PartOption, Phase, Predicate, Proof, Question, Reach, Seal, Section, Sheet, Slug, SourceKind, Spread, Standpoint, Vec3, Way, Window,
+  Lookout, Operation, PartOption, Phase, Predicate, Proof, Question, Reach, Seal, Section, Sheet, Slug, SourceKind, Spread, Vec3, Way, Window,
 } from '../../../core/sheet/types'
 import { celsius, degrees, millilitres, millimetres, minutes, newtonMetres, type Celsius, type NewtonMetres } from '../../../core/units/types'
 
@@ -54,7 +54,7 @@ export const oring = (id: Slug, count: number, size: string, number?: string, ex
 export const washers = (id: Slug, size: string, number: string): Seal => seal(id, 'crush washer', 2, size, number)
 export const is = (trait: Slug, value: Slug): Predicate => ({ trait, is: value })
 export const trait = (id: Slug, name: string, values: Readonly<Record<Slug, string>>) => ({ id, name, values: Object.entries(values).map(([value, words]) => ({ id: value, name: words })) })
-export const question = (id: Slug, stand: Standpoint, took: number, text: string, answers: readonly (readonly [id: Slug, label: string, looksLike: string, implies: Predicate])[]): Question =>
+export const question = (id: Slug, stand: Lookout, took: number, text: string, answers: readonly (readonly [id: Slug, label: string, looksLike: string, implies: Predicate])[]): Question =>
   ({ id, text, stand, minutes: minutes(took), answers: answers.map(([answer, label, looksLike, implies]) => ({ id: answer, label, looksLike, implies })) })
 export const family = (id: Slug, make: string, model: string, body: string, years: readonly [number, number], engines: Readonly<Record<Slug, string>>): Family =>
   ({ id, make, model, body, years, engines: Object.entries(engines).map(([engine, name]) => ({ id: engine, name })) })

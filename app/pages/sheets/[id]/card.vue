@@ -87,8 +87,8 @@ useKeys({ p: print })
 
 <style scoped>
 .wait { padding: 20px; } .desk-of-cards { margin: -34px calc(50% - 50vw); padding: 18px; background: var(--well); min-height: 100vh; display: grid; gap: 14px; justify-items: center; align-content: start; }
-.bay-card { background: #fff; color: #14191c; padding: 6mm; display: grid; gap: 3mm; font: 10.5pt/1.32 var(--face); --card: #fff; --ink: #14191c; --soft: #4a5358; } .A4 { width: 194mm; } .A5 { width: 132mm; font-size: 8.2pt; padding: 3mm; gap: 2mm; }
-header { display: flex; justify-content: space-between; gap: 6mm; border-bottom: 1.2mm solid #14191c; padding-bottom: 2mm; } h1 { font-size: 1.9em; } h2 { font-size: 1.15em; border-bottom: .3mm solid #14191c; margin-bottom: 1mm; } .qr { width: 26mm; height: 26mm; flex: none; } .A5 .qr { width: 21mm; height: 21mm; }
+.bay-card { grid-template-columns: minmax(0, 1fr); background: #fff; color: #14191c; padding: 6mm; display: grid; gap: 3mm; font: 10.5pt/1.32 var(--face); --card: #fff; --ink: #14191c; --soft: #4a5358; } .A4 { width: 194mm; } .A5 { width: 132mm; font-size: 8.2pt; padding: 3mm; gap: 2mm; }
+header { display: flex; justify-content: space-between; gap: 6mm; border-bottom: 1.2mm solid #14191c; padding-bottom: 2mm; } h1 { font-size: 1.9em; } h2 { font-size: 1.15em; border-bottom: .3mm solid #14191c; margin-bottom: 1mm; } .bay-card .tag { font-size: inherit; } .qr { width: 26mm; height: 26mm; flex: none; } .A5 .qr { width: 21mm; height: 21mm; }
 table { border-collapse: collapse; width: 100%; } th { text-align: left; border-bottom: .5mm solid #14191c; padding: 1mm 1.5mm; } td { border-bottom: .2mm solid #b8b8b8; padding: 1mm 1.5mm; vertical-align: top; } .n { text-align: right; }
 .two { display: grid; grid-template-columns: 1fr 1fr; gap: 5mm; } .cautions ul { columns: 2; column-gap: 5mm; } .cautions li { break-inside: avoid; margin-bottom: .8mm; } .strip-row { break-inside: avoid; }
 @media print { .desk-of-cards { margin: 0; padding: 0; background: none; display: block; } .bay-card { padding: 0; width: auto; } }
