@@ -171,7 +171,7 @@ test('a lead writes a sheet, mends it, publishes it, and folds a bench note into
   await expect(page.getByText(/“Oil cooler hose, short”.*“Oil cooler hose, short bend”/)).toBeVisible()
   await page.getByRole('button', { name: 'Publish revision 2' }).click()
   await expect(page.getByRole('heading', { name: 'Oil cooler hose, short bend' })).toBeVisible()
-  await expect(page.getByText('came out downwards only')).toBeVisible()
+  await expect(page.getByText('came out downwards only', { exact: true })).toBeVisible()
   await expect(page.getByText('in this revision')).toBeVisible()
 })
 

@@ -56,10 +56,10 @@ export class Bench {
   }
 
   /** Records, or returns the refusal. A minute passes with every command. */
-  try(command: JobCommand): Refusal | undefined {
+  try(command: JobCommand, newer?: ResolvedSheet): Refusal | undefined {
     this.clock += 60_000
     const at = new Date(this.clock).toISOString()
-    const decision = decide(this.state, command, { resolved: this.resolved, person: this.person, device: this.device, at, recordedAt: at })
+    const decision = decide(this.state, command, { resolved: this.resolved, person: this.person, device: this.device, at, recordedAt: at, newer })
     if (!decision.ok) return decision.error
     const event: JobEvent = { id: `event-${this.events.length + 1}`, job: 'job', seq: this.events.length + 1, at, recordedAt: at, by: this.person, device: this.device, body: decision.value }
     this.events.push(event)

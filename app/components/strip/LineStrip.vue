@@ -89,8 +89,8 @@ const summary = computed(() => `${props.name}, ${formatNumber(props.line.length,
 
       <template v-if="!compact">
         <g v-for="{ side, items } in labels" :key="side">
+          <line v-for="item in items" :key="item.id" :x1="x(item.at)" :x2="x(item.at)" :y1="side === 'above' ? above - item.row * rowHeight - 4 : bottom + item.row * rowHeight + 2" :y2="mid" stroke="var(--ink)" :stroke-width="item.joint ? 1.5 : 1" />
           <g v-for="item in items" :key="item.id" :class="{ picked: item.id === selected }">
-            <line :x1="x(item.at)" :x2="x(item.at)" :y1="side === 'above' ? above - item.row * rowHeight - 4 : bottom + item.row * rowHeight + 2" :y2="mid" stroke="var(--ink)" :stroke-width="item.joint ? 1.5 : 1" />
             <text :x="item.left" :y="side === 'above' ? above - item.row * rowHeight - (item.note ? 22 : 9) : bottom + item.row * rowHeight + 16" :class="item.joint ? 'name' : 'hold'">{{ item.title }}</text>
             <text v-if="item.note" :x="item.left" :y="side === 'above' ? above - item.row * rowHeight - 7 : bottom + item.row * rowHeight + 31" class="note">{{ item.note }}</text>
           </g>
@@ -120,7 +120,7 @@ const summary = computed(() => `${props.name}, ${formatNumber(props.line.length,
 .strip { contain: inline-size; width: 100%; min-height: 52px; overflow: hidden; }
 svg { display: block; }
 text { font: 13px var(--face); fill: var(--ink); }
-.name { font: 700 15px var(--face); }
+.name { font: 700 15px var(--face); } .name, .note, .hold { paint-order: stroke; stroke: var(--card); stroke-width: 4px; }
 .note, .hold { font-size: 13.5px; fill: var(--soft); }
 .hold { fill: var(--ink); }
 .keep { font-size: 13px; fill: var(--warn); font-weight: 600; paint-order: stroke; stroke: var(--card); stroke-width: 4px; }

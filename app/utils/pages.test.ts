@@ -1,0 +1,75 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { demoSheet } from '../../tests/helpers/demo'
+import { carFromQuery, queryOfCar } from './carQuery'
+import { dropDraft, readDraft, schemaIssues, writeDraft } from './drafts'
+import { edgeArrow, placePictureLabels } from './pictureLabels'
+
+class Shelf implements Pick<Storage, 'getItem' | 'setItem' | 'removeItem'> {
+  kept = new Map<string, string>()
+  getItem(key: string) { return this.kept.get(key) ?? null }
+  setItem(key: string, value: string) { this.kept.set(key, value) }
+  removeItem(key: string) { this.kept.delete(key) }
+}
+
+describe('drafts', () => {
+  const shelf = new Shelf() as unknown as Storage
+  const draft = { sheet: demoSheet(), basedOn: 1, notes: ['note'], savedAt: '2026-01-01T00:00:00Z' }
+  it('come back as they were left, until they are dropped', () => {
+    writeDraft(shelf, draft)
+    expect(readDraft(shelf, draft.sheet.id)).toEqual(draft)
+    dropDraft(shelf, draft.sheet.id)
+    expect(readDraft(shelf, draft.sheet.id)).toBeUndefined()
+  })
+  it.each(['not json', 'null', '{"sheet":{"lines":3}}', '{"sheet":{"lines":[],"joints":[]}}'])('what a stranger wrote is no draft: %s', (text) => {
+    shelf.setItem('efferent.draft.x', text)
+    expect(readDraft(shelf, 'x')).toBeUndefined()
+  })
+  it('says where a draft breaks the schema', () => {
+    expect(schemaIssues(draft.sheet)).toEqual([])
+    expect(schemaIssues({ ...draft.sheet, title: '' }).map(issue => issue.path)).toEqual(['title'])
+  })
+})
+
+describe('a car in an address', () => {
+  const word = fc.stringMatching(/^[a-z][a-z0-9-]{0,8}$/)
+  it('survives the way there and back', () => {
+    fc.assert(fc.property(word, fc.option(fc.integer({ min: 1950, max: 2030 }), { nil: undefined }), fc.option(word, { nil: undefined }), fc.dictionary(word, word, { maxKeys: 4 }), (family, year, engine, traits) => {
+      const car = { family, ...year && { year }, ...engine && { engine }, traits }
+      const back = carFromQuery(queryOfCar(car), 'another')
+      expect({ ...back, traits: { ...back.traits } }).toEqual({ ...car, traits: { ...traits } })
+    }))
+  })
+  it('takes nonsense for nothing known', () => {
+    expect(carFromQuery({ year: 'old', engine: '', t: 'a.b.c,,x' }, 'family')).toEqual({ family: 'family', traits: {} })
+    expect(carFromQuery({ t: 'coolers.one' }, 'family', { coolers: 'two' }).traits).toEqual({ coolers: 'two' })
+  })
+})
+
+describe('names in a picture', () => {
+  const frame = { width: 400, height: 300 }
+  const label = fc.record({ x: fc.integer({ min: 0, max: 400 }), y: fc.integer({ min: 0, max: 300 }), width: fc.integer({ min: 20, max: 140 }) })
+  it('cover each other nowhere and stay in the frame', () => {
+    fc.assert(fc.property(fc.array(label, { maxLength: 10 }), (labels) => {
+      const placed = placePictureLabels(labels.map((item, i) => ({ ...item, height: 20, id: String(i) })), frame)
+      for (const [i, a] of placed.entries()) {
+        expect(a.left >= 0 && a.left + a.width <= frame.width && a.top >= 0 && a.top + a.height <= frame.height).toBe(true)
+        for (const b of placed.slice(i + 1)) expect(a.left < b.left + b.width && b.left < a.left + a.width && a.top < b.top + b.height && b.top < a.top + a.height).toBe(false)
+      }
+    }))
+  })
+  it('a point outside gets an arrow at the edge that points to it', () => {
+    fc.assert(fc.property(fc.integer({ min: -2000, max: 2000 }), fc.integer({ min: -2000, max: 2000 }), (x, y) => {
+      const arrow = edgeArrow({ x, y }, frame)
+      if (x >= 0 && x <= 400 && y >= 0 && y <= 300) {
+        expect(arrow).toBeUndefined()
+        return
+      }
+      expect(arrow!.x >= 0 && arrow!.x <= 400 && arrow!.y >= 0 && arrow!.y <= 300).toBe(true)
+      // From the arrow on, straight ahead, lies the point.
+      const [dx, dy] = [x - arrow!.x, y - arrow!.y]
+      expect(Math.cos(arrow!.angle) * dy - Math.sin(arrow!.angle) * dx).toBeCloseTo(0, 6)
+      expect(Math.cos(arrow!.angle) * dx + Math.sin(arrow!.angle) * dy).toBeGreaterThan(0)
+    }))
+  })
+})
