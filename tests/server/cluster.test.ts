@@ -1,4 +1,4 @@
-import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync, readdirSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import pg from 'pg'
@@ -78,7 +78,7 @@ it('migrating twice, and twice at once, is migrating once; events cannot be chan
   await Promise.all([prepareDatabase(url, { demo: false }), prepareDatabase(url, { demo: false })])
   await prepareDatabase(url, { demo: true })
   const [{ n: applied }] = await ask(url, 'select count(*)::int as n from migrations') as [{ n: number }]
-  expect(applied).toBe(1)
+  expect(applied).toBe(readdirSync('db/migrations').length)
   const [{ n: events }] = await ask(url, 'select count(*)::int as n from job_events') as [{ n: number }]
   expect(events).toBeGreaterThan(30)
   await expect(ask(url, `update job_events set device = 'x'`)).rejects.toThrow('append-only')
