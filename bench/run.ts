@@ -12,6 +12,7 @@ import type { JobRow } from '../shared/schemas/api'
 import { signIn } from '../tests/helpers/browserTest'
 import { copyDatabase, TestServer, type Client } from '../tests/helpers/server'
 import { benchSearch } from './benchSearch'
+import { benchAccess } from './benchAccess'
 import { benchRoute } from './benchRoute'
 
 // One JSON object per line: { name, value, unit, n, note }. Ratios are taken within one run; absolute times are this machine's.
@@ -127,6 +128,7 @@ try {
   await benchAppend(client, databaseUrl)
   await benchLookUp(client)
   await benchPlan()
+  for (const { name, value, unit, n, note } of benchAccess(quantile)) say(name, value, unit, n, note)
   await benchFirstPage(server.url)
   await benchPicture(server.url)
 } finally {

@@ -63,7 +63,7 @@ export const computations = {
     })),
   kit: computation('what to have on the bench: lines, seals, holds, fasteners, caps, fluid in bottles', z.strictObject({ ...onCar, inputs: planInputsSchema }), ({ sheet, car: forCar, inputs }) =>
     withCar(sheet, forCar, (resolved) => {
-      const scope = scopeOf(resolved, inputs.lines)
+      const scope = scopeOf(resolved, inputs)
       if (!scope.ok) return refuse(accessWords(scope.error, sheet), 'inputs')
       const plan = planJob(resolved, inputs)
       if (!plan.ok) return refuse(accessWords(plan.error, sheet), 'inputs')

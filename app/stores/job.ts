@@ -57,7 +57,7 @@ export const useJob = defineStore('job', () => {
   const steps = computed(() => resolved.value && plan.value && state.value ? listSteps(resolved.value, plan.value, state.value.inputs!.start, state.value) : [])
   const missing = computed(() => resolved.value && state.value ? listMissing(resolved.value, state.value) : [])
   const scope = computed(() => {
-    const chosen = resolved.value && state.value ? scopeOf(resolved.value, state.value.scope) : undefined
+    const chosen = resolved.value && state.value ? scopeOf(resolved.value, state.value.inputs ?? { lines: state.value.scope }) : undefined
     return chosen?.ok ? chosen.value : undefined
   })
   const fluid = computed(() => resolved.value && plan.value && state.value ? estimateFluid(resolved.value, state.value.scope, plan.value.openOrder) : undefined)

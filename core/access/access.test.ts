@@ -6,11 +6,13 @@ import { minutes } from '../units/types'
 import { listKit } from '../kit/listKit'
 import { listTools } from '../kit/listTools'
 import { estimateFluid } from '../fluid/estimateFluid'
-import { chooseWays } from './chooseWays'
+import { chooseWays, type MovePricing } from './chooseWays'
 import { scopeOf } from './listGoals'
 import { orderTasks } from './orderTasks'
 import { defaultMoveMinutes, planJob } from './planJob'
 import type { Goal, OperationCost, Task } from './types'
+
+const standing: MovePricing = { least: () => 0, exact: () => 0 }
 
 describe('chooseWays against brute force', () => {
   const ids = ['a', 'b', 'c', 'd', 'e']
@@ -23,8 +25,8 @@ describe('chooseWays against brute force', () => {
 
   it('finds the same least cost every time', () => {
     fc.assert(fc.property(cases, ({ operations, goals }) => {
-      const table = new Map(ids.map((id, i): [string, OperationCost] => [id, { id, ...operations[i]! }]))
-      const asGoals: Goal[] = goals.map((ways, i) => ({ id: `g${i}`, ways: ways.map((way): Way => ({ at: 'ground', from: 'above', needs: way.needs, minutes: minutes(way.minutes) })) }))
+      const table = new Map(ids.map((id, i): [string, OperationCost] => [id, { id, at: 'ground', ...operations[i]! }]))
+      const asGoals: Goal[] = goals.map((ways, i) => ({ id: `g${i}`, stages: ['work'], ways: ways.map((way): Way => ({ at: 'ground', from: 'above', needs: way.needs, minutes: minutes(way.minutes) })) }))
       const met = (needs: readonly (readonly string[])[], set: Set<string>) => needs.every(anyOf => anyOf.some(id => set.has(id)))
       let best = Infinity
       for (let mask = 0; mask < 1 << ids.length; mask++) {
@@ -33,14 +35,14 @@ describe('chooseWays against brute force', () => {
         const ways = asGoals.map(goal => Math.min(...goal.ways.filter(way => met(way.needs, set)).map(way => way.minutes)))
         best = Math.min(best, [...set].reduce((sum, id) => sum + table.get(id)!.cost, 0) + ways.reduce((sum, way) => sum + way, 0))
       }
-      const choice = chooseWays(asGoals, table, () => 0)
+      const choice = chooseWays(asGoals, table, standing)
       expect(choice.ok && choice.value.cost).toBe(best)
     }))
   })
 
   it('names the goal that cannot be reached', () => {
-    const goal = (id: string, needs: string[][]): Goal => ({ id, ways: [{ at: 'ground', from: 'above', needs, minutes: minutes(1) }] })
-    expect(chooseWays([goal('fine', []), goal('shut', [['gone']])], new Map(), () => 0)).toEqual({ ok: false, error: { code: 'ACCESS_NO_WAY', goal: 'shut' } })
+    const goal = (id: string, needs: string[][]): Goal => ({ id, stages: ['work'], ways: [{ at: 'ground', from: 'above', needs, minutes: minutes(1) }] })
+    expect(chooseWays([goal('fine', []), goal('shut', [['gone']])], new Map(), standing)).toEqual({ ok: false, error: { code: 'ACCESS_NO_WAY', goal: 'shut' } })
   })
 })
 
@@ -141,7 +143,7 @@ describe('planJob on the demo car', () => {
 describe('kit and tools', () => {
   const resolved = demoCar('one')
   const plan = planOf(resolved)
-  const scope = scopeOf(resolved, allLines(resolved))
+  const scope = scopeOf(resolved, { lines: allLines(resolved) })
   const kit = scope.ok ? listKit(resolved, scope.value, plan.operations, estimateFluid(resolved, allLines(resolved), plan.openOrder)) : []
   const count = (name: string) => kit.filter(item => item.name === name).reduce((sum, item) => sum + item.count, 0)
 

@@ -1,27 +1,56 @@
 import { fail, ok, type Result } from '../result'
+import { developLine } from '../route/developLine'
+import { findClearances } from '../route/findClearances'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
-import type { Fill, Hold, Joint, Level, Line, Slug, Way } from '../sheet/types'
+import type { Bleeder, BleedMethod, Fill, Hold, Joint, Level, Line, Neighbour, Operation, Slug, Way } from '../sheet/types'
 import type { AccessIssue, Goal } from './types'
 
 export type Scope = {
   lines: readonly Line[]; joints: readonly Joint[]; holds: readonly Hold[];
-  fill: Fill | undefined; level: Level | undefined
+  fill: Fill | undefined; level: Level | undefined;
+  /** How the air gets out, and where; none: it leaves by itself, or while the engine runs. */
+  bleed: BleedMethod | undefined; bleeders: readonly Bleeder[];
+  neighbours: readonly Neighbour[];
+  /** Makes the electrics dead, because a line in hand runs closer to a live cable than its clearance. */
+  isolating: Operation | undefined
 }
+export type ScopeInputs = { lines: readonly Slug[]; neighbours?: readonly Slug[]; bleed?: BleedMethod }
 
-/** What replacing these lines touches. Refuses an empty choice, a line the car does not have and a layout nobody has looked at. */
-export function scopeOf(resolved: ResolvedSheet, lineIds: readonly Slug[]): Result<Scope, AccessIssue> {
-  if (lineIds.length === 0) return fail({ code: 'ACCESS_NOTHING_CHOSEN' })
+/** Methods that take hands before the engine runs; the others happen while it fills or idles. */
+const bleedsByHand: readonly BleedMethod[] = ['lock-to-lock', 'pump-and-hold', 'vacuum', 'pressure', 'gravity']
+
+/** What the job touches: lines, neighbours renewed with them, and what follows. Refuses an empty choice, a line the car does not have and a layout nobody has looked at. */
+export function scopeOf(resolved: ResolvedSheet, inputs: ScopeInputs): Result<Scope, AccessIssue> {
+  const { sheet } = resolved
+  const neighbours = sheet.neighbours.filter(neighbour => inputs.neighbours?.includes(neighbour.id))
+  if (inputs.lines.length === 0 && neighbours.length === 0) return fail({ code: 'ACCESS_NOTHING_CHOSEN' })
   if (resolved.open.length > 0) return fail({ code: 'ACCESS_LAYOUT_OPEN', lines: resolved.open.map(line => line.id) })
-  const missing = lineIds.find(id => !resolved.lines.some(line => line.id === id))
+  const missing = inputs.lines.find(id => !resolved.lines.some(line => line.id === id))
   if (missing !== undefined) return fail({ code: 'ACCESS_UNKNOWN_LINE', line: missing })
-  const chosen = new Set(lineIds)
+  const chosen = new Set(inputs.lines)
+  const lines = resolved.lines.filter(line => chosen.has(line.id))
+  const beside = new Set(neighbours.flatMap(neighbour => neighbour.goals))
+  const joints = resolved.joints.filter(joint => chosen.has(joint.line) || beside.has(joint.id))
+  const wet = joints.length > 0
+  const method = inputs.bleed && sheet.bleeding.allowed.includes(inputs.bleed) ? inputs.bleed : sheet.bleeding.allowed[0]
+  const bleed = wet && method && bleedsByHand.includes(method) && (sheet.bleeders.length > 0 || method === 'lock-to-lock') ? method : undefined
   return ok({
-    lines: resolved.lines.filter(line => chosen.has(line.id)),
-    joints: resolved.joints.filter(joint => chosen.has(joint.line)),
+    lines, joints,
     // A twin clip holds a neighbour too: it is released once, under the line it is listed for, when either line comes out.
     holds: resolved.holds.filter(hold => chosen.has(hold.line) || hold.with.some(line => chosen.has(line))),
-    fill: resolved.sheet.fills[0],
-    level: resolved.sheet.levels[0],
+    fill: wet ? sheet.fills[0] : undefined, level: wet ? sheet.levels[0] : undefined,
+    bleed, bleeders: bleed && bleed !== 'lock-to-lock' ? sheet.bleeders : [],
+    neighbours,
+    isolating: passesLiveCable(resolved, lines) ? resolved.operations.find(operation => operation.isolates) : undefined,
+  })
+}
+
+/** Whether a line comes nearer to anything electrical than it asks: hands and wrenches will come nearer still. */
+function passesLiveCable({ sheet }: ResolvedSheet, lines: readonly Line[]): boolean {
+  const live = sheet.keepouts.filter(keepout => keepout.kind === 'electrical')
+  return live.length > 0 && lines.some((line) => {
+    const developed = developLine(line.sections)
+    return developed.ok && findClearances(line.sections, developed.value, live).length > 0
   })
 }
 
@@ -29,10 +58,13 @@ export function scopeOf(resolved: ResolvedSheet, lineIds: readonly Slug[]): Resu
 export function listGoals(scope: Scope): Goal[] {
   const seen = (joint: Joint, way: Way): Way => ({ ...way, needs: [...way.needs, ...joint.hiddenBy.map(id => [id])] })
   return [
-    ...scope.joints.map(joint => ({ id: `joint:${joint.id}`, ways: joint.ways.map(way => seen(joint, way)) })),
-    ...scope.holds.map(hold => ({ id: `hold:${hold.id}`, ways: hold.ways })),
-    ...scope.lines.map(line => ({ id: `withdraw:${line.id}`, ways: line.withdraw })),
-    ...(scope.fill ? [{ id: `fill:${scope.fill.id}`, ways: scope.fill.ways }] : []),
-    ...(scope.level ? [{ id: `level:${scope.level.id}`, ways: scope.level.ways }] : []),
+    ...scope.joints.map((joint): Goal => ({ id: `joint:${joint.id}`, ways: joint.ways.map(way => seen(joint, way)), stages: ['work', 'prove'] })),
+    ...scope.holds.map((hold): Goal => ({ id: `hold:${hold.id}`, ways: hold.ways, stages: ['work'] })),
+    ...scope.lines.map((line): Goal => ({ id: `withdraw:${line.id}`, ways: line.withdraw, stages: ['work'] })),
+    ...scope.neighbours.filter(neighbour => neighbour.ways?.length).map((neighbour): Goal => ({ id: `renew:${neighbour.id}`, ways: neighbour.ways!, stages: ['work'] })),
+    ...(scope.fill ? [{ id: `fill:${scope.fill.id}`, ways: scope.fill.ways, stages: ['fill'] } satisfies Goal] : []),
+    ...scope.bleeders.map((bleeder): Goal => ({ id: `bleed:${bleeder.id}`, ways: bleeder.ways, stages: ['fill'] })),
+    ...(scope.level ? [{ id: `level:${scope.level.id}`, ways: scope.level.ways, stages: ['prove'] } satisfies Goal] : []),
+    ...(scope.isolating ? [{ id: `isolate:${scope.isolating.id}`, ways: [{ at: scope.isolating.at, from: scope.isolating.from, needs: [[scope.isolating.id]], minutes: 0 as never }], stages: [] } satisfies Goal] : []),
   ]
 }

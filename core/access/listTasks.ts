@@ -1,50 +1,70 @@
+import { settleValue } from '../sheet/settleContested'
 import { liftPositions, type LiftPosition, type Needs, type Operation, type Phase, type Sheet, type Slug, type Way } from '../sheet/types'
 import { needsTorque } from '../sheet/needsTorque'
 import { listGoals, type Scope } from './listGoals'
 import type { WayChoice } from './chooseWays'
-import type { Task, TaskKind } from './types'
+import type { Task, TaskKind, WaitSpan } from './types'
 
 // Order among tasks that could be done at the same stop: the order the work goes.
 const rank: Record<TaskKind, number> = {
-  'receive': 0, 'prepare': 100, 'off': 200, 'open': 300, 'cap': 301, 'release': 400, 'withdraw': 500, 'catch': 550, 'compare': 600, 'seals': 650,
-  'fit': 700, 'seat': 800, 'torque': 900, 'fasten': 1000, 'fill': 1100, 'wipe': 1200, 'on': 2000, 'run': 1300, 'level': 1400, 'leak': 1500, 'road-test': 3000,
+  'receive': 0, 'prepare': 100, 'off': 200, 'open': 300, 'cap': 301, 'release': 400, 'withdraw': 500, 'catch': 550, 'compare': 600, 'renew': 620, 'seals': 650,
+  'fit': 700, 'seat': 800, 'torque': 900, 'fasten': 1000, 'fill': 1100, 'bleed': 1150, 'wipe': 1200, 'run': 1300, 'level': 1400, 'leak': 1500, 'stop': 1600, 'on': 2000, 'road-test': 3000,
+}
+
+const anywhere = { at: undefined, from: undefined, needs: [], minutes: 0 } as unknown as Way
+/** One of a kind in a job: their kind is their id. */
+const single = new Set<TaskKind>(['prepare', 'run', 'catch', 'stop', 'road-test'])
+
+export type TaskOptions = {
+  /** Operations somebody has done before the job: counted and put back, not taken off. */
+  done?: readonly Slug[];
+  /** One line out and in before the next is opened. */
+  oneAtATime?: boolean;
+  /** Which end is opened first where both can be; the harder one unless told. */
+  firstEnd?: 'hardest' | 'easiest'
 }
 
 /**
  * The whole job as tasks with their predecessors, for one choice of ways and operations. The rules of the trade are the arrows:
- * both sides capped as each joint opens; brackets and torque only when both ends of a line are started; all tight before filling, all filled
- * before wiping, all wiped and everything the engine needs back before it runs; what hides a joint, or leads to it, stays off until its leak check.
+ * electrics dead before anything is opened beside a live cable; both sides capped as each joint opens; brackets and torque only when both ends of a line are started; all tight before filling,
+ * all filled and bled before wiping, all wiped and everything the engine needs back before it runs; nothing but looking while it runs; what hides a joint, or leads to it,
+ * stays off until its leak check.
  */
-export function listTasks(sheet: Sheet, scope: Scope, choice: WayChoice): Task[] {
+export function listTasks(sheet: Sheet, scope: Scope, choice: Pick<WayChoice, 'operations'> & { ways: Readonly<Record<string, number>> }, options: TaskOptions = {}): Task[] {
   const goals = new Map(listGoals(scope).map(goal => [goal.id, goal]))
-  const wayOf = (goal: string): Way => goals.get(goal)!.ways[choice.ways[goal]!]!
+  // A goal whose way is still open could be reached from anywhere, for all that is known: its tasks bind nothing.
+  const wayOf = (goal: string): Way => goals.get(goal)!.ways[choice.ways[goal] ?? -1] ?? anywhere
   const operations = sheet.operations.filter(operation => choice.operations.has(operation.id))
   const doneOf = (needs: Needs): Slug[] => [...new Set(needs.flatMap(anyOf => anyOf.filter(id => choice.operations.has(id))))]
   const offs = (needs: Needs) => doneOf(needs).map(id => `off:${id}`)
+  const dead = scope.isolating && choice.operations.has(scope.isolating.id) ? [`off:${scope.isolating.id}`] : []
+  const withHelper = scope.bleed === 'pump-and-hold' || scope.bleed === 'lock-to-lock'
 
   const tasks: Task[] = []
-  const put = (kind: TaskKind, target: Slug, phase: Phase, after: readonly string[], { way, at = way?.at, minutes = 0, nudge = 0 }: { way?: Way; at?: LiftPosition; minutes?: number; nudge?: number } = {}) => {
-    const id = kind === 'prepare' || kind === 'run' || kind === 'catch' || kind === 'road-test' ? kind : `${kind}:${target}`
-    tasks.push({ id, kind, target, phase, at, from: way?.from, minutes, priority: rank[kind] + nudge, after })
+  const put = (kind: TaskKind, target: Slug, phase: Phase, after: readonly string[], { way, at = way?.at, minutes = 0, nudge = 0, helper = false }: { way?: Way; at?: LiftPosition; minutes?: number; nudge?: number; helper?: boolean } = {}) => {
+    const id = single.has(kind) ? kind : `${kind}:${target}`
+    tasks.push({ id, kind, target, phase, at, from: way?.from, minutes, ...helper && { helper }, priority: rank[kind] + nudge, after })
     return id
   }
 
   const received = scope.lines.map(line => put('receive', line.id, 'before', []))
   const prepared = put('prepare', sheet.id, 'before', received)
-  operations.forEach((operation, i) => put('off', operation.id, 'open', [prepared, ...offs(operation.needs)], { at: operation.at, minutes: operation.off, nudge: i / 100 }))
+  operations.forEach((operation, i) => put('off', operation.id, 'open', [prepared, ...offs(operation.needs)], { at: operation.at, minutes: options.done?.includes(operation.id) ? 0 : operation.off, nudge: operation.isolates ? -50 : i / 100 }))
 
-  // Hardest end first: the one that costs most minutes to reach.
-  const byHardness = scope.joints.toSorted((a, b) => wayOf(`joint:${b.id}`).minutes - wayOf(`joint:${a.id}`).minutes)
+  // Hardest end first, unless told otherwise: the one that costs most minutes to reach.
+  const sign = options.firstEnd === 'easiest' ? -1 : 1
+  const byHardness = scope.joints.toSorted((a, b) => sign * (wayOf(`joint:${b.id}`).minutes - wayOf(`joint:${a.id}`).minutes))
   const hardness = new Map(byHardness.map((joint, i) => [joint.id, 2 * i]))
 
   const tight: string[] = []
   const withdrawn: string[] = []
+  let previous: string[] = []
   for (const [lineIndex, line] of scope.lines.entries()) {
     const joints = scope.joints.filter(joint => joint.line === line.id)
     const out = wayOf(`withdraw:${line.id}`)
     const opened = joints.map((joint) => {
       const way = wayOf(`joint:${joint.id}`)
-      const open = put('open', joint.id, 'line', [prepared, ...offs(way.needs)], { way, minutes: way.minutes / 2, nudge: hardness.get(joint.id)! })
+      const open = put('open', joint.id, 'line', [prepared, ...dead, ...previous, ...offs(way.needs)], { way, minutes: way.minutes / 2, nudge: hardness.get(joint.id)! })
       return put('cap', joint.id, 'line', [open], { way, nudge: hardness.get(joint.id)! })
     })
     const holds = scope.holds.filter(hold => hold.line === line.id || hold.with.includes(line.id))
@@ -52,7 +72,7 @@ export function listTasks(sheet: Sheet, scope: Scope, choice: WayChoice): Task[]
     withdrawn.push(withdraw)
     const compared = put('compare', line.id, 'line', [withdraw], { nudge: lineIndex })
     const sealed = joints.filter(joint => joint.seals.length > 0).map(joint => put('seals', joint.id, 'line', [compared], { nudge: lineIndex }))
-    const fit = put('fit', line.id, 'line', [compared, ...sealed, 'catch', ...offs(out.needs)], { way: out, minutes: out.minutes / 2, nudge: lineIndex })
+    const fit = put('fit', line.id, 'line', [compared, ...sealed, ...options.oneAtATime ? [] : ['catch'], ...offs(out.needs)], { way: out, minutes: out.minutes / 2, nudge: lineIndex })
     const seated = joints.map((joint) => {
       const way = wayOf(`joint:${joint.id}`)
       return put('seat', joint.id, 'line', [fit], { way, minutes: way.minutes / 2, nudge: lineIndex })
@@ -61,11 +81,37 @@ export function listTasks(sheet: Sheet, scope: Scope, choice: WayChoice): Task[]
     for (const joint of joints.filter(needsTorque)) {
       tight.push(put('torque', joint.id, 'line', seated, { way: wayOf(`joint:${joint.id}`), nudge: lineIndex }))
     }
+    if (options.oneAtATime) previous = seated
   }
-  put('catch', sheet.id, 'line', withdrawn)
+  // Joints of other lines, opened only for what is renewed behind them.
+  const beside = scope.joints.filter(joint => !scope.lines.some(line => line.id === joint.line))
+  const besideOpened = beside.map((joint) => {
+    const way = wayOf(`joint:${joint.id}`)
+    const open = put('open', joint.id, 'line', [prepared, ...dead, ...offs(way.needs)], { way, minutes: way.minutes / 2, nudge: hardness.get(joint.id)! })
+    return put('cap', joint.id, 'line', [open], { way, nudge: hardness.get(joint.id)! })
+  })
+  const renewed = scope.neighbours.map((neighbour) => {
+    const goal = `renew:${neighbour.id}`
+    const way = goals.has(goal) ? wayOf(goal) : undefined
+    const opened = neighbour.goals.filter(id => scope.joints.some(joint => joint.id === id)).map(id => `cap:${id}`)
+    const free = neighbour.goals.flatMap(id => scope.joints.filter(joint => joint.id === id && scope.lines.some(line => line.id === joint.line)).map(joint => `withdraw:${joint.line}`))
+    return { neighbour, task: put('renew', neighbour.id, 'line', [prepared, ...dead, ...opened, ...free, ...offs(way?.needs ?? [])], { way, minutes: way?.minutes ?? 0 }) }
+  })
+  for (const joint of beside) {
+    const way = wayOf(`joint:${joint.id}`)
+    const behind = renewed.filter(({ neighbour }) => neighbour.goals.includes(joint.id)).map(({ task }) => task)
+    const sealed = joint.seals.length > 0 ? [put('seals', joint.id, 'line', [`cap:${joint.id}`, ...behind])] : []
+    const seat = put('seat', joint.id, 'line', [`cap:${joint.id}`, ...behind, ...sealed], { way, minutes: way.minutes / 2 })
+    tight.push(seat)
+    if (needsTorque(joint)) tight.push(put('torque', joint.id, 'line', [seat], { way }))
+  }
+  tight.push(...renewed.map(({ task }) => task))
+  // The new line goes on what is renewed behind it.
+  for (const { neighbour, task } of renewed) for (const fit of tasks.filter(candidate => candidate.kind === 'fit' && scope.joints.some(joint => joint.line === candidate.target && neighbour.goals.includes(joint.id)))) fit.after = [...fit.after, task]
+  if (scope.joints.length > 0) put('catch', sheet.id, 'line', [...withdrawn, ...besideOpened])
   for (const hold of scope.holds) {
     const way = wayOf(`hold:${hold.id}`)
-    put('release', hold.id, 'line', [prepared, ...offs(way.needs)], { way, minutes: way.minutes / 2 })
+    put('release', hold.id, 'line', [prepared, ...dead, ...offs(way.needs)], { way, minutes: way.minutes / 2 })
     const lines = scope.lines.filter(line => line.id === hold.line || hold.with.includes(line.id)).map(line => line.id)
     const seated = scope.joints.filter(joint => lines.includes(joint.line)).map(joint => `seat:${joint.id}`)
     tight.push(put('fasten', hold.id, 'line', seated, { way, minutes: way.minutes / 2 }))
@@ -76,34 +122,95 @@ export function listTasks(sheet: Sheet, scope: Scope, choice: WayChoice): Task[]
     const way = wayOf(`fill:${scope.fill.id}`)
     filled = [put('fill', scope.fill.id, 'fill', [...tight, ...offs(way.needs)], { way, minutes: way.minutes })]
   }
+  if (scope.bleed === 'lock-to-lock') filled = [put('bleed', sheet.id, 'fill', filled, { minutes: 5, helper: withHelper })]
+  else if (scope.bleeders.length > 0) {
+    filled = scope.bleeders.map((bleeder) => {
+      const way = wayOf(`bleed:${bleeder.id}`)
+      return put('bleed', bleeder.id, 'fill', [...filled, ...offs(way.needs)], { way, minutes: way.minutes, helper: withHelper })
+    })
+  }
   // Each stop's joints are wiped there, once they are tight; where the fluid goes in, after it is in.
   const fillAt = scope.fill && wayOf(`fill:${scope.fill.id}`).at
-  const jointsAt = (at: LiftPosition) => scope.joints.filter(joint => wayOf(`joint:${joint.id}`).at === at)
-  const wiped = liftPositions.filter(at => jointsAt(at).length > 0).map((at) => {
-    const here = tight.filter(id => jointsAt(at).some(joint => id === `seat:${joint.id}` || id === `torque:${joint.id}`))
+  const tightened = new Set(tight)
+  const wiped = liftPositions.flatMap((at) => {
+    const here = scope.joints.filter(joint => wayOf(`joint:${joint.id}`).at === at).flatMap(joint => [`seat:${joint.id}`, `torque:${joint.id}`]).filter(id => tightened.has(id))
+    return here.length > 0 ? [{ at, here }] : []
+  }).map(({ at, here }) => {
     return put('wipe', at, 'prove', at === fillAt ? filled : here, { at })
   })
 
   const backFirst = operations.filter(operation => !operation.engineMayRun).map(operation => `on:${operation.id}`)
-  const run = put('run', sheet.id, 'engine', [...wiped, ...filled, ...backFirst])
-  if (scope.level) {
-    const way = wayOf(`level:${scope.level.id}`)
-    put('level', scope.level.id, 'prove', [run, ...offs(way.needs)], { way, minutes: way.minutes })
+  const looks: string[] = []
+  if (scope.joints.length > 0) {
+    const run = put('run', sheet.id, 'engine', [...wiped, ...filled, ...backFirst])
+    if (scope.level) {
+      const way = wayOf(`level:${scope.level.id}`)
+      looks.push(put('level', scope.level.id, 'prove', [run, ...offs(way.needs)], { way, minutes: way.minutes }))
+    }
+    for (const joint of scope.joints) looks.push(put('leak', joint.id, 'prove', [run], { way: wayOf(`joint:${joint.id}`) }))
+    // Hands go back near belt and fan only when they stand still; a joint may be looked at after that as well.
+    if (sheet.proving.engine === 'idling') looks.push(put('stop', sheet.id, 'prove', [run, ...looks.filter(id => id.startsWith('level:') && scope.level?.engine === 'idling')]))
   }
-  for (const joint of scope.joints) put('leak', joint.id, 'prove', [run], { way: wayOf(`joint:${joint.id}`) })
-
-  const backOn = operations.map((operation, i) =>
-    put('on', operation.id, operation.engineMayRun ? 'close' : 'engine', waitsOf(operation, { operations, scope, wayOf, tight, doneOf }), { at: operation.at, minutes: operation.on, nudge: operation.engineMayRun ? (operations.length - i) / 100 : (operations.length - i) / 100 - 950 }))
-  if (sheet.proving.roadTest) put('road-test', sheet.id, 'close', [...backOn, ...tasks.filter(task => task.kind === 'leak' || task.kind === 'level').map(task => task.id)], { at: 'ground' })
+  const still = looks.filter(id => id === 'stop')
+  const leadsTo = waysThrough(operations, doneOf, wayOf)
+  const backOn = operations.map((operation, i) => {
+    const waits = waitsOf(operation, { operations, scope, leadsTo, tight, doneOf })
+    // Whatever may stay off while the engine runs waits until it stands, when something it leads to is looked at with the engine running.
+    const after = operation.engineMayRun && waits.some(id => id.startsWith('leak:') || id.startsWith('level:')) ? [...waits, ...still] : waits
+    const nudge = operation.engineMayRun ? (operations.length - i) / 100 : (operations.length - i) / 100 - 950
+    return put('on', operation.id, operation.engineMayRun ? 'close' : 'engine', after, { at: operation.at, minutes: operation.on, nudge: operation.isolates ? nudge + 5 : nudge })
+  })
+  if (dead.length > 0) {
+    // The electrics come alive last of what goes back before the engine runs.
+    const last = tasks.find(task => task.id === `on:${scope.isolating!.id}`)!
+    last.after = [...last.after, ...tight]
+  }
+  if (sheet.proving.roadTest && scope.joints.length > 0) put('road-test', sheet.id, 'close', [...backOn, ...looks], { at: 'ground' })
+  // What has to wait for something comes after it, however long the wait.
+  const byId = new Map(tasks.map(task => [task.id, task]))
+  for (const wait of listWaits(sheet, tasks)) for (const id of wait.before) byId.get(id)!.after = [...byId.get(id)!.after, ...wait.after]
   return tasks
 }
 
-type Around = { operations: readonly Operation[]; scope: Scope; wayOf: (goal: string) => Way; tight: readonly string[]; doneOf: (needs: Needs) => Slug[] }
+/** What has to pass between tasks: the sheet's own waits, the engine's minutes before a joint counts as dry, rest for air to rise. Only what touches this job. */
+export function listWaits(sheet: Sheet, tasks: readonly Task[]): WaitSpan[] {
+  const has = new Map(tasks.map(task => [task.id, task]))
+  // A sheet says “fill” or “level” without naming the point, for it has one.
+  const named = (refs: readonly string[]) => refs.flatMap(ref => has.has(ref) ? [ref] : tasks.filter(task => task.kind === ref).map(task => task.id))
+  const own = (sheet.waits ?? []).map((wait): WaitSpan => ({ ...wait, after: named(wait.after), before: named(wait.before) }))
+    .filter((wait, i) => wait.before.length > 0 && (wait.after.length > 0 || sheet.waits![i]!.after.length === 0))
+  const leak = settleValue(sheet.proving.leakMinutes)
+  const looks = tasks.filter(task => task.kind === 'leak').map(task => task.id)
+  const rest = sheet.bleeding.parameters.restMinutes
+  const bled = tasks.filter(task => task.kind === 'bleed').map(task => task.id)
+  return [
+    ...own,
+    ...(leak.kind !== 'unknown' && looks.length > 0 ? [{ id: 'leak', kind: 'leak', text: 'Engine running before a joint counts as dry', minutes: leak.value, after: ['run'], before: [...looks, ...(has.has('stop') ? ['stop'] : [])] } satisfies WaitSpan] : []),
+    ...(rest !== undefined && bled.length > 0 && has.has('run') ? [{ id: 'rest', kind: 'rest', text: 'Rest, so that the air rises', minutes: rest, after: bled, before: ['run'] } satisfies WaitSpan] : []),
+  ]
+}
+
+type Around = { operations: readonly Operation[]; scope: Scope; leadsTo: (operation: Slug, goal: string) => boolean; tight: readonly string[]; doneOf: (needs: Needs) => Slug[] }
+
+/** Which chosen operations lie on the way to each goal, needs of needs included. */
+function waysThrough(operations: readonly Operation[], doneOf: (needs: Needs) => Slug[], wayOf: (goal: string) => Way): (operation: Slug, goal: string) => boolean {
+  const needsOf = new Map(operations.map(operation => [operation.id, doneOf(operation.needs)]))
+  const known = new Map<string, ReadonlySet<Slug>>()
+  const through = (goal: string): ReadonlySet<Slug> => {
+    const before = known.get(goal)
+    if (before) return before
+    const found = new Set(doneOf(wayOf(goal).needs))
+    // A set visits what is added while it is walked.
+    for (const id of found) for (const deeper of needsOf.get(id) ?? []) found.add(deeper)
+    known.set(goal, found)
+    return found
+  }
+  return (operation, goal) => through(goal).has(operation)
+}
 
 /** What must be finished before a part may go back on. */
-function waitsOf(operation: Operation, { operations, scope, wayOf, tight, doneOf }: Around): string[] {
-  const behind = (needs: Needs): Slug[] => doneOf(needs).flatMap(id => [id, ...behind(operations.find(other => other.id === id)?.needs ?? [])])
-  const leadsTo = (goal: string) => behind(wayOf(goal).needs).includes(operation.id)
+function waitsOf(operation: Operation, { operations, scope, leadsTo: through, tight, doneOf }: Around): string[] {
+  const leadsTo = (goal: string) => through(operation.id, goal)
   const deeper = operations.filter(other => doneOf(other.needs).includes(operation.id)).map(other => `on:${other.id}`)
   const joints = scope.joints.filter(joint => leadsTo(`joint:${joint.id}`))
   return [
@@ -112,6 +219,8 @@ function waitsOf(operation: Operation, { operations, scope, wayOf, tight, doneOf
     ...scope.holds.filter(hold => leadsTo(`hold:${hold.id}`)).map(hold => `fasten:${hold.id}`),
     ...scope.lines.filter(line => leadsTo(`withdraw:${line.id}`)).map(line => `fit:${line.id}`),
     ...(scope.fill && leadsTo(`fill:${scope.fill.id}`) ? [`fill:${scope.fill.id}`] : []),
+    ...scope.bleeders.filter(bleeder => leadsTo(`bleed:${bleeder.id}`)).map(bleeder => `bleed:${bleeder.id}`),
+    ...scope.neighbours.filter(neighbour => neighbour.ways?.length && leadsTo(`renew:${neighbour.id}`)).map(neighbour => `renew:${neighbour.id}`),
     // What the engine needs cannot wait for a leak check that needs the engine.
     ...(operation.engineMayRun
       ? [...joints.map(joint => `leak:${joint.id}`), ...(scope.level && leadsTo(`level:${scope.level.id}`) ? [`level:${scope.level.id}`] : [])]

@@ -1,18 +1,29 @@
 import { fail, ok, type Result } from '../result'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
-import type { LiftPosition, Slug } from '../sheet/types'
+import type { BleedMethod, LiftPosition, Slug } from '../sheet/types'
 import { minutes } from '../units/types'
 import { chooseWays, type WayChoice } from './chooseWays'
-import { listGoals, scopeOf } from './listGoals'
-import { listTasks } from './listTasks'
-import { orderTasks } from './orderTasks'
+import { leastMoves } from './leastMoves'
+import { listGoals, scopeOf, type Scope } from './listGoals'
+import { listTasks, listWaits } from './listTasks'
+import { leastMoveMinutes, orderTasks } from './orderTasks'
+import { scheduleTasks } from './scheduleTasks'
 import type { AccessIssue, Goal, MoveMinutes, OperationCost, Plan } from './types'
 
+/** What a technician has decided; remembered in the job, and all a plan is made from besides the sheet. */
 export type PlanInputs = {
   lines: readonly Slug[];
   start: LiftPosition;
   /** Ways the technician has ruled out: goal id → indexes into the sheet's list. */
-  forbidden?: Readonly<Record<string, readonly number[]>>
+  forbidden?: Readonly<Record<string, readonly number[]>>;
+  /** Operations done before the job began: nobody takes them off, somebody puts them back. */
+  done?: readonly Slug[];
+  /** Tools this shop does not have: no operation that takes one is chosen. */
+  missingTools?: readonly string[];
+  neighbours?: readonly Slug[];
+  oneAtATime?: boolean;
+  firstEnd?: 'hardest' | 'easiest';
+  bleed?: BleedMethod
 }
 
 /** Common practice, no source: three minutes to raise or lower a car and set the locks, two to or from waist height. */
@@ -20,48 +31,81 @@ export const defaultMoveMinutes: MoveMinutes = (from, to) => from === to ? 0 : f
 
 /**
  * From the lines to be replaced to the whole ordered job, at least total minutes: operations off and on with their priced risk, the chosen
- * ways, and the moves of the car. The car ends on the ground. Deterministic: same sheet and inputs, same plan.
+ * ways, and the moves of the car. The car ends on the ground. Waits lengthen the clock, not the hands. Deterministic: same sheet and inputs, same plan.
  */
 export function planJob(resolved: ResolvedSheet, inputs: PlanInputs, moveMinutes: MoveMinutes = defaultMoveMinutes): Result<Plan, AccessIssue> {
-  const scope = scopeOf(resolved, inputs.lines)
-  if (!scope.ok) return scope
-  const goals = listGoals(scope.value)
-  const barred = allowedGoals(goals, inputs.forbidden ?? {})
-  const operations = new Map(resolved.operations.map((operation): [Slug, OperationCost] =>
-    [operation.id, { id: operation.id, cost: operation.off + operation.on + (operation.risk?.price ?? 0), needs: operation.needs }]))
-
-  const order = (choice: WayChoice) => orderTasks(listTasks(resolved.sheet, scope.value, choice), { start: inputs.start, end: 'ground', moveMinutes })
-  let impossible: AccessIssue | undefined
-  const choice = chooseWays(barred.goals, operations, (candidate) => {
-    const ordered = order(barred.restore(candidate))
-    if (ordered.ok) return ordered.value.cost
-    impossible = ordered.error
-    return Number.POSITIVE_INFINITY
-  })
-  if (!choice.ok) return choice
-  if (!Number.isFinite(choice.value.cost)) return fail(impossible!)
-
-  const chosen = barred.restore(choice.value)
-  const ordered = order(chosen)
+  const chosen = chooseForJob(resolved, inputs, moveMinutes)
+  if (!chosen.ok) return chosen
+  const { scope, goals, choice } = chosen.value
+  const travel = { start: inputs.start, end: 'ground' as const, moveMinutes }
+  const tasks = listTasks(resolved.sheet, scope, choice, inputs)
+  const ordered = orderTasks(tasks, travel)
   if (!ordered.ok) return ordered
-  const operationMinutes = resolved.operations.filter(operation => chosen.operations.has(operation.id)).reduce((sum, operation) => sum + operation.off + operation.on, 0)
-  const work = goals.reduce((sum, goal) => sum + goal.ways[chosen.ways[goal.id]!]!.minutes, 0)
+  const { visits, timeline } = scheduleTasks(ordered.value.visits, listWaits(resolved.sheet, tasks), travel)
+  const taken = resolved.operations.filter(operation => choice.operations.has(operation.id))
+  const operationMinutes = taken.reduce((sum, operation) => sum + (inputs.done?.includes(operation.id) ? 0 : operation.off) + operation.on, 0)
+  const bleeding = tasks.filter(task => task.kind === 'bleed' && !goals.some(goal => goal.id === task.id)).reduce((sum, task) => sum + task.minutes, 0)
+  const work = goals.reduce((sum, goal) => sum + goal.ways[choice.ways[goal.id]!]!.minutes, bleeding)
   return ok({
-    planner: 1,
-    ways: chosen.ways,
-    operations: resolved.sheet.operations.filter(operation => chosen.operations.has(operation.id)).map(operation => operation.id),
-    visits: ordered.value.visits,
+    planner: 2,
+    ways: choice.ways,
+    operations: taken.map(operation => operation.id),
+    visits, timeline,
     moves: ordered.value.moves,
-    minutes: { operations: minutes(operationMinutes), work: minutes(work), moves: minutes(ordered.value.cost), total: minutes(operationMinutes + work + ordered.value.cost) },
-    openOrder: ordered.value.visits.flatMap(visit => visit.tasks.filter(task => task.kind === 'open').map(task => task.target)),
+    minutes: {
+      operations: minutes(operationMinutes), work: minutes(work), moves: minutes(ordered.value.cost), total: minutes(operationMinutes + work + ordered.value.cost),
+      clock: minutes(timeline.clock), risk: minutes(taken.reduce((sum, operation) => sum + (operation.risk?.price ?? 0), 0)),
+    },
+    openOrder: visits.flatMap(visit => visit.tasks.filter(task => task.kind === 'open').map(task => task.target)),
   })
 }
 
+type Candidate = { ways: Readonly<Record<string, number>>; operations: ReadonlySet<Slug> }
+type Chosen = { scope: Scope; goals: Goal[]; choice: WayChoice }
+
+/** The choice of ways and operations for a job, without its order; `cost` is what was minimised. */
+export function chooseForJob(resolved: ResolvedSheet, inputs: PlanInputs, moveMinutes: MoveMinutes = defaultMoveMinutes): Result<Chosen, AccessIssue> {
+  const scope = scopeOf(resolved, inputs)
+  if (!scope.ok) return scope
+  const goals = listGoals(scope.value)
+  const barred = allowedGoals(goals, inputs.forbidden ?? {})
+  const done = new Set(inputs.done)
+  const lacks = (tools: readonly string[]) => inputs.missingTools?.find(tool => tools.includes(tool))
+  const costs = (usable: boolean) => new Map(resolved.operations.filter(operation => !usable || done.has(operation.id) || lacks(operation.tools) === undefined).map((operation): [Slug, OperationCost] =>
+    // What is off already costs nothing more: it has to go back whether it is used or not.
+    [operation.id, { id: operation.id, at: operation.at, cost: done.has(operation.id) ? 0 : operation.off + operation.on + (operation.risk?.price ?? 0), needs: operation.needs }]))
+  const withDone = <C extends Candidate>(choice: C): C => ({ ...choice, operations: new Set([...choice.operations, ...resolved.operations.filter(operation => done.has(operation.id)).map(operation => operation.id)]) })
+
+  let impossible: AccessIssue | undefined
+  const pricing = {
+    least: leastMoves(inputs.start, 'ground', moveMinutes),
+    partial: (candidate: Candidate) => {
+      const cost = leastMoveMinutes(listTasks(resolved.sheet, scope.value, withDone(barred.restore(candidate)), inputs), { start: inputs.start, end: 'ground', moveMinutes })
+      return cost.ok ? cost.value : Number.POSITIVE_INFINITY
+    },
+    exact: (candidate: WayChoice) => {
+      const cost = leastMoveMinutes(listTasks(resolved.sheet, scope.value, withDone(barred.restore(candidate)), inputs), { start: inputs.start, end: 'ground', moveMinutes })
+      if (cost.ok) return cost.value
+      impossible = cost.error
+      return Number.POSITIVE_INFINITY
+    },
+  }
+  const choice = chooseWays(barred.goals, costs(true), pricing)
+  if (!choice.ok) {
+    // Would it go with the tools that are missing? Then the tool is what to say.
+    const goal = choice.error.code === 'ACCESS_NO_WAY' ? choice.error.goal : ''
+    const tool = resolved.operations.map(operation => lacks(operation.tools)).find(missing => missing !== undefined)
+    return tool !== undefined && chooseWays(barred.goals, costs(false), { least: () => 0, exact: () => 0 }).ok ? fail({ code: 'ACCESS_TOOL_MISSING', tool, goal }) : choice
+  }
+  if (!Number.isFinite(choice.value.cost)) return fail(impossible!)
+  return ok({ scope: scope.value, goals, choice: withDone(barred.restore(choice.value)) })
+}
+
 /** Drops forbidden ways and translates a choice back to the sheet's own indexes. */
-function allowedGoals(goals: readonly Goal[], forbidden: NonNullable<PlanInputs['forbidden']>): { goals: Goal[]; restore: (choice: WayChoice) => WayChoice } {
+function allowedGoals(goals: readonly Goal[], forbidden: NonNullable<PlanInputs['forbidden']>): { goals: Goal[]; restore: <C extends Candidate>(choice: C) => C } {
   const kept = new Map(goals.map(goal => [goal.id, goal.ways.map((_, i) => i).filter(i => !forbidden[goal.id]?.includes(i))]))
   return {
-    goals: goals.map(goal => ({ id: goal.id, ways: kept.get(goal.id)!.map(i => goal.ways[i]!) })),
+    goals: goals.map(goal => ({ ...goal, ways: kept.get(goal.id)!.map(i => goal.ways[i]!) })),
     restore: choice => ({ ...choice, ways: Object.fromEntries(Object.entries(choice.ways).map(([goal, i]) => [goal, kept.get(goal)![i]!])) }),
   }
 }

@@ -1,16 +1,18 @@
-import type { LiftPosition, Phase, Reach, Slug, Way } from '../sheet/types'
+import type { LiftPosition, Phase, Reach, Slug, Way, WaitKind } from '../sheet/types'
 import type { Minutes } from '../units/types'
 
-/** Something that must be reached, and the ways to it. */
-export type Goal = { id: string; ways: readonly Way[] }
-export type OperationCost = { id: Slug; cost: number; needs: readonly (readonly Slug[])[] }
+/** When in a job a goal's position is needed: line work, then filling and bleeding, then proving. Operations have no stage of their own. */
+export type PlaceStage = 'work' | 'fill' | 'prove' | 'sometime'
+/** Something that must be reached, the ways to it, and when somebody must stand there. */
+export type Goal = { id: string; ways: readonly Way[]; stages: readonly PlaceStage[] }
+export type OperationCost = { id: Slug; at: LiftPosition; cost: number; needs: readonly (readonly Slug[])[] }
 
 /** Minutes to go from one lift position to another. */
 export type MoveMinutes = (from: LiftPosition, to: LiftPosition) => number
 
 export const taskKinds = [
-  'receive', 'prepare', 'off', 'open', 'cap', 'release', 'withdraw', 'catch', 'compare', 'seals', 'fit', 'seat', 'fasten', 'torque',
-  'fill', 'wipe', 'run', 'level', 'leak', 'on', 'road-test',
+  'receive', 'prepare', 'off', 'open', 'cap', 'release', 'withdraw', 'catch', 'compare', 'renew', 'seals', 'fit', 'seat', 'fasten', 'torque',
+  'fill', 'bleed', 'wipe', 'run', 'level', 'leak', 'stop', 'on', 'road-test',
 ] as const
 export type TaskKind = (typeof taskKinds)[number]
 
@@ -20,21 +22,36 @@ export type Task = {
   at?: LiftPosition;
   from?: Reach;
   minutes: number;
+  /** Somebody else sits in the seat or holds the other end. */
+  helper?: boolean;
   /** Smaller goes first among tasks that could be done now. */
   priority: number;
   after: readonly string[]
 }
+/** Time that must pass between tasks and takes nobody's hands. Without a task before it, it runs from the start of the job. */
+export type WaitSpan = { id: string; kind: WaitKind | 'leak'; text: string; minutes: number; after: readonly string[]; before: readonly string[] }
 
 export type Visit = { at: LiftPosition; tasks: readonly Task[] }
 
+/** One thing on the clock, in minutes from the start. */
+export type Span
+  = | { kind: 'task'; task: string; from: number; to: number; helper: boolean; visit: number }
+    | { kind: 'move'; to: number; from: number; at: LiftPosition; visit: number }
+    /** Nobody can do anything: what is waited for. */
+    | { kind: 'idle'; from: number; to: number; wait: string; visit: number }
+export type Timeline = { spans: readonly Span[]; waits: readonly (WaitSpan & { from: number; to: number })[]; clock: number; hands: number; helper: number; raised: number }
+
 export type Plan = {
-  planner: 1;
+  /** Counts up when the same inputs may give another plan. */
+  planner: 2;
   /** Chosen way per goal (index into the sheet's list). */
   ways: Readonly<Record<string, number>>;
   operations: readonly Slug[];
   visits: readonly Visit[];
   moves: number;
-  minutes: { operations: Minutes; work: Minutes; moves: Minutes; total: Minutes };
+  /** `total`: hands on, moves included; `clock`: until the job is over, waits included; `risk`: priced into the choice, spent by nobody. */
+  minutes: { operations: Minutes; work: Minutes; moves: Minutes; total: Minutes; clock: Minutes; risk: Minutes };
+  timeline: Timeline;
   openOrder: readonly Slug[]
 }
 
@@ -44,3 +61,4 @@ export type AccessIssue
     | { code: 'ACCESS_NOTHING_CHOSEN' }
     | { code: 'ACCESS_LAYOUT_OPEN'; lines: readonly Slug[] }
     | { code: 'ACCESS_ORDER_IMPOSSIBLE'; tasks: readonly string[] }
+    | { code: 'ACCESS_TOOL_MISSING'; tool: string; goal: string }

@@ -30,7 +30,7 @@ function ordered(value: unknown): unknown {
 }
 const first = [
   'format', 'id', 'revision', 'title', 'demo', 'system', 'name', 'summary', 'words', 'kind', 'make', 'model', 'shape', 'what', 'text', 'line', 'end', 'from', 'to', 'at', 'value', 'low', 'high', 'source', 'citation', 'date',
-  'applies', 'families', 'traits', 'questions', 'verdicts', 'ports', 'lines', 'joints', 'holds', 'operations', 'landmarks', 'keepouts', 'fills', 'bleeders', 'levels', 'fluid', 'bleeding', 'proving', 'neighbours', 'cautions', 'notes', 'sheets',
+  'applies', 'families', 'traits', 'questions', 'verdicts', 'ports', 'lines', 'joints', 'holds', 'operations', 'landmarks', 'keepouts', 'fills', 'bleeders', 'levels', 'fluid', 'bleeding', 'proving', 'neighbours', 'waits', 'cautions', 'notes', 'sheets',
 ]
 const ranks = new Map(first.map((key, i) => [key, i]))
 const rank = (key: string) => ranks.get(key) ?? first.length

@@ -1,4 +1,4 @@
-import { scopeOf } from '../access/listGoals'
+import { scopeOf, type ScopeInputs } from '../access/listGoals'
 import { planJob } from '../access/planJob'
 import { assertNever, fail, ok, type Result } from '../result'
 import { traitsImplied } from '../sheet/evaluatePredicate'
@@ -50,7 +50,7 @@ export function decide(state: JobState | undefined, command: JobCommand, context
 
   switch (command.type) {
     case 'traitsLearned': return decideTraits(command, context)
-    case 'scopeChosen': return decideScope(state, command.lines, context) ?? ok(command)
+    case 'scopeChosen': return decideScope(state, command, context) ?? ok(command)
     case 'planned': return decidePlan(state, command, context)
     case 'revisionMoved': return decideRevision(state, command, context)
     case 'stepDone': return ok(command)
@@ -113,15 +113,16 @@ function decideTraits(command: Of<'traitsLearned'>, { resolved }: Context): Deci
   return ok({ ...command, traits: traitsImplied(answer.implies) })
 }
 
-function decideScope(state: JobState, lines: readonly Slug[], { resolved }: Context): Decision | undefined {
-  const scope = scopeOf(resolved, lines)
+function decideScope(state: JobState, inputs: ScopeInputs, { resolved }: Context): Decision | undefined {
+  const { lines } = inputs
+  const scope = scopeOf(resolved, inputs)
   if (!scope.ok) return fail({ code: 'JOB_ACCESS', issue: scope.error })
   const dropped = state.scope.find(line => !lines.includes(line) && resolved.joints.some(joint => joint.line === line && state.joints[joint.id]?.opened))
   return dropped === undefined ? undefined : fail({ code: 'JOB_LINE_IN_WORK', line: dropped })
 }
 
 function decidePlan(state: JobState, command: Of<'planned'>, context: Context): Decision {
-  const refused = decideScope(state, command.inputs.lines, context)
+  const refused = decideScope(state, command.inputs, context)
   if (refused) return refused
   const plan = planJob(context.resolved, command.inputs)
   return plan.ok ? ok({ ...command, planner: plan.value.planner }) : fail({ code: 'JOB_ACCESS', issue: plan.error })

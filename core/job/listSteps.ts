@@ -55,7 +55,7 @@ function isDone(resolved: ResolvedSheet, { kind, target }: Task, state: JobState
     case 'run': return state.timers.leak !== undefined
     case 'level': return state.levels.at(-1)?.reading === 'at'
     case 'road-test': return state.roadTest?.result === 'good'
-    case 'prepare': return false
+    case 'renew': case 'bleed': case 'stop': case 'prepare': return false
   }
 }
 

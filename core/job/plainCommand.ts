@@ -17,7 +17,7 @@ export function plainCommand(resolved: ResolvedSheet, step: Step, state: JobStat
   const operation = sheet.operations.find(candidate => candidate.id === step.target)
   const { target } = step
   switch (step.kind) {
-    case 'move': case 'prepare': return { type: 'stepDone', step: step.id }
+    case 'move': case 'prepare': case 'renew': case 'bleed': case 'stop': return { type: 'stepDone', step: step.id }
     case 'receive': return { type: 'partReceived', line: target, against: 'sheet', agrees: true }
     case 'compare': return { type: 'partReceived', line: target, against: 'old-line', agrees: true }
     case 'off': return { type: 'operationOff', operation: target, fasteners: operation?.fasteners.map(fastener => fastener.count) ?? [] }

@@ -59,7 +59,7 @@ export type JobCommand
 type Command<T extends JobCommand['type']> = Extract<JobCommand, { type: T }>
 type Computed = {
   traitsLearned: Command<'traitsLearned'> & { traits: Readonly<Record<Slug, Slug>> };
-  planned: Command<'planned'> & { planner: 1 };
+  planned: Command<'planned'> & { planner: 1 | 2 };
   jointTorqued: Command<'jointTorqued'> & { torque?: NewtonMetres; window?: Window<NewtonMetres>; verdict: 'inside' | 'under' | 'over' | 'not-measured' };
   fluidCaught: Command<'fluidCaught'> & { volume: Millilitres };
   fluidAdded: Command<'fluidAdded'> & { volume: Millilitres };

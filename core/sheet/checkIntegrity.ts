@@ -8,7 +8,7 @@ import type { Contested, Needs, Predicate, Sheet, Slug, Way, Window } from './ty
 export type Path = readonly (string | number)[]
 export type IntegrityIssue = { path: Path } & (
   | { code: 'SHEET_DUPLICATE_ID'; id: Slug }
-  | { code: 'SHEET_UNKNOWN_REFERENCE'; id: Slug; expected: 'line' | 'port' | 'operation' | 'trait' | 'trait value' | 'seal or hold' | 'joint, hold or line' | 'part' }
+  | { code: 'SHEET_UNKNOWN_REFERENCE'; id: Slug; expected: 'line' | 'port' | 'operation' | 'trait' | 'trait value' | 'seal or hold' | 'joint, hold or line' | 'part' | 'step' }
   | { code: 'SHEET_ANSWER_TEACHES_NOTHING'; answer: Slug }
   | { code: 'SHEET_TOO_MANY_LAYOUTS'; combinations: number; most: number }
   | { code: 'SHEET_LINE_ENDS'; line: Slug; end: 'from' | 'to'; joints: number }
@@ -24,6 +24,15 @@ export type IntegrityIssue = { path: Path } & (
 
 /** Line ends may miss their port by this much (mm): fittings have length. */
 const portTolerance = 25
+
+/** Every name a wait may give to a step. */
+function stepsNamed(sheet: Sheet): Set<string> {
+  const named = (kinds: readonly string[], items: readonly { id: Slug }[]) => items.flatMap(item => kinds.map(kind => `${kind}:${item.id}`))
+  return new Set([
+    'prepare', 'catch', 'fill', 'bleed', 'run', 'level', 'leak', 'stop', ...named(['open', 'cap', 'seals', 'seat', 'torque', 'leak'], sheet.joints), ...named(['withdraw', 'fit'], sheet.lines),
+    ...named(['release', 'fasten'], sheet.holds), ...named(['off', 'on'], sheet.operations), ...named(['fill'], sheet.fills), ...named(['bleed'], sheet.bleeders), ...named(['level'], sheet.levels),
+  ])
+}
 
 /**
  * What a schema cannot see: that names point at things, ends meet ports, bends fit, needs do not go in circles, windows are the right way round.
@@ -41,9 +50,9 @@ export function checkIntegrity(sheet: Sheet): IntegrityIssue[] {
       seen.add(id)
     })
   }
-  for (const key of ['traits', 'questions', 'verdicts', 'ports', 'lines', 'joints', 'holds', 'operations', 'landmarks', 'keepouts', 'fills', 'bleeders', 'levels', 'neighbours'] as const) unique(key, sheet[key] ?? [])
+  for (const key of ['traits', 'questions', 'verdicts', 'ports', 'lines', 'joints', 'holds', 'operations', 'landmarks', 'keepouts', 'fills', 'bleeders', 'levels', 'neighbours', 'waits'] as const) unique(key, sheet[key] ?? [])
 
-  const refer = (path: Path, id: Slug, among: ReadonlySet<Slug>, expected: 'line' | 'port' | 'operation' | 'seal or hold' | 'joint, hold or line' | 'part') => {
+  const refer = (path: Path, id: Slug, among: ReadonlySet<Slug>, expected: 'line' | 'port' | 'operation' | 'seal or hold' | 'joint, hold or line' | 'part' | 'step') => {
     if (!among.has(id)) issues.push({ path, code: 'SHEET_UNKNOWN_REFERENCE', id, expected })
   }
   const checkPredicate = (path: Path, predicate: Predicate | undefined) => {
@@ -138,6 +147,11 @@ export function checkIntegrity(sheet: Sheet): IntegrityIssue[] {
   sheet.bleeders.forEach((bleeder, i) => checkWindow(['bleeders', i, 'torque'], bleeder.torque))
   const goals = new Set([...known.lines, ...idsOf(sheet.joints), ...idsOf(sheet.holds)])
   sheet.neighbours.forEach((neighbour, i) => neighbour.goals.forEach((id, j) => refer(['neighbours', i, 'goals', j], id, goals, 'joint, hold or line')))
+  sheet.neighbours.forEach((neighbour, i) => neighbour.ways && checkWays(['neighbours', i, 'ways'], neighbour.ways))
+  const steps = stepsNamed(sheet)
+  sheet.waits?.forEach((wait, i) => {
+    for (const key of ['after', 'before'] as const) wait[key].forEach((ref, j) => refer(['waits', i, key, j], ref, steps, 'step'))
+  })
   checkContested(['fluid', 'spec'], sheet.fluid.spec)
   checkContested(['fluid', 'capacity'], sheet.fluid.capacity)
   checkContested(['proving', 'leakMinutes'], sheet.proving.leakMinutes)

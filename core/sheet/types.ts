@@ -32,6 +32,8 @@ export const cautionKinds = ['burn', 'crush', 'pressure', 'fire', 'eyes', 'elect
 export type CautionKind = (typeof cautionKinds)[number]
 export const bleedMethods = ['circulate', 'lock-to-lock', 'pump-and-hold', 'vacuum', 'pressure', 'gravity', 'bench', 'vacuum-fill', 'prime'] as const
 export type BleedMethod = (typeof bleedMethods)[number]
+export const waitKinds = ['cool', 'soak', 'drip', 'warm', 'rest', 'gravity'] as const
+export type WaitKind = (typeof waitKinds)[number]
 export const phases = ['before', 'open', 'line', 'fill', 'engine', 'prove', 'close'] as const
 export type Phase = (typeof phases)[number]
 
@@ -88,7 +90,7 @@ export type Fastener = {
 }
 export type Operation = {
   id: Slug; name: string; when?: Predicate; at: LiftPosition; from: Reach; off: Minutes; on: Minutes; needs: Needs;
-  fasteners: readonly Fastener[]; tools: readonly string[]; engineMayRun: boolean;
+  fasteners: readonly Fastener[]; tools: readonly string[]; engineMayRun: boolean; /** Makes the car's electrics dead: off before work beside a live cable, back on last. */ isolates?: boolean;
   risk?: { what: string; price: Minutes }; drains?: { fluid: string } & Spread; cautions: readonly Caution[]; how?: string; refit?: string
 }
 export type Capsule = { shape: 'capsule'; a: Vec3; b: Vec3; radius: Millimetres }
@@ -122,14 +124,23 @@ export type Question = {
 export type Verdict = { id: Slug; when: Predicate; kind: 'not-needed' | 'superseded'; text: string; part?: Slug }
 export type Trait = { id: Slug; name: string; values: readonly { id: Slug; name: string }[] }
 export type Applies = { families: readonly Slug[]; years?: readonly [from: number, to: number]; engines?: readonly Slug[]; when?: Predicate }
-export type Neighbour = { id: Slug; what: string; goals: readonly Slug[]; parts: readonly string[]; failure?: { chancePerYear: number; why: string } }
+/**
+ * Time that passes without hands. `after` and `before` name steps: `open:joint`, `off:operation`, `withdraw:line`, `fill`, `bleed`, `run`, `level`. Without
+ * `after` it runs from the start of the job; steps a job does not have are passed over.
+ */
+export type Wait = { id: Slug; kind: WaitKind; text: string; minutes: Minutes; after: readonly string[]; before: readonly string[] }
+/**
+ * Something beside the lines that could be renewed while they are off. `ways`: how its own place is reached, with the minutes for it; `goals`: joints
+ * that must be open for it; `failure`: somebody's judgement of how likely it fails, never a statistic.
+ */
+export type Neighbour = { id: Slug; what: string; goals: readonly Slug[]; ways?: readonly Way[]; parts: readonly string[]; failure?: { chancePerYear: number; why: string } }
 
 export type Sheet = {
   format: 'efferent.line-sheet/1'; id: Slug; revision: number; title: string; system: System; summary: string; words: readonly string[];
   applies: readonly Applies[]; traits: readonly Trait[]; questions: readonly Question[]; verdicts?: readonly Verdict[];
   ports: readonly Port[]; lines: readonly Line[]; joints: readonly Joint[]; holds: readonly Hold[]; operations: readonly Operation[];
   landmarks?: readonly Landmark[]; keepouts: readonly Keepout[]; fills: readonly Fill[]; bleeders: readonly Bleeder[]; levels: readonly Level[];
-  fluid: Fluid; bleeding: Bleeding; proving: Proving; neighbours: readonly Neighbour[];
+  fluid: Fluid; bleeding: Bleeding; proving: Proving; neighbours: readonly Neighbour[]; waits?: readonly Wait[];
   cautions: readonly (Caution & { phase: Phase })[]; notes: readonly { by: string; date: string; text: string }[]
 }
 

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import type { PlanInputs } from '../../core/access/planJob'
 import { roles, timerNames, type JobCommand } from '../../core/job/types'
-import { liftPositions, proofs } from '../../core/sheet/types'
+import { bleedMethods, liftPositions, proofs } from '../../core/sheet/types'
 import type { Adapter } from '../../core/torque/correctForAdapter'
 import type { Entered } from '../../core/units/types'
 import { limits } from '../limits'
@@ -25,6 +25,8 @@ export const adapterSchema: z.ZodType<Adapter, Adapter> = z.strictObject({
 
 export const planInputsSchema: z.ZodType<PlanInputs, PlanInputs> = z.strictObject({
   lines, start: z.enum(liftPositions), forbidden: z.record(z.string().max(160), z.array(z.number().int().min(0).max(12)).max(12)).optional(),
+  done: z.array(slug).max(60).optional(), missingTools: z.array(name).max(40).optional(), neighbours: z.array(slug).max(24).optional(),
+  oneAtATime: z.boolean().optional(), firstEnd: z.enum(['hardest', 'easiest']).optional(), bleed: z.enum(bleedMethods).optional(),
 })
 const vehicle = z.strictObject({ id: z.uuid(), plate: name, label: name, family: slug, year: z.number().int().optional(), engine: slug.optional() })
 

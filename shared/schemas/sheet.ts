@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import {
-  bleedMethods, cautionKinds, jointKinds, keepoutKinds, liftPositions, phases, proofs, reaches, sourceKinds, lookouts, systems,
+  bleedMethods, cautionKinds, jointKinds, keepoutKinds, liftPositions, phases, proofs, reaches, sourceKinds, lookouts, systems, waitKinds,
   type Contested, type Family, type Pack, type Predicate, type Sheet, type Spread, type Way, type Window,
 } from '../../core/sheet/types'
 import type { Celsius, Degrees, Kilopascals, Millilitres, Millimetres, Minutes, NewtonMetres } from '../../core/units/types'
@@ -59,6 +59,8 @@ const section = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('tube'), material: z.enum(['steel', 'aluminium', 'copper-nickel', 'plastic']), od: mm, wall: mm, points }),
   z.strictObject({ kind: z.literal('hose'), build: z.enum(['rubber', 'braided', 'silicone']), bore: mm, wall: mm, clampAllowed: z.boolean().optional(), points }),
 ])
+/** `open:joint`, `off:operation`, `fill`: a step of the plan. */
+const stepRef = z.string().min(2).max(120).regex(/^[a-z-]+(:[a-z0-9][a-z0-9-]*)?$/)
 const seal = z.strictObject({ id: slug, name, count: z.number().int().min(1).max(50), size: name.optional(), reuse: z.enum(['never', 'if-good']), part: name.optional(), wet: z.boolean().optional(), unobtainable: z.boolean().optional() })
 const line = z.strictObject({
   id: slug, name, mark: name.optional(), when: predicateSchema.optional(), from: slug, to: slug,
@@ -83,7 +85,7 @@ const fastener = z.strictObject({
 })
 const operation = z.strictObject({
   id: slug, name, when: predicateSchema.optional(), at: z.enum(liftPositions), from: z.enum(reaches), off: min, on: min, needs, fasteners: list(fastener, 20), tools: list(name, 12),
-  engineMayRun: z.boolean(), risk: z.strictObject({ what: text, price: min }).optional(), drains: z.strictObject({ fluid: name, ...spreadFields }).optional(),
+  engineMayRun: z.boolean(), isolates: z.boolean().optional(), risk: z.strictObject({ what: text, price: min }).optional(), drains: z.strictObject({ fluid: name, ...spreadFields }).optional(),
   cautions: list(caution, 12), how: text.optional(), refit: text.optional(),
 })
 const body = z.discriminatedUnion('shape', [
@@ -121,7 +123,8 @@ export const sheetSchema: z.ZodType<Sheet, Sheet> = z.strictObject({
     parameters: z.strictObject({ pressure: kPa.optional(), restMinutes: min.optional(), strokes: z.number().int().min(0).max(500).optional(), turns: z.enum(['full-lock', 'short-of-lock']).optional() }),
   }),
   proving: z.strictObject({ leakMinutes: contested(min), engine: z.enum(['idling', 'off']), roadTest: z.boolean(), lookNext: list(text, 20) }),
-  neighbours: list(z.strictObject({ id: slug, what: name, goals: list(slug, 40), parts: list(name, 20), failure: z.strictObject({ chancePerYear: z.number().min(0).max(1), why: text }).optional() }), 40),
+  neighbours: list(z.strictObject({ id: slug, what: name, goals: list(slug, 40), ways: ways.optional(), parts: list(name, 20), failure: z.strictObject({ chancePerYear: z.number().min(0).max(1), why: text }).optional() }), 40),
+  waits: list(z.strictObject({ id: slug, kind: z.enum(waitKinds), text, minutes: min, after: list(stepRef, 40), before: z.array(stepRef).min(1).max(40) }), 20).optional(),
   cautions: list(caution.extend({ phase: z.enum(phases) }), 40),
   notes: list(z.strictObject({ by: name, date, text })),
 }).meta({ id: 'efferent.line-sheet-1', title: 'Line sheet, format version 1' })

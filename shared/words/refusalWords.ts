@@ -39,9 +39,11 @@ export function accessWords(issue: AccessIssue, sheet: Sheet): string {
     case 'ACCESS_LAYOUT_OPEN': return `It is not known yet whether the car has ${list(issue.lines.map(name.line))}. Answer the question on the sheet first.`
     case 'ACCESS_NO_WAY': {
       const [kind = '', id = ''] = issue.goal.split(':')
+      if (kind === 'renew') return `“${sheet.neighbours.find(neighbour => neighbour.id === id)?.what ?? id}” cannot be reached any more. Allow a way again, or leave it.`
       const what = kind === 'joint' ? name.joint(id) : kind === 'hold' ? name.hold(id) : kind === 'withdraw' ? name.line(id) : issue.goal
       return `Every way to “${what}” has been ruled out. Allow one of them again.`
     }
+    case 'ACCESS_TOOL_MISSING': return `Without “${issue.tool}” there is no way in. Borrow one, or look for another way with a lead.`
     case 'ACCESS_ORDER_IMPOSSIBLE': return `The sheet asks for an order that cannot be worked: ${issue.tasks.slice(0, 4).join(', ')}. A lead should correct the sheet.`
     default: return assertNever(issue)
   }

@@ -9,6 +9,7 @@ export const sheetNames = (sheet: Sheet) => ({
   line: (id: Slug) => find(sheet.lines, id),
   hold: (id: Slug) => find(sheet.holds, id),
   operation: (id: Slug) => find(sheet.operations, id),
+  bleeder: (id: Slug) => find(sheet.bleeders, id),
   level: (id: Slug) => find(sheet.levels, id),
   seal: (id: Slug) => find(sheet.joints.flatMap(joint => joint.seals), id),
 })

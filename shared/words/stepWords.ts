@@ -38,12 +38,17 @@ export function stepWords(step: Step, sheet: Sheet): StepWords {
     case 'withdraw': return words(`Take out: ${name.line(step.target)}`, line?.withdrawNote ?? 'Keep it whole and note which way it turns on its way out: its shape is the only drawing.', 'It is out')
     case 'catch': return words('Measure what was caught', 'Pour the pan into a measuring jug. What is lost on the floor: estimate and add.', 'Record', [{ kind: 'waste', text: 'Old fluid goes to the waste drum, not down a drain.' }])
     case 'compare': return words(`Lay old beside new: ${name.line(step.target)}`, 'Length, ends, end angles, brackets, marks. Move over what the new line does not bring.', 'They match')
+    case 'renew': {
+      const neighbour = sheet.neighbours.find(candidate => candidate.id === step.target)
+      return words(`Renew: ${neighbour?.what ?? step.target}`, neighbour?.parts.length ? `Parts: ${neighbour.parts.join(', ')}. Compare old and new before the old one is out of reach.` : 'Compare old and new before the old one is out of reach.', 'Renewed')
+    }
     case 'seals': return words(`Renew the seals: ${name.joint(step.target)}`, 'Old ones out and accounted for, new ones wet with the system’s own fluid.', 'Seals fitted')
     case 'fit': return words(`Lay in the new line: ${name.line(step.target)}`, 'Ends stay capped until they meet their ports. No tension, no twist, clear of heat and belts.', 'It is in place')
     case 'seat': return words(`Seat: ${name.joint(step.target)}`, joint?.seated ?? '', 'Seated and proved')
     case 'fasten': return words(`Fasten: ${name.hold(step.target)}`, 'Both ends are started: the line lies where it wants to. No tension at the hold.', 'Fastened')
     case 'torque': return words(`Torque: ${name.joint(step.target)}`, 'Smooth pull, one click. The middle of the window; the rest stays in hand.', 'Torqued', joint?.cautions)
     case 'fill': return words('Fill before the engine runs', 'The specified fluid, clean funnel. What came out goes back in first; the level check decides the rest.', 'Record', byPhase(sheet, 'fill'))
+    case 'bleed': return words(sheet.bleeders.some(bleeder => bleeder.id === step.target) ? `Bleed at: ${name.bleeder(step.target)}` : 'Bleed from lock to lock', `${sheet.bleeding.summary} Keep the reservoir above its mark throughout.`, 'No more air', [...byPhase(sheet, 'fill'), { kind: 'eyes', text: 'Goggles on: fluid under pressure jumps.' }])
     case 'wipe': return words(`Wipe every joint dry, ${positionWords[step.at]}`, 'Joints, line and what lies below them. Residue reads as a leak.', 'All dry')
     case 'run': {
       const minutes = settleValue(sheet.proving.leakMinutes)
@@ -51,6 +56,7 @@ export function stepWords(step: Step, sheet: Sheet): StepWords {
     }
     case 'level': return words(`Read the level: ${name.level(step.target)}`, sheet.levels.find(level => level.id === step.target)?.reads ?? '', 'Record the reading', [...byPhase(sheet, 'prove'), ...(sheet.levels.find(level => level.id === step.target)?.cautions ?? [])])
     case 'leak': return words(`Look for a leak: ${name.joint(step.target)}`, 'Light and mirror where it is hidden. Run a dry finger below it.', 'It is dry', byPhase(sheet, 'prove'))
+    case 'stop': return words('Stop the engine', 'Key out, and with you. Wait until fan and belt stand still.', 'It stands still', [{ kind: 'entangle', text: 'An electric fan may start by itself with the engine off.' }])
     case 'road-test': return words('Road test, then look again', 'Through the gears and up to temperature. Look at each joint once more.', 'Good, and dry', byPhase(sheet, 'close'))
     default: return assertNever(step.kind)
   }

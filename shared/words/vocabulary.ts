@@ -1,4 +1,4 @@
-import type { BleedMethod, CautionKind, JointKind, LiftPosition, Lookout, Phase, Proof, Reach, SourceKind, Standpoint, System } from '../../core/sheet/types'
+import type { BleedMethod, CautionKind, JointKind, LiftPosition, Lookout, Phase, Proof, Reach, SourceKind, Standpoint, System, WaitKind } from '../../core/sheet/types'
 import type { WheelOpening } from '../../core/route/projectStandpoint'
 import type { JointStatus } from '../../core/job/jointStatus'
 import type { Role } from '../../core/job/types'
@@ -10,6 +10,7 @@ export const systemWords: Record<System, string> = {
 }
 export const standpointWords: Record<Standpoint, string> = { 'hood-up': 'Hood up', 'under-lift': 'Under the lift', 'wheel-off': 'Wheel off' }
 export const lookoutWords: Record<Lookout, string> = { ...standpointWords, inside: 'Inside the car' }
+export const waitWords: Record<WaitKind | 'leak', string> = { cool: 'cooling', soak: 'soaking', drip: 'dripping', warm: 'warming up', rest: 'resting', gravity: 'bleeding by itself', leak: 'leak check' }
 /** Where the person stands, in words, for the wheel opening that is nearest to the lines. */
 export function standpointNote(standpoint: Standpoint, opening: WheelOpening): string {
   switch (standpoint) {

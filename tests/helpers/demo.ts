@@ -33,9 +33,17 @@ export function demoCar(coolers: 'one' | 'two' | undefined, sheet = demoSheet())
 }
 
 export const allLines = (resolved: ResolvedSheet) => resolved.lines.map(line => line.id)
+/** A job asks for the same plan at every step. */
+const plans = new WeakMap<ResolvedSheet, Map<string, Plan>>()
 export function planOf(resolved: ResolvedSheet, inputs: Partial<PlanInputs> = {}): Plan {
+  const known = plans.get(resolved) ?? new Map<string, Plan>()
+  plans.set(resolved, known)
+  const key = JSON.stringify(inputs)
+  const before = known.get(key)
+  if (before) return before
   const plan = planJob(resolved, { lines: allLines(resolved), start: 'ground', ...inputs })
   if (!plan.ok) throw new Error(plan.error.code)
+  known.set(key, plan.value)
   return plan.value
 }
 

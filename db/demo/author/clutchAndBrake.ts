@@ -1,4 +1,4 @@
-import { author, bleeding, box, capsule, caution, cylinder, hose, inPhase, is, keep, mark, metric, part, port, question, run, sheet, trait, tube, unified, washers } from './kit'
+import { author, bleeding, box, capsule, caution, cylinder, hose, inPhase, is, keep, mark, metric, part, port, question, run, sheet, trait, tube, unified, washers, wait, way } from './kit'
 
 const brakeFluidCautions = [
   inPhase('before', 'law', 'Brake and clutch hydraulics are work for trained people; local inspection rules decide which tube and unions are allowed.'), inPhase('open', 'eyes', 'Glasses on: brake fluid burns the eyes.'), inPhase('open', 'damage', 'Brake fluid takes paint off: cover the wing, rinse with water.'),
@@ -19,7 +19,7 @@ function preFilled() {
     ],
     holds: [a.hold('booster-clip', 'Clip at the brake booster', 'set', 230, 'clip', 'Pull open.', ['ground above 1']), a.hold('gearbox-clip', 'Clip on the gearbox', 'set', 520, 'clip', 'Pull open.', ['ground above 1 battery-tray'])],
     operations: [
-      a.operation('battery', 'Battery', 'ground above', 4, 5, { noEngine: true, fasteners: [a.fast(2, 'nut', 'M6', 'terminals', { hex: 10, nm: [5, 7] })], cautions: [caution('electric', 'Negative first off, last on.')] }), a.operation('battery-tray', 'Battery tray', 'ground above', 4, 5, { needs: 'battery', noEngine: true, fasteners: [a.fast(4, 'bolt', 'M8×20', 'tray floor', { long: 20, hex: 12, nm: [18, 22] })] }),
+      a.operation('battery', 'Battery', 'ground above', 4, 5, { noEngine: true, isolates: true, fasteners: [a.fast(2, 'nut', 'M6', 'terminals', { hex: 10, nm: [5, 7] })], cautions: [caution('electric', 'Negative first off, last on.')] }), a.operation('battery-tray', 'Battery tray', 'ground above', 4, 5, { needs: 'battery', noEngine: true, fasteners: [a.fast(4, 'bolt', 'M8×20', 'tray floor', { long: 20, hex: 12, nm: [18, 22] })] }),
       a.operation('undershield', 'Undershield', 'raised below', 3, 4, { fasteners: [a.fast(7, 'screw', 'T25 × 16', 'edge', { long: 16 })] }),
     ],
     keepouts: [keep('manifold', 'exhaust manifold', 'hot', 30, box([-160, -320, 520], [200, -220, 680])), keep('selector', 'gear selector cable', 'moving', 8, capsule([-300, 340, 520], [0, 300, 560], 8)), keep('booster', 'edge of the booster bracket', 'sharp', 6, box([-470, 360, 690], [-455, 470, 700]))],
@@ -45,7 +45,7 @@ function braidedHose() {
     bleeders: [a.bleeder('slave-bleeder', 'Slave bleeder', 10, [7, 10], ['raised below 2'])], fills: [a.fill('reservoir', 'Clutch reservoir', ['ground above 1'], ['clean funnel'])],
     levels: [a.level('reservoir-mark', 'Marks on the reservoir', 'marks', 'off', [5, 40], 'Between the marks.', ['ground above 1'], { mlPerMm: 1.6 })], fluid: a.fluid('brake fluid DOT 4', 240, 500, 0.00095, { reservoir: 60, mixesWith: ['DOT 3', 'DOT 5.1'] }),
     bleeding: pump(30, 'Helper pumps three times and holds; crack the bleeder, close before the pedal comes up. Never let the reservoir run dry.'), proving: a.proving(3, 'idling', ['Twist: look again that the hose lies without it.']), cautions: brakeFluidCautions,
-    neighbours: [{ id: 'slave', what: 'Slave cylinder', goals: ['slave-joint'], parts: ['QS-45210'], failure: { chancePerYear: 0.12, why: 'it must be bled anyway' } }],
+    neighbours: [{ id: 'slave', what: 'Slave cylinder', goals: ['slave-joint'], ways: [way('raised below 12')], parts: ['QS-45210'], failure: { chancePerYear: 0.12, why: 'it must be bled anyway' } }],
   })
 }
 
@@ -72,14 +72,14 @@ function damperBlock() {
       .map(([at, id, name, ways]) => a.joint('iso-flare', at, id, name, { ways, hex: 10, alternates: [], thread: metric('M10×1.0'), nm: [13, 17], snugThen: 30, drain: [3, 15, 60] })),
     holds: [a.hold('damper-bolt', 'Damper block bolt', 'upper', 690, 'bracket', 'One bolt, 10 mm; it stays out with the new line.', ['ground above 1 battery-tray'], { hex: 10, newLineBrings: true }), a.hold('bulkhead-clip', 'Clip, bulkhead', 'upper', 200, 'clip', 'Press the tongue.', ['ground above 1'])],
     operations: [
-      a.operation('battery', 'Battery, disconnected and lifted out', 'ground above', 5, 6, { noEngine: true, fasteners: [a.fast(1, 'bolt', 'M8×60', 'hold-down', { long: 60, hex: 12, nm: [8, 12] }), a.fast(2, 'nut', 'M6', 'terminals', { hex: 10, nm: [5, 7] })], cautions: [caution('electric', 'Negative first off, last on. No steel tool across the posts.')] }),
+      a.operation('battery', 'Battery, disconnected and lifted out', 'ground above', 5, 6, { noEngine: true, isolates: true, fasteners: [a.fast(1, 'bolt', 'M8×60', 'hold-down', { long: 60, hex: 12, nm: [8, 12] }), a.fast(2, 'nut', 'M6', 'terminals', { hex: 10, nm: [5, 7] })], cautions: [caution('electric', 'Negative first off, last on. No steel tool across the posts.')] }),
       a.operation('battery-tray', 'Battery tray', 'ground above', 6, 7, { needs: 'battery', noEngine: true, fasteners: [a.fast(3, 'bolt', 'M8×25', 'tray floor', { long: 25, hex: 12, nm: [18, 22] }), a.fast(1, 'bolt', 'M8×45', 'tray floor, rear left', { long: 45, hex: 12, nm: [18, 22] })] }),
     ],
     keepouts: [keep('starter-cable', 'starter cable', 'electrical', 12, capsule([0, 220, 560], [260, 210, 560], 9)), keep('selector', 'gear selector cables', 'moving', 10, capsule([-320, 360, 600], [0, 380, 540], 9)), keep('tray-edge', 'tray bracket edge', 'sharp', 8, box([150, 340, 640], [420, 360, 652]))],
     bleeders: [a.bleeder('slave-bleeder', 'Slave bleeder', 10, [8, 10], ['ground above 2 battery-tray', 'raised below 4'])], fills: [a.fill('reservoir', 'Shared brake reservoir, side hose', ['ground above 1'], ['clean funnel'])],
     levels: [a.level('reservoir-mark', 'Marks on the brake reservoir', 'marks', 'off', [5, 40], 'Between the marks; the clutch draws from the upper half only.', ['ground above 1'], { mlPerMm: 6 })], fluid: a.fluid('brake fluid DOT 4', 210, 500, 0.00095, { mixesWith: ['DOT 3', 'DOT 5.1'] }),
     bleeding: pump(40, 'A dry line takes many rounds: pump up first, then helper and bleeder. Do the bleeding while the tray is out.'), proving: a.proving(3, 'idling', ['The first week the bite may climb a little.']), cautions: brakeFluidCautions,
-    neighbours: [{ id: 'slave', what: 'Slave cylinder', goals: ['slave-joint'], parts: ['QS-45640'], failure: { chancePerYear: 0.15, why: 'same age, and it must be bled anyway' } }],
+    neighbours: [{ id: 'slave', what: 'Slave cylinder', goals: ['slave-joint'], ways: [way('raised below 12')], parts: ['QS-45640'], failure: { chancePerYear: 0.15, why: 'same age, and it must be bled anyway' } }],
   })
 }
 
@@ -102,7 +102,8 @@ function discontinuedLine() {
     keepouts: [keep('manifold', 'exhaust manifold', 'hot', 40, box([-260, 200, 620], [200, 300, 740])), keep('steering', 'steering shaft', 'turning', 20, capsule([-420, 450, 800], [-40, 440, 500], 12)), keep('fork', 'release fork', 'moving', 10, box([-640, 170, 400], [-600, 240, 430]))],
     bleeders: [a.bleeder('slave-bleeder', 'Slave bleeder', 8, [6, 9], ['raised below 2'])], fills: [a.fill('reservoir', 'Clutch reservoir', ['ground above 1'], ['clean funnel'])], levels: [a.level('reservoir-mark', 'Mark on the reservoir', 'marks', 'off', [5, 40], 'At the mark.', ['ground above 1'], { mlPerMm: 1.4 })],
     fluid: a.fluid('brake fluid DOT 3', 260, 500, 0.00095, { mixesWith: ['DOT 4', 'DOT 5.1'] }), bleeding: pump(60, 'A dry line: pump it up before the bleeder is cracked, or fill from below with pressure.'), proving: a.proving(3, 'off', ['Flares: wipe and look again after a week.']), cautions: brakeFluidCautions,
-    neighbours: [{ id: 'slave', what: 'Slave cylinder', goals: ['slave-joint'], parts: ['QS-31230'], failure: { chancePerYear: 0.25, why: 'as old as the line, and it must be bled anyway' } }],
+    waits: [wait('nuts-soak', 'soak', 15, 'Penetrant on both flare nuts, as soon as they can be reached.', ['prepare'], ['open:master-joint', 'open:slave-joint'])],
+    neighbours: [{ id: 'slave', what: 'Slave cylinder', goals: ['slave-joint'], ways: [way('raised below 12')], parts: ['QS-31230'], failure: { chancePerYear: 0.25, why: 'as old as the line, and it must be bled anyway' } }],
   })
 }
 
@@ -151,7 +152,7 @@ function rearBrake() {
     keepouts: [keep('exhaust', 'tailpipe', 'hot', 40, capsule([-3300, 260, 560], [-2400, 240, 500], 28)), keep('wheel', 'rear wheel', 'turning', 15, cylinder([-2840, 690, 400], [-2840, 900, 400], 370)), keep('spring', 'leaf spring', 'moving', 15, box([-3300, 470, 380], [-2400, 540, 420]))],
     bleeders: [a.bleeder('wheel-bleeder', 'Wheel cylinder bleeder', 8, [7, 10], ['raised below 2'])], fills: [a.fill('reservoir', 'Brake reservoir', ['ground above 1'], ['clean funnel'])], levels: [a.level('reservoir-mark', 'Marks on the brake reservoir', 'marks', 'off', [5, 40], 'Between the marks.', ['ground above 1'], { mlPerMm: 5 })],
     fluid: a.fluid('brake fluid DOT 3', 620, 500, 0.00095, { reservoir: 180, mixesWith: ['DOT 4', 'DOT 5.1'] }), bleeding: bleeding(['gravity', 'pump-and-hold', 'vacuum'], 'Gravity until it drips without bubbles, then a few helper strokes. Never let the reservoir run dry.', { strokes: 15 }), proving: a.proving(3, 'off', ['Pedal held hard for a minute: every joint dry. Look again after a week.']),
-    cautions: brakeFluidCautions, neighbours: [{ id: 'wheel-cylinder', what: 'Wheel cylinder', goals: ['wheel-joint'], parts: ['QS-34150'], failure: { chancePerYear: 0.15, why: 'the same rust, and the side is bled anyway' } }, { id: 'right-side', what: 'Hard line, right side', goals: [], parts: [], failure: { chancePerYear: 0.2, why: 'as old and as wet as the left' } }],
+    cautions: brakeFluidCautions, neighbours: [{ id: 'wheel-cylinder', what: 'Wheel cylinder', goals: ['wheel-joint'], ways: [way('half wheel-left 14 rear-wheel')], parts: ['QS-34150'], failure: { chancePerYear: 0.15, why: 'the same rust, and the side is bled anyway' } }, { id: 'right-side', what: 'Hard line, right side', goals: [], ways: [way('raised below 25')], parts: [], failure: { chancePerYear: 0.2, why: 'as old and as wet as the left' } }],
   })
 }
 

@@ -1,4 +1,4 @@
-import { author, bleeding, box, capsule, caution, cylinder, hose, inPhase, is, keep, metric, oring, part, pipe, port, question, run, seal, sheet, trait, tube } from './kit'
+import { author, bleeding, box, capsule, caution, cylinder, hose, inPhase, is, keep, metric, oring, part, pipe, port, question, run, seal, sheet, trait, tube, way } from './kit'
 
 const circulate = bleeding(['circulate'], 'Nothing to bleed: shift slowly through the gears once, let it circulate, read the level warm.', {}, [{ method: 'vacuum', why: 'draws air past the pump seal' }])
 const hotRun = [
@@ -41,7 +41,7 @@ function screwIn() {
     fills: [a.fill('fill-plug', 'Fill plug, gearbox right side', ['raised below 6 undershield'], ['fluid pump with hose'], 10)],
     levels: [a.level('level-plug', 'Overflow plug in the gearbox pan', 'plug', 'idling', [35, 45], 'Open the plug at temperature with the engine idling. A thin thread that turns to drops: at the mark.', ['raised below 6 undershield'], { hex: 8, nm: [24, 30], seals: [seal('level-plug-washer', 'plug sealing ring', 1, '14 × 20', 'QS-1140')], cautions: [caution('burn', 'Fluid at the plug is hot and the exhaust beside it hotter.')] })],
     fluid: a.fluid('GX-6 long life', 9200, 1000, 0.00075, { mixesWith: ['GX-6'], volumes: { 'radiator cooler': 260 } }), bleeding: circulate, proving: a.proving(10, 'idling', ['Look at the screwed connectors again after a week: the boss is plastic.']),
-    cautions: hotRun, neighbours: [{ id: 'pan-gasket', what: 'Gearbox pan gasket', goals: [], parts: ['QS-1132'], failure: { chancePerYear: 0.06, why: 'hardens with age; the undershield is off already' } }],
+    cautions: hotRun, neighbours: [{ id: 'pan-gasket', what: 'Gearbox pan gasket', goals: [], ways: [way('raised below 32 undershield')], parts: ['QS-1132'], failure: { chancePerYear: 0.06, why: 'hardens with age; the undershield is off already' } }],
   })
 }
 
@@ -92,7 +92,7 @@ function batteryTray() {
     ],
     holds: [a.hold('gearbox-bracket', 'Bracket on the gearbox', 'supply', 150, 'bracket', 'One bolt, 10 mm.', ['ground above 1 battery-tray'], { hex: 10, nm: [7, 9], with: ['return'] })],
     operations: [
-      a.operation('battery', 'Battery, disconnected and lifted out', 'ground above', 5, 6, { noEngine: true, fasteners: [a.fast(1, 'bolt', 'M8×60', 'hold-down', { long: 60, hex: 12, nm: [8, 12] }), a.fast(2, 'nut', 'M6', 'terminals', { hex: 10, nm: [5, 7] })], tools: ['10 mm socket', '12 mm socket'], cautions: [caution('electric', 'Negative first off, last on. No steel tool across the posts.'), caution('crush', 'About 17 kg: lift it straight, with its strap.')], refit: 'Positive first. Set clock and windows afterwards.' }),
+      a.operation('battery', 'Battery, disconnected and lifted out', 'ground above', 5, 6, { noEngine: true, isolates: true, fasteners: [a.fast(1, 'bolt', 'M8×60', 'hold-down', { long: 60, hex: 12, nm: [8, 12] }), a.fast(2, 'nut', 'M6', 'terminals', { hex: 10, nm: [5, 7] })], tools: ['10 mm socket', '12 mm socket'], cautions: [caution('electric', 'Negative first off, last on. No steel tool across the posts.'), caution('crush', 'About 17 kg: lift it straight, with its strap.')], refit: 'Positive first. Set clock and windows afterwards.' }),
       a.operation('battery-tray', 'Battery tray', 'ground above', 6, 7, { needs: 'battery', noEngine: true, fasteners: [a.fast(3, 'bolt', 'M8×25', 'tray floor', { long: 25, hex: 12, nm: [18, 22] }), a.fast(1, 'bolt', 'M8×45', 'tray floor, rear left', { long: 45, hex: 12, nm: [18, 22] })], how: 'Unclip the loom along the edge first. The long bolt sits rear left.', refit: 'Fill while it is off: the fill plug is under it.' }),
       a.operation('undershield', 'Undershield', 'raised below', 4, 4, { fasteners: [a.fast(7, 'bolt', 'M6×16', 'round the edge', { long: 16, hex: 10, nm: [6, 8] })] }),
     ],
@@ -100,7 +100,7 @@ function batteryTray() {
     fills: [a.fill('fill-plug', 'Fill plug, top of the gearbox', [['ground above 3 battery-tray', 'only while the tray is out']], ['long funnel', '24 mm socket'], 24)],
     levels: [a.level('level-plug', 'Level plug, gearbox side', 'plug', 'idling', [35, 45], 'Engine idling at temperature: the last drops at the plug’s lip.', ['raised below 4 undershield'], { hex: 6, nm: [35, 45], seals: [seal('level-gasket', 'plug gasket', 1, '18 mm', 'QS-1143')], cautions: [caution('burn', 'Hot fluid.')] })],
     fluid: a.fluid('GX-4', 6500, 1000, 0.00076, { volumes: { 'radiator cooler': undefined } }), bleeding: circulate, proving: a.proving(8, 'idling', ['The spring clamps keep up with shrinking rubber; look for dampness at them each winter.']), cautions: hotRun,
-    neighbours: [{ id: 'battery-hold-down', what: 'Battery hold-down bolt and strap', goals: [], parts: ['QS-7712'], failure: { chancePerYear: 0.03, why: 'rusts through where acid has dripped' } }],
+    neighbours: [{ id: 'battery-hold-down', what: 'Battery hold-down bolt and strap', goals: [], ways: [way('ground above 3')], parts: ['QS-7712'], failure: { chancePerYear: 0.03, why: 'rusts through where acid has dripped' } }],
   })
 }
 
@@ -134,7 +134,7 @@ function softFronts() {
     fills: [a.fill('fill-tube', 'Dipstick tube', ['ground above 3'], ['funnel with a long neck'])],
     levels: [a.level('dipstick', 'Dipstick', 'marks', 'idling', [65, 80], 'Hot and idling in park: between the two upper notches.', ['ground above 2'], { mlPerMm: 30, cautions: [caution('entangle', 'Engine running: sleeves clear of the fan.')] })],
     fluid: a.fluid('GX-3', 11500, 1000, 0.00076, { volumes: { 'front cooler': 650 } }), bleeding: circulate, proving: a.proving(10, 'idling', ['Rubber front ends: feel for soft spots behind the fittings each year.']), cautions: hotRun,
-    neighbours: [{ id: 'bar-bushings', what: 'Anti-roll bar bushings', goals: [], parts: ['QS-8801'], failure: { chancePerYear: 0.15, why: 'the bar hangs on its links already' } }],
+    neighbours: [{ id: 'bar-bushings', what: 'Anti-roll bar bushings', goals: [], ways: [way('raised below 14')], parts: ['QS-8801'], failure: { chancePerYear: 0.15, why: 'the bar hangs on its links already' } }],
   })
 }
 

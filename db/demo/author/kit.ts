@@ -1,6 +1,6 @@
 import type {
   Bleeding, Body, Caution, CautionKind, CentrePoint, Contested, Family, Fastener, Fluid, Hold, Joint, JointKind, Keepout, KeepoutKind, Landmark, Level, LiftPosition, Line, Needs,
-  Lookout, Operation, PartOption, Phase, Predicate, Proof, Question, Reach, Seal, Section, Sheet, Slug, SourceKind, Spread, Vec3, Way, Window,
+  Lookout, Operation, PartOption, Phase, Predicate, Proof, Question, Reach, Seal, Section, Sheet, Slug, SourceKind, Spread, Vec3, Way, Window, Wait, WaitKind,
 } from '../../../core/sheet/types'
 import { celsius, degrees, millilitres, millimetres, minutes, newtonMetres, type Celsius, type NewtonMetres } from '../../../core/units/types'
 
@@ -54,6 +54,7 @@ export const oring = (id: Slug, count: number, size: string, number?: string, ex
 export const washers = (id: Slug, size: string, number: string): Seal => seal(id, 'crush washer', 2, size, number)
 export const is = (trait: Slug, value: Slug): Predicate => ({ trait, is: value })
 export const trait = (id: Slug, name: string, values: Readonly<Record<Slug, string>>) => ({ id, name, values: Object.entries(values).map(([value, words]) => ({ id: value, name: words })) })
+export const wait = (id: Slug, kind: WaitKind, took: number, text: string, after: readonly string[], before: readonly string[]): Wait => ({ id, kind, text, minutes: minutes(took), after, before })
 export const question = (id: Slug, stand: Lookout, took: number, text: string, answers: readonly (readonly [id: Slug, label: string, looksLike: string, implies: Predicate])[]): Question =>
   ({ id, text, stand, minutes: minutes(took), answers: answers.map(([answer, label, looksLike, implies]) => ({ id: answer, label, looksLike, implies })) })
 export const family = (id: Slug, make: string, model: string, body: string, years: readonly [number, number], engines: Readonly<Record<Slug, string>>): Family =>
@@ -115,11 +116,11 @@ export function author(cite: string, date: string) {
   const fast = (count: number, what: Fastener['what'], size: string, place: string, extra: { long?: number; hex?: number; nm?: Range; new?: string } = {}): Fastener => ({
     count, what, size, place, ...(extra.long ? { length: millimetres(extra.long) } : {}), ...(extra.hex ? { hex: millimetres(extra.hex) } : {}), ...(extra.nm ? { torque: torque(extra.nm) } : {}), ...(extra.new ? { oneTime: true, part: extra.new } : {}),
   })
-  type OperationExtra = { needs?: string; when?: Predicate; fasteners?: Fastener[]; tools?: string[]; noEngine?: boolean; risk?: readonly [what: string, price: number]; drains?: readonly [fluid: string, ...Three]; cautions?: Caution[]; how?: string; refit?: string }
+  type OperationExtra = { needs?: string; when?: Predicate; fasteners?: Fastener[]; tools?: string[]; noEngine?: boolean; isolates?: boolean; risk?: readonly [what: string, price: number]; drains?: readonly [fluid: string, ...Three]; cautions?: Caution[]; how?: string; refit?: string }
   const operation = (id: Slug, name: string, place: string, off: number, on: number, extra: OperationExtra = {}): Operation => {
     const [at, from] = place.split(' ') as [LiftPosition, Reach]
     return {
-      id, name, ...(extra.when ? { when: extra.when } : {}), at, from, off: minutes(off), on: minutes(on), needs: needsOf(extra.needs ?? ''), fasteners: extra.fasteners ?? [], tools: extra.tools ?? [], engineMayRun: !extra.noEngine,
+      id, name, ...(extra.when ? { when: extra.when } : {}), at, from, off: minutes(off), on: minutes(on), needs: needsOf(extra.needs ?? ''), fasteners: extra.fasteners ?? [], tools: extra.tools ?? [], engineMayRun: !extra.noEngine, ...(extra.isolates ? { isolates: true } : {}),
       ...(extra.risk ? { risk: { what: extra.risk[0], price: minutes(extra.risk[1]) } } : {}), ...(extra.drains ? { drains: { fluid: extra.drains[0], ...spread([extra.drains[1], extra.drains[2], extra.drains[3]]) } } : {}),
       cautions: extra.cautions ?? [], ...(extra.how ? { how: extra.how } : {}), ...(extra.refit ? { refit: extra.refit } : {}),
     }

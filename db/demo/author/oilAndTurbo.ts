@@ -1,4 +1,4 @@
-import { author, bleeding, box, capsule, caution, cylinder, hose, inPhase, is, keep, mark, metric, oring, part, port, question, run, seal, sheet, trait, tube, washers } from './kit'
+import { author, bleeding, box, capsule, caution, cylinder, hose, inPhase, is, keep, mark, metric, oring, part, port, question, run, seal, sheet, trait, tube, washers, wait, way } from './kit'
 
 const oilCautions = [
   inPhase('before', 'burn', 'Turbocharger and exhaust stay hot for an hour. Cold engine only.'), inPhase('open', 'eyes', 'Glasses on: oil runs down the arm.'), inPhase('fill', 'damage', 'Only the stated oil grade.'),
@@ -53,7 +53,8 @@ function turboFeed() {
     keepouts: [keep('turbo', 'turbocharger', 'hot', 15, cylinder([60, -320, 640], [-60, -320, 640], 70)), keep('charge-pipe', 'charge pipe', 'hot', 12, capsule([60, -430, 640], [520, -420, 520], 28)), keep('belt', 'accessory belt', 'turning', 20, box([260, -160, 420], [320, 300, 840]))],
     fills: [a.fill('filler', 'Oil filler cap', ['ground above 1'], ['funnel'])], levels: [a.level('dipstick', 'Oil dipstick', 'marks', 'off', [15, 95], 'Five minutes after the engine was stopped: between the marks.', ['ground above 1'], { mlPerMm: 45 })],
     fluid: a.fluid('engine oil EO-40', 5200, 1000, 0.00072), bleeding: bleeding(['prime'], 'Crank without starting until the pressure light goes out, then idle for two minutes.'), proving: a.proving(10, 'idling', ['The housing gasket sits right behind: look at it again from below.']), cautions: oilCautions,
-    neighbours: [{ id: 'housing-gasket', what: 'Filter housing gasket', goals: ['housing-joint'], parts: ['QS-1175'], failure: { chancePerYear: 0.2, why: 'hardens; the same front has to come forward again' } }, { id: 'belt-now', what: 'Accessory belt', goals: [], parts: ['QS-3080'], failure: { chancePerYear: 0.1, why: 'oil from the leak has been on it' } }],
+    waits: [wait('turbo-cold', 'cool', 40, 'Turbocharger and manifold cold enough for a bare hand.', [], ['open:turbo-joint', 'off:heat-shield'])],
+    neighbours: [{ id: 'housing-gasket', what: 'Filter housing gasket', goals: ['housing-joint'], ways: [way('ground above 15 service-position')], parts: ['QS-1175'], failure: { chancePerYear: 0.2, why: 'hardens; the same front has to come forward again' } }, { id: 'belt-now', what: 'Accessory belt', goals: [], ways: [way('ground front 8 service-position')], parts: ['QS-3080'], failure: { chancePerYear: 0.1, why: 'oil from the leak has been on it' } }],
   })
 }
 
@@ -78,7 +79,8 @@ function turboCoolant() {
     fills: [a.fill('tank', 'Expansion tank', ['ground above 1'], ['vacuum filler'])], levels: [a.level('tank-mark', 'Marks on the expansion tank', 'marks', 'off', [5, 35], 'Cold: between the marks.', ['ground above 1'], { mlPerMm: 18, cautions: [caution('burn', 'Cap only when cold.')] })],
     fluid: a.fluid('coolant CB-2, 50/50', 8200, 1500, 0.00055), bleeding: bleeding(['vacuum-fill', 'gravity'], 'Vacuum to 0.8 bar below, hold two minutes, fill. Or: bleed screw open, heater on hot, fill slowly until no bubbles come.', { pressure: 80 }),
     proving: a.proving(15, 'idling', ['Level cold again the next morning.']), cautions: [inPhase('before', 'burn', 'Never open a hot cooling system.'), inPhase('engine', 'entangle', 'The fan starts by itself.'), inPhase('prove', 'burn', 'System hot and under pressure now.'), inPhase('close', 'waste', 'Coolant poisons animals: none on the floor, none in the drain.')],
-    neighbours: [{ id: 'manifold-gasket', what: 'Intake manifold gasket', goals: [], parts: ['QS-1182'], failure: { chancePerYear: 0.05, why: 'one-time part: it is renewed in any case' } }],
+    waits: [wait('coolant-cold', 'cool', 30, 'Coolant below 40 °C: never open a hot system.', [], ['off:coolant-drain'])],
+    neighbours: [{ id: 'manifold-gasket', what: 'Intake manifold gasket', goals: [], ways: [way('ground above 2 intake-manifold')], parts: ['QS-1182'], failure: { chancePerYear: 0.05, why: 'one-time part: it is renewed in any case' } }],
   })
 }
 

@@ -1,4 +1,4 @@
-import { author, bleeding, box, capsule, caution, cylinder, hose, inPhase, is, keep, metric, oring, part, port, question, run, seal, sheet, trait, tube, unified } from './kit'
+import { author, bleeding, box, capsule, caution, cylinder, hose, inPhase, is, keep, metric, oring, part, port, question, run, seal, sheet, trait, tube, unified, way } from './kit'
 
 const lockToLock = bleeding(['lock-to-lock'], 'Front wheels off the ground, engine off: slowly side to side five or six times, just short of the stops. Then running, the same. Foam: stop, rest about half an hour, repeat.', { restMinutes: 30, strokes: 6, turns: 'short-of-lock' }, [{ method: 'vacuum', why: 'the sheet’s source does not give it' }])
 const steeringCautions = [
@@ -27,7 +27,7 @@ function mixedHexes() {
     fills: [a.fill('reservoir', 'Reservoir cap', ['ground above 1'], ['clean funnel'])],
     levels: [a.level('cold-mark', 'Cold mark on the reservoir', 'marks', 'off', [10, 30], 'Cold, engine off, no foam: between the cold marks. Foam raises the level and lies.', ['ground above 1'], { mlPerMm: 4.2 }), a.level('hot-mark', 'Hot mark on the reservoir', 'marks', 'idling', [60, 80], 'Hot: between the hot marks.', ['ground above 1'], { mlPerMm: 4.2 })],
     fluid: a.fluid('steering fluid SF-2', 950, 500, 0.00078, { reservoir: 380 }), bleeding: lockToLock, proving: a.proving(5, 'idling', ['Pump whine after a week means air: turn side to side with the engine off once more.']), cautions: steeringCautions,
-    neighbours: [{ id: 'return-hose', what: 'Return hose at the reservoir', goals: [], parts: ['QS-92130'], failure: { chancePerYear: 0.08, why: 'same age as the pressure hose, and the fluid is out' } }],
+    neighbours: [{ id: 'return-hose', what: 'Return hose at the reservoir', goals: [], ways: [way('ground above 9')], parts: ['QS-92130'], failure: { chancePerYear: 0.08, why: 'same age as the pressure hose, and the fluid is out' } }],
   })
 }
 
@@ -83,7 +83,7 @@ function coiledReturn() {
     fills: [a.fill('reservoir-cap', 'Reservoir cap', ['ground above 1'], ['clean funnel'])], levels: [a.level('cold-mark', 'Cold mark on the dipstick', 'marks', 'off', [10, 30], 'Cold, no foam: at the cold mark.', ['ground above 1'], { mlPerMm: 5 })],
     fluid: a.fluid('GX-3 as steering fluid', 1000, 1000, 0.00076, { reservoir: 400 }), bleeding: bleeding(['lock-to-lock'], 'Engine off: side to side five or six times, just short of the stops, topping up. Then run and look for foam.', { restMinutes: 30, strokes: 6, turns: 'short-of-lock' }),
     proving: a.proving(5, 'idling', ['The beads: look for hose creep at the next oil change.']), cautions: steeringCautions,
-    neighbours: [{ id: 'pressure-hose', what: 'Pressure hose', goals: [], parts: ['QS-31070'], failure: { chancePerYear: 0.12, why: 'as old as the return, and the fluid is out' } }],
+    neighbours: [{ id: 'pressure-hose', what: 'Pressure hose', goals: [], ways: [way('ground above 16 fan-shroud')], parts: ['QS-31070'], failure: { chancePerYear: 0.12, why: 'as old as the return, and the fluid is out' } }],
   })
 }
 

@@ -1,0 +1,72 @@
+import { chooseWays, type MovePricing } from '../core/access/chooseWays'
+import { placeBit } from '../core/access/leastMoves'
+import { planJob } from '../core/access/planJob'
+import type { Goal, OperationCost } from '../core/access/types'
+import { blankSheet } from '../core/sheet/mendSheet'
+import type { ResolvedSheet } from '../core/sheet/resolveSheet'
+import type { Hold, Joint, Line, Operation, Sheet, Way } from '../core/sheet/types'
+import { millimetres, minutes } from '../core/units/types'
+import { randomAccess } from '../tests/helpers/randomAccess'
+import { modelText, placePrice, solveWithHighs } from '../tests/helpers/solveWithHighs'
+import type { Line as BenchLine } from './benchRoute'
+
+const [goalCount, operationCount, runs] = [30, 60, 60]
+
+const byPlaces = (goals: readonly Goal[], operations: ReadonlyMap<string, OperationCost>): MovePricing => ({
+  least: placePrice,
+  exact: choice => placePrice(goals.reduce((bits, goal) => goal.stages.reduce((inner, stage) => inner | placeBit(stage, goal.ways[choice.ways[goal.id]!]!.at), bits), [...choice.operations].reduce((bits, id) => bits | placeBit('sometime', operations.get(id)!.at), 0))),
+})
+
+/** Seven lines with two joints and a hold each, fill and level: thirty goals, whose ways and covers are drawn. */
+export function drawnJob(seed: number): ResolvedSheet {
+  const { goals, operations } = randomAccess(goalCount, operationCount, seed)
+  const blank = blankSheet('drawn', 'Drawn lines', 'transmission-cooler', 'any')
+  let next = 0
+  const ways = (): readonly Way[] => goals[next++]!.ways
+  const lines: Line[] = []
+  const joints: Joint[] = []
+  const holds: Hold[] = []
+  for (let i = 0; i < 7; i++) {
+    lines.push({ ...blank.lines[0]!, id: `l${i}`, withdraw: ways() })
+    for (const end of ['from', 'to'] as const) joints.push({ ...blank.joints[0]!, id: `l${i}-${end}`, line: `l${i}`, end, hiddenBy: [], ways: ways() })
+    holds.push({ id: `h${i}`, name: 'Clip', line: `l${i}`, at: millimetres(10), kind: 'clip', with: [], opens: 'Pull.', newLineBrings: false, reuse: 'if-good', ways: ways() })
+  }
+  const sheet: Sheet = {
+    ...blank, lines, joints, holds, fills: [{ id: 'fill', name: 'Fill', tools: [], ways: ways() }], levels: [{ ...blank.levels[0]!, id: 'level', ways: ways(), seals: [], cautions: [] }],
+    operations: [...operations.values()].map((operation, i): Operation => ({ id: operation.id, name: operation.id, at: operation.at, from: 'above', off: minutes(operation.cost / 2), on: minutes(operation.cost / 2), needs: operation.needs, fasteners: [], tools: [], engineMayRun: i % 4 !== 0, cautions: [] })),
+  }
+  return { sheet, car: { family: 'any', traits: {} }, lines, joints, holds, operations: sheet.operations, open: [] } as unknown as ResolvedSheet
+}
+
+/** The choice against a general solver on the same model, and whole plans (choice with exact move costs, order, clock) of the same size. */
+export function benchAccess(quantile: (sorted: number[], q: number) => number): BenchLine[] {
+  const own: number[] = []
+  const solver: number[] = []
+  const whole: number[] = []
+  const timed = <T>(work: () => T, into: number[] | undefined): T => {
+    const started = performance.now()
+    const result = work()
+    into?.push(performance.now() - started)
+    return result
+  }
+  for (let run = -10; run < runs; run++) {
+    const { goals, operations } = randomAccess(goalCount, operationCount, 104_729 * (run + 20))
+    const choice = timed(() => chooseWays(goals, operations, byPlaces(goals, operations)), run < 0 ? undefined : own)
+    const model = modelText(goals, operations)
+    const optimum = timed(() => solveWithHighs(model), run < 0 ? undefined : solver)
+    if (!choice.ok || Math.abs(choice.value.cost - optimum) > 1e-3) throw new Error(`not the optimum: ${JSON.stringify(choice)} against ${optimum}`)
+    const resolved = drawnJob(104_729 * (run + 20))
+    const plan = timed(() => planJob(resolved, { lines: resolved.lines.map(line => line.id), start: 'ground' }), run < 0 ? undefined : whole)
+    if (!plan.ok && plan.error.code !== 'ACCESS_ORDER_IMPOSSIBLE') throw new Error(plan.error.code)
+  }
+  for (const list of [own, solver, whole]) list.sort((a, b) => a - b)
+  const note = `${goalCount} goals over ${operationCount} operations, drawn`
+  return [
+    { name: 'choice of ways, median', value: quantile(own, 0.5), unit: 'ms', n: runs, note },
+    { name: 'choice of ways, p95', value: quantile(own, 0.95), unit: 'ms', n: runs, note },
+    { name: 'HiGHS on the same model, median', value: quantile(solver, 0.5), unit: 'ms', n: runs, note: 'WebAssembly build, model text parsed; equal cost every time' },
+    { name: 'HiGHS over choice of ways, medians', value: quantile(solver, 0.5) / quantile(own, 0.5), unit: 'ratio', n: runs, note: 'higher is better' },
+    { name: 'whole plan, median', value: quantile(whole, 0.5), unit: 'ms', n: runs, note: `${note}: choice with exact moves, order, clock` },
+    { name: 'whole plan, p95', value: quantile(whole, 0.95), unit: 'ms', n: runs, note: `${note}: choice with exact moves, order, clock` },
+  ]
+}
