@@ -120,7 +120,9 @@ export function listTasks(sheet: Sheet, scope: Scope, choice: Pick<WayChoice, 'o
   let filled: string[] = tight
   if (scope.fill) {
     const way = wayOf(`fill:${scope.fill.id}`)
-    filled = [put('fill', scope.fill.id, 'fill', [...tight, ...offs(way.needs)], { way, minutes: way.minutes })]
+    // What was let out somewhere is shut again before anything is filled in.
+    const shut = operations.filter(operation => operation.drains).map(operation => `on:${operation.id}`)
+    filled = [put('fill', scope.fill.id, 'fill', [...tight, ...shut, ...offs(way.needs)], { way, minutes: way.minutes })]
   }
   if (scope.bleed === 'lock-to-lock') filled = [put('bleed', sheet.id, 'fill', filled, { minutes: 5, helper: withHelper })]
   else if (scope.bleeders.length > 0) {
@@ -139,7 +141,13 @@ export function listTasks(sheet: Sheet, scope: Scope, choice: Pick<WayChoice, 'o
     return put('wipe', at, 'prove', at === fillAt ? filled : here, { at })
   })
 
-  const backFirst = operations.filter(operation => !operation.engineMayRun).map(operation => `on:${operation.id}`)
+  const leadsTo = waysThrough(operations, doneOf, wayOf)
+  const waitsFor = new Map(operations.map(operation => [operation.id, waitsOf(operation, { operations, scope, leadsTo, tight, doneOf })]))
+  // Hands stay away from a running engine: a part goes back before it runs, or, when something behind it is looked at then, after it stands again.
+  const isLate = (operation: Operation): boolean => operation.engineMayRun && !(operation.drains && scope.fill)
+    && (waitsFor.get(operation.id)!.some(id => id.startsWith('leak:') || id.startsWith('level:')) || operations.some(other => doneOf(other.needs).includes(operation.id) && isLate(other)))
+  const late = new Set(operations.filter(isLate).map(operation => operation.id))
+  const backFirst = operations.filter(operation => !late.has(operation.id)).map(operation => `on:${operation.id}`)
   const looks: string[] = []
   if (scope.joints.length > 0) {
     const run = put('run', sheet.id, 'engine', [...wiped, ...filled, ...backFirst])
@@ -148,17 +156,14 @@ export function listTasks(sheet: Sheet, scope: Scope, choice: Pick<WayChoice, 'o
       looks.push(put('level', scope.level.id, 'prove', [run, ...offs(way.needs)], { way, minutes: way.minutes }))
     }
     for (const joint of scope.joints) looks.push(put('leak', joint.id, 'prove', [run], { way: wayOf(`joint:${joint.id}`) }))
-    // Hands go back near belt and fan only when they stand still; a joint may be looked at after that as well.
+    // A joint may be looked at after that as well.
     if (sheet.proving.engine === 'idling') looks.push(put('stop', sheet.id, 'prove', [run, ...looks.filter(id => id.startsWith('level:') && scope.level?.engine === 'idling')]))
   }
   const still = looks.filter(id => id === 'stop')
-  const leadsTo = waysThrough(operations, doneOf, wayOf)
   const backOn = operations.map((operation, i) => {
-    const waits = waitsOf(operation, { operations, scope, leadsTo, tight, doneOf })
-    // Whatever may stay off while the engine runs waits until it stands, when something it leads to is looked at with the engine running.
-    const after = operation.engineMayRun && waits.some(id => id.startsWith('leak:') || id.startsWith('level:')) ? [...waits, ...still] : waits
-    const nudge = operation.engineMayRun ? (operations.length - i) / 100 : (operations.length - i) / 100 - 950
-    return put('on', operation.id, operation.engineMayRun ? 'close' : 'engine', after, { at: operation.at, minutes: operation.on, nudge: operation.isolates ? nudge + 5 : nudge })
+    const isAfter = late.has(operation.id)
+    const nudge = (operations.length - i) / 100 - (isAfter ? 0 : 950)
+    return put('on', operation.id, isAfter ? 'close' : 'engine', [...waitsFor.get(operation.id)!, ...isAfter ? still : []], { at: operation.at, minutes: operation.on, nudge: operation.isolates ? nudge + 5 : nudge })
   })
   if (dead.length > 0) {
     // The electrics come alive last of what goes back before the engine runs.
@@ -222,7 +227,7 @@ function waitsOf(operation: Operation, { operations, scope, leadsTo: through, ti
     ...scope.bleeders.filter(bleeder => leadsTo(`bleed:${bleeder.id}`)).map(bleeder => `bleed:${bleeder.id}`),
     ...scope.neighbours.filter(neighbour => neighbour.ways?.length && leadsTo(`renew:${neighbour.id}`)).map(neighbour => `renew:${neighbour.id}`),
     // What the engine needs cannot wait for a leak check that needs the engine.
-    ...(operation.engineMayRun
+    ...(operation.engineMayRun && !(operation.drains && scope.fill)
       ? [...joints.map(joint => `leak:${joint.id}`), ...(scope.level && leadsTo(`level:${scope.level.id}`) ? [`level:${scope.level.id}`] : [])]
       : []),
   ]

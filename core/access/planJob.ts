@@ -33,7 +33,8 @@ export const defaultMoveMinutes: MoveMinutes = (from, to) => from === to ? 0 : f
  * From the lines to be replaced to the whole ordered job, at least total minutes: operations off and on with their priced risk, the chosen
  * ways, and the moves of the car. The car ends on the ground. Waits lengthen the clock, not the hands. Deterministic: same sheet and inputs, same plan.
  */
-export function planJob(resolved: ResolvedSheet, inputs: PlanInputs, moveMinutes: MoveMinutes = defaultMoveMinutes): Result<Plan, AccessIssue> {
+export function planJob(resolved: ResolvedSheet, wanted: PlanInputs, moveMinutes: MoveMinutes = defaultMoveMinutes): Result<Plan, AccessIssue> {
+  const inputs = withOuterParts(resolved, wanted)
   const chosen = chooseForJob(resolved, inputs, moveMinutes)
   if (!chosen.ok) return chosen
   const { scope, goals, choice } = chosen.value
@@ -60,11 +61,20 @@ export function planJob(resolved: ResolvedSheet, inputs: PlanInputs, moveMinutes
   })
 }
 
+/** What is off already was got at somehow: the parts outside it are off as well. */
+function withOuterParts(resolved: ResolvedSheet, inputs: PlanInputs): PlanInputs {
+  if (!inputs.done?.length) return inputs
+  const done = new Set(inputs.done.filter(id => resolved.operations.some(operation => operation.id === id)))
+  // A set visits what is added while it is walked.
+  for (const id of done) for (const anyOf of resolved.operations.find(operation => operation.id === id)?.needs ?? []) if (!anyOf.some(other => done.has(other))) done.add(anyOf[0]!)
+  return { ...inputs, done: [...done] }
+}
+
 type Candidate = { ways: Readonly<Record<string, number>>; operations: ReadonlySet<Slug> }
 type Chosen = { scope: Scope; goals: Goal[]; choice: WayChoice }
 
 /** The choice of ways and operations for a job, without its order; `cost` is what was minimised. */
-export function chooseForJob(resolved: ResolvedSheet, inputs: PlanInputs, moveMinutes: MoveMinutes = defaultMoveMinutes): Result<Chosen, AccessIssue> {
+function chooseForJob(resolved: ResolvedSheet, inputs: PlanInputs, moveMinutes: MoveMinutes = defaultMoveMinutes): Result<Chosen, AccessIssue> {
   const scope = scopeOf(resolved, inputs)
   if (!scope.ok) return scope
   const goals = listGoals(scope.value)

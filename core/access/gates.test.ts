@@ -1,0 +1,238 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { allDemoSheets, demoCar, planOf, sheetOf } from '../../tests/helpers/demo'
+import { decidingTraits } from '../identify/identifyLayouts'
+import { resolveSheet, type ResolvedSheet } from '../sheet/resolveSheet'
+import { liftPositions, type Way } from '../sheet/types'
+import { minutes } from '../units/types'
+import { leastMoves, placeBit } from './leastMoves'
+import { listAlternatives } from './listAlternatives'
+import { listGoals, scopeOf } from './listGoals'
+import { listWaits } from './listTasks'
+import { defaultMoveMinutes, planJob, type PlanInputs } from './planJob'
+import type { Plan } from './types'
+import { chanceWithin, weighNeighbours } from './weighNeighbours'
+
+/** Every demo sheet on a car of each layout it may have. */
+const cars: ResolvedSheet[] = allDemoSheets().flatMap((sheet) => {
+  const traits = decidingTraits(sheet)
+  const layouts = traits.reduce<Record<string, string>[]>((known, trait) => known.flatMap(one => trait.values.map(value => ({ ...one, [trait.id]: value.id }))), [{}])
+  const [applies] = sheet.applies
+  return layouts.flatMap((layout) => {
+    const resolution = resolveSheet(sheet, { family: applies!.families[0]!, engine: applies!.engines?.[0], year: applies!.years?.[0], traits: layout })
+    return resolution.applies === 'yes' && resolution.resolved.lines.length > 0 && resolution.resolved.open.length === 0 ? [resolution.resolved] : []
+  })
+})
+
+/** The same car with its ways and parts somewhere else, drawn: what a sheet for another car might say. */
+function shaken(resolved: ResolvedSheet, draw: (below: number) => number): ResolvedSheet {
+  const move = (ways: readonly Way[]): Way[] => ways.map(way => ({ ...way, at: draw(3) === 0 ? liftPositions[draw(3)]! : way.at, minutes: minutes(way.minutes + draw(4)) }))
+  const joints = resolved.joints.map(joint => ({ ...joint, ways: move(joint.ways) }))
+  const holds = resolved.holds.map(hold => ({ ...hold, ways: move(hold.ways) }))
+  const lines = resolved.lines.map(line => ({ ...line, withdraw: move(line.withdraw) }))
+  const operations = resolved.operations.map(operation => ({ ...operation, at: draw(4) === 0 ? liftPositions[draw(3)]! : operation.at, off: minutes(operation.off + draw(5)) }))
+  const swap = <T extends { id: string }>(all: readonly T[], some: readonly T[]): T[] => all.map(item => some.find(other => other.id === item.id) ?? item)
+  return { ...resolved, joints, holds, lines, operations, sheet: { ...resolved.sheet, joints: swap(resolved.sheet.joints, joints), holds: swap(resolved.sheet.holds, holds), lines: swap(resolved.sheet.lines, lines), operations: swap(resolved.sheet.operations, operations) } }
+}
+
+/** The rules of the trade, read off a finished plan without looking at how it was made. */
+function brokenRules(resolved: ResolvedSheet, inputs: PlanInputs, plan: Plan): string[] {
+  const sequence = plan.visits.flatMap(visit => visit.tasks.map(task => ({ ...task, stands: visit.at })))
+  const at = new Map(sequence.map((task, i) => [task.id, i]))
+  const broken: string[] = []
+  const before = (first: string, second: string) => {
+    if (at.has(first) && at.has(second) && at.get(first)! > at.get(second)!) broken.push(`${first} comes after ${second}`)
+  }
+  const every = (kind: string) => sequence.filter(task => task.kind === kind)
+  if (at.size !== sequence.length) broken.push('a task twice')
+  for (const task of sequence) if (task.at !== undefined && task.at !== task.stands) broken.push(`${task.id} while the car is ${task.stands}`)
+  if (plan.visits.at(-1)!.at !== 'ground' && plan.timeline.spans.at(-1)!.kind !== 'move') broken.push('the car stays up')
+  const scope = scopeOf(resolved, inputs)
+  if (!scope.ok) return ['no scope']
+  for (const id of plan.operations) {
+    before(`off:${id}`, `on:${id}`)
+    if (!at.has(`on:${id}`)) broken.push(`${id} is not put back`)
+    const operation = resolved.operations.find(candidate => candidate.id === id)!
+    for (const anyOf of operation.needs) {
+      const first = anyOf.filter(other => plan.operations.includes(other))
+      if (first.length === 0) broken.push(`${id} lacks its needs`)
+      else if (!first.some(other => at.get(`off:${other}`)! < at.get(`off:${id}`)! && at.get(`on:${other}`)! > at.get(`on:${id}`)!)) broken.push(`${id} is not reached`)
+    }
+    if (operation.drains) for (const fill of every('fill')) before(`on:${id}`, fill.id)
+    if (!operation.engineMayRun) before(`on:${id}`, 'run')
+    else if (at.has('stop') && at.get(`on:${id}`)! > at.get('run')! && at.get(`on:${id}`)! < at.get('stop')!) broken.push(`${id} goes back while the engine runs`)
+  }
+  for (const joint of scope.value.joints) {
+    for (const [first, second] of [['open', 'cap'], ['cap', 'seat'], ['seals', 'seat'], ['seat', 'torque'], ['seat', 'fill'], ['torque', 'fill']] as const) before(`${first}:${joint.id}`, second === 'fill' ? every('fill')[0]?.id ?? '' : `${second}:${joint.id}`)
+    for (const needed of ['open', 'cap', 'seat', 'leak']) if (!at.has(`${needed}:${joint.id}`)) broken.push(`${needed}:${joint.id} is missing`)
+    before(`torque:${joint.id}`, 'run')
+    before('run', `leak:${joint.id}`)
+    for (const cover of joint.hiddenBy) {
+      before(`off:${cover}`, `leak:${joint.id}`)
+      before(`leak:${joint.id}`, `on:${cover}`)
+    }
+    if (scope.value.isolating) before(`off:${scope.value.isolating.id}`, `open:${joint.id}`)
+  }
+  for (const goal of listGoals(scope.value)) {
+    const way = goal.ways[plan.ways[goal.id]!]!
+    for (const anyOf of way.needs) if (!anyOf.some(id => plan.operations.includes(id))) broken.push(`${goal.id} lacks ${anyOf.join(' or ')}`)
+  }
+  for (const task of [...every('fill'), ...every('bleed'), ...every('wipe')]) before(task.id, 'run')
+  for (const fill of every('fill')) for (const bleed of every('bleed')) before(fill.id, bleed.id)
+  for (const line of scope.value.lines) {
+    before(`receive:${line.id}`, 'prepare')
+    before(`withdraw:${line.id}`, `fit:${line.id}`)
+    before(`compare:${line.id}`, `fit:${line.id}`)
+  }
+  for (const hold of scope.value.holds) for (const line of scope.value.lines) if (hold.line === line.id) {
+    before(`release:${hold.id}`, `withdraw:${line.id}`)
+    before(`fit:${line.id}`, `fasten:${hold.id}`)
+  }
+  // Every wait is kept on the clock, and nobody does two things at once.
+  const spans = plan.timeline.spans
+  spans.forEach((span, i) => i > 0 && Math.abs(span.from - spans[i - 1]!.to) > 1e-6 && broken.push(`a hole in the clock at ${span.from}`))
+  const on = new Map(spans.flatMap(span => span.kind === 'task' ? [[span.task, span] as const] : []))
+  for (const wait of listWaits(resolved.sheet, sequence)) {
+    const from = Math.max(0, ...wait.after.map(id => on.get(id)!.to))
+    for (const id of wait.before) if (on.get(id)!.from < from + wait.minutes - 1e-6) broken.push(`${id} does not wait for ${wait.id}`)
+  }
+  return broken
+}
+
+describe('a plan', () => {
+  it('breaks no rule on two thousand cars, drawn, with whatever a technician decides', () => {
+    expect(cars.length).toBeGreaterThan(20)
+    fc.assert(fc.property(fc.nat(cars.length - 1), fc.infiniteStream(fc.nat(1 << 20)), fc.boolean(), (index, stream, asItIs) => {
+      const draw = (below: number) => stream.next().value as number % below
+      const resolved = asItIs ? cars[index]! : shaken(cars[index]!, draw)
+      const pick = <T>(items: readonly T[], most: number) => items.filter(() => draw(3) === 0).slice(0, most)
+      const lines = pick(resolved.lines.map(line => line.id), 9)
+      const inputs: PlanInputs = {
+        lines: lines.length > 0 ? lines : [resolved.lines[0]!.id], start: liftPositions[draw(3)]!, neighbours: pick(resolved.sheet.neighbours.map(neighbour => neighbour.id), 2),
+        done: pick(resolved.operations.map(operation => operation.id), 2), oneAtATime: draw(3) === 0, firstEnd: draw(2) === 0 ? 'easiest' : 'hardest', bleed: pick(resolved.sheet.bleeding.allowed, 1)[0],
+      }
+      const plan = planJob(resolved, inputs)
+      if (!plan.ok) {
+        expect(['ACCESS_ORDER_IMPOSSIBLE', 'ACCESS_NO_WAY']).toContain(plan.error.code)
+        return
+      }
+      expect(brokenRules(resolved, inputs, plan.value)).toEqual([])
+      // The bound the choice is made with is a bound.
+      const scope = scopeOf(resolved, inputs)
+      const places = scope.ok ? listGoals(scope.value).reduce((bits, goal) => goal.stages.reduce((inner, stage) => inner | placeBit(stage, goal.ways[plan.value.ways[goal.id]!]!.at), bits), 0) : 0
+      expect(leastMoves(inputs.start, 'ground', defaultMoveMinutes)(places)).toBeLessThanOrEqual(plan.value.minutes.moves)
+      expect(plan.value.timeline.hands).toBeCloseTo(plan.value.minutes.total, 6)
+    }), { numRuns: 2000 })
+  }, 120_000)
+})
+
+describe('waits', () => {
+  const turbo = cars.find(car => car.sheet.id === 'lugger-turbo-oil-feed')!
+  it('overlap with work: the clock is shorter than hands and waits after each other', () => {
+    const plan = planOf(turbo)
+    const cool = plan.timeline.waits.find(wait => wait.id === 'turbo-cold')!
+    expect(cool).toMatchObject({ from: 0, to: 40 })
+    const waiting = plan.timeline.spans.reduce((sum, span) => span.kind === 'idle' ? sum + span.to - span.from : sum, 0)
+    expect(plan.minutes.clock).toBeCloseTo(plan.minutes.total + waiting, 6)
+    expect(waiting).toBeLessThan(plan.timeline.waits.reduce((sum, wait) => sum + wait.minutes, 0))
+    expect(plan.timeline.spans.find(span => span.kind === 'task' && span.task === 'off:heat-shield')!.from).toBeGreaterThanOrEqual(40)
+  })
+
+  it('counts who is needed: a helper for the pedal, the minutes the car is up', () => {
+    const clutch = planOf(cars.find(car => car.sheet.id === 'petrel-clutch-hose')!)
+    expect(clutch.visits.flatMap(visit => visit.tasks).find(task => task.kind === 'bleed')).toMatchObject({ helper: true })
+    expect(clutch.timeline.helper).toBeGreaterThan(0)
+    expect(clutch.timeline.raised).toBeLessThan(clutch.minutes.clock)
+    expect(planOf(cars.find(car => car.sheet.id === 'petrel-clutch-hose')!, { bleed: 'vacuum' }).timeline.helper).toBe(0)
+  })
+})
+
+describe('overrides', () => {
+  const one = demoCar('one')
+  it('what is off already costs nothing to take off, and is put back', () => {
+    const plan = planOf(one, { lines: ['supply'], done: ['undershield'] })
+    const shield = one.operations.find(operation => operation.id === 'undershield')!
+    expect(planOf(one, { lines: ['supply'] }).minutes.total - plan.minutes.total).toBe(shield.off)
+    expect(plan.visits.flatMap(visit => visit.tasks.map(task => task.id))).toContain('on:undershield')
+  })
+
+  it('a missing tool bars what needs it, and is named when there is no way without', () => {
+    const lone = cars.find(car => car.sheet.id === 'lugger-turbo-oil-feed')!
+    const tool = lone.operations.find(operation => operation.tools.length > 0)!.tools[0]!
+    const plan = planJob(lone, { lines: lone.lines.map(line => line.id), start: 'ground', missingTools: [tool] })
+    expect(plan.ok ? plan.value.operations.some(id => lone.operations.find(operation => operation.id === id)!.tools.includes(tool)) : plan.error).toEqual(plan.ok ? false : expect.objectContaining({ code: 'ACCESS_TOOL_MISSING', tool }))
+  })
+
+  it('one line at a time: the second is opened when the first is seated', () => {
+    const sequence = planOf(one, { oneAtATime: true }).visits.flatMap(visit => visit.tasks)
+    const [first, second] = one.lines.map(line => ({ seated: Math.max(...sequence.flatMap((task, i) => task.kind === 'seat' && one.joints.some(joint => joint.id === task.target && joint.line === line.id) ? [i] : [])), opened: Math.min(...sequence.flatMap((task, i) => task.kind === 'open' && one.joints.some(joint => joint.id === task.target && joint.line === line.id) ? [i] : [])) }))
+    expect(Math.min(first!.seated, second!.seated)).toBeLessThan(Math.max(first!.opened, second!.opened))
+  })
+})
+
+describe('listAlternatives', () => {
+  it('never finds a better plan, and says what the other way would add', () => {
+    for (const resolved of cars.slice(0, 12)) {
+      const inputs: PlanInputs = { lines: resolved.lines.map(line => line.id), start: 'ground' }
+      const plan = planOf(resolved)
+      for (const other of listAlternatives(resolved, inputs, plan)) {
+        expect(other.more).toBeGreaterThanOrEqual(0)
+        expect(other.way).not.toBe(other.chosen)
+        expect(other.more).toBeCloseTo(Math.max(0, other.moreMinutes + other.moreRisk), 5)
+      }
+    }
+    const supply = { lines: ['supply'], start: 'ground' as const }
+    const one = demoCar('one')
+    expect(listAlternatives(one, supply, planOf(one, { lines: ['supply'] })).find(other => other.goal === 'joint:radiator-in-joint')).toMatchObject({ way: 0, adds: expect.arrayContaining(['air-intake']) as string[] })
+  })
+})
+
+describe('neighbours', () => {
+  it('cost no more together than apart; nothing costs nothing; the order of adding does not matter', () => {
+    for (const resolved of cars.filter(car => car.sheet.neighbours.some(neighbour => neighbour.ways))) {
+      const lines = resolved.lines.map(line => line.id)
+      const cost = (wanted: Partial<PlanInputs>) => {
+        const plan = planJob(resolved, { lines, start: 'ground', ...wanted })
+        if (!plan.ok) throw new Error(plan.error.code)
+        return plan.value.minutes.total + plan.value.minutes.risk
+      }
+      const all = resolved.sheet.neighbours.filter(neighbour => neighbour.ways).map(neighbour => neighbour.id)
+      expect(cost({ neighbours: [] })).toBe(cost({}))
+      expect(cost({ neighbours: all })).toBe(cost({ neighbours: all.toReversed() }))
+      for (const id of all) expect(cost({ neighbours: [id] }), `${resolved.sheet.id} ${id}`).toBeLessThanOrEqual(cost({}) + cost({ lines: [], neighbours: [id] }) + 1e-6)
+    }
+  })
+
+  it('are ranked by what doing them now saves; shared access counts once', () => {
+    const turbo = cars.find(car => car.sheet.id === 'lugger-turbo-oil-feed')!
+    const weights = weighNeighbours(turbo, { lines: turbo.lines.map(line => line.id), start: 'ground' })
+    const gasket = weights.find(weight => weight.neighbour === 'housing-gasket')!
+    expect(gasket.now!).toBeLessThan(gasket.later! / 2)
+    expect(gasket.chance).toBeCloseTo(1 - 0.8 ** 3, 9)
+    expect(gasket.saved).toBeCloseTo(gasket.chance! * gasket.later! - gasket.now!, 9)
+    expect(weights.map(weight => weight.saved)).toEqual(weights.map(weight => weight.saved).toSorted((a, b) => b! - a!))
+    expect(weighNeighbours(turbo, { lines: turbo.lines.map(line => line.id), start: 'ground' }, { found: { 'housing-gasket': 'weeping' } }).find(weight => weight.neighbour === 'housing-gasket')!.chance).toBeGreaterThan(gasket.chance!)
+  })
+
+  it('a seal nobody supplies is named', () => {
+    const resolved = cars.find(car => car.joints.some(joint => joint.seals.some(seal => seal.unobtainable)))!
+    const joint = resolved.joints.find(candidate => candidate.seals.some(seal => seal.unobtainable))!
+    const sheet = { ...resolved.sheet, neighbours: [{ id: 'behind', what: 'part behind it', goals: [joint.id], parts: [] }] }
+    expect(weighNeighbours({ ...resolved, sheet }, { lines: resolved.lines.map(line => line.id), start: 'ground' })[0]!.unobtainable).toEqual([{ joint: joint.id, seal: expect.any(String) as string }])
+  })
+
+  it('chances over years: 1 − (1 − p)ⁿ', () => {
+    expect(chanceWithin(0.1, 2)).toBeCloseTo(0.19, 12)
+    expect(chanceWithin(0, 9)).toBe(0)
+    expect(chanceWithin(3, 1)).toBe(1)
+  })
+})
+
+it('every demo plan reads as a technician would work it', () => {
+  const words = cars.map((resolved) => {
+    const plan = planOf(resolved)
+    return `${resolved.sheet.id} r${resolved.sheet.revision} ${Object.values(resolved.car.traits).join(',')}: ${plan.minutes.total} min, clock ${plan.minutes.clock}\n${plan.visits.map(visit => `  ${visit.at}: ${visit.tasks.map(task => task.id).join(', ')}`).join('\n')}`
+  }).join('\n')
+  expect(words).toMatchSnapshot()
+  expect(sheetOf('halyard-cooler-lines').operations.length).toBeGreaterThan(0)
+})
