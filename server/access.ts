@@ -38,6 +38,8 @@ export const access = {
   'GET /api/jobs/:id/record.pdf': everyone,
   'GET /api/jobs/:id/torques.csv': everyone,
   'GET /api/jobs/:id/fluids.csv': everyone,
+  'POST /api/jobs/:id/photos': everyone,
+  'GET /api/photos/:id': everyone,
   'GET /api/people': ['admin', 'lead'],
   'POST /api/people': ['admin'],
   'PATCH /api/people/:id': ['admin'],

@@ -10,6 +10,11 @@ export const limits = {
   /** Per group of a search, and how many candidates the index gives up for ranking. */
   searchResults: 8,
   searchCandidates: 80,
+  photoBytes: 2 * 1024 * 1024,
+  photoSide: 4096,
+  /** Photos are made this small on the device before they are sent. */
+  photoSentSide: 1600,
+  photosPerJob: 60,
   noteText: 500,
   notesPerRevision: 100,
   pinDigits: [4, 8] as const,

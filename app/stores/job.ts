@@ -9,6 +9,7 @@ import { carOf } from '#core/job/carOf'
 import { changesAhead } from '#core/job/changesAhead'
 import { decide } from '#core/job/decide'
 import { evolve, fold } from '#core/job/evolve'
+import { fastenerLedger } from '#core/job/fastenerLedger'
 import { listMissing } from '#core/job/listMissing'
 import { listSteps } from '#core/job/listSteps'
 import type { JobCommand, JobEvent, JobState, Refusal } from '#core/job/types'
@@ -63,7 +64,8 @@ export const useJob = defineStore('job', () => {
   const fluid = computed(() => resolved.value && plan.value && state.value ? estimateFluid(resolved.value, state.value.scope, plan.value.openOrder) : undefined)
   const balance = computed(() => state.value && balanceOf(state.value))
   const kit = computed(() => resolved.value && scope.value && plan.value && fluid.value ? listKit(resolved.value, scope.value, plan.value.operations, fluid.value) : [])
-  const tools = computed(() => resolved.value && plan.value ? listTools(resolved.value, plan.value.visits) : [])
+  const tools = computed(() => resolved.value && plan.value ? listTools(resolved.value, plan.value.visits, state.value?.inputs?.missingTools) : [])
+  const trays = computed(() => resolved.value && state.value ? fastenerLedger(resolved.value, state.value) : [])
 
   function merge(events: readonly JobEvent[]): void {
     const known = new Set(confirmed.value.map(event => event.id))
@@ -180,5 +182,5 @@ export const useJob = defineStore('job', () => {
 
   const dismiss = (id: string) => (notTaken.value = notTaken.value.filter(item => item.id !== id))
 
-  return { view, newer, ahead, clockOffset, confirmed, outbox, notTaken, state, resolved, planning, plan, steps, missing, scope, fluid, balance, kit, tools, load, follow, record, send, dismiss }
+  return { view, newer, ahead, clockOffset, confirmed, outbox, notTaken, state, resolved, planning, plan, steps, missing, scope, fluid, balance, kit, tools, trays, load, follow, record, send, dismiss }
 })

@@ -15,10 +15,12 @@ export class NoAnswer extends Error {
 
 type Method = 'GET' | 'POST' | 'PATCH' | 'DELETE'
 
+/** A picture goes as it is, anything else as JSON. */
 export async function call<T>(method: Method, path: string, body?: unknown): Promise<T> {
+  const isPicture = body instanceof Blob
   let response: Response
   try {
-    response = await fetch(path, { method, headers: body === undefined ? {} : { 'content-type': 'application/json' }, body: body === undefined ? undefined : JSON.stringify(body), credentials: 'same-origin' })
+    response = await fetch(path, { method, headers: body === undefined ? {} : { 'content-type': isPicture ? body.type : 'application/json' }, body: body === undefined ? undefined : isPicture ? body : JSON.stringify(body), credentials: 'same-origin' })
   } catch (cause) {
     throw new NoAnswer('The server does not answer.', undefined, { cause })
   }

@@ -2,8 +2,8 @@ import type { LiftPosition } from '../sheet/types'
 import type { MoveMinutes, Span, Task, Timeline, Visit, WaitSpan } from './types'
 
 /**
- * Puts ordered visits on the clock. Within a visit whatever can be done while something else must wait is done first, so waits overlap with work; when nothing can be
- * done, the clock runs on without hands. Gives the visits with their tasks in that order, and the timeline: minutes from the start of the job.
+ * Puts ordered visits on the clock. Within a visit whatever can be done while something else must wait is done first, and what still waits is left for the next visit at the same
+ * position where nothing in between depends on it: so waits overlap with work and the car moves no more often. When nothing can be done, the clock runs on without hands. Gives the visits with their tasks in that order, and the timeline: minutes from the start of the job.
  */
 export function scheduleTasks(visits: readonly Visit[], waits: readonly WaitSpan[], { start, end, moveMinutes }: { start: LiftPosition; end: LiftPosition; moveMinutes: MoveMinutes }): { visits: Visit[]; timeline: Timeline } {
   const finished = new Map<string, number>()
@@ -28,10 +28,20 @@ export function scheduleTasks(visits: readonly Visit[], waits: readonly WaitSpan
     hands += minutes
     at = to
   }
+  const planned = visits.map(visit => [...visit.tasks])
+  /** The next visit at the same position, if no task of the visits until then hangs on one of these. */
+  const laterVisit = (index: number, tasks: ReadonlySet<Task>): number | undefined => {
+    const waiting = new Set([...tasks].map(task => task.id))
+    for (let later = index + 1; later < visits.length; later++) {
+      if (visits[later]!.at === visits[index]!.at) return later
+      for (const task of planned[later]!) if (task.after.some(id => waiting.has(id))) return undefined
+    }
+    return undefined
+  }
   const ordered = visits.map((visit, index): Visit => {
     move(visit.at, index)
-    const pending = new Set(visit.tasks)
-    const here = new Set(visit.tasks.map(task => task.id))
+    const pending = new Set(planned[index])
+    const here = new Set(planned[index]!.map(task => task.id))
     const done: Task[] = []
     while (pending.size > 0) {
       const possible = [...pending].filter(task => task.after.every(id => finished.has(id) || !here.has(id)))
@@ -39,6 +49,11 @@ export function scheduleTasks(visits: readonly Visit[], waits: readonly WaitSpan
       const now = ready.filter(({ from }) => from <= clock + 1e-9).sort((a, b) => a.task.priority - b.task.priority)[0]
       if (!now) {
         const next = ready.sort((a, b) => a.from - b.from)[0]!
+        const later = laterVisit(index, pending)
+        if (later !== undefined) {
+          planned[later]!.unshift(...pending)
+          break
+        }
         if (!Number.isFinite(next.from)) throw new RangeError(`${next.wait?.id} waits for a task that comes later`)
         spans.push({ kind: 'idle', from: clock, to: next.from, wait: next.wait!.id, visit: index })
         pass(next.from - clock)

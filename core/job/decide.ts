@@ -1,3 +1,4 @@
+import { seizedPath } from '../fittings/seizedPath'
 import { scopeOf, type ScopeInputs } from '../access/listGoals'
 import { planJob } from '../access/planJob'
 import { assertNever, fail, ok, type Result } from '../result'
@@ -54,6 +55,10 @@ export function decide(state: JobState | undefined, command: JobCommand, context
     case 'planned': return decidePlan(state, command, context)
     case 'revisionMoved': return decideRevision(state, command, context)
     case 'stepDone': return ok(command)
+    case 'jointSeized': return decideSeized(state, command, context)
+    case 'neighbourDecided': return context.resolved.sheet.neighbours.some(neighbour => neighbour.id === command.neighbour) ? ok(command) : unknown('neighbour', command.neighbour)
+    case 'photoTaken': return ok(command)
+    case 'passedOn': return command.to.trim() ? ok(command) : fail({ code: 'JOB_REASON_NEEDED', field: 'to' })
     case 'stepSkipped':
       if (!isSkippable(command.step)) return fail({ code: 'JOB_STEP_NOT_SKIPPABLE', step: command.step })
       return command.reason.trim() ? ok(command) : fail({ code: 'JOB_REASON_NEEDED', field: 'reason' })
@@ -139,6 +144,16 @@ function decideOperation(state: JobState, command: Of<'operationOff'> | Of<'oper
   if (command.type === 'operationOn' && !isOff) return fail({ code: 'JOB_OPERATION_STATE', operation: operation.id, is: 'on' })
   if (command.type === 'fastenersCounted' && !record) return fail({ code: 'JOB_OPERATION_STATE', operation: operation.id, is: 'on' })
   return ok(command)
+}
+
+/** A joint that does not move is a joint that is still shut; what may be tried depends on what is around it. */
+function decideSeized(state: JobState, command: Of<'jointSeized'>, { resolved }: Context): Decision {
+  const joint = resolved.joints.find(candidate => candidate.id === command.joint)
+  if (!joint) return unknown('joint', command.joint)
+  const record = state.joints[joint.id]
+  if (record?.opened && !record.seated) return fail({ code: 'JOB_JOINT_STATE', joint: joint.id, needs: 'closed' })
+  const step = seizedPath(resolved, joint, state.scope).find(candidate => candidate.remedy === command.remedy)
+  return step?.barred ? fail({ code: 'JOB_REMEDY_BARRED', joint: joint.id, remedy: command.remedy, because: step.barred }) : ok(command)
 }
 
 type JointCommand = Of<'jointOpened'> | Of<'jointCapped'> | Of<'sealFitted'> | Of<'sealUnavailable'> | Of<'jointSeated'> | Of<'jointTorqued'> | Of<'leakChecked'>

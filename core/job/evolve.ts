@@ -19,7 +19,7 @@ export const fold = (events: readonly JobEvent[]): JobState | undefined =>
 function openedState(event: JobEvent, body: Extract<JobEvent['body'], { type: 'opened' }>): JobState {
   return {
     id: event.job, seq: event.seq, opened: body, revision: body.sheet.revision, openedAt: event.at, openedBy: event.by.name, traits: body.traits, scope: [],
-    joints: {}, lines: {}, holds: {}, operations: {}, steps: {}, caught: [], extracted: [], added: [], levels: [], timers: {}, cleaned: [], notes: [], effective: [event],
+    joints: {}, lines: {}, holds: {}, operations: {}, steps: {}, caught: [], extracted: [], added: [], levels: [], timers: {}, cleaned: [], notes: [], photos: [], neighbours: {}, effective: [event],
   }
 }
 
@@ -44,7 +44,14 @@ function apply(state: JobState, event: JobEvent): JobState {
     case 'operationOn': return operation(body.operation, { on: mark, fastenersIn: body.fasteners })
     case 'fastenersCounted': return operation(body.operation, { fastenersIn: body.fasteners })
     // Opening a joint again voids its seal, seat, torque and leak check.
-    case 'jointOpened': return joint(body.joint, () => ({ opened: mark }))
+    case 'jointOpened': return joint(body.joint, ({ seized }) => ({ ...seized && { seized }, opened: mark }))
+    case 'jointSeized': return joint(body.joint, before => ({ ...before, seized: [...before.seized ?? [], { ...mark, remedy: body.remedy, note: body.note }] }))
+    case 'photoTaken': return { ...state, photos: [...state.photos, { ...mark, photo: body.photo, step: body.step, caption: body.caption }] }
+    case 'passedOn': return { ...state, passedOn: { ...mark, to: body.to, note: body.note } }
+    case 'neighbourDecided': {
+      const { type: _type, neighbour, ...decided } = body
+      return { ...state, neighbours: { ...state.neighbours, [neighbour]: { ...mark, ...decided, by: body.by } } }
+    }
     case 'jointCapped': return joint(body.joint, before => ({ ...before, capped: mark }))
     case 'sealFitted': return joint(body.joint, before => ({ ...before, sealed: { ...mark, seals: body.seals } }))
     case 'sealUnavailable': return joint(body.joint, before => ({ ...before, unavailable: { ...mark, seal: body.seal, note: body.note } }))

@@ -1,5 +1,7 @@
 import type { PlanInputs } from '../access/planJob'
 import type { AccessIssue } from '../access/types'
+import type { Condition } from '../access/weighNeighbours'
+import type { Remedy, RemedyBar } from '../fittings/seizedPath'
 import type { LiftPosition, Proof, Slug, Window } from '../sheet/types'
 import type { Adapter } from '../torque/correctForAdapter'
 import type { Celsius, Entered, Millilitres, NewtonMetres } from '../units/types'
@@ -32,6 +34,10 @@ export type JobCommand
     | { type: 'fastenersCounted'; operation: Slug; fasteners: readonly number[] }
     | { type: 'jointOpened'; joint: Slug }
     | { type: 'jointCapped'; joint: Slug }
+    | { type: 'jointSeized'; joint: Slug; remedy: Remedy; note?: string }
+    | { type: 'neighbourDecided'; neighbour: Slug; choice: 'now' | 'leave'; by: 'customer' | 'workshop'; found?: Condition; note?: string }
+    | { type: 'photoTaken'; photo: string; step: string; caption?: string }
+    | { type: 'passedOn'; to: string; note?: string }
     | { type: 'holdReleased'; hold: Slug }
     | { type: 'holdFastened'; hold: Slug }
     | { type: 'lineOut'; line: Slug }
@@ -83,7 +89,7 @@ export type JobEvent = {
 export type Refusal
   = | { code: 'JOB_ALREADY_OPENED' } | { code: 'JOB_NOT_OPENED' } | { code: 'JOB_SIGNED_OFF' } | { code: 'JOB_NOT_SIGNED_OFF' } | { code: 'JOB_PAUSED' } | { code: 'JOB_NOT_PAUSED' }
     | { code: 'JOB_ROLE'; needs: Role[] } | { code: 'JOB_NOT_PLANNED' } | { code: 'JOB_REASON_NEEDED'; field: string }
-    | { code: 'JOB_UNKNOWN_TARGET'; what: 'line' | 'joint' | 'hold' | 'operation' | 'seal' | 'question' | 'answer' | 'level' | 'step'; id: string }
+    | { code: 'JOB_UNKNOWN_TARGET'; what: 'line' | 'joint' | 'hold' | 'operation' | 'seal' | 'question' | 'answer' | 'level' | 'step' | 'neighbour'; id: string }
     | { code: 'JOB_LINE_IN_WORK'; line: Slug } | { code: 'JOB_ACCESS'; issue: AccessIssue }
     | { code: 'JOB_OPERATION_STATE'; operation: Slug; is: 'off' | 'on' } | { code: 'JOB_FASTENER_GROUPS'; operation: Slug; expected: number; got: number }
     | { code: 'JOB_JOINT_STATE'; joint: Slug; needs: 'closed' | 'opened' | 'seals' | 'seated' }
@@ -95,6 +101,7 @@ export type Refusal
     | { code: 'JOB_TIMER_NOT_STARTED'; timer: TimerName } | { code: 'JOB_TIMER_RUNNING'; timer: TimerName; secondsLeft: number }
     | { code: 'JOB_LEVEL_TEMPERATURE'; celsius: Celsius; window: Window<Celsius> } | { code: 'JOB_LEVEL_ENGINE'; needs: 'idling' | 'off' }
     | { code: 'JOB_REVISION'; revision: number; why: 'not-there' | 'not-newer' | 'other-car' } | { code: 'JOB_REVISION_LOST'; revision: number; lost: Slug[] }
+    | { code: 'JOB_REMEDY_BARRED'; joint: Slug; remedy: Remedy; because: RemedyBar }
     | { code: 'JOB_STEP_NOT_SKIPPABLE'; step: string } | { code: 'JOB_UNDO_NOT_LAST'; event: string }
     | { code: 'JOB_MISSING'; items: MissingItem[] } | { code: 'JOB_LEAD_SIGNS'; joints: Slug[] }
 
@@ -110,6 +117,8 @@ export type MissingItem
 
 export type Mark = { event: string; n: number; at: string; recordedAt?: string; by: string; device: string }
 export type JointRecord = {
+  /** What was tried while it did not move. */
+  seized?: readonly (Mark & { remedy: Remedy; note?: string })[];
   opened?: Mark; capped?: Mark;
   sealed?: Mark & { seals: readonly Slug[] };
   unavailable?: Mark & { seal: Slug; note: string };
@@ -137,6 +146,10 @@ export type JobState = {
   cleaned: readonly LiftPosition[];
   roadTest?: Mark & { result: 'good' | 'not-good'; note?: string };
   notes: readonly (Mark & { text: string })[];
+  photos: readonly (Mark & { photo: string; step: string; caption?: string })[];
+  neighbours: Readonly<Record<Slug, Mark & Omit<BodyOf<'neighbourDecided'>, 'type' | 'neighbour'>>>;
+  /** Whose job it is now, where it was passed on. */
+  passedOn?: Mark & { to: string; note?: string };
   paused?: Mark & { reason: string; note?: string };
   handedOver?: Mark & { to: string; note?: string };
   signedOff?: Mark;

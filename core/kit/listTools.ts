@@ -1,12 +1,21 @@
 import type { Visit } from '../access/types'
+import { nearHexes, wrenchFor } from '../fittings/nearHexes'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import type { LiftPosition } from '../sheet/types'
 import type { Millimetres } from '../units/types'
 
-export type VisitTools = { at: LiftPosition; hexes: Millimetres[]; tools: string[]; torqueWrench: boolean }
+export type VisitTools = {
+  at: LiftPosition; hexes: Millimetres[]; tools: string[]; torqueWrench: boolean;
+  /** Hexes that another wrench of the same visit turns as well: one less to carry. */
+  merged: { hex: Millimetres; by: Millimetres }[];
+  /** What the shop lacks of it, and what goes on instead. */
+  lacking: { tool: string; instead?: string }[];
+  /** Steps of this visit that take a second person. */
+  helper: boolean
+}
 
-/** What to have at hand before each visit: hexes merged and sorted, other tools in the order they are first needed. */
-export function listTools(resolved: ResolvedSheet, visits: readonly Visit[]): VisitTools[] {
+/** What to have at hand before each visit: hexes merged and sorted, other tools in the order they are first needed. `missing`: names of what the shop lacks. */
+export function listTools(resolved: ResolvedSheet, visits: readonly Visit[], missing: readonly string[] = []): VisitTools[] {
   const joints = new Map(resolved.joints.map(joint => [joint.id, joint]))
   const holds = new Map(resolved.holds.map(hold => [hold.id, hold]))
   const operations = new Map(resolved.operations.map(operation => [operation.id, operation]))
@@ -45,6 +54,17 @@ export function listTools(resolved: ResolvedSheet, visits: readonly Visit[]): Vi
         default: break
       }
     }
-    return { at: visit.at, hexes: [...hexes].sort((a, b) => a - b), tools: [...tools], torqueWrench }
+    const wanted = [...hexes].sort((a, b) => a - b)
+    const merged = wanted.flatMap((hex) => {
+      const by = wanted.find(other => other > hex && nearHexes(hex).some(near => near.fit === 'good' && Math.abs(near.wrench.size - other) <= 0.02))
+      return by === undefined ? [] : [{ hex, by }]
+    })
+    const lacking = missing.flatMap((tool) => {
+      const hex = wanted.find(size => wrenchFor(size)?.name === tool)
+      if (hex === undefined) return tools.has(tool) ? [{ tool }] : []
+      const instead = nearHexes(hex).find(near => near.fit !== 'tight')?.wrench.name
+      return [{ tool, ...instead !== undefined && { instead } }]
+    })
+    return { at: visit.at, hexes: wanted.filter(hex => !merged.some(pair => pair.hex === hex)), tools: [...tools], torqueWrench, merged, lacking, helper: visit.tasks.some(task => task.helper) }
   })
 }

@@ -86,7 +86,9 @@ export type Hold = {
 }
 export type Fastener = {
   count: number; what: 'bolt' | 'screw' | 'nut' | 'push-rivet' | 'clip' | 'clamp'; size: string; length?: Millimetres; place: string;
-  hex?: Millimetres; torque?: Contested<Window<NewtonMetres>>; oneTime?: boolean; part?: string
+  hex?: Millimetres; torque?: Contested<Window<NewtonMetres>>; oneTime?: boolean; part?: string;
+  /** Where each sits on the part's outline, from its left and its top, 0 to 1. */
+  spots?: readonly (readonly [x: number, y: number])[]
 }
 export type Operation = {
   id: Slug; name: string; when?: Predicate; at: LiftPosition; from: Reach; off: Minutes; on: Minutes; needs: Needs;

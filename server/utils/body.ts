@@ -4,7 +4,7 @@ import { limits } from '../../shared/limits'
 import { zodErrors } from '../services/importPack'
 import { ProblemError } from './problemError'
 
-async function readLimited(event: H3Event, maxBytes: number): Promise<string> {
+export async function readBytes(event: H3Event, maxBytes: number): Promise<Buffer> {
   const tooLarge = () => new ProblemError('REQUEST_TOO_LARGE', `At most ${Math.floor(maxBytes / 1024)} KiB are taken here. Split it.`)
   if (Number(event.node.req.headers['content-length'] ?? 0) > maxBytes) throw tooLarge()
   const chunks: Buffer[] = []
@@ -14,7 +14,7 @@ async function readLimited(event: H3Event, maxBytes: number): Promise<string> {
     if (size > maxBytes) throw tooLarge()
     chunks.push(chunk)
   }
-  return Buffer.concat(chunks).toString('utf8')
+  return Buffer.concat(chunks)
 }
 
 /** Deep nesting and prototype keys have no meaning in any of our formats, only in attacks. */
@@ -37,7 +37,7 @@ function refuseHostile(text: string): void {
 export const isStorable = (text: string): boolean => !text.includes('\0') && text.isWellFormed()
 
 export async function readJson(event: H3Event, maxBytes: number = limits.bodyBytes): Promise<unknown> {
-  const text = await readLimited(event, maxBytes)
+  const text = (await readBytes(event, maxBytes)).toString('utf8')
   refuseHostile(text)
   try {
     return JSON.parse(text, (key, value: unknown) => {

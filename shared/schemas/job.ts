@@ -1,5 +1,7 @@
 import { z } from 'zod'
 import type { PlanInputs } from '../../core/access/planJob'
+import { conditions } from '../../core/access/weighNeighbours'
+import { remedies } from '../../core/fittings/seizedPath'
 import { roles, timerNames, type JobCommand } from '../../core/job/types'
 import { bleedMethods, liftPositions, proofs } from '../../core/sheet/types'
 import type { Adapter } from '../../core/torque/correctForAdapter'
@@ -47,6 +49,10 @@ export const commandSchema = z.discriminatedUnion('type', [
   c('fastenersCounted', { operation: slug, fasteners: counts }),
   c('jointOpened', { joint: slug }),
   c('jointCapped', { joint: slug }),
+  c('jointSeized', { joint: slug, remedy: z.enum(remedies), note: maybeText.optional() }),
+  c('neighbourDecided', { neighbour: slug, choice: z.enum(['now', 'leave']), by: z.enum(['customer', 'workshop']), found: z.enum(conditions).optional(), note: maybeText.optional() }),
+  c('photoTaken', { photo: z.uuid(), step: stepId, caption: maybeText.optional() }),
+  c('passedOn', { to: name, note: maybeText.optional() }),
   c('holdReleased', { hold: slug }),
   c('holdFastened', { hold: slug }),
   c('lineOut', { line: slug }),

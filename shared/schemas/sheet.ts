@@ -82,6 +82,7 @@ const hold = z.strictObject({
 const fastener = z.strictObject({
   count: z.number().int().min(1).max(60), what: z.enum(['bolt', 'screw', 'nut', 'push-rivet', 'clip', 'clamp']), size: name, length: mm.optional(), place: name,
   hex: mm.optional(), torque: torque.optional(), oneTime: z.boolean().optional(), part: name.optional(),
+  spots: list(z.tuple([z.number().min(0).max(1), z.number().min(0).max(1)]), 60).optional(),
 })
 const operation = z.strictObject({
   id: slug, name, when: predicateSchema.optional(), at: z.enum(liftPositions), from: z.enum(reaches), off: min, on: min, needs, fasteners: list(fastener, 20), tools: list(name, 12),

@@ -3,8 +3,20 @@ import { assertNever } from '../../core/result'
 import type { Sheet } from '../../core/sheet/types'
 import { formatEntered } from '../../core/units/formatQuantity'
 import { howWords, leakWords, readingWords } from './recordWords'
+import { conditionWords, remedyWords } from './remedyWords'
 import { sheetNames } from './sheetNames'
 import { list, positionWords, proofWords } from './vocabulary'
+
+function stepDoneWords(step: string, sheet: Sheet): string {
+  const [kind, target = '', to = ''] = step.split(':')
+  switch (kind) {
+    case 'move': return `Car ${positionWords[to as keyof typeof positionWords] ?? 'moved'}`
+    case 'bleed': return sheet.bleeders.some(bleeder => bleeder.id === target) ? `Bled at ${sheetNames(sheet).bleeder(target)}` : 'Bled from lock to lock'
+    case 'renew': return `${sheet.neighbours.find(neighbour => neighbour.id === target)?.what ?? target} renewed`
+    case 'stop': return 'Engine stopped'
+    default: return 'Car made ready'
+  }
+}
 
 /** One line of the record: what an event says happened. */
 export function eventWords(body: JobBody, sheet: Sheet): string {
@@ -16,7 +28,7 @@ export function eventWords(body: JobBody, sheet: Sheet): string {
     case 'scopeChosen': return `Lines chosen: ${list(body.lines.map(name.line))}`
     case 'planned': return `Planned: ${list(body.inputs.lines.map(name.line))}`
     case 'revisionMoved': return `Goes on by revision ${body.revision} of the sheet`
-    case 'stepDone': return body.step.startsWith('move:') ? `Car ${positionWords[body.step.split(':')[2] as keyof typeof positionWords] ?? 'moved'}` : 'Car made ready'
+    case 'stepDone': return stepDoneWords(body.step, sheet)
     case 'stepSkipped': return `Left out: ${body.step}, because ${body.reason}`
     case 'stepUndone': return 'Taken back'
     case 'partReceived': return `${name.line(body.line)}: ${body.agrees ? 'agrees' : `differs (${body.differs ?? ''})`}, compared with ${body.against === 'sheet' ? 'the sheet' : 'the old line'}`
@@ -25,6 +37,10 @@ export function eventWords(body: JobBody, sheet: Sheet): string {
     case 'fastenersCounted': return `${name.operation(body.operation)}: ${total(body.fasteners)} fasteners counted in`
     case 'jointOpened': return `${name.joint(body.joint)} opened`
     case 'jointCapped': return `${name.joint(body.joint)} capped on both sides`
+    case 'jointSeized': return `${name.joint(body.joint)} does not move: ${remedyWords[body.remedy].title.toLowerCase()}${body.note ? `. ${body.note}` : ''}`
+    case 'neighbourDecided': return `${sheet.neighbours.find(neighbour => neighbour.id === body.neighbour)?.what ?? body.neighbour}: ${body.choice === 'now' ? 'renewed with this job' : 'left as it is'}, decided by the ${body.by}${body.found ? `; found ${conditionWords[body.found]}` : ''}${body.note ? `. ${body.note}` : ''}`
+    case 'photoTaken': return `Photo${body.caption ? `: ${body.caption}` : ''}`
+    case 'passedOn': return `Passed on to ${body.to}${body.note ? `: ${body.note}` : ''}`
     case 'holdReleased': return `${name.hold(body.hold)} released`
     case 'holdFastened': return `${name.hold(body.hold)} fastened`
     case 'lineOut': return `${name.line(body.line)} out`

@@ -5,6 +5,7 @@ import type { ParseIssue } from '../../core/units/parseQuantity'
 import type { Sheet } from '../../core/sheet/types'
 import { formatNumber, formatQuantity, formatRange } from '../../core/units/formatQuantity'
 import { list, plural, proofWords, roleWords } from './vocabulary'
+import { remedyBarWords, remedyWords } from './remedyWords'
 import { sheetNames } from './sheetNames'
 
 /** What is missing before sign-off, as a line a technician can act on. */
@@ -89,6 +90,7 @@ export function refusalWords(refusal: Refusal, sheet: Sheet): string {
     case 'JOB_TIMER_RUNNING': return `${plural(Math.ceil(refusal.secondsLeft / 60), 'minute')} still to run before a joint counts as dry.`
     case 'JOB_LEVEL_TEMPERATURE': return `${formatQuantity('temperature', refusal.celsius, 'degC')} is outside ${formatRange('temperature', refusal.window.low, refusal.window.high, 'degC')} (${formatRange('temperature', refusal.window.low, refusal.window.high, 'degF')}). ${refusal.celsius < refusal.window.low ? 'Let it warm up' : 'Let it cool'} and read again.`
     case 'JOB_LEVEL_ENGINE': return refusal.needs === 'idling' ? 'This level is read with the engine idling.' : 'This level is read with the engine off.'
+    case 'JOB_REMEDY_BARRED': return `${name.joint(refusal.joint)}: ${remedyWords[refusal.remedy].title.toLowerCase()} is not for here. ${remedyBarWords[refusal.because]}`
     case 'JOB_STEP_NOT_SKIPPABLE': return 'This step proves or protects something and cannot be skipped.'
     case 'JOB_UNDO_NOT_LAST': return 'Something later hangs on it. Undo that first.'
     case 'JOB_REVISION': return { 'not-there': `Revision ${refusal.revision} of this sheet is not here. Reload the job.`, 'not-newer': `The job goes by revision ${refusal.revision} or a newer one already.`, 'other-car': `Revision ${refusal.revision} is not for this car. The job stays where it is.` }[refusal.why]

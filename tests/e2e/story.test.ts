@@ -165,6 +165,8 @@ test('a cooler-line job, end to end', async ({ page, browser, server, watch }) =
   await press()
   await step('Look for a leak: Radiator, lower')
   await press()
+  await step('Stop the engine')
+  await press()
   await step('Put back: Undershield')
   await page.getByRole('button', { name: 'one bolt less' }).first().click()
   await press()

@@ -113,8 +113,8 @@ export function author(cite: string, date: string) {
     const { hex, nm, ...rest } = extra
     return { id, name, line: on, at: millimetres(at), kind, with: [], opens, newLineBrings: false, reuse: 'if-good', ways: waysOf(ways), ...(hex ? { hex: millimetres(hex) } : {}), ...(nm ? { torque: torque(nm) } : {}), ...rest }
   }
-  const fast = (count: number, what: Fastener['what'], size: string, place: string, extra: { long?: number; hex?: number; nm?: Range; new?: string } = {}): Fastener => ({
-    count, what, size, place, ...(extra.long ? { length: millimetres(extra.long) } : {}), ...(extra.hex ? { hex: millimetres(extra.hex) } : {}), ...(extra.nm ? { torque: torque(extra.nm) } : {}), ...(extra.new ? { oneTime: true, part: extra.new } : {}),
+  const fast = (count: number, what: Fastener['what'], size: string, place: string, extra: { long?: number; hex?: number; nm?: Range; new?: string; spots?: readonly (readonly [number, number])[] } = {}): Fastener => ({
+    count, what, size, place, ...(extra.long ? { length: millimetres(extra.long) } : {}), ...(extra.hex ? { hex: millimetres(extra.hex) } : {}), ...(extra.nm ? { torque: torque(extra.nm) } : {}), ...(extra.new ? { oneTime: true, part: extra.new } : {}), ...(extra.spots ? { spots: extra.spots } : {}),
   })
   type OperationExtra = { needs?: string; when?: Predicate; fasteners?: Fastener[]; tools?: string[]; noEngine?: boolean; isolates?: boolean; risk?: readonly [what: string, price: number]; drains?: readonly [fluid: string, ...Three]; cautions?: Caution[]; how?: string; refit?: string }
   const operation = (id: Slug, name: string, place: string, off: number, on: number, extra: OperationExtra = {}): Operation => {

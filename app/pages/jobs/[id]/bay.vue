@@ -14,6 +14,8 @@ import { missingWords, refusalWords } from '#shared/words/refusalWords'
 import { stepWords } from '#shared/words/stepWords'
 import { useKeys } from '~/composables/useKeys'
 import { useJobPage } from '~/composables/useJobPage'
+import { remedyWords } from '#shared/words/remedyWords'
+import { useSession } from '~/stores/session'
 import { useUnits } from '~/stores/units'
 import { isSkippable } from '#core/job/decide'
 import { isTight, jointStatus } from '#core/job/jointStatus'
@@ -22,6 +24,7 @@ import { formatEntered } from '#core/units/formatQuantity'
 definePageMeta({ layout: 'bay' })
 const { id, job, trouble, refusal, record } = useJobPage()
 const units = useUnits()
+const session = useSession()
 const draft = ref<JobCommand>()
 const menu = ref(false)
 const skipReason = ref('')
@@ -76,6 +79,16 @@ const facts = computed(() => {
     { name: 'which mark', value: (kind === 'fit' || kind === 'withdraw' || kind === 'receive') ? line.value?.mark ?? '' : '' },
   ].filter(fact => fact.value)
 })
+const joint = computed(() => job.resolved?.joints.find(candidate => candidate.id === step.value?.target))
+const weeps = computed(() => {
+  const record = joint.value && job.state?.joints[joint.value.id]
+  return record?.leak !== undefined && record.leak.result !== 'dry' && (record.torqued === undefined || record.torqued.n < record.leak.n)
+})
+const seized = ref(false)
+function tried(commands: JobCommand[]) {
+  if (commands.every(command => record(command))) seized.value = false
+}
+const others = computed(() => session.view?.people.filter(person => person.id !== session.person?.id && person.role !== 'desk') ?? [])
 const last = computed(() => job.state?.effective.findLast(event => !['opened', 'planned', 'traitsLearned', 'scopeChosen'].includes(event.body.type)))
 const button = computed(() => {
   const command = draft.value
@@ -122,7 +135,7 @@ useKeys({ ' ': () => void press(), 'm': () => (menu.value = true), 'Escape': () 
   <div v-else class="view">
     <header class="bar">
       <NuxtLink :to="`/jobs/${id}`" class="back" aria-label="To the job"><svg viewBox="0 0 24 24" width="26" height="26" aria-hidden="true"><path d="M15 4l-8 8 8 8" fill="none" stroke="currentColor" stroke-width="3" /></svg><b>Job {{ job.view!.row.number }}</b></NuxtLink>
-      <span class="car">{{ job.view!.row.plate }}<span v-if="step"> · {{ positionWords[step.at] }}</span></span>
+      <span class="car">{{ job.view!.row.plate }}<template v-if="job.state?.passedOn"> · {{ job.state.passedOn.to }}</template><span v-if="step"> · {{ positionWords[step.at] }}</span></span>
       <span class="right"><TimerBadge v-for="timer in timers" :key="timer.timer" v-bind="timer" :offset="job.clockOffset" /></span>
     </header>
     <div class="body">
@@ -142,6 +155,8 @@ useKeys({ ' ': () => void press(), 'm': () => (menu.value = true), 'Escape': () 
             <p v-if="words.how" class="how">{{ words.how }}</p>
             <dl v-if="facts.length" class="facts"><div v-for="fact in facts" :key="fact.name"><dt>{{ fact.name }}</dt><dd>{{ fact.value }}</dd></div></dl>
           </div>
+          <div v-if="step.kind === 'open' && joint && !job.state!.joints[joint.id]?.opened" class="aside"><button class="btn" @click="seized = true">It does not move</button><p v-if="job.state!.joints[joint.id]?.seized" class="soft">Tried: {{ job.state!.joints[joint.id]!.seized!.map(mark => remedyWords[mark.remedy].title.toLowerCase()).join(', ') }}</p></div>
+          <RetorqueOffer v-if="step.kind === 'leak' && joint && weeps" class="aside" :joint="joint" :record="job.state!.joints[joint.id]!" @retorque="record" />
           <StepEntry :key="step.id" v-model="draft" :step="step" @also="record" />
         </main>
         <footer class="foot">
@@ -160,6 +175,7 @@ useKeys({ ' ': () => void press(), 'm': () => (menu.value = true), 'Escape': () 
       </div>
     </div>
 
+    <v-dialog v-model="seized" aria-label="A seized joint"><div class="dialog theme-bay"><SeizedPath v-if="joint" :resolved="job.resolved!" :joint="joint" :state="job.state!" @tried="tried" @close="seized = false" /><p v-if="refusal" class="trouble" role="alert">{{ refusalWords(refusal, sheet) }}</p></div></v-dialog>
     <v-dialog v-model="menu" aria-label="More">
       <div class="dialog theme-bay">
         <h2>More</h2>
@@ -167,6 +183,8 @@ useKeys({ ' ': () => void press(), 'm': () => (menu.value = true), 'Escape': () 
         <div v-if="skippable && step" class="stack"><v-textarea v-model="skipReason" label="Why this step is left out" /><button class="btn" @click="more({ type: 'stepSkipped', step: step.id, reason: skipReason })">Leave this step out</button></div>
         <div class="stack"><v-textarea v-model="note" label="Note for the record" /><button class="btn" :disabled="!note.trim()" @click="more({ type: 'noteWritten', text: note }); note = ''">Keep the note</button></div>
         <div class="three"><button class="btn" @click="more({ type: 'paused', reason: 'parts' })">Pause: parts</button><button class="btn" @click="more({ type: 'paused', reason: 'approval' })">Pause: approval</button><button class="btn" @click="more({ type: 'paused', reason: 'end-of-day' })">Pause: end of day</button></div>
+        <PhotoTake v-if="step" :job="id" :step="step.id" @taken="more" />
+        <details v-if="others.length"><summary class="btn">Pass the job on</summary><ul class="stack list"><li v-for="person in others" :key="person.id"><button class="btn quiet" @click="more({ type: 'passedOn', to: person.name, ...(note.trim() ? { note: note.trim() } : {}) }); note = ''">To {{ person.name }}</button></li></ul></details>
         <details><summary class="btn">Go to another step</summary><ul class="stack list"><li v-for="item in steps.filter(other => other.status === 'open')" :key="item.id"><button class="btn quiet" @click="chosen = item.id; menu = false">{{ stepWords(item, sheet).title }}</button></li></ul></details>
         <p v-if="refusal" class="trouble" role="alert">{{ refusalWords(refusal, sheet) }}</p>
         <button class="btn main" @click="menu = false">Back to the step</button>
@@ -183,7 +201,7 @@ useKeys({ ' ': () => void press(), 'm': () => (menu.value = true), 'Escape': () 
 .pos { display: flex; justify-content: space-between; color: var(--soft); font-size: 16px; }
 h1 { font-size: 29px; }
 .step { display: grid; gap: 12px; align-content: start; flex: 1; padding-bottom: 12px; }
-.left { display: contents; } .step :deep(.entry) { order: 1; } .how { order: 2; } .facts { order: 3; }
+.left { display: contents; } .step :deep(.entry) { order: 1; } .aside { order: 2; display: grid; gap: 6px; justify-items: start; } .aside .btn { min-height: 52px; } .how { order: 2; } .facts { order: 3; }
 .how { font-size: 19px; max-width: 68ch; }
 .facts { display: grid; grid-template-columns: repeat(auto-fit, minmax(150px, 1fr)); gap: 1px; background: var(--line); border: 1px solid var(--line); } .facts div { background: var(--card); padding: 8px 12px; } dt { color: var(--soft); font-size: 15px; } dd { font-weight: 600; }
 .foot { position: sticky; bottom: 0; background: var(--paper); padding: 8px 0 14px; border-top: 1px solid var(--line); display: grid; gap: 8px; }

@@ -2,12 +2,13 @@
 import { computed, ref, watch } from 'vue'
 import { navigateTo, useHead } from '#imports'
 import { identifyLayouts, type CannotSee } from '#core/identify/identifyLayouts'
-import { liftPositions, type LiftPosition } from '#core/sheet/types'
+import type { JobCommand } from '#core/job/types'
+import type { LiftPosition } from '#core/sheet/types'
 import { formatNumber } from '#core/units/formatQuantity'
 import { changeWords } from '#shared/words/changeWords'
 import { eventWords } from '#shared/words/eventWords'
 import { accessWords, missingWords, refusalWords } from '#shared/words/refusalWords'
-import { positionWords, stageWords } from '#shared/words/vocabulary'
+import { stageWords } from '#shared/words/vocabulary'
 import { useKeys } from '~/composables/useKeys'
 import { useFloor } from '~/stores/floor'
 import { useJobPage } from '~/composables/useJobPage'
@@ -42,7 +43,13 @@ function choose(lineId: string, on: boolean) {
   const lines = resolved.value!.lines.map(candidate => candidate.id).filter(candidate => candidate === lineId ? on : scope.value.includes(candidate))
   record({ type: 'planned', inputs: { ...job.state?.inputs, lines, start: start.value } })
 }
-const replan = (to: LiftPosition) => record({ type: 'planned', inputs: { ...job.state!.inputs!, start: to } })
+/** A neighbour taken or left is on record as a decision, and in the plan as work. */
+function decideNeighbour(command: Extract<JobCommand, { type: 'neighbourDecided' }>) {
+  if (!record(command)) return
+  const before = job.state!.inputs!.neighbours ?? []
+  const after = command.choice === 'now' ? [...new Set([...before, command.neighbour])] : before.filter(id => id !== command.neighbour)
+  if (after.length !== before.length) record({ type: 'planned', inputs: { ...job.state!.inputs!, neighbours: after } })
+}
 const done = computed(() => job.steps.filter(step => step.status !== 'open').length)
 const signable = computed(() => job.plan && job.missing.length === 0 && !job.state?.signedOff)
 async function signOff() {
@@ -80,10 +87,8 @@ useKeys({ b: () => void navigateTo(`/jobs/${id}/bay`) })
     <div v-if="resolved.open.length === 0" class="choice card">
       <b>Replace</b>
       <label v-for="item in resolved.lines" :key="item.id"><input type="checkbox" :checked="scope.includes(item.id)" :disabled="!!job.state!.signedOff || (scope.length === 1 && scope.includes(item.id))" @change="choose(item.id, ($event.target as HTMLInputElement).checked)">{{ item.name }}<span v-if="item.mark" class="tag">{{ item.mark }}</span></label>
-      <span class="grow" />
-      <div v-if="job.state!.inputs" class="stands"><span class="soft">car stands</span><div class="tabs" role="group" aria-label="Where the car stands at the start"><button v-for="at in liftPositions" :key="at" :aria-pressed="start === at" :disabled="begun" @click="replan(at)">{{ positionWords[at] }}</button></div></div>
     </div>
-    <p v-if="job.planning && !job.planning.ok" class="trouble" role="alert">{{ accessWords(job.planning.error, sheet) }}</p>
+    <template v-if="job.planning && !job.planning.ok"><p class="trouble" role="alert">{{ accessWords(job.planning.error, sheet) }}</p><PlanChoices :resolved="resolved" :inputs="job.state!.inputs!" :plan="undefined" :begun="begun" @change="inputs => record({ type: 'planned', inputs })" /></template>
 
     <StripStack v-if="line" :resolved="resolved" :line="line" :selected="joint" :ways="job.plan?.ways" :state="job.state" :scope="job.state!.inputs ? scope : undefined" @line="picked => (line = picked)" @select="picked => (joint = picked)" />
 
@@ -94,8 +99,11 @@ useKeys({ b: () => void navigateTo(`/jobs/${id}/bay`) })
           <div><dt>hands on</dt><dd>{{ formatNumber(job.plan.minutes.total, 0) }} min</dd></div>
           <div><dt>getting there and back</dt><dd>{{ formatNumber(job.plan.minutes.operations, 0) }} min</dd></div>
           <div><dt>line work</dt><dd>{{ formatNumber(job.plan.minutes.work, 0) }} min</dd></div>
+          <div><dt>by the clock</dt><dd>{{ formatNumber(job.plan.minutes.clock, 0) }} min</dd></div>
           <div><dt>moves of the car</dt><dd>{{ job.plan.moves }}</dd></div>
         </dl>
+        <PlanTimeline :plan="job.plan" :steps="job.steps" :sheet="sheet" />
+        <PlanChoices v-if="!job.state!.signedOff" :resolved="resolved" :inputs="job.state!.inputs!" :plan="job.plan" :begun="begun" @change="inputs => record({ type: 'planned', inputs })" />
         <PlanVisits :steps="job.steps" :tools="job.tools" :sheet="sheet" />
       </section>
       <aside class="stack">
@@ -103,6 +111,8 @@ useKeys({ b: () => void navigateTo(`/jobs/${id}/bay`) })
           <ul v-if="job.missing.length" class="missing"><li v-for="(item, i) in job.missing.slice(0, 8)" :key="i">{{ missingWords(item, sheet) }}</li><li v-if="job.missing.length > 8" class="soft">and {{ job.missing.length - 8 }} more</li></ul>
           <p v-else class="good">Nothing is missing.</p>
         </section>
+        <NeighbourList :resolved="resolved" :inputs="job.state!.inputs!" :state="job.state!" @decide="decideNeighbour" />
+        <FastenerTray :trays="job.trays" />
         <section class="card stack"><h3>Kit</h3>
           <table class="kit"><tbody><tr v-for="(item, i) in job.kit" :key="i"><td class="num">{{ item.count }} ×</td><td>{{ item.name }}<span class="sub">{{ [item.kind === 'fluid' && job.fluid ? `${units.volume(job.fluid.bottles.size)} bottle` : item.size, item.part, item.brought && 'comes with the line'].filter(Boolean).join(' · ') }}</span></td></tr></tbody></table>
         </section>
@@ -116,7 +126,7 @@ useKeys({ b: () => void navigateTo(`/jobs/${id}/bay`) })
     <div v-else-if="resolved.open.length === 0" class="empty"><b>No plan yet.</b>Tick the lines to replace; what comes off, in which order, the kit and the fluid follow at once.</div>
 
     <section class="stack"><h2>Record</h2>
-      <ol class="log"><li v-for="event in shown" :key="event.id" :class="{ undone: undone.has(event.id), waits: !event.recordedAt }"><time :datetime="event.at">{{ time(event.at) }}</time><span>{{ eventWords(event.body, sheet) }}<span v-if="undone.has(event.id)" class="tag">taken back</span><span v-if="!event.recordedAt" class="tag warn">waits to be sent</span></span><span class="soft">{{ event.by.name }}</span></li></ol>
+      <ol class="log"><li v-for="event in shown" :key="event.id" :class="{ undone: undone.has(event.id), waits: !event.recordedAt }"><time :datetime="event.at">{{ time(event.at) }}</time><span>{{ eventWords(event.body, sheet) }}<a v-if="event.body.type === 'photoTaken'" class="photo" :href="`/api/photos/${event.body.photo}`" target="_blank"><img :src="`/api/photos/${event.body.photo}`" :alt="event.body.caption ?? 'Photo of this step'" loading="lazy" width="120" height="90"></a><span v-if="undone.has(event.id)" class="tag">taken back</span><span v-if="!event.recordedAt" class="tag warn">waits to be sent</span></span><span class="soft">{{ event.by.name }}</span></li></ol>
       <button v-if="events.length > shown.length" class="btn tight" @click="whole = true">Show all {{ events.length }} entries</button>
       <div v-if="job.state!.signedOff && (session.person?.role === 'lead' || session.person?.role === 'admin')" class="row"><v-text-field v-model="why" label="Why reopen" /><button class="btn" :disabled="!why.trim()" @click="record({ type: 'reopened', why })">Reopen</button></div>
     </section>
@@ -128,7 +138,9 @@ useKeys({ b: () => void navigateTo(`/jobs/${id}/bay`) })
 .top { display: flex; justify-content: space-between; gap: 16px; flex-wrap: wrap; align-items: flex-start; }
 .choice { display: flex; gap: 8px 20px; align-items: center; flex-wrap: wrap; } .choice label { display: flex; gap: 9px; align-items: center; min-height: 40px; } .choice input { width: 22px; height: 22px; accent-color: var(--accent); } .grow { flex: 1; } .stands { display: flex; gap: 10px; align-items: center; }
 .columns { display: grid; grid-template-columns: minmax(0, 1.7fr) minmax(290px, .8fr); gap: 16px; align-items: start; }
-.sum { display: grid; grid-template-columns: repeat(4, auto); gap: 1px; background: var(--line); border: 1px solid var(--line); } .sum div { background: var(--card); padding: 8px 14px; } dt { color: var(--soft); font-size: 14px; } dd { font: 700 23px/1.1 var(--face); }
+.columns > * { min-width: 0; }
+.sum { display: grid; grid-template-columns: repeat(5, auto); gap: 1px; background: var(--line); border: 1px solid var(--line); } .sum div { background: var(--card); padding: 8px 14px; } dt { color: var(--soft); font-size: 14px; } dd { font: 700 23px/1.1 var(--face); }
+.photo img { object-fit: cover; display: block; border: 1px solid var(--line); margin: 4px 0; }
 .missing { display: grid; gap: 5px; } .missing li { border-left: 5px solid var(--warn); padding-left: 10px; }
 .kit { border-collapse: collapse; width: 100%; } .kit td { padding: 4px 10px 4px 0; border-bottom: 1px solid var(--line); vertical-align: top; } .kit td.num:last-child { text-align: right; padding-right: 0; } .kit .sub { display: block; color: var(--soft); font-size: 13.5px; }
 .log { display: grid; } .log li { display: grid; grid-template-columns: 150px 1fr auto; gap: 12px; padding: 5px 0; border-bottom: 1px solid var(--line); } .log time { color: var(--soft); } .log .tag { margin-left: 8px; } .undone span:first-of-type { text-decoration: line-through; text-decoration-thickness: 1px; }

@@ -1,0 +1,21 @@
+import type { ResolvedSheet } from '../sheet/resolveSheet'
+import type { Fastener, Slug } from '../sheet/types'
+import type { JobState } from './types'
+
+/** One well of the tray: bolts of one size, length and place out of one part. `in` is undefined while the part is off. */
+export type Well = { operation: Slug; name: string; group: number; fastener: Fastener; out: number; in?: number; state: 'off' | 'back' | 'missing' | 'over' }
+export type Tray = { operation: Slug; name: string; wells: readonly Well[]; /** More than one length or size: which goes where matters. */ mixed: boolean }
+
+/** Every fastener that has come out, by the part it holds, with what is back in. Parts never taken off have no tray. */
+export function fastenerLedger(resolved: ResolvedSheet, state: JobState): Tray[] {
+  return resolved.sheet.operations.flatMap((operation): Tray[] => {
+    const record = state.operations[operation.id]
+    if (!record || operation.fasteners.length === 0) return []
+    const wells = operation.fasteners.map((fastener, group): Well => {
+      const out = record.fastenersOut[group] ?? 0
+      const back = record.on ? record.fastenersIn[group] ?? 0 : undefined
+      return { operation: operation.id, name: operation.name, group, fastener, out, in: back, state: back === undefined ? 'off' : back === out ? 'back' : back < out ? 'missing' : 'over' }
+    })
+    return [{ operation: operation.id, name: operation.name, wells, mixed: new Set(operation.fasteners.map(fastener => `${fastener.size}/${fastener.length ?? ''}`)).size > 1 }]
+  })
+}

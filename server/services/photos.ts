@@ -1,0 +1,27 @@
+import { stripImage } from '../../core/exchange/stripImage'
+import type { Person } from '../../core/job/types'
+import { limits } from '../../shared/limits'
+import { imageWords } from '../../shared/words/imageWords'
+import { countPhotos, findPhoto, insertPhoto } from '../sql/photos/photos'
+import { withTransaction, type Db } from '../utils/db'
+import { ProblemError } from '../utils/problemError'
+import { getJobRow } from './jobs'
+
+/** Keeps a photo for a job, without its metadata. The device chose the id: a photo sent twice is one photo. */
+export async function keepPhoto(job: string, id: string, bytes: Buffer, person: Person): Promise<{ id: string; width: number; height: number }> {
+  const plain = stripImage(bytes, limits.photoSide)
+  if (!plain.ok) throw new ProblemError('PHOTO_REFUSED', imageWords(plain.error))
+  const { width, height } = plain.value
+  return withTransaction(async (db) => {
+    await getJobRow(db, job)
+    if (await countPhotos(db, job) >= limits.photosPerJob && !await findPhoto(db, id)) throw new ProblemError('PHOTO_REFUSED', `A job keeps ${limits.photosPerJob} photos, and this one has them.`)
+    await insertPhoto(db, { id, job, bytes: plain.value.bytes, width, height, person: person.id })
+    return { id, width, height }
+  })
+}
+
+export async function getPhoto(db: Db, id: string): Promise<Buffer> {
+  const row = await findPhoto(db, id)
+  if (!row) throw new ProblemError('PHOTO_UNKNOWN', 'No photo has this id. Reload the job.')
+  return row.bytes
+}

@@ -1,0 +1,20 @@
+import type { Db } from '../../utils/db'
+
+export type PhotoRow = { bytes: Buffer; width: number; height: number }
+
+/** False when a photo with this id is here already: it was sent twice. */
+export async function insertPhoto(db: Db, photo: { id: string; job: string; bytes: Uint8Array; width: number; height: number; person: string }): Promise<boolean> {
+  const { rowCount } = await db.query(
+    'insert into job_photos (id, job_id, bytes, width, height, person_id) values ($1::uuid, $2::uuid, $3::bytea, $4::int, $5::int, $6::uuid) on conflict (id) do nothing', [photo.id, photo.job, photo.bytes, photo.width, photo.height, photo.person])
+  return rowCount === 1
+}
+
+export async function countPhotos(db: Db, job: string): Promise<number> {
+  const { rows } = await db.query<{ n: number }>('select count(*)::int as n from job_photos where job_id = $1::uuid', [job])
+  return rows[0]!.n
+}
+
+export async function findPhoto(db: Db, id: string): Promise<PhotoRow | undefined> {
+  const { rows } = await db.query<PhotoRow>('select bytes, width, height from job_photos where id = $1::uuid', [id])
+  return rows[0]
+}

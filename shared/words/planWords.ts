@@ -1,0 +1,47 @@
+import type { Alternative } from '../../core/access/listAlternatives'
+import type { NeighbourWeight } from '../../core/access/weighNeighbours'
+import type { Sheet } from '../../core/sheet/types'
+import { formatNumber } from '../../core/units/formatQuantity'
+import { sheetNames } from './sheetNames'
+import { list, plural } from './vocabulary'
+
+/** "joint:pump-joint" → the joint's name; what the goal is about, for a person. */
+export function goalWords(goal: string, sheet: Sheet): string {
+  const [kind = '', id = ''] = goal.split(':')
+  const name = sheetNames(sheet)
+  switch (kind) {
+    case 'joint': return name.joint(id)
+    case 'hold': return name.hold(id)
+    case 'withdraw': return `${name.line(id)}, out and in`
+    case 'level': return name.level(id)
+    case 'bleed': return name.bleeder(id)
+    case 'fill': return sheet.fills.find(fill => fill.id === id)?.name ?? id
+    case 'renew': return sheet.neighbours.find(neighbour => neighbour.id === id)?.what ?? id
+    default: return sheet.operations.find(operation => operation.id === id)?.name ?? id
+  }
+}
+
+const minutes = (value: number) => `${formatNumber(Math.abs(value), 1)} min`
+
+/** Why the runner-up lost, in one sentence. */
+export function whyWords({ more, moreRisk, moreMoves, adds, spares }: Alternative, sheet: Sheet): string {
+  const name = sheetNames(sheet)
+  if (more < 0.05) return 'just as quick; this one stands first on the sheet.'
+  const because = [
+    adds.length > 0 && `takes off ${list(adds.map(name.operation))} as well`, spares.length > 0 && `spares ${list(spares.map(name.operation))}`,
+    moreMoves > 0 && `${plural(moreMoves, 'more move')} of the car`, moreRisk > 0.05 && `${minutes(moreRisk)} of that for the risk`,
+  ].filter(Boolean)
+  return `${minutes(more)} more${because.length > 0 ? `: ${because.join(', ')}` : ''}.`
+}
+
+/** One sentence of reason for a neighbour. */
+export function neighbourWords({ now, later, chance, saved, unobtainable }: NeighbourWeight, sheet: Sheet, years: number): string {
+  const name = sheetNames(sheet)
+  const [gone] = unobtainable
+  if (gone) return `Better not: ${name.joint(gone.joint)} would be opened, and its ${name.seal(gone.seal)} cannot be had.`
+  if (now === undefined || later === undefined) return 'The sheet does not say how it is reached.'
+  const times = `${minutes(now)} now, ${minutes(later)} alone later`
+  if (chance === undefined) return `${times}. Nobody has judged how long it lasts.`
+  const odds = `${formatNumber(chance * 100, 0)} % in ${plural(years, 'year')} (judgement)`
+  return (saved ?? 0) > 0 ? `${times}; ${odds}: doing it now is the cheaper bet.` : `${times}; ${odds}: it can wait.`
+}
