@@ -10,6 +10,7 @@ import { millimetres, newtonMetres } from '../units/types'
 import { fastenerLedger } from './fastenerLedger'
 import { leakDoubt } from './jointStatus'
 import { listMissing } from './listMissing'
+import { runningTimers } from './timer'
 
 const one = demoCar('one')
 const carOf = (id: string): ResolvedSheet => {
@@ -36,7 +37,9 @@ describe('a seized joint', () => {
     bench.do({ type: 'jointSeized', joint: 'gearbox-out-joint', remedy: 'soak' }).do({ type: 'timerStarted', timer: 'soak', minutes: 15 })
     expect(bench.try({ type: 'jointSeized', joint: 'gearbox-out-joint', remedy: 'heat' })).toMatchObject({ code: 'JOB_REMEDY_BARRED', because: 'plastic-or-hose' })
     expect(bench.try({ type: 'jointSeized', joint: 'nothing', remedy: 'soak' })).toMatchObject({ code: 'JOB_UNKNOWN_TARGET' })
+    expect(runningTimers(bench.state!, bench.steps()).map(timer => timer.timer)).toEqual(['soak'])
     bench.workUntil('cap')
+    expect(runningTimers(bench.state!, bench.steps())).toEqual([])
     expect(bench.state!.joints['gearbox-out-joint']).toMatchObject({ opened: {}, seized: [{ remedy: 'soak' }] })
     expect(bench.try({ type: 'jointSeized', joint: 'gearbox-out-joint', remedy: 'soak' })).toMatchObject({ code: 'JOB_JOINT_STATE', needs: 'closed' })
   })

@@ -33,7 +33,7 @@ test('a cooler-line job, end to end', async ({ page, browser, server, watch }) =
   await expect(minutes).toHaveText('56 min')
   await page.getByRole('checkbox', { name: /Return, front cooler/ }).check()
   await expect(minutes).toHaveText('104 min')
-  await expect(page.getByText('Take off: Grille')).toBeVisible()
+  await expect(page.locator('.visits').getByText('Take off: Grille')).toBeVisible()
   await page.getByRole('checkbox', { name: /Return, front cooler/ }).uncheck()
   await expect(minutes).toHaveText('56 min')
   await expect(page.getByRole('cell', { name: 'GX-6 long life 1 L bottle' })).toBeVisible()

@@ -84,6 +84,8 @@ const weeps = computed(() => {
   const record = joint.value && job.state?.joints[joint.value.id]
   return record?.leak !== undefined && record.leak.result !== 'dry' && (record.torqued === undefined || record.torqued.n < record.leak.n)
 })
+/** A new step, or a joint worked on again, begins its entry anew. */
+const entryKey = computed(() => `${step.value?.id} ${joint.value ? job.state?.joints[joint.value.id]?.torqued?.event ?? '' : ''}`)
 const seized = ref(false)
 function tried(commands: JobCommand[]) {
   if (commands.every(command => record(command))) seized.value = false
@@ -157,7 +159,7 @@ useKeys({ ' ': () => void press(), 'm': () => (menu.value = true), 'Escape': () 
           </div>
           <div v-if="step.kind === 'open' && joint && !job.state!.joints[joint.id]?.opened" class="aside"><button class="btn" @click="seized = true">It does not move</button><p v-if="job.state!.joints[joint.id]?.seized" class="soft">Tried: {{ job.state!.joints[joint.id]!.seized!.map(mark => remedyWords[mark.remedy].title.toLowerCase()).join(', ') }}</p></div>
           <RetorqueOffer v-if="step.kind === 'leak' && joint && weeps" class="aside" :joint="joint" :record="job.state!.joints[joint.id]!" @retorque="record" />
-          <StepEntry :key="step.id" v-model="draft" :step="step" @also="record" />
+          <StepEntry :key="entryKey" v-model="draft" :step="step" @also="record" />
         </main>
         <footer class="foot">
           <p v-if="refusal" class="trouble" role="alert">{{ refusalWords(refusal, sheet) }}</p>

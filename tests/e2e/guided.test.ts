@@ -1,0 +1,135 @@
+import { expect, expectAccessible, expectFits, listen, names, signIn, test } from '../helpers/browserTest'
+import { jpegOf } from '../helpers/jpeg'
+
+// A clutch hose, from an override on the plan to the hand-over: a joint that does not move, a photo, a pause, another pair of hands.
+test('a clutch hose with everything that comes in between', async ({ page, browser, server, watch }) => {
+  test.setTimeout(240_000)
+  page.setDefaultTimeout(15_000)
+  await page.clock.install()
+  await signIn(page, 'technician')
+  await page.goto('/sheets/petrel-clutch-hose')
+  await expect(page.getByRole('heading', { name: 'Clutch hose, braided' })).toBeVisible()
+  await page.keyboard.press('j')
+  const dialog = page.getByRole('dialog')
+  await dialog.getByRole('button', { name: 'A car that is not here yet' }).click()
+  await dialog.getByLabel('Plate').fill('PE 20 TRL')
+  await dialog.getByLabel('Customer', { exact: true }).fill('Slack Water Boats')
+  await dialog.getByRole('button', { name: 'Open the job' }).click()
+  await expect(page.getByRole('heading', { name: /PE 20 TRL/ })).toBeVisible()
+
+  // The plan on the clock; an override replans at once, and is there again after a reload.
+  const clock = page.getByRole('img', { name: /The job on the clock/ })
+  await expect(clock).toHaveAccessibleName(/with a helper/)
+  const choices = page.locator('details.choices')
+  await choices.locator('summary').click()
+  await choices.getByRole('button', { name: 'vacuum', exact: true }).click()
+  await expect(clock).not.toHaveAccessibleName(/with a helper/)
+  await choices.getByRole('group', { name: 'Where the car stands at the start' }).getByRole('button', { name: 'raised' }).click()
+  await page.reload()
+  await choices.locator('summary').click()
+  await expect(choices.getByRole('button', { name: 'vacuum', exact: true })).toHaveAttribute('aria-pressed', 'true')
+  await expect(choices.getByRole('group', { name: 'Where the car stands at the start' }).getByRole('button', { name: 'raised' })).toHaveAttribute('aria-pressed', 'true')
+
+  // The customer decides about the slave cylinder; the plan takes it in.
+  const beside = page.getByRole('region', { name: 'While it is open' })
+  await expect(beside).toContainText('Slave cylinder')
+  await beside.getByRole('button', { name: 'Customer: now' }).click()
+  await expect(page.locator('.visits').getByText('Renew: Slave cylinder')).toBeVisible()
+  await expect(beside.getByText('with this job, customer')).toBeVisible()
+  await expectAccessible(page)
+
+  await page.setViewportSize({ width: 390, height: 844 })
+  await page.keyboard.press('b')
+  const title = page.getByRole('heading', { level: 1 })
+  const until = async (wanted: RegExp) => {
+    for (let guard = 0; guard < 60; guard++) {
+      const name = (await title.textContent())!
+      if (wanted.test(name)) return
+      for (const toggle of await page.getByRole('checkbox').all()) if (await toggle.getAttribute('aria-checked') === 'false') await toggle.click()
+      if (name.startsWith('Measure')) await page.getByRole('textbox', { name: 'caught' }).fill('150')
+      if (name.startsWith('Read the level')) {
+        const temperature = page.getByRole('textbox', { name: 'fluid temperature' })
+        if (await temperature.isVisible()) await temperature.fill('20')
+        await page.getByRole('button', { name: 'Engine off' }).click()
+        await page.getByRole('button', { name: 'At the mark' }).click()
+      }
+      if (name.startsWith('Look for a leak') && await page.getByRole('timer').first().isVisible()) await page.clock.fastForward('20:00')
+      await page.getByRole('button', { name: /./ }).and(page.locator('.go')).click()
+      await expect(title).not.toHaveText(name, { timeout: 5000 })
+    }
+    throw new Error(`never came to ${wanted.source}`)
+  }
+
+  await expect(title).toHaveText(/^Check the new part/)
+  // A joint that does not move: what may be tried, and what may not.
+  await until(/^Open: Hard line/)
+  await page.getByRole('button', { name: 'It does not move' }).click()
+  const path = page.getByRole('dialog', { name: 'A seized joint' })
+  await expect(path).toContainText('Brake fluid burns').catch(async () => expect(path).toContainText('The line has hose or plastic in it'))
+  await expectFits(page, 48)
+  await path.getByRole('button', { name: 'Record: soak it' }).click()
+  await expect(page.getByText('Tried: soak it')).toBeVisible()
+  await expect(page.getByRole('timer')).toContainText(/1[45]:\d\d/)
+  await page.clock.fastForward('15:01')
+
+  // A photo for the step, from a file, without what the camera wrote beside it.
+  await page.getByRole('button', { name: 'More' }).click()
+  await page.getByLabel('What the photo shows').fill('before the hose came off')
+  const canvas = await page.evaluate(() => new Promise<string>((resolve) => {
+    const drawn = document.createElement('canvas')
+    drawn.width = 2400
+    drawn.height = 1800
+    resolve(drawn.toDataURL('image/jpeg').split(',')[1]!)
+  }))
+  await page.getByLabel('Photo for this step').setInputFiles({ name: 'bay.jpg', mimeType: 'image/jpeg', buffer: Buffer.from(canvas, 'base64') })
+  await expect(page.getByRole('dialog', { name: 'More' })).toBeHidden()
+
+  // Pause, with its reason; on from another tablet, by somebody else.
+  await page.getByRole('button', { name: 'More' }).click()
+  await page.getByRole('button', { name: 'Pause: parts' }).click()
+  await expect(title).toHaveText('Paused')
+  await page.getByRole('button', { name: 'Resume the job' }).click()
+  await page.getByRole('button', { name: 'More' }).click()
+  await page.getByText('Pass the job on').click()
+  await page.getByRole('button', { name: `To ${names.lead}` }).click()
+  await expect(page.getByText(`PE 20 TRL · ${names.lead}`)).toBeVisible()
+  const other = await (await browser.newContext({ baseURL: server.url, viewport: { width: 1280, height: 800 } })).newPage()
+  listen(other, watch)
+  await signIn(other, 'lead')
+  await expect(other.getByRole('listitem').filter({ hasText: 'PE 20 TRL' })).toBeVisible()
+  await other.context().close()
+
+  // A joint that weeps is given some of what was left in hand, and looked at again.
+  await until(/^Look for a leak/)
+  await page.clock.fastForward('20:00')
+  const weeping = (await title.textContent())!
+  await page.getByRole('button', { name: 'Weeping' }).click()
+  await page.getByRole('button', { name: 'Record: weeping' }).click()
+  await page.getByRole('button', { name: /Use some of the headroom/ }).click()
+  await expect(title).toHaveText(weeping)
+  await page.getByRole('button', { name: 'It is dry' }).click()
+  await until(/^Every step is done/)
+  await page.getByRole('button', { name: 'Sign off' }).click()
+
+  // The record has it all.
+  await page.setViewportSize({ width: 1280, height: 800 })
+  await expect(page.getByText('Signed off by Rafe Undal')).toBeVisible()
+  await page.goto('/')
+  await page.getByRole('listitem').filter({ hasText: 'PE 20 TRL' }).getByRole('link').first().click()
+  await page.getByRole('button', { name: /Show all/ }).click()
+  for (const words of ['does not move: soak it', 'Photo: before the hose came off', 'Passed on to Imke Thorsby', 'renewed with this job, decided by the customer', 'Slave cylinder renewed', 'weeping']) await expect(page.locator('.log')).toContainText(words)
+  const photo = page.getByRole('img', { name: 'before the hose came off' })
+  await photo.scrollIntoViewIfNeeded()
+  await expect.poll(() => photo.evaluate((image: HTMLImageElement) => image.naturalWidth)).toBe(1600)
+  await expectAccessible(page)
+})
+
+test('a photo that is none is refused with a word, and nothing else is lost', async ({ page }) => {
+  await signIn(page, 'technician')
+  await page.getByRole('listitem').filter({ hasText: 'BR 88 KEL' }).getByRole('button', { name: 'Bay view' }).click()
+  await page.getByRole('button', { name: 'More' }).click()
+  await page.getByLabel('What the photo shows').fill('nothing')
+  await page.getByLabel('Photo for this step').setInputFiles({ name: 'x.jpg', mimeType: 'image/jpeg', buffer: jpegOf({ aside: [] }).subarray(0, 40) })
+  await expect(page.getByRole('alert')).toContainText('no photo that can be read')
+  await expect(page.getByLabel('What the photo shows')).toHaveValue('nothing')
+})
