@@ -5,7 +5,8 @@ import { gzipSync } from 'node:zlib'
 import { chromium } from '@playwright/test'
 import pg from 'pg'
 import { v7 } from 'uuid'
-import { planJob } from '../core/access/planJob'
+import { listAlternatives } from '../core/access/listAlternatives'
+import { planJob, type PlanInputs } from '../core/access/planJob'
 import { resolveSheet } from '../core/sheet/resolveSheet'
 import type { Pack } from '../core/sheet/types'
 import type { JobRow } from '../shared/schemas/api'
@@ -72,6 +73,13 @@ async function benchPlan(): Promise<void> {
   const taken = await times(300, plan)
   say('plan, median', quantile(taken, 0.5), 'ms', taken.length, 'three lines, all ways and moves, in the core')
   say('plan, p95', quantile(taken, 0.95), 'ms', taken.length, 'three lines, all ways and moves, in the core')
+  // What an override costs before the screen is drawn: the plan, and every goal's runner-up.
+  const replanned = await times(60, (i) => {
+    const inputs: PlanInputs = { lines: resolved.lines.map(line => line.id), start: 'ground', oneAtATime: i % 2 === 0, firstEnd: i % 3 === 0 ? 'easiest' : 'hardest' }
+    const replan = planJob(resolved, inputs)
+    if (replan.ok) listAlternatives(resolved, inputs, replan.value)
+  })
+  say('replan with every runner-up, p95', quantile(replanned, 0.95), 'ms', replanned.length, 'three lines, after an override, in the core')
 }
 
 async function benchColdStart(databaseUrl: string): Promise<void> {

@@ -1,6 +1,6 @@
 import { fail, ok, type Result } from '../result'
 import type { LiftPosition, Needs, Slug } from '../sheet/types'
-import { eachBit, isWithin, noBits, unionOf, withBit, type Bits } from './bits'
+import { eachBit, hasBit, isWithin, noBits, unionOf, withBit, type Bits } from './bits'
 import { placeBit } from './leastMoves'
 import type { AccessIssue, Goal, OperationCost } from './types'
 
@@ -54,7 +54,8 @@ export function chooseWays(goals: readonly Goal[], operations: ReadonlyMap<Slug,
 
   let best: { cost: number; choice: WayChoice } | undefined
   const chosen = new Int32Array(goals.length)
-  const users = new Float64Array(list.length)
+  const shares = new Float64Array(list.length)
+  const usedBy = optionsOf.map(options => options.reduce<Bits>((any, option) => unionOf(any, option.operations), none))
   // `firm`: moves known to be needed further up; deciding more never takes any back.
   const search = (undecided: readonly number[], done: Bits, cost: number, places: number, firm: number): void => {
     // What is free already, or has no alternative, is settled first.
@@ -85,7 +86,7 @@ export function chooseWays(goals: readonly Goal[], operations: ReadonlyMap<Slug,
       if (!best || total < best.cost - slack) best = { cost: total, choice: { ...choice, cost: total } }
       return
     }
-    const { bound, at } = shareBound(open, optionsOf, done, costs, users)
+    const { bound, at } = shareBound(open, optionsOf, usedBy, done, costs, shares)
     if (best && paid + bound >= best.cost - slack) return
     let known = firm
     if (best && moves.partial) {
@@ -128,7 +129,7 @@ function undominated(options: readonly Option[]): Option[] {
 function meetings(needs: Needs, taken: Bits, list: readonly OperationCost[], indexOf: ReadonlyMap<Slug, number>): Bits[] {
   const found: Bits[] = []
   const meet = (open: Needs, done: Bits): void => {
-    const next = open.find(anyOf => !anyOf.some(id => indexOf.has(id) && isWithin(withBit(taken.map(() => 0), indexOf.get(id)!), done)))
+    const next = open.find(anyOf => !anyOf.some(id => indexOf.has(id) && hasBit(done, indexOf.get(id)!)))
     if (!next) {
       if (!found.some(other => isWithin(other, done))) found.push(done)
       return
@@ -144,29 +145,40 @@ function meetings(needs: Needs, taken: Bits, list: readonly OperationCost[], ind
 }
 
 /**
- * Least extra cost of the undecided goals, each paying its share of what it takes. Two rounds: shares that a goal does not use at its cheapest option
- * go to the goals that do. Also the goal to branch on: the one whose second-best option costs most more than its best.
+ * Least extra cost of the undecided goals, each paying an equal share of what it may take: no operation is paid more than once, so the sum is never too high. Also the goal to
+ * branch on: the one whose second-best option costs most more than its best. The innermost loop of a plan, so without closures.
  */
-function shareBound(open: readonly number[], optionsOf: readonly (readonly Option[])[], done: Bits, costs: readonly number[], users: Float64Array): { bound: number; at: number } {
-  users.fill(0)
+function shareBound(open: readonly number[], optionsOf: readonly (readonly Option[])[], usedBy: readonly Bits[], done: Bits, costs: readonly number[], shares: Float64Array): { bound: number; at: number } {
+  shares.fill(0)
   for (const goal of open) {
-    let any: Bits | undefined
-    for (const option of optionsOf[goal]!) any = any ? unionOf(any, option.operations) : option.operations
-    eachBit(any!, done, i => users[i]!++)
+    const used = usedBy[goal]!
+    for (let word = 0; word < used.length; word++) {
+      for (let left = used[word]! & ~done[word]!; left !== 0; left &= left - 1) shares[word * 32 + 31 - Math.clz32(left & -left)]!++
+    }
   }
+  for (let i = 0; i < shares.length; i++) if (shares[i]! > 0) shares[i] = costs[i]! / shares[i]!
   let bound = 0
   let at = open[0]!
   let regret = -1
   for (const goal of open) {
-    let [first, second] = [Infinity, Infinity]
+    let first = Infinity
+    let second = Infinity
     for (const option of optionsOf[goal]!) {
       let price = option.minutes
-      eachBit(option.operations, done, i => (price += costs[i]! / users[i]!))
-      if (price < first) [first, second] = [price, first]
-      else if (price < second) second = price
+      const { operations } = option
+      for (let word = 0; word < operations.length; word++) {
+        for (let left = operations[word]! & ~done[word]!; left !== 0; left &= left - 1) price += shares[word * 32 + 31 - Math.clz32(left & -left)]!
+      }
+      if (price < first) {
+        second = first
+        first = price
+      } else if (price < second) second = price
     }
     bound += first
-    if (second - first > regret) [regret, at] = [second - first, goal]
+    if (second - first > regret) {
+      regret = second - first
+      at = goal
+    }
   }
   return { bound, at }
 }

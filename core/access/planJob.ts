@@ -87,18 +87,21 @@ function chooseForJob(resolved: ResolvedSheet, inputs: PlanInputs, moveMinutes: 
   const withDone = <C extends Candidate>(choice: C): C => ({ ...choice, operations: new Set([...choice.operations, ...resolved.operations.filter(operation => done.has(operation.id)).map(operation => operation.id)]) })
 
   let impossible: AccessIssue | undefined
+  const known = new Map<string, number>()
+  /** Moves of the best order; what is not decided yet binds nothing. Kept: choices that differ in minutes only have the same order. */
+  const movesOf = (candidate: Candidate): number => {
+    const key = `${[...candidate.operations].sort().join()}|${barred.goals.map(goal => `${goal.ways[candidate.ways[goal.id] ?? -1]?.at ?? ''}${JSON.stringify(goal.ways[candidate.ways[goal.id] ?? -1]?.needs ?? '')}`).join()}`
+    const before = known.get(key)
+    if (before !== undefined) return before
+    const cost = leastMoveMinutes(listTasks(resolved.sheet, scope.value, withDone(barred.restore(candidate)), inputs), { start: inputs.start, end: 'ground', moveMinutes })
+    if (!cost.ok) impossible = cost.error
+    known.set(key, cost.ok ? cost.value : Number.POSITIVE_INFINITY)
+    return known.get(key)!
+  }
   const pricing = {
     least: leastMoves(inputs.start, 'ground', moveMinutes),
-    partial: (candidate: Candidate) => {
-      const cost = leastMoveMinutes(listTasks(resolved.sheet, scope.value, withDone(barred.restore(candidate)), inputs), { start: inputs.start, end: 'ground', moveMinutes })
-      return cost.ok ? cost.value : Number.POSITIVE_INFINITY
-    },
-    exact: (candidate: WayChoice) => {
-      const cost = leastMoveMinutes(listTasks(resolved.sheet, scope.value, withDone(barred.restore(candidate)), inputs), { start: inputs.start, end: 'ground', moveMinutes })
-      if (cost.ok) return cost.value
-      impossible = cost.error
-      return Number.POSITIVE_INFINITY
-    },
+    partial: movesOf,
+    exact: movesOf,
   }
   const choice = chooseWays(barred.goals, costs(true), pricing)
   if (!choice.ok) {

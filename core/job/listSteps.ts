@@ -6,7 +6,7 @@ import type { JobState } from './types'
 
 export type StepKind = TaskKind | 'move'
 export type StepStatus = 'open' | 'done' | 'skipped'
-export type Step = { id: string; kind: StepKind; target: string; phase: Phase; at: LiftPosition; from?: Reach; visit: number; minutes: number; status: StepStatus }
+export type Step = { id: string; kind: StepKind; target: string; phase: Phase; at: LiftPosition; from?: Reach; visit: number; minutes: number; status: StepStatus; /** Takes a second person. */ helper?: boolean }
 
 /** The plan as the list a technician walks down, with the moves of the car between visits, and what is done of it. */
 export function listSteps(resolved: ResolvedSheet, plan: Plan, start: LiftPosition, state: JobState | undefined): Step[] {
@@ -15,7 +15,7 @@ export function listSteps(resolved: ResolvedSheet, plan: Plan, start: LiftPositi
   for (const [visit, { at: position, tasks }] of plan.visits.entries()) {
     if (position !== at) steps.push({ id: `move:${visit}:${position}`, kind: 'move', target: position, phase: tasks[0]?.phase ?? 'close', at: position, visit, minutes: 0, status: 'open' })
     at = position
-    for (const task of tasks) steps.push({ id: task.id, kind: task.kind, target: task.target, phase: task.phase, at: position, from: task.from, visit, minutes: task.minutes, status: state ? statusOf(resolved, task, state) : 'open' })
+    for (const task of tasks) steps.push({ id: task.id, kind: task.kind, target: task.target, phase: task.phase, at: position, from: task.from, visit, minutes: task.minutes, ...task.helper && { helper: true }, status: state ? statusOf(resolved, task, state) : 'open' })
   }
   if (at !== 'ground') steps.push({ id: `move:${plan.visits.length}:ground`, kind: 'move', target: 'ground', phase: 'close', at: 'ground', visit: plan.visits.length, minutes: 0, status: 'open' })
   // A move nobody ticked has been made when something at its stop has been done.

@@ -15,6 +15,9 @@ const reach = ({ wrench, extension, angle }: Adapter): number => {
   return wrench + extension * Math.cos(angle * Math.PI / 180)
 }
 
+/** Whether a wrench with this adapter turns anything: lengths that exist, and not folded back past the handle. */
+export const isUsable = ({ wrench, extension, angle }: Adapter): boolean => wrench > 0 && extension >= 0 && wrench + extension * Math.cos(angle * Math.PI / 180) > 0
+
 /**
  * What to set on the wrench so that the fastener gets `wanted`: T · L / (L + E·cos a)
  * (FAA AC 43.13-1B, chapter 7). Throws RangeError when the adapter folds back past the handle.

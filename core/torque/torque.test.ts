@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest'
 import { toSi } from '../units/convertUnit'
 import { millimetres, newtonMetres } from '../units/types'
 import { checkTorque, targetTorque } from './checkTorque'
-import { settingForTorque, torqueFromSetting } from './correctForAdapter'
+import { isUsable, settingForTorque, torqueFromSetting } from './correctForAdapter'
 
 const adapter = (wrench: number, extension: number, angle = 0) => ({ wrench: millimetres(wrench), extension: millimetres(extension), angle })
 
@@ -27,6 +27,7 @@ describe('correctForAdapter', () => {
     }))
   })
   it.each([[0, 50, 0], [100, -1, 0], [100, 120, 180]])('refuses a wrench of %d with %d at %d°', (wrench, extension, angle) => {
+    expect(isUsable(adapter(wrench, extension, angle))).toBe(false)
     expect(() => settingForTorque(newtonMetres(10), adapter(wrench, extension, angle))).toThrow(RangeError)
   })
 })

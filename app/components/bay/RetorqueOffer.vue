@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import type { JobCommand, JointRecord } from '#core/job/types'
 import { settleWindow } from '#core/sheet/settleContested'
 import type { Joint } from '#core/sheet/types'
 import { nextInHeadroom } from '#core/torque/nextInHeadroom'
-import { fromSi } from '#core/units/convertUnit'
-import { formatNumber } from '#core/units/formatQuantity'
+import { fromSi, toSi } from '#core/units/convertUnit'
+import { formatEntered, formatNumber } from '#core/units/formatQuantity'
+import type { Entered } from '#core/units/types'
 import { useUnits } from '~/stores/units'
 
 /** A joint that weeps, and something left in hand: the next value, and what is left after it. */
@@ -13,18 +14,23 @@ const props = defineProps<{ joint: Joint; record: JointRecord }>()
 const emit = defineEmits<{ retorque: [command: Extract<JobCommand, { type: 'jointTorqued' }>] }>()
 const units = useUnits()
 const window = computed(() => settleWindow(props.joint.torque ?? 'unknown'))
-const next = computed(() => window.value.kind !== 'unknown' && props.record.torqued?.torque !== undefined ? nextInHeadroom(props.record.torqued.torque, window.value.value) : undefined)
-const value = computed(() => next.value === undefined ? undefined : Number(formatNumber(fromSi('torque', next.value, units.torqueUnit), 1)))
+const before = computed(() => props.record.torqued?.torque)
+const next = computed(() => window.value.kind !== 'unknown' && before.value !== undefined ? nextInHeadroom(before.value, window.value.value) : undefined)
+const start = computed<Entered<'torque'> | undefined>(() => next.value === undefined ? undefined : { value: Number(formatNumber(fromSi('torque', next.value, units.torqueUnit), 1)), unit: units.torqueUnit })
+const torque = ref<Entered<'torque'> | undefined>(start.value)
 </script>
 
 <template>
-  <div v-if="window.kind !== 'unknown' && record.torqued" class="card stack offer">
-    <template v-if="next !== undefined && value !== undefined"><p><b>It weeps, and there is some left in hand.</b> Torqued at {{ units.torque(record.torqued.torque!) }}; the window goes to {{ units.torque(window.value.high) }}. Engine off first.</p>
-      <button class="btn" @click="emit('retorque', { type: 'jointTorqued', joint: joint.id, how: 'wrench', entered: { value, unit: units.torqueUnit } })">Use some of the headroom: {{ units.torque(next) }}</button></template>
-    <p v-else><b>Nothing is left in hand.</b> Take back what was torqued, open the joint, and look at seal and seat.</p>
+  <div v-if="window.kind !== 'unknown' && before !== undefined" class="stack offer">
+    <template v-if="start">
+      <p class="caution">It weeps. Engine off, then use some of what is in hand, never beyond the window; after that look again.</p>
+      <QuantityEntry v-model="torque" dimension="torque" :units="[units.torqueUnit]" :start="start" label="torqued again at" /><TorqueWindow :window="window.value" :value="torque && toSi('torque', torque)" />
+      <button type="button" class="btn" :disabled="!torque" @click="torque && emit('retorque', { type: 'jointTorqued', joint: joint.id, how: 'wrench', entered: torque })">Use some of the headroom{{ torque ? `: ${formatEntered('torque', torque)}` : '' }}</button>
+    </template>
+    <p v-else class="caution">It weeps, and nothing is left in hand. Take back what was torqued, open the joint, and look at seal and seat.</p>
   </div>
 </template>
 
 <style scoped>
-.offer { border-left: 6px solid var(--warn); } .btn { min-height: 56px; }
+.offer { width: 100%; } .btn { min-height: 56px; }
 </style>

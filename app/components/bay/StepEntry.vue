@@ -6,7 +6,7 @@ import type { JobCommand, LeakResult, LevelReading, TorqueHow } from '#core/job/
 import { settleWindow } from '#core/sheet/settleContested'
 import type { Proof } from '#core/sheet/types'
 import { checkTorque, targetTorque } from '#core/torque/checkTorque'
-import { torqueFromSetting } from '#core/torque/correctForAdapter'
+import { isUsable, settingForTorque, torqueFromSetting } from '#core/torque/correctForAdapter'
 import { fromSi, toSi } from '#core/units/convertUnit'
 import { formatNumber } from '#core/units/formatQuantity'
 import { millimetres, type Entered, type TorqueUnit } from '#core/units/types'
@@ -45,11 +45,22 @@ const targetIn = (unit: TorqueUnit): Entered<'torque'> | undefined => window.val
 /** The reader's own unit first, and one to fall back on. */
 const torqueUnits = computed<TorqueUnit[]>(() => [units.torqueUnit, units.torqueUnit === 'N.m' ? 'lbf.ft' : 'N.m'])
 const torque = ref<Entered<'torque'> | undefined>(targetIn(units.torqueUnit))
-const adapter = ref({ wrench: millimetres(300), extension: millimetres(50), angle: 0 })
+// The wrench a person works with stays the same length; it is asked for once.
+const wrenchKey = `efferent.wrench.${session.person?.id ?? ''}`
+const adapter = ref({ wrench: millimetres(Number(localStorage.getItem(wrenchKey)) || 300), extension: millimetres(50), angle: 0 })
+watch(() => adapter.value.wrench, length => length >= 50 && length <= 2000 && localStorage.setItem(wrenchKey, String(length)))
+/** What to set on the wrench so that the fitting gets the middle of its window. */
+const setting = computed(() => window.value.kind === 'unknown' || !isUsable(adapter.value) ? undefined : settingForTorque(targetTorque(window.value.value), adapter.value))
+function chooseHow(to: TorqueHow) {
+  how.value = to
+  if (to === 'adapter' && setting.value !== undefined) torque.value = { value: Number(formatNumber(fromSi('torque', setting.value, units.torqueUnit), 1)), unit: units.torqueUnit }
+  else if (to === 'wrench') torque.value = targetIn(units.torqueUnit)
+}
 const reason = ref('')
-const got = computed(() => torque.value && (how.value === 'adapter' ? torqueFromSetting(toSi('torque', torque.value), adapter.value) : toSi('torque', torque.value)))
+const got = computed(() => torque.value && (how.value === 'adapter' && isUsable(adapter.value) ? torqueFromSetting(toSi('torque', torque.value), adapter.value) : toSi('torque', torque.value)))
 const outside = computed(() => got.value !== undefined && window.value.kind !== 'unknown' && checkTorque(got.value, window.value.value).verdict !== 'inside')
-const hows: { id: TorqueHow; text: string }[] = [{ id: 'wrench', text: 'Torque wrench' }, { id: 'adapter', text: 'With adapter' }, { id: 'turn', text: 'Snug and turn' }]
+const hows: { id: TorqueHow; text: string }[] = [{ id: 'wrench', text: 'Torque wrench' }, { id: 'adapter', text: 'With adapter' }, { id: 'turn', text: 'Snug and turn' }, { id: 'feel', text: 'By feel' }]
+const isMeasured = computed(() => how.value === 'wrench' || how.value === 'adapter')
 // --- amounts
 const amount = ref<Entered<'volume'> | undefined>()
 const startAmount = computed<Entered<'volume'> | undefined>(() => plain.type === 'fluidAdded' && units.choice === 'metric' ? plain.entered : undefined)
@@ -71,10 +82,6 @@ function addMore() {
 }
 // --- leak
 const leak = ref<LeakResult>('dry')
-const disturbed = computed(() => joint.value && job.state?.joints[joint.value.id]?.leak && job.state.joints[joint.value.id]!.leak!.result !== 'dry')
-function retorque() {
-  if (joint.value && torque.value) emit('also', { type: 'jointTorqued', joint: joint.value.id, how: 'wrench', entered: torque.value })
-}
 
 /** A touched mark or choice does not take the focus: the space bar, or the foot switch, still records the step. */
 function keepFocus(event: MouseEvent) {
@@ -89,7 +96,7 @@ watch([counts, proved, agrees, differs, how, torque, adapter, reason, amount, me
       case 'jointSeated': return { ...plain, proofs: proved.value as Proof[] }
       case 'sealFitted': return { ...plain, seals: proved.value.filter(id => id !== 'old-out'), oldOut: proved.value.includes('old-out') }
       case 'partReceived': return { ...plain, agrees: agrees.value, differs: agrees.value ? undefined : differs.value }
-      case 'jointTorqued': return { type: 'jointTorqued', joint: target, how: how.value, entered: how.value === 'turn' ? undefined : torque.value, adapter: how.value === 'adapter' ? adapter.value : undefined, reason: reason.value || undefined }
+      case 'jointTorqued': return { type: 'jointTorqued', joint: target, how: how.value, entered: isMeasured.value ? torque.value : undefined, adapter: how.value === 'adapter' ? adapter.value : undefined, reason: reason.value || undefined }
       case 'fluidCaught': case 'fluidAdded': return amount.value && { ...plain, entered: amount.value, how: measured.value ? 'measured' : 'estimated' }
       case 'levelRead': return temperature.value && engine.value && reading.value && { type: 'levelRead', level: target, temperature: temperature.value, engine: engine.value, reading: reading.value }
       case 'leakChecked': return { ...plain, result: leak.value }
@@ -113,17 +120,17 @@ watch([counts, proved, agrees, differs, how, torque, adapter, reason, amount, me
     </template>
 
     <template v-else-if="plain.type === 'jointTorqued'">
-      <template v-if="how !== 'turn'">
-        <QuantityEntry v-model="torque" dimension="torque" :units="torqueUnits" :start="torque" :other="torque?.unit === 'lbf.ft' ? 'N.m' : 'lbf.ft'" :label="how === 'adapter' ? 'wrench set to' : 'torque'" />
+      <template v-if="isMeasured">
+        <QuantityEntry :key="how" v-model="torque" dimension="torque" :units="torqueUnits" :start="torque" :other="torque?.unit === 'lbf.ft' ? 'N.m' : 'lbf.ft'" :label="how === 'adapter' ? 'wrench set to' : 'torque'" />
         <div v-if="how === 'adapter'" class="three fields">
           <v-text-field v-model.number="adapter.wrench" type="number" label="wrench, mm" /><v-text-field v-model.number="adapter.extension" type="number" label="adapter, mm" /><v-text-field v-model.number="adapter.angle" type="number" label="angle, °" />
         </div>
         <TorqueWindow v-if="window.kind !== 'unknown'" :window="window.value" :value="got" />
-        <p v-if="how === 'adapter' && got !== undefined" class="soft">At the fitting: {{ units.torque(got) }}, {{ units.otherTorque(got) }}</p>
+        <p v-if="how === 'adapter' && got !== undefined" class="soft">At the fitting: {{ units.torque(got) }}, {{ units.otherTorque(got) }}.<template v-if="setting !== undefined"> Set {{ units.torque(setting) }} for the middle of the window.</template></p>
         <p v-if="window.kind === 'unknown'" class="caution">No torque on the sheet. Look it up for this vehicle; it is recorded as entered.</p>
       </template>
-      <p v-else class="caution">Recorded as by feel.{{ joint?.turn ? ` Snug, then ${joint.turn.snugThen}°.` : ' The sheet states no turn.' }} Use it only where no wrench reaches.</p>
-      <div class="three"><button v-for="item in hows" :key="item.id" type="button" class="btn" :aria-pressed="how === item.id" @click="how = item.id">{{ item.text }}</button></div>
+      <p v-else class="caution">{{ how === 'turn' ? `Recorded as a turn.${joint?.turn ? ` Snug, then ${joint.turn.snugThen}°.` : ' The sheet states no turn.'}` : 'Recorded as by feel: an honest word, no measured one.' }} Only where no wrench reaches.</p>
+      <div class="two"><button v-for="item in hows" :key="item.id" type="button" class="btn" :aria-pressed="how === item.id" @click="chooseHow(item.id)">{{ item.text }}</button></div>
       <v-textarea v-if="outside && session.person?.role === 'lead'" v-model="reason" label="Reason for accepting it outside the window" />
     </template>
 
@@ -148,11 +155,6 @@ watch([counts, proved, agrees, differs, how, torque, adapter, reason, amount, me
 
     <template v-else-if="plain.type === 'leakChecked'">
       <div class="three"><button type="button" class="btn" :aria-pressed="leak === 'dry'" @click="leak = 'dry'">Dry</button><button type="button" class="btn" :aria-pressed="leak === 'weeping'" @click="leak = 'weeping'">Weeping</button><button type="button" class="btn" :aria-pressed="leak === 'leaking'" @click="leak = 'leaking'">Leaking</button></div>
-      <div v-if="disturbed && window.kind !== 'unknown'" class="stack">
-        <p class="caution">It wept. Engine off, then use some of what is in hand, never beyond the window; after that look again.</p>
-        <QuantityEntry v-model="torque" dimension="torque" :units="torqueUnits" :start="torque" label="torqued again at" /><TorqueWindow :window="window.value" :value="got" />
-        <button type="button" class="btn" @click="retorque">Record the second torque</button>
-      </div>
     </template>
   </div>
 </template>

@@ -71,6 +71,7 @@ const facts = computed(() => {
     ? [joint.hex.turn && `${joint.hex.turn} mm`, joint.hex.hold && `hold ${joint.hex.hold} mm`, ...joint.tools].filter(Boolean).join(', ')
     : hold ? [hold.hex && `${hold.hex} mm`].filter(Boolean).join('') || 'by hand' : operation ? [...new Set([...operation.tools, ...operation.fasteners.flatMap(fastener => fastener.hex ? [`${fastener.hex} mm`] : [])])].join(', ') : ''
   return [
+    { name: 'helper', value: step.value?.helper ? 'somebody in the seat' : '' },
     { name: 'reached', value: step.value?.from ? reachWords[step.value.from] : '' },
     { name: 'tools', value: tools },
     { name: 'fluid', value: (kind === 'fill' || kind === 'level') && spec.kind !== 'unknown' ? spec.value : '' },
@@ -98,7 +99,8 @@ const button = computed(() => {
   if (command?.type === 'fluidCaught' || command?.type === 'fluidAdded') return `Record ${formatEntered('volume', command.entered)}`
   if (command?.type === 'leakChecked' && command.result !== 'dry') return `Record: ${command.result}`
   if (command?.type === 'partReceived' && !command.agrees) return 'Record what differs'
-  if (command?.type === 'jointTorqued' && command.how === 'turn') return 'Done, by feel'
+  if (command?.type === 'jointTorqued' && command.how === 'turn') return 'Done, turned'
+  if (command?.type === 'jointTorqued' && command.how === 'feel') return 'Done, by feel'
   return words.value?.button ?? ''
 })
 const skippable = computed(() => step.value && isSkippable(step.value.id))
