@@ -30,7 +30,7 @@ const reason = { torque: [0.5, 400], volume: [1, 40_000], temperature: [-40, 160
 const workers: Role[] = ['technician', 'lead', 'admin']
 const anyone: Role[] = ['technician', 'lead', 'desk', 'admin']
 const rolesFor: Partial<Record<JobCommand['type'], Role[]>> = {
-  opened: anyone, traitsLearned: anyone, scopeChosen: anyone, planned: anyone, noteWritten: anyone, handedOver: anyone, paused: anyone, resumed: anyone, reopened: ['lead', 'admin'],
+  opened: anyone, traitsLearned: anyone, scopeChosen: anyone, planned: anyone, noteWritten: anyone, neighbourDecided: anyone, handedOver: anyone, paused: anyone, resumed: anyone, reopened: ['lead', 'admin'],
 }
 /** Steps that prove or protect nothing by themselves; the rest cannot be left out. */
 const skippable = ['receive', 'compare', 'catch', 'road-test']

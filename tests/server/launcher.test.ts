@@ -76,7 +76,7 @@ it('with DATABASE_URL it starts no database of its own, migrates that one and le
   const url = inject('admin').replace(/\/postgres$/, '/outside')
   const launcher = await start(port, ['--no-demo', '--data', data], url)
   expect(launcher.output()).toContain('ready')
-  expect((await new Client(`http://127.0.0.1:${port}`).call<Health>('GET', '/api/health')).body.database).toMatchObject({ reachable: true, migration: '000002_library' })
+  expect((await new Client(`http://127.0.0.1:${port}`).call<Health>('GET', '/api/health')).body.database).toMatchObject({ reachable: true, migration: '000003_photos' })
   expect(existsSync(join(data, 'database'))).toBe(false)
   launcher.child.kill('SIGTERM')
   await launcher.ended()

@@ -13,7 +13,7 @@ beforeAll(async () => {
   job = await client.openJob()
 })
 afterAll(() => server?.end())
-const send = (id: string, body: Buffer, to = job.id) => fetch(`${server.url}/api/jobs/${to}/photos?id=${id}`, { method: 'POST', headers: { 'cookie': client.cookie, 'content-type': 'image/jpeg' }, body })
+const send = (id: string, body: Buffer, to = job.id) => fetch(`${server.url}/api/jobs/${to}/photos?id=${id}`, { method: 'POST', headers: { 'cookie': client.cookie, 'content-type': 'image/jpeg' }, body: new Blob([new Uint8Array(body)]) })
 const get = (id: string) => fetch(`${server.url}/api/photos/${id}`, { headers: { cookie: client.cookie } })
 
 it('keeps a photo without its metadata, once, and the record names it', async () => {

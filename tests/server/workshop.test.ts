@@ -49,7 +49,7 @@ it('the last admin stays', async () => {
 })
 
 it('health tells version and database', async () => {
-  expect((await server.client().call<Health>('GET', '/api/health')).body).toMatchObject({ status: 'ok', version: '0.0.0-test', demo: false, database: { reachable: true, migration: '000002_library' } })
+  expect((await server.client().call<Health>('GET', '/api/health')).body).toMatchObject({ status: 'ok', version: '0.0.0-test', demo: false, database: { reachable: true, migration: '000003_photos' } })
 })
 
 it('signing out ends the session', async () => {
