@@ -45,7 +45,7 @@ test('the desk: units, keys, a car that is not here yet, and signing out', async
   await page.getByRole('button', { name: /No, radiator only/ }).click()
   await expect(page.getByText('No plan yet.')).toBeVisible()
   await page.getByRole('checkbox', { name: /Supply, gearbox to radiator/ }).check()
-  await expect(page.getByText('hands on')).toBeVisible()
+  await expect(page.getByText('hands on', { exact: true })).toBeVisible()
   await expect(page.getByText('Planned: Supply, gearbox to radiator')).toBeVisible()
 
   // The desk plans and watches; the work itself is not the desk's to record.
