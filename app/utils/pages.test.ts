@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { demoSheet } from '../../tests/helpers/demo'
 import { carFromQuery, queryOfCar } from './carQuery'
 import { dropDraft, readDraft, schemaIssues, writeDraft } from './drafts'
+import { fittedSides } from './shrinkPhoto'
 import { edgeArrow, placePictureLabels } from './pictureLabels'
 
 class Shelf implements Pick<Storage, 'getItem' | 'setItem' | 'removeItem'> {
@@ -28,6 +29,19 @@ describe('drafts', () => {
   it('says where a draft breaks the schema', () => {
     expect(schemaIssues(draft.sheet)).toEqual([])
     expect(schemaIssues({ ...draft.sheet, title: '' }).map(issue => issue.path)).toEqual(['title'])
+  })
+})
+
+describe('a photo made smaller', () => {
+  it('keeps its shape within a pixel, is never enlarged, and never vanishes', () => {
+    fc.assert(fc.property(fc.integer({ min: 1, max: 9000 }), fc.integer({ min: 1, max: 9000 }), (width, height) => {
+      const fitted = fittedSides(width, height, 1600)
+      expect(Math.max(fitted.width, fitted.height)).toBe(Math.min(1600, Math.max(width, height)))
+      expect(Math.min(fitted.width, fitted.height)).toBeGreaterThanOrEqual(1)
+      const scale = Math.min(1, 1600 / Math.max(width, height))
+      expect(Math.abs(fitted.width - width * scale)).toBeLessThanOrEqual(1)
+      expect(Math.abs(fitted.height - height * scale)).toBeLessThanOrEqual(1)
+    }))
   })
 })
 

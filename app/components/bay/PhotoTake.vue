@@ -50,3 +50,7 @@ function picked(event: Event) {
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }} <button class="btn" @click="send">Send it again</button></p>
   </div>
 </template>
+
+<style scoped>
+.btn { min-height: 52px; }
+</style>

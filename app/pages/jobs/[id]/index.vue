@@ -144,5 +144,5 @@ useKeys({ b: () => void navigateTo(`/jobs/${id}/bay`) })
 .missing { display: grid; gap: 5px; } .missing li { border-left: 5px solid var(--warn); padding-left: 10px; }
 .kit { border-collapse: collapse; width: 100%; } .kit td { padding: 4px 10px 4px 0; border-bottom: 1px solid var(--line); vertical-align: top; } .kit td.num:last-child { text-align: right; padding-right: 0; } .kit .sub { display: block; color: var(--soft); font-size: 13.5px; }
 .log { display: grid; } .log li { display: grid; grid-template-columns: 150px 1fr auto; gap: 12px; padding: 5px 0; border-bottom: 1px solid var(--line); } .log time { color: var(--soft); } .log .tag { margin-left: 8px; } .undone span:first-of-type { text-decoration: line-through; text-decoration-thickness: 1px; }
-@media (max-width: 900px) { .columns { grid-template-columns: minmax(0, 1fr); } .sum { grid-template-columns: 1fr 1fr; } .log li { grid-template-columns: 1fr; gap: 0; } }
+@media (max-width: 900px) { .columns { grid-template-columns: minmax(0, 1fr); } .sum { grid-template-columns: 1fr 1fr; } .sum div:last-child:nth-child(odd) { grid-column: 1 / -1; } .log li { grid-template-columns: 1fr; gap: 0; } }
 </style>

@@ -1,0 +1,48 @@
+import { describe, expect, it } from 'vitest'
+import { demoCar, planOf, sheetOf } from '../../tests/helpers/demo'
+import { listAlternatives } from '../../core/access/listAlternatives'
+import { listGoals, scopeOf } from '../../core/access/listGoals'
+import { millimetres } from '../../core/units/types'
+import { eventWords } from './eventWords'
+import { fastenerWords } from './fastenerWords'
+import { goalWords, neighbourWords, whyWords } from './planWords'
+
+const one = demoCar('one')
+const weight = { neighbour: 'pan-gasket', taken: false, now: 32, later: 51, chance: 0.17, expected: 8.7, saved: -23.3, unobtainable: [] }
+
+describe('a plan in words', () => {
+  it('every goal has a name, not an id', () => {
+    const scope = scopeOf(one, { lines: one.lines.map(line => line.id), neighbours: ['pan-gasket'] })
+    if (!scope.ok) throw new Error(scope.error.code)
+    for (const { id } of listGoals(scope.value)) expect(goalWords(id, one.sheet), id).not.toContain(id.split(':')[1])
+  })
+
+  it('the runner-up says what it would cost and why', () => {
+    const [other] = listAlternatives(one, { lines: ['supply'], start: 'ground' }, planOf(one, { lines: ['supply'] })).filter(candidate => candidate.goal === 'joint:radiator-in-joint')
+    expect(whyWords(other!, one.sheet)).toMatch(/^\d+(\.\d)? min more: takes off .*Air intake tube/)
+    expect(whyWords({ ...other!, more: 0, adds: [] }, one.sheet)).toContain('just as quick')
+  })
+
+  it('a neighbour says when to wait, when not, and what nobody knows', () => {
+    expect(neighbourWords(weight, one.sheet, 3)).toBe('32 min now, 51 min alone later; 17 % in 3 years (judgement): it can wait.')
+    expect(neighbourWords({ ...weight, now: 5, saved: 20 }, one.sheet, 1)).toContain('in 1 year (judgement): doing it now')
+    expect(neighbourWords({ ...weight, chance: undefined }, one.sheet, 3)).toContain('Nobody has judged')
+    expect(neighbourWords({ ...weight, later: undefined }, one.sheet, 3)).toContain('does not say how it is reached')
+    expect(neighbourWords({ ...weight, unobtainable: [{ joint: 'gearbox-out-joint', seal: one.joints[0]!.seals[0]!.id }] }, one.sheet, 3)).toMatch(/^Better not: Gearbox, upper/)
+  })
+
+  it('steps that are only ticked say what was done', () => {
+    const clutch = sheetOf('petrel-clutch-hose')
+    const words = (step: string) => eventWords({ type: 'stepDone', step }, clutch)
+    expect(words('stop')).toBe('Engine stopped')
+    expect(words('renew:slave')).toBe('Slave cylinder renewed')
+    expect(words(`bleed:${clutch.bleeders[0]!.id}`)).toBe(`Bled at ${clutch.bleeders[0]!.name}`)
+    expect(words('bleed:petrel-clutch-hose')).toBe('Bled from lock to lock')
+  })
+
+  it('a bolt is named with its length once', () => {
+    const bolt = { count: 4, what: 'bolt' as const, size: 'M6', length: millimetres(25), place: 'rear' }
+    expect(fastenerWords(bolt)).toBe('bolt M6 × 25')
+    expect(fastenerWords({ ...bolt, size: 'M6×25' })).toBe('bolt M6×25')
+  })
+})
