@@ -2,11 +2,7 @@ import { chooseWays, type MovePricing } from '../core/access/chooseWays'
 import { placeBit } from '../core/access/leastMoves'
 import { planJob } from '../core/access/planJob'
 import type { Goal, OperationCost } from '../core/access/types'
-import { blankSheet } from '../core/sheet/mendSheet'
-import type { ResolvedSheet } from '../core/sheet/resolveSheet'
-import type { Hold, Joint, Line, Operation, Sheet, Way } from '../core/sheet/types'
-import { millimetres, minutes } from '../core/units/types'
-import { randomAccess } from '../tests/helpers/randomAccess'
+import { randomAccess, randomJob } from '../tests/helpers/randomAccess'
 import { modelText, placePrice, solveWithHighs } from '../tests/helpers/solveWithHighs'
 import type { Line as BenchLine } from './benchRoute'
 
@@ -16,27 +12,6 @@ const byPlaces = (goals: readonly Goal[], operations: ReadonlyMap<string, Operat
   least: placePrice,
   exact: choice => placePrice(goals.reduce((bits, goal) => goal.stages.reduce((inner, stage) => inner | placeBit(stage, goal.ways[choice.ways[goal.id]!]!.at), bits), [...choice.operations].reduce((bits, id) => bits | placeBit('sometime', operations.get(id)!.at), 0))),
 })
-
-/** Seven lines with two joints and a hold each, fill and level: thirty goals, whose ways and covers are drawn. */
-export function drawnJob(seed: number): ResolvedSheet {
-  const { goals, operations } = randomAccess(goalCount, operationCount, seed)
-  const blank = blankSheet('drawn', 'Drawn lines', 'transmission-cooler', 'any')
-  let next = 0
-  const ways = (): readonly Way[] => goals[next++]!.ways
-  const lines: Line[] = []
-  const joints: Joint[] = []
-  const holds: Hold[] = []
-  for (let i = 0; i < 7; i++) {
-    lines.push({ ...blank.lines[0]!, id: `l${i}`, withdraw: ways() })
-    for (const end of ['from', 'to'] as const) joints.push({ ...blank.joints[0]!, id: `l${i}-${end}`, line: `l${i}`, end, hiddenBy: [], ways: ways() })
-    holds.push({ id: `h${i}`, name: 'Clip', line: `l${i}`, at: millimetres(10), kind: 'clip', with: [], opens: 'Pull.', newLineBrings: false, reuse: 'if-good', ways: ways() })
-  }
-  const sheet: Sheet = {
-    ...blank, lines, joints, holds, fills: [{ id: 'fill', name: 'Fill', tools: [], ways: ways() }], levels: [{ ...blank.levels[0]!, id: 'level', ways: ways(), seals: [], cautions: [] }],
-    operations: [...operations.values()].map((operation, i): Operation => ({ id: operation.id, name: operation.id, at: operation.at, from: 'above', off: minutes(operation.cost / 2), on: minutes(operation.cost / 2), needs: operation.needs, fasteners: [], tools: [], engineMayRun: i % 4 !== 0, cautions: [] })),
-  }
-  return { sheet, car: { family: 'any', traits: {} }, lines, joints, holds, operations: sheet.operations, open: [] } as unknown as ResolvedSheet
-}
 
 /** The choice against a general solver on the same model, and whole plans (choice with exact move costs, order, clock) of the same size. */
 export function benchAccess(quantile: (sorted: number[], q: number) => number): BenchLine[] {
@@ -55,7 +30,7 @@ export function benchAccess(quantile: (sorted: number[], q: number) => number): 
     const model = modelText(goals, operations)
     const optimum = timed(() => solveWithHighs(model), run < 0 ? undefined : solver)
     if (!choice.ok || Math.abs(choice.value.cost - optimum) > 1e-3) throw new Error(`not the optimum: ${JSON.stringify(choice)} against ${optimum}`)
-    const resolved = drawnJob(104_729 * (run + 20))
+    const resolved = randomJob(7, operationCount, 104_729 * (run + 20))
     const plan = timed(() => planJob(resolved, { lines: resolved.lines.map(line => line.id), start: 'ground' }), run < 0 ? undefined : whole)
     if (!plan.ok && plan.error.code !== 'ACCESS_ORDER_IMPOSSIBLE') throw new Error(plan.error.code)
   }

@@ -43,6 +43,8 @@ export const access = {
   'GET /api/people': ['admin', 'lead'],
   'POST /api/people': ['admin'],
   'PATCH /api/people/:id': ['admin'],
+  'PUT /api/wrench': everyone,
+  'PUT /api/judgement': ['lead', 'admin'],
   'POST /api/compute/:name': everyone,
 } as const satisfies Record<string, 'public' | Role[]>
 

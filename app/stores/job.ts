@@ -2,7 +2,7 @@ import { defineStore } from 'pinia'
 import { v7 } from 'uuid'
 import { computed, ref, shallowRef } from 'vue'
 import { scopeOf } from '#core/access/listGoals'
-import { planJob } from '#core/access/planJob'
+import { planOnce } from '#core/access/planOnce'
 import { estimateFluid } from '#core/fluid/estimateFluid'
 import { balanceOf } from '#core/job/balanceOf'
 import { carOf } from '#core/job/carOf'
@@ -23,6 +23,7 @@ import { call, ProblemFailure } from '~/utils/api'
 import { deviceId } from '~/utils/device'
 import { followStream } from '~/utils/followStream'
 import { createOutbox, type Waiting } from '~/utils/outbox'
+import { steady } from '~/utils/steady'
 import { useConnection } from './connection'
 import { useSession } from './session'
 
@@ -48,23 +49,26 @@ export const useJob = defineStore('job', () => {
 
   const confirmedState = computed(() => fold(confirmed.value))
   const state = computed(() => outbox.value.reduce<JobState | undefined>((folded, { event }, i) => evolve(folded, { ...event, seq: (confirmedState.value?.seq ?? 0) + i + 1 }), confirmedState.value))
+  const car = steady(() => state.value && carOf(state.value))
+  const inputs = steady(() => state.value?.inputs)
+  const lines = steady(() => state.value?.scope ?? [])
   const resolved = computed(() => {
-    if (!view.value || !state.value) return undefined
-    const resolution = resolveSheet(view.value.sheet, carOf(state.value))
+    if (!view.value || !car.value) return undefined
+    const resolution = resolveSheet(view.value.sheet, car.value)
     return resolution.applies === 'yes' ? resolution.resolved : undefined
   })
-  const planning = computed(() => resolved.value && state.value?.inputs ? planJob(resolved.value, state.value.inputs) : undefined)
+  const planning = computed(() => resolved.value && inputs.value ? planOnce(resolved.value, inputs.value) : undefined)
   const plan = computed(() => planning.value?.ok ? planning.value.value : undefined)
   const steps = computed(() => resolved.value && plan.value && state.value ? listSteps(resolved.value, plan.value, state.value.inputs!.start, state.value) : [])
   const missing = computed(() => resolved.value && state.value ? listMissing(resolved.value, state.value) : [])
   const scope = computed(() => {
-    const chosen = resolved.value && state.value ? scopeOf(resolved.value, state.value.inputs ?? { lines: state.value.scope }) : undefined
+    const chosen = resolved.value ? scopeOf(resolved.value, inputs.value ?? { lines: lines.value }) : undefined
     return chosen?.ok ? chosen.value : undefined
   })
-  const fluid = computed(() => resolved.value && plan.value && state.value ? estimateFluid(resolved.value, state.value.scope, plan.value.openOrder) : undefined)
+  const fluid = computed(() => resolved.value && plan.value ? estimateFluid(resolved.value, lines.value, plan.value.openOrder) : undefined)
   const balance = computed(() => state.value && balanceOf(state.value))
   const kit = computed(() => resolved.value && scope.value && plan.value && fluid.value ? listKit(resolved.value, scope.value, plan.value.operations, fluid.value) : [])
-  const tools = computed(() => resolved.value && plan.value ? listTools(resolved.value, plan.value.visits, state.value?.inputs?.missingTools) : [])
+  const tools = computed(() => resolved.value && plan.value ? listTools(resolved.value, plan.value.visits, inputs.value?.missingTools) : [])
   const trays = computed(() => resolved.value && state.value ? fastenerLedger(resolved.value, state.value) : [])
 
   function merge(events: readonly JobEvent[]): void {
@@ -182,5 +186,5 @@ export const useJob = defineStore('job', () => {
 
   const dismiss = (id: string) => (notTaken.value = notTaken.value.filter(item => item.id !== id))
 
-  return { view, newer, ahead, clockOffset, confirmed, outbox, notTaken, state, resolved, planning, plan, steps, missing, scope, fluid, balance, kit, tools, trays, load, follow, record, send, dismiss }
+  return { view, newer, ahead, clockOffset, confirmed, outbox, notTaken, state, inputs, resolved, planning, plan, steps, missing, scope, fluid, balance, kit, tools, trays, load, follow, record, send, dismiss }
 })

@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
+import type { Judgement } from '#core/access/judgeChance'
 import type { SessionView } from '#shared/schemas/api'
 import { call } from '~/utils/api'
 
@@ -30,5 +31,17 @@ export const useSession = defineStore('session', () => {
     await load()
   }
 
-  return { view, person, load, signIn, setUp, signOut }
+  /** How this shop judges what it leaves alone: the lead's word, for every device. */
+  async function setJudgement(judgement: Judgement): Promise<void> {
+    const kept = await call<Judgement>('PUT', '/api/judgement', judgement)
+    if (view.value) view.value = { ...view.value, judgement: kept }
+  }
+
+  /** Kept with the person, for any tablet; without the server it is kept on this device until the next time. */
+  async function setWrench(millimetres: number): Promise<void> {
+    if (view.value) view.value = { ...view.value, wrench: millimetres }
+    await call('PUT', '/api/wrench', { millimetres })
+  }
+
+  return { view, person, setJudgement, setWrench, load, signIn, setUp, signOut }
 })

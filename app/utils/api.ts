@@ -13,7 +13,7 @@ export class NoAnswer extends Error {
   }
 }
 
-type Method = 'GET' | 'POST' | 'PATCH' | 'DELETE'
+type Method = 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE'
 
 /** A picture goes as it is, anything else as JSON. */
 export async function call<T>(method: Method, path: string, body?: unknown): Promise<T> {

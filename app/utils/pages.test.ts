@@ -4,7 +4,8 @@ import { demoSheet } from '../../tests/helpers/demo'
 import { carFromQuery, queryOfCar } from './carQuery'
 import { dropDraft, readDraft, schemaIssues, writeDraft } from './drafts'
 import { fittedSides } from './shrinkPhoto'
-import { edgeArrow, placePictureLabels } from './pictureLabels'
+import { PerspectiveCamera, Vector3 } from 'three'
+import { edgeArrow, placePictureLabels, toPixels } from './pictureLabels'
 
 class Shelf implements Pick<Storage, 'getItem' | 'setItem' | 'removeItem'> {
   kept = new Map<string, string>()
@@ -85,5 +86,24 @@ describe('names in a picture', () => {
       expect(Math.cos(arrow!.angle) * dy - Math.sin(arrow!.angle) * dx).toBeCloseTo(0, 6)
       expect(Math.cos(arrow!.angle) * dx + Math.sin(arrow!.angle) * dy).toBeGreaterThan(0)
     }))
+  })
+  it('a point has a pixel only once the camera knows the canvas', () => {
+    const camera = new PerspectiveCamera(34, 0, 20, 20_000)
+    camera.position.set(0, 0, 1000)
+    camera.updateMatrixWorld()
+    const see = (aspect: number, at: Vector3) => {
+      camera.aspect = aspect
+      camera.updateProjectionMatrix()
+      return toPixels(at.project(camera), frame)
+    }
+    expect(see(0, new Vector3(0, 40, 0))).toBeUndefined()
+    expect(see(Number.NaN, new Vector3(0, 40, 0))).toBeUndefined()
+    const seen = see(4 / 3, new Vector3(0, 40, 0))!
+    expect(seen.x).toBeCloseTo(200)
+    // 40 mm up at 1 000 mm under half of 34 degrees: that share of the half height.
+    expect(seen.y).toBeCloseTo(150 - 150 * 0.04 / Math.tan(17 * Math.PI / 180))
+    expect(seen.behind).toBe(false)
+    expect(see(4 / 3, new Vector3(0, 0, 1000))).toBeUndefined()
+    expect(see(4 / 3, new Vector3(10, 10, 1500))!.behind).toBe(true)
   })
 })

@@ -2,6 +2,19 @@
 export type PictureLabel = { id: string; x: number; y: number; width: number; height: number }
 export type PlacedPictureLabel = PictureLabel & { left: number; top: number; side: 'left' | 'right' }
 
+export type PicturePixel = { x: number; y: number; behind: boolean }
+/** Inside no picture: what has no pixel is not named. */
+export const nowhere: PicturePixel = { x: Number.NaN, y: Number.NaN, behind: true }
+
+/**
+ * A projected point (−1 to 1 each way, depth over 1 behind the eye) in pixels. Undefined while it has none: beside the eye, or before the canvas has measured itself, when
+ * the camera's aspect is 0 or no number yet.
+ */
+export function toPixels(point: { x: number; y: number; z: number }, frame: { width: number; height: number }): PicturePixel | undefined {
+  const [x, y] = [(point.x + 1) / 2 * frame.width, (1 - point.y) / 2 * frame.height]
+  return Number.isFinite(x) && Number.isFinite(y) ? { x, y, behind: point.z > 1 } : undefined
+}
+
 const overlaps = (a: PlacedPictureLabel, left: number, top: number, width: number, height: number) => left < a.left + a.width && left + width > a.left && top < a.top + a.height && top + height > a.top
 
 /**

@@ -72,6 +72,40 @@ describe('orderTasks', () => {
     }), { numRuns: 60 })
   })
 
+  it('with an engine that hands stay away from, moves the car as little as the best of all orders, and puts nothing back while it runs', () => {
+    const [n, run, stop] = [7, 2, 4]
+    fc.assert(fc.property(fc.array(fc.option(position, { nil: undefined }), { minLength: n, maxLength: n }), fc.array(fc.array(fc.boolean(), { minLength: n, maxLength: n }), { minLength: n, maxLength: n }), fc.array(fc.boolean(), { minLength: n, maxLength: n }), position, (places, arrows, hands, start) => {
+      const tasks = tasksOf(places, arrows).map((task, i): Task => {
+        if (i === run) return { ...task, kind: 'run' }
+        // The engine stops after it has started, and hands are kept off only what does not come in between of necessity.
+        return i === stop ? { ...task, kind: 'stop', after: [...new Set([...task.after, `t${run}`])] } : { ...task, kind: 'on', still: hands[i] }
+      })
+      const running = (done: ReadonlySet<string>) => done.has(`t${run}`) && !done.has(`t${stop}`)
+      let best = Infinity
+      const walk = (done: ReadonlySet<string>, at: LiftPosition, cost: number): void => {
+        if (cost >= best) return
+        if (done.size === n) best = Math.min(best, cost + defaultMoveMinutes(at, 'ground'))
+        for (const task of tasks) if (!done.has(task.id) && task.after.every(id => done.has(id)) && !(task.still && running(done))) walk(new Set([...done, task.id]), task.at ?? at, cost + defaultMoveMinutes(at, task.at ?? at))
+      }
+      walk(new Set(), start, 0)
+      const ordered = orderTasks(tasks, { start, end: 'ground', moveMinutes: defaultMoveMinutes })
+      // What the engine is stopped for must not wait for something that hands are kept from until it stands.
+      if (best === Infinity) {
+        expect(ordered.ok).toBe(false)
+        return
+      }
+      if (!ordered.ok) throw new Error(ordered.error.code)
+      expect(ordered.value.cost).toBe(best)
+      const done = new Set<string>()
+      for (const task of ordered.value.visits.flatMap(visit => visit.tasks)) {
+        expect(task.still && running(done)).not.toBe(true)
+        expect(task.after.every(id => done.has(id))).toBe(true)
+        done.add(task.id)
+      }
+      expect(done.size).toBe(n)
+    }), { numRuns: 120 })
+  })
+
   it('says which tasks wait for each other', () => {
     const circle = tasksOf(['ground', 'ground'], [[], []]).map((task, i) => ({ ...task, after: [`t${1 - i}`] }))
     expect(orderTasks(circle, { start: 'ground', end: 'ground', moveMinutes: defaultMoveMinutes })).toMatchObject({ ok: false, error: { code: 'ACCESS_ORDER_IMPOSSIBLE', tasks: ['t0', 't1'] } })
@@ -161,6 +195,8 @@ describe('kit and tools', () => {
   it('lists hexes once per visit, sorted, and the torque wrench where something is torqued', () => {
     const tools = listTools(resolved, plan.visits)
     expect(tools[1]!.hexes).toEqual([10, 12, 13, 17, 19])
+    // A socket is that hex.
+    expect([tools[0]!.tools.includes('7 mm socket'), tools[0]!.hexes.includes(7 as never)]).toEqual([true, false])
     expect(tools.map(visit => visit.torqueWrench)).toEqual([false, true, false, true, false])
   })
 })

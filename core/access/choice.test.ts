@@ -68,7 +68,7 @@ describe('chooseWays', () => {
       const counted = goals.reduce((sum, goal) => sum + goal.ways[ways[goal.id]!]!.minutes, 0) + [...taken].reduce((sum, id) => sum + operations.get(id)!.cost, 0) + placePrice(placesOf(goals, operations, ways, taken))
       expect(choice.value.cost).toBeCloseTo(counted, 4)
     }
-  })
+  }, 60_000)
 
   it('ties go to fewer operations, then to the sheet’s order', () => {
     const operations = new Map([['cover', { id: 'cover', at: 'ground' as const, cost: 2, needs: [] }]])

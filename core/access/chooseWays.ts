@@ -1,20 +1,32 @@
 import { fail, ok, type Result } from '../result'
 import type { LiftPosition, Needs, Slug } from '../sheet/types'
-import { eachBit, hasBit, isWithin, noBits, unionOf, withBit, type Bits } from './bits'
+import { eachBit, hasBit, isWithin, noBits, sharedOf, unionOf, withBit, type Bits } from './bits'
 import { placeBit } from './leastMoves'
+import type { KnownWay, OrderPrice } from './priceOrder'
 import type { AccessIssue, Goal, OperationCost } from './types'
 
 export type WayChoice = { ways: Record<string, number>; operations: ReadonlySet<Slug>; cost: number }
 export type MovePricing = {
   /** A lower bound for what any order costs that touches these places (bits of placeBit). */
-  least: (places: number) => number;
-  /** A better lower bound for a choice with some goals still open; dearer to work out, so asked only where the others let a branch live. */
-  partial?: (choice: { ways: Readonly<Record<string, number>>; operations: ReadonlySet<Slug> }) => number;
-  /** What the best order of a finished choice costs; not below `least` of its places. */
+  least: (places: number) => number
+} & ({
+  /** What the moves of a finished choice cost when nothing but its places matters; not below `least` of them. */
   exact: (choice: WayChoice) => number
-}
+} | {
+  /** What the best order costs, and a lower bound for it while goals are open; the bits are those of the operations as given. Dearer to work out, so asked only where the others let a branch live. */
+  order: OrderPrice
+})
 /** A way with its needs met in one particular manner: every operation it takes, needs of needs included. */
-type Option = { way: number; at: LiftPosition; minutes: number; operations: Bits; places: number }
+type Option = {
+  way: number; at: LiftPosition; minutes: number; operations: Bits; places: number;
+  /** Every operation its way names: whichever of them is taken, for whatever goal, stands in its way. */
+  named: Bits;
+  /** Moves that any choice with it takes, as far as anybody has asked. */
+  firm: number; asked: boolean
+}
+
+/** A goal not decided yet, the options still in question, and all the operations any of them takes. */
+type Open = { goal: number; options: readonly Option[]; used: Bits }
 
 /** Ties go to fewer operations, then to the sheet's order: worked in as minutes too few to matter. */
 const perOperation = 1e-6
@@ -42,68 +54,130 @@ export function chooseWays(goals: readonly Goal[], operations: ReadonlyMap<Slug,
     return places
   }
   const none = noBits(list.length)
-  const takenOf = (done: Bits): Set<Slug> => {
-    const taken = new Set<Slug>()
-    eachBit(done, none, i => taken.add(list[i]!.id))
+  const takenOf = (done: Bits): Slug[] => {
+    const taken: Slug[] = []
+    eachBit(done, none, i => taken.push(list[i]!.id))
     return taken
   }
+  const namedIn = (needs: Needs) => needs.flat().reduce((bits, id) => indexOf.has(id) ? withBit(bits, indexOf.get(id)!) : bits, none)
+  // Where the order is priced, even what is free already may stand in the way of something.
+  const order = 'order' in moves ? moves.order : undefined
   const optionsOf = goals.map(goal => undominated(goal.ways.flatMap((way, i) => meetings(way.needs, none, list, indexOf).map((met): Option =>
-    ({ way: i, at: way.at, minutes: way.minutes + i * perWay, operations: met, places: placesOf(met) | goal.stages.reduce((bits, stage) => bits | placeBit(stage, way.at), 0) })))))
+    ({ way: i, at: way.at, minutes: way.minutes + i * perWay, operations: met, named: namedIn(way.needs), places: placesOf(met) | goal.stages.reduce((bits, stage) => bits | placeBit(stage, way.at), 0), firm: 0, asked: false }))), order !== undefined))
   const shut = optionsOf.findIndex(options => options.length === 0)
   if (shut >= 0) return fail({ code: 'ACCESS_NO_WAY', goal: goals[shut]!.id })
 
-  let best: { cost: number; choice: WayChoice } | undefined
-  const chosen = new Int32Array(goals.length)
-  const shares = new Float64Array(list.length)
-  const usedBy = optionsOf.map(options => options.reduce<Bits>((any, option) => unionOf(any, option.operations), none))
-  // `firm`: moves known to be needed further up; deciding more never takes any back.
-  const search = (undecided: readonly number[], done: Bits, cost: number, places: number, firm: number): void => {
-    // What is free already, or has no alternative, is settled first.
-    let open = undecided
-    for (let settled = true; settled;) {
-      settled = false
-      const left: number[] = []
-      for (const goal of open) {
-        const options = optionsOf[goal]!
-        const sure = options.length === 1 ? options[0] : freeOption(options, done, places)
-        if (!sure) {
-          left.push(goal)
-          continue
+  let best: { cost: number; moves: number; choice: WayChoice; options: readonly Option[] } | undefined
+  const chosen: Option[] = []
+  const bounds = new ShareBound(costs, optionsOf, order ? 8 : 0)
+  const undecided = optionsOf.map((options, goal): Open => ({ goal, options, used: unionOfAll(options, none) }))
+  const orderOf = (open: readonly Open[], done: Bits, order: OrderPrice, enough: number): number => {
+    const known: KnownWay[] = goals.map((_, i) => ({ way: chosen[i]!.way }))
+    let taken = done
+    for (const { goal, options } of open) {
+      const shared = options.reduce((common, option) => sharedOf(common, option.operations), options[0]!.operations)
+      known[goal] = { at: options.every(option => option.at === options[0]!.at) ? options[0]!.at : undefined, operations: shared }
+      taken = unionOf(taken, shared)
+    }
+    return order(known, taken, enough)
+  }
+  const finish = (cost: number, done: Bits): boolean => {
+    const choiceOf = (): WayChoice => ({ ways: Object.fromEntries(goals.map((goal, i) => [goal.id, chosen[i]!.way])), operations: new Set(takenOf(done)), cost })
+    const total = cost + ('order' in moves ? orderOf([], done, moves.order, best ? best.cost - slack - cost : Infinity) : moves.exact(choiceOf()))
+    if (best && total >= best.cost - slack) return false
+    best = { cost: total, moves: total - cost, choice: { ...choiceOf(), cost: total }, options: [...chosen] }
+    return true
+  }
+  /** Another option for one goal at a time, while that makes the best so far better: the sooner something good is known, the less is left to search. */
+  const improve = (): void => {
+    for (let better = true; better;) {
+      better = false
+      for (const [goal, options] of optionsOf.entries()) {
+        for (const option of options.length > 1 ? options : []) {
+          if (option === best!.options[goal]) continue
+          best!.options.forEach((own, i) => (chosen[i] = i === goal ? option : own))
+          const done = chosen.reduce((all, { operations: own }) => unionOf(all, own), none)
+          const cost = chosen.reduce((sum, { minutes }) => sum + minutes, priceOf(done, none))
+          const places = chosen.reduce((all, own) => all | own.places, 0)
+          // Its moves are not known yet; what is no cheaper without them is hardly worth asking.
+          if (cost + Math.max(moves.least(places), best!.moves) < best!.cost - slack && finish(cost, done)) better = true
         }
-        chosen[goal] = sure.way
-        cost += sure.minutes + priceOf(sure.operations, done)
-        done = unionOf(done, sure.operations)
-        places |= sure.places
-        settled = true
       }
-      open = left
-    }
-    const paid = cost + Math.max(firm, moves.least(places))
-    if (best && paid >= best.cost - slack) return
-    if (open.length === 0) {
-      const choice: WayChoice = { ways: Object.fromEntries(goals.map((goal, i) => [goal.id, chosen[i]!])), operations: takenOf(done), cost }
-      const total = cost + moves.exact(choice)
-      if (!best || total < best.cost - slack) best = { cost: total, choice: { ...choice, cost: total } }
-      return
-    }
-    const { bound, at } = shareBound(open, optionsOf, usedBy, done, costs, shares)
-    if (best && paid + bound >= best.cost - slack) return
-    let known = firm
-    if (best && moves.partial) {
-      const settled = Object.fromEntries(goals.flatMap((goal, i) => open.includes(i) ? [] : [[goal.id, chosen[i]!]]))
-      known = Math.max(firm, moves.partial({ ways: settled, operations: takenOf(done) }))
-      if (cost + bound + known >= best.cost - slack) return
-    }
-    const goal = at
-    const rest = open.filter(other => other !== goal)
-    const branches = optionsOf[goal]!.map(option => ({ option, price: option.minutes + priceOf(option.operations, done) })).sort((a, b) => a.price - b.price)
-    const kept = branches.filter(({ option }, i) => !branches.some((other, j) => j < i && other.option.at === option.at && other.option.minutes <= option.minutes && isCovered(other.option.operations, option.operations, done)))
-    for (const { option, price } of kept) {
-      chosen[goal] = option.way
-      search(rest, unionOf(done, option.operations), cost + price, places | option.places, known)
     }
   }
-  search(goals.map((_, i) => i), none, 0, 0, 0)
+  /** What everything costs at least but for the moves. */
+  let base: number | undefined
+  // `firm`: moves known to be needed further up; deciding more never takes any back.
+  const search = (given: readonly Open[], done: Bits, cost: number, places: number, firm: number, by?: { goal: number; option: Option }, once = false): void => {
+    // What is free already, or has no alternative, is settled first.
+    let open = given
+    const settle = () => {
+      for (let settled = true; settled;) {
+        settled = false
+        const left: Open[] = []
+        for (const candidate of open) {
+          const sure = candidate.options.length === 1 ? candidate.options[0] : order ? undefined : freeOption(candidate.options, done, places)
+          if (!sure) {
+            left.push(candidate)
+            continue
+          }
+          chosen[candidate.goal] = sure
+          cost += sure.minutes + priceOf(sure.operations, done)
+          done = unionOf(done, sure.operations)
+          places |= sure.places
+          settled = true
+        }
+        open = left
+      }
+    }
+    let [known, asked] = [firm, false]
+    for (;;) {
+      settle()
+      known = Math.max(known, moves.least(places))
+      if (best && cost + known >= best.cost - slack) return
+      if (open.length === 0) {
+        finish(cost, done)
+        return
+      }
+      const bound = bounds.of(open, done, known, best ? best.cost - slack - cost - known : 0)
+      if (!best) break
+      if (cost + known + bound >= best.cost - slack) return
+      // What alone would cost as much as the best so far is out of the question, and what is left may say more about the moves.
+      const kept = bounds.within(open, best.cost - slack - cost - bound, known)
+      if (kept.some(({ options }) => options.length === 0)) return
+      if (kept !== open) {
+        open = kept
+        continue
+      }
+      if (asked || !order) break
+      asked = true
+      base ??= cost + bound
+      const least = orderOf(open, done, order, best.cost - slack - cost - bound)
+      if (least > known && by && !by.option.asked) {
+        // Does that lie in this option alone? Then it need not be found out again wherever it is tried.
+        by.option.asked = true
+        by.option.firm = orderOf(undecided.map(other => other.goal === by.goal ? { ...other, options: [by.option] } : other), none, order, best.cost - slack - base)
+      }
+      known = Math.max(known, least)
+    }
+    const { at: next } = bounds
+    const rest = open.filter(other => other !== next)
+    const branches = next.options.map(option => ({ option, price: option.minutes + priceOf(option.operations, done), way: moves.least(places | option.places) })).sort((a, b) => a.price + a.way - b.price - b.way)
+    const distinct = order
+      ? branches
+      : branches.filter(({ option }) => !branches.some(({ option: other }) => other !== option && other.at === option.at && other.minutes <= option.minutes && isCovered(other.operations, option.operations, done)
+        && (other.minutes < option.minutes || !isCovered(option.operations, other.operations, done) || other.way < option.way)))
+    for (const { option, price } of once ? distinct.slice(0, 1) : distinct) {
+      chosen[next.goal] = option
+      search(rest, unionOf(done, option.operations), cost + price, places | option.places, Math.max(known, option.firm), { goal: next.goal, option }, once)
+    }
+  }
+  // Where the order is priced: straight down once, for something to beat; then everything that may beat it.
+  if (order) {
+    search(undecided, none, 0, 0, 0, undefined, true)
+    improve()
+  }
+  search(undecided, none, 0, 0, 0)
   // The search always comes to a leaf: its bounds cut nothing before there is one. A cost of Infinity says that no order keeps the rules.
   const { choice } = best as unknown as { choice: WayChoice }
   const trifles = choice.operations.size * perOperation + Object.values(choice.ways).reduce((sum, way) => sum + way * perWay, 0)
@@ -119,10 +193,11 @@ function freeOption(options: readonly Option[], done: Bits, places: number): Opt
   return free && options.every(option => option.minutes >= free.minutes) ? free : undefined
 }
 
-/** Drops options that another one covers: same position, no more operations, no more minutes. */
-function undominated(options: readonly Option[]): Option[] {
-  return options.filter((option, i) => !options.some((other, j) => i !== j && other.at === option.at && other.minutes <= option.minutes && isWithin(other.operations, option.operations)
-    && (other.minutes < option.minutes || !isWithin(option.operations, other.operations) || j < i)))
+/** Drops options that another one covers: same position, no more operations taken, no more minutes; where orders are priced, none more named either. */
+function undominated(options: readonly Option[], ordered: boolean): Option[] {
+  const namesNoMore = (a: Option, b: Option) => !ordered || isWithin(a.named, b.named)
+  return options.filter((option, i) => !options.some((other, j) => i !== j && other.at === option.at && other.minutes <= option.minutes && isWithin(other.operations, option.operations) && namesNoMore(other, option)
+    && (other.minutes < option.minutes || !isWithin(option.operations, other.operations) || !namesNoMore(option, other) || j < i)))
 }
 
 /** Every least set of operations that meets the needs, needs of needs included. An operation the car does not have, or that is ruled out, is no alternative. */
@@ -144,41 +219,151 @@ function meetings(needs: Needs, taken: Bits, list: readonly OperationCost[], ind
   return found
 }
 
+const unionOfAll = (options: readonly Option[], none: Bits): Bits => options.reduce<Bits>((any, option) => unionOf(any, option.operations), none)
+
 /**
- * Least extra cost of the undecided goals, each paying an equal share of what it may take: no operation is paid more than once, so the sum is never too high. Also the goal to
- * branch on: the one whose second-best option costs most more than its best. The innermost loop of a plan, so without closures.
+ * Least extra cost of the open goals: each operation's cost is split among the goals that may take it, each goal takes its cheapest option at those prices, and whatever the split the sum is
+ * never too high (a dual of the covering problem). It begins with equal shares; then what a goal does not need of its shares goes to those it would make dearer, in rounds, while that
+ * raises the sum. Also the goal to branch on: the one whose second-best option costs most more than its best. The innermost loop of a plan, so without closures.
  */
-function shareBound(open: readonly number[], optionsOf: readonly (readonly Option[])[], usedBy: readonly Bits[], done: Bits, costs: readonly number[], shares: Float64Array): { bound: number; at: number } {
-  shares.fill(0)
-  for (const goal of open) {
-    const used = usedBy[goal]!
-    for (let word = 0; word < used.length; word++) {
-      for (let left = used[word]! & ~done[word]!; left !== 0; left &= left - 1) shares[word * 32 + 31 - Math.clz32(left & -left)]!++
-    }
+class ShareBound {
+  at!: Open
+  readonly #costs: readonly number[]
+  /** What is left of an operation's cost for anybody who can use it. */
+  readonly #pool: Float64Array
+  /** A row of shares for each goal. */
+  readonly #shares: Float64Array[]
+  readonly #prices: Float64Array[]
+  #done: Bits = []
+
+  /** More than eight rounds tighten the bound by less than they cost; where moves are cheap to price, each does. */
+  constructor(costs: readonly number[], optionsOf: readonly (readonly Option[])[], readonly rounds: number) {
+    this.#costs = costs
+    this.#pool = new Float64Array(costs.length)
+    this.#shares = optionsOf.map(() => new Float64Array(costs.length))
+    this.#prices = optionsOf.map(options => new Float64Array(options.length))
   }
-  for (let i = 0; i < shares.length; i++) if (shares[i]! > 0) shares[i] = costs[i]! / shares[i]!
-  let bound = 0
-  let at = open[0]!
-  let regret = -1
-  for (const goal of open) {
-    let first = Infinity
-    let second = Infinity
-    for (const option of optionsOf[goal]!) {
-      let price = option.minutes
-      const { operations } = option
-      for (let word = 0; word < operations.length; word++) {
-        for (let left = operations[word]! & ~done[word]!; left !== 0; left &= left - 1) price += shares[word * 32 + 31 - Math.clz32(left & -left)]!
+
+  /** The bound; no better than `enough`, once it is that good. */
+  of(open: readonly Open[], done: Bits, moves: number, enough: number): number {
+    this.#done = done
+    const pool = this.#pool
+    pool.fill(0)
+    for (const { used } of open) for (let word = 0; word < used.length; word++) for (let left = used[word]! & ~done[word]!; left !== 0; left &= left - 1) pool[word * 32 + 31 - Math.clz32(left & -left)]!++
+    for (let i = 0; i < pool.length; i++) if (pool[i]! > 0) pool[i] = this.#costs[i]! / pool[i]!
+    let bound = 0
+    let regret = -1
+    for (const candidate of open) {
+      const { goal, options } = candidate
+      this.#shares[goal]!.set(pool)
+      const first = this.#price(goal, options)
+      bound += first
+      let [least, second] = [Infinity, Infinity]
+      for (let k = 0; k < options.length; k++) {
+        const price = this.#prices[goal]![k]!
+        if (price < least) {
+          second = least
+          least = price
+        } else if (price < second) second = price
       }
-      if (price < first) {
-        second = first
-        first = price
-      } else if (price < second) second = price
+      if (second - least > regret) {
+        regret = second - least
+        this.at = candidate
+      }
     }
-    bound += first
-    if (second - first > regret) {
-      regret = second - first
-      at = goal
+    pool.fill(0)
+    for (let round = 0; round < this.rounds && bound < enough; round++) {
+      for (const candidate of open) this.#release(candidate)
+      let raised = 0
+      for (const candidate of open) raised += this.#take(candidate)
+      bound += raised
+      if (raised < 1e-3) break
+    }
+    return bound
+  }
+
+  /** Without the options that, dearer than the cheapest of their goal and with the moves they take, leave no room; the same list when there are none. */
+  within(open: readonly Open[], room: number, moves: number): readonly Open[] {
+    let changed = false
+    const kept = open.map((candidate): Open => {
+      const { goal, options } = candidate
+      const prices = this.#prices[goal]!
+      const first = leastOf(prices, options.length)
+      const left = options.filter((option, k) => prices[k]! - first + Math.max(moves, option.firm) < room)
+      if (left.length === options.length) return candidate
+      changed = true
+      return { goal, options: left, used: unionOfAll(left, this.#done.map(() => 0)) }
+    })
+    return changed ? kept : open
+  }
+
+  /** Prices a goal's options by its shares; gives the least. */
+  #price(goal: number, options: readonly Option[]): number {
+    const [done, shares, prices] = [this.#done, this.#shares[goal]!, this.#prices[goal]!]
+    for (let k = 0; k < options.length; k++) {
+      const { minutes, operations } = options[k]!
+      let price = minutes
+      for (let word = 0; word < operations.length; word++) for (let left = operations[word]! & ~done[word]!; left !== 0; left &= left - 1) price += shares[word * 32 + 31 - Math.clz32(left & -left)]!
+      prices[k] = price
+    }
+    return leastOf(prices, options.length)
+  }
+
+  /** Gives to the pool what a goal's options are dearer than its cheapest. */
+  #release({ goal, options, used }: Open): void {
+    const [done, shares, prices, pool] = [this.#done, this.#shares[goal]!, this.#prices[goal]!, this.#pool]
+    const first = leastOf(prices, options.length)
+    for (let word = 0; word < used.length; word++) {
+      for (let left = used[word]! & ~done[word]!; left !== 0; left &= left - 1) {
+        const bit = left & -left
+        const i = word * 32 + 31 - Math.clz32(bit)
+        let spare = shares[i]!
+        for (let k = 0; k < options.length && spare > 0; k++) if ((options[k]!.operations[word]! & bit) !== 0 && prices[k]! - first < spare) spare = prices[k]! - first
+        if (spare <= 0) continue
+        shares[i]! -= spare
+        pool[i]! += spare
+        for (let k = 0; k < options.length; k++) if ((options[k]!.operations[word]! & bit) !== 0) prices[k]! -= spare
+      }
     }
   }
-  return { bound, at }
+
+  /** Takes from the pool what makes a goal's cheapest option dearer, step by step; gives the minutes gained. */
+  #take({ goal, options }: Open): number {
+    const [done, shares, prices, pool] = [this.#done, this.#shares[goal]!, this.#prices[goal]!, this.#pool]
+    const before = leastOf(prices, options.length)
+    for (let step = 0; step < 2 * options.length; step++) {
+      let [cheapest, second] = [0, Infinity]
+      for (let k = 1; k < options.length; k++) {
+        if (prices[k]! < prices[cheapest]!) {
+          second = prices[cheapest]!
+          cheapest = k
+        } else if (prices[k]! < second) second = prices[k]!
+      }
+      // Among equals a little is taken at a time, so that they rise together.
+      let wanted = Math.max(second - prices[cheapest]!, 0.5)
+      const { operations } = options[cheapest]!
+      let taken = false
+      for (let word = 0; word < operations.length && wanted > 0; word++) {
+        for (let left = operations[word]! & ~done[word]!; left !== 0 && wanted > 0; left &= left - 1) {
+          const bit = left & -left
+          const i = word * 32 + 31 - Math.clz32(bit)
+          const part = Math.min(pool[i]!, wanted)
+          if (part <= 0) continue
+          pool[i]! -= part
+          shares[i]! += part
+          wanted -= part
+          taken = true
+          for (let k = 0; k < options.length; k++) if ((options[k]!.operations[word]! & bit) !== 0) prices[k]! += part
+        }
+      }
+      if (!taken) break
+    }
+    return leastOf(prices, options.length) - before
+  }
+}
+
+function leastOf(prices: Float64Array, count: number): number {
+  let least = prices[0]!
+  for (let k = 1; k < count; k++) if (prices[k]! < least) least = prices[k]!
+  return least
 }

@@ -1,28 +1,19 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { allDemoSheets, demoCar, planOf, sheetOf } from '../../tests/helpers/demo'
-import { decidingTraits } from '../identify/identifyLayouts'
-import { resolveSheet, type ResolvedSheet } from '../sheet/resolveSheet'
+import { demoCar, everyDemoCar, planOf } from '../../tests/helpers/demo'
+import type { ResolvedSheet } from '../sheet/resolveSheet'
 import { liftPositions, type Way } from '../sheet/types'
 import { minutes } from '../units/types'
 import { leastMoves, placeBit } from './leastMoves'
 import { listAlternatives } from './listAlternatives'
-import { listGoals, scopeOf } from './listGoals'
+import { scopeOf } from './listGoals'
 import { listWaits } from './listTasks'
 import { defaultMoveMinutes, planJob, type PlanInputs } from './planJob'
 import type { Plan } from './types'
-import { chanceWithin, weighNeighbours } from './weighNeighbours'
+import { ageOf, judgeChance } from './judgeChance'
+import { siblingRef, weighNeighbours } from './weighNeighbours'
 
-/** Every demo sheet on a car of each layout it may have. */
-const cars: ResolvedSheet[] = allDemoSheets().flatMap((sheet) => {
-  const traits = decidingTraits(sheet)
-  const layouts = traits.reduce<Record<string, string>[]>((known, trait) => known.flatMap(one => trait.values.map(value => ({ ...one, [trait.id]: value.id }))), [{}])
-  const [applies] = sheet.applies
-  return layouts.flatMap((layout) => {
-    const resolution = resolveSheet(sheet, { family: applies!.families[0]!, engine: applies!.engines?.[0], year: applies!.years?.[0], traits: layout })
-    return resolution.applies === 'yes' && resolution.resolved.lines.length > 0 && resolution.resolved.open.length === 0 ? [resolution.resolved] : []
-  })
-})
+const cars = everyDemoCar()
 
 /** The same car with its ways and parts somewhere else, drawn: what a sheet for another car might say. */
 function shaken(resolved: ResolvedSheet, draw: (below: number) => number): ResolvedSheet {
@@ -73,11 +64,17 @@ function brokenRules(resolved: ResolvedSheet, inputs: PlanInputs, plan: Plan): s
     }
     if (scope.value.isolating) before(`off:${scope.value.isolating.id}`, `open:${joint.id}`)
   }
-  for (const goal of listGoals(scope.value)) {
+  for (const goal of scope.value.goals) {
     const way = goal.ways[plan.ways[goal.id]!]!
     for (const anyOf of way.needs) if (!anyOf.some(id => plan.operations.includes(id))) broken.push(`${goal.id} lacks ${anyOf.join(' or ')}`)
   }
   for (const task of [...every('fill'), ...every('bleed'), ...every('wipe')]) before(task.id, 'run')
+  // With the engine off is not while it idles.
+  for (const level of scope.value.levels.standing) {
+    before('run', `level:${level.id}`)
+    before('stop', `level:${level.id}`)
+  }
+  for (const level of scope.value.levels.cold) before(`level:${level.id}`, 'run')
   for (const fill of every('fill')) for (const bleed of every('bleed')) before(fill.id, bleed.id)
   for (const line of scope.value.lines) {
     before(`receive:${line.id}`, 'prepare')
@@ -119,7 +116,7 @@ describe('a plan', () => {
       expect(brokenRules(resolved, inputs, plan.value)).toEqual([])
       // The bound the choice is made with is a bound.
       const scope = scopeOf(resolved, inputs)
-      const places = scope.ok ? listGoals(scope.value).reduce((bits, goal) => goal.stages.reduce((inner, stage) => inner | placeBit(stage, goal.ways[plan.value.ways[goal.id]!]!.at), bits), 0) : 0
+      const places = scope.ok ? scope.value.goals.reduce((bits, goal) => goal.stages.reduce((inner, stage) => inner | placeBit(stage, goal.ways[plan.value.ways[goal.id]!]!.at), bits), 0) : 0
       expect(leastMoves(inputs.start, 'ground', defaultMoveMinutes)(places)).toBeLessThanOrEqual(plan.value.minutes.moves)
       expect(plan.value.timeline.hands).toBeCloseTo(plan.value.minutes.total, 6)
     }), { numRuns: 2000 })
@@ -221,18 +218,30 @@ describe('neighbours', () => {
     expect(weighNeighbours({ ...resolved, sheet }, { lines: resolved.lines.map(line => line.id), start: 'ground' })[0]!.unobtainable).toEqual([{ joint: joint.id, seal: expect.any(String) as string }])
   })
 
-  it('chances over years: 1 − (1 − p)ⁿ', () => {
-    expect(chanceWithin(0.1, 2)).toBeCloseTo(0.19, 12)
-    expect(chanceWithin(0, 9)).toBe(0)
-    expect(chanceWithin(3, 1)).toBe(1)
+  it('another line of the car is one of them: shared access counts once, whichever was thought of first', () => {
+    const one = demoCar('one')
+    const [supply, back] = one.lines.map(line => line.id) as [string, string]
+    const total = (lines: string[]) => planOf(one, { lines }).minutes.total
+    const beside = weighNeighbours(one, { lines: [supply], start: 'ground' }).find(weight => weight.neighbour === siblingRef(back))!
+    expect(beside).toMatchObject({ taken: false, now: total([supply, back]) - total([supply]), later: total([back]) })
+    expect(beside.now!).toBeLessThan(beside.later!)
+    // Decided on, it stays on the list with the same minutes, so that the decision can be looked at again.
+    expect(weighNeighbours(one, { lines: [supply, back], start: 'ground' }, { siblings: [back] }).find(weight => weight.neighbour === siblingRef(back))).toMatchObject({ taken: true, now: beside.now, later: beside.later })
+    expect(weighNeighbours(one, { lines: [supply, back], start: 'ground' }).some(weight => weight.neighbour.startsWith('line:'))).toBe(false)
   })
-})
 
-it('every demo plan reads as a technician would work it', () => {
-  const words = cars.map((resolved) => {
-    const plan = planOf(resolved)
-    return `${resolved.sheet.id} r${resolved.sheet.revision} ${Object.values(resolved.car.traits).join(',')}: ${plan.minutes.total} min, clock ${plan.minutes.clock}\n${plan.visits.map(visit => `  ${visit.at}: ${visit.tasks.map(task => task.id).join(', ')}`).join('\n')}`
-  }).join('\n')
-  expect(words).toMatchSnapshot()
-  expect(sheetOf('halyard-cooler-lines').operations.length).toBeGreaterThan(0)
+  it('a chance over years is that of not lasting each of them; wear grows with age', () => {
+    expect(judgeChance(0.1, { years: 2 })).toBeCloseTo(1 - 0.9 ** 2, 12)
+    expect(judgeChance(0, { years: 9 })).toBe(0)
+    expect(judgeChance(3, { years: 1 })).toBe(1)
+    // At the age the sheet means, the first year is as it says; the second a tenth more.
+    expect(judgeChance(0.1, { years: 2, age: 10 })).toBeCloseTo(1 - 0.9 * (1 - 0.11), 12)
+    expect(judgeChance(0.1, { years: 1, age: 20 })).toBeCloseTo(0.2, 12)
+    const shop = { sound: 0.2, aged: 1, weeping: 6, ofAge: 5, years: 3 }
+    expect(judgeChance(0.1, { years: 1, age: 10, found: 'weeping', judgement: shop })).toBe(1)
+    expect(judgeChance(0.1, { years: 1, age: 10, found: 'sound', judgement: shop })).toBeCloseTo(0.04, 12)
+    expect(ageOf(2016, '2026-11-25T09:00:00Z')).toBe(10)
+    expect(ageOf(2027, '2026-11-25T09:00:00Z')).toBe(1)
+    expect(ageOf(undefined, '2026-11-25T09:00:00Z')).toBeUndefined()
+  })
 })

@@ -1,7 +1,8 @@
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import type { Slug } from '../sheet/types'
-import { defaultMoveMinutes, planJob, type PlanInputs } from './planJob'
-import type { MoveMinutes, Plan } from './types'
+import type { PlanInputs } from './planJob'
+import { planOnce } from './planOnce'
+import type { Plan } from './types'
 
 /** Another way to a goal, and what the best plan with it costs more than the one chosen: hands, moves and priced risk, in minutes. */
 export type Alternative = {
@@ -18,10 +19,10 @@ const priceOf = (plan: Plan): number => plan.minutes.total + plan.minutes.risk
  * For each goal with a choice: the best plan without the way that was chosen, and what it costs more. This is the runner-up and why it lost. Goals whose every
  * other way is ruled out or impossible are left out.
  */
-export function listAlternatives(resolved: ResolvedSheet, inputs: PlanInputs, plan: Plan, moveMinutes: MoveMinutes = defaultMoveMinutes): Alternative[] {
+export function listAlternatives(resolved: ResolvedSheet, inputs: PlanInputs, plan: Plan): Alternative[] {
   return Object.entries(plan.ways).flatMap(([goal, chosen]): Alternative[] => {
     const forbidden = { ...inputs.forbidden, [goal]: [...(inputs.forbidden?.[goal] ?? []), chosen] }
-    const other = planJob(resolved, { ...inputs, forbidden }, moveMinutes)
+    const other = planOnce(resolved, { ...inputs, forbidden })
     if (!other.ok) return []
     const rest = other.value
     return [{

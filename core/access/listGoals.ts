@@ -2,17 +2,21 @@ import { fail, ok, type Result } from '../result'
 import { developLine } from '../route/developLine'
 import { findClearances } from '../route/findClearances'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
-import type { Bleeder, BleedMethod, Fill, Hold, Joint, Level, Line, Neighbour, Operation, Slug, Way } from '../sheet/types'
+import { settleWindow } from '../sheet/settleContested'
+import type { Bleeder, BleedMethod, Fill, Hold, Joint, Level, Line, Neighbour, Operation, Sheet, Slug, System, Way } from '../sheet/types'
 import type { AccessIssue, Goal } from './types'
 
 export type Scope = {
   lines: readonly Line[]; joints: readonly Joint[]; holds: readonly Hold[];
-  fill: Fill | undefined; level: Level | undefined;
+  fill: Fill | undefined;
+  /** Read before the engine has warmed anything, and after: while it idles, or once it stands. */
+  levels: { cold: readonly Level[]; idling: readonly Level[]; standing: readonly Level[] };
   /** How the air gets out, and where; none: it leaves by itself, or while the engine runs. */
   bleed: BleedMethod | undefined; bleeders: readonly Bleeder[];
   neighbours: readonly Neighbour[];
   /** Makes the electrics dead, because a line in hand runs closer to a live cable than its clearance. */
-  isolating: Operation | undefined
+  isolating: Operation | undefined;
+  goals: readonly Goal[]
 }
 export type ScopeInputs = { lines: readonly Slug[]; neighbours?: readonly Slug[]; bleed?: BleedMethod }
 
@@ -34,16 +38,34 @@ export function scopeOf(resolved: ResolvedSheet, inputs: ScopeInputs): Result<Sc
   const wet = joints.length > 0
   const method = inputs.bleed && sheet.bleeding.allowed.includes(inputs.bleed) ? inputs.bleed : sheet.bleeding.allowed[0]
   const bleed = wet && method && bleedsByHand.includes(method) && (sheet.bleeders.length > 0 || method === 'lock-to-lock') ? method : undefined
-  return ok({
+  const scope = {
     lines, joints,
     // A twin clip holds a neighbour too: it is released once, under the line it is listed for, when either line comes out.
     holds: resolved.holds.filter(hold => chosen.has(hold.line) || hold.with.some(line => chosen.has(line))),
-    fill: wet ? sheet.fills[0] : undefined, level: wet ? sheet.levels[0] : undefined,
+    fill: wet ? sheet.fills[0] : undefined, levels: levelsOf(sheet, wet),
     bleed, bleeders: bleed && bleed !== 'lock-to-lock' ? sheet.bleeders : [],
     neighbours,
     isolating: passesLiveCable(resolved, lines) ? resolved.operations.find(operation => operation.isolates) : undefined,
-  })
+  }
+  return ok({ ...scope, goals: listGoals(scope) })
 }
+
+/** A level read at no more than this is read cold: an engine that has idled for its leak check is warmer for hours (common practice, no source). */
+const coldest = 40
+
+/** Systems whose fluid an idling engine does not warm. */
+const staysCool: readonly System[] = ['brake', 'clutch']
+
+/** Which level is read when. A cold one comes before the engine runs, where it is to idle; afterwards it would be read another day. */
+function levelsOf({ levels, proving, system }: Sheet, wet: boolean): Scope['levels'] {
+  const all = wet ? levels : []
+  const isCold = ({ engine, temperature }: Level) => {
+    const window = settleWindow(temperature)
+    return engine === 'off' && proving.engine === 'idling' && !staysCool.includes(system) && window.kind !== 'unknown' && window.value.high <= coldest
+  }
+  return { cold: all.filter(isCold), idling: all.filter(level => level.engine === 'idling'), standing: all.filter(level => level.engine === 'off' && !isCold(level)) }
+}
+export const allLevels = ({ levels }: Pick<Scope, 'levels'>): Level[] => [...levels.cold, ...levels.idling, ...levels.standing]
 
 /** Whether a line comes nearer to anything electrical than it asks: hands and wrenches will come nearer still. */
 function passesLiveCable({ sheet }: ResolvedSheet, lines: readonly Line[]): boolean {
@@ -55,7 +77,7 @@ function passesLiveCable({ sheet }: ResolvedSheet, lines: readonly Line[]): bool
 }
 
 /** Everything that must be reached, with its ways. A joint's ways also ask for whatever hides it: the leak check has to see it. */
-export function listGoals(scope: Scope): Goal[] {
+function listGoals(scope: Omit<Scope, 'goals'>): Goal[] {
   const seen = (joint: Joint, way: Way): Way => ({ ...way, needs: [...way.needs, ...joint.hiddenBy.map(id => [id])] })
   return [
     ...scope.joints.map((joint): Goal => ({ id: `joint:${joint.id}`, ways: joint.ways.map(way => seen(joint, way)), stages: ['work', 'prove'] })),
@@ -64,7 +86,8 @@ export function listGoals(scope: Scope): Goal[] {
     ...scope.neighbours.filter(neighbour => neighbour.ways?.length).map((neighbour): Goal => ({ id: `renew:${neighbour.id}`, ways: neighbour.ways!, stages: ['work'] })),
     ...(scope.fill ? [{ id: `fill:${scope.fill.id}`, ways: scope.fill.ways, stages: ['fill'] } satisfies Goal] : []),
     ...scope.bleeders.map((bleeder): Goal => ({ id: `bleed:${bleeder.id}`, ways: bleeder.ways, stages: ['fill'] })),
-    ...(scope.level ? [{ id: `level:${scope.level.id}`, ways: scope.level.ways, stages: ['prove'] } satisfies Goal] : []),
+    ...scope.levels.cold.map((level): Goal => ({ id: `level:${level.id}`, ways: level.ways, stages: ['fill'] })),
+    ...[...scope.levels.idling, ...scope.levels.standing].map((level): Goal => ({ id: `level:${level.id}`, ways: level.ways, stages: ['prove'] })),
     ...(scope.isolating ? [{ id: `isolate:${scope.isolating.id}`, ways: [{ at: scope.isolating.at, from: scope.isolating.from, needs: [[scope.isolating.id]], minutes: 0 as never }], stages: [] } satisfies Goal] : []),
   ]
 }

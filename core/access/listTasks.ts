@@ -1,8 +1,7 @@
 import { settleValue } from '../sheet/settleContested'
 import { liftPositions, type LiftPosition, type Needs, type Operation, type Phase, type Sheet, type Slug, type Way } from '../sheet/types'
 import { needsTorque } from '../sheet/needsTorque'
-import { listGoals, type Scope } from './listGoals'
-import type { WayChoice } from './chooseWays'
+import type { Scope } from './listGoals'
 import type { Task, TaskKind, WaitSpan } from './types'
 
 // Order among tasks that could be done at the same stop: the order the work goes.
@@ -11,7 +10,15 @@ const rank: Record<TaskKind, number> = {
   'fit': 700, 'seat': 800, 'torque': 900, 'fasten': 1000, 'fill': 1100, 'bleed': 1150, 'wipe': 1200, 'run': 1300, 'level': 1400, 'leak': 1500, 'stop': 1600, 'on': 2000, 'road-test': 3000,
 }
 
+/** What begins at a goal: whatever lies in the way is off by then. */
+const reaching = new Set<TaskKind>(['open', 'withdraw', 'fit', 'release', 'renew', 'fill', 'bleed', 'level'])
 const anywhere = { at: undefined, from: undefined, needs: [], minutes: 0 } as unknown as Way
+/** The operations among some needs that are taken, each once. */
+function chosenOf(needs: Needs, taken: ReadonlySet<Slug>): Slug[] {
+  const chosen: Slug[] = []
+  for (const anyOf of needs) for (const id of anyOf) if (taken.has(id) && !chosen.includes(id)) chosen.push(id)
+  return chosen
+}
 /** One of a kind in a job: their kind is their id. */
 const single = new Set<TaskKind>(['prepare', 'run', 'catch', 'stop', 'road-test'])
 
@@ -30,20 +37,25 @@ export type TaskOptions = {
  * all filled and bled before wiping, all wiped and everything the engine needs back before it runs; nothing but looking while it runs; what hides a joint, or leads to it,
  * stays off until its leak check.
  */
-export function listTasks(sheet: Sheet, scope: Scope, choice: Pick<WayChoice, 'operations'> & { ways: Readonly<Record<string, number>> }, options: TaskOptions = {}): Task[] {
-  const goals = new Map(listGoals(scope).map(goal => [goal.id, goal]))
+export function listTasks(sheet: Sheet, scope: Scope, choice: { ways: Readonly<Record<string, number>>; operations: ReadonlySet<Slug> }, options: TaskOptions = {}): Task[] {
+  const goals = new Map(scope.goals.map(goal => [goal.id, goal]))
   // A goal whose way is still open could be reached from anywhere, for all that is known: its tasks bind nothing.
   const wayOf = (goal: string): Way => goals.get(goal)!.ways[choice.ways[goal] ?? -1] ?? anywhere
   const operations = sheet.operations.filter(operation => choice.operations.has(operation.id))
-  const doneOf = (needs: Needs): Slug[] => [...new Set(needs.flatMap(anyOf => anyOf.filter(id => choice.operations.has(id))))]
+  const doneOf = (needs: Needs): Slug[] => chosenOf(needs, choice.operations)
   const offs = (needs: Needs) => doneOf(needs).map(id => `off:${id}`)
   const dead = scope.isolating && choice.operations.has(scope.isolating.id) ? [`off:${scope.isolating.id}`] : []
   const withHelper = scope.bleed === 'pump-and-hold' || scope.bleed === 'lock-to-lock'
 
   const tasks: Task[] = []
-  const put = (kind: TaskKind, target: Slug, phase: Phase, after: readonly string[], { way, at = way?.at, minutes = 0, nudge = 0, helper = false }: { way?: Way; at?: LiftPosition; minutes?: number; nudge?: number; helper?: boolean } = {}) => {
+  type About = { /** The goal whose way says where, behind what, and, by its share, how long. */ goal?: string; share?: number; at?: LiftPosition; minutes?: number; nudge?: number; helper?: boolean; still?: boolean }
+  const put = (kind: TaskKind, target: Slug, phase: Phase, after: readonly string[], { goal, share = 0, at, minutes = 0, nudge = 0, helper = false, still = false }: About = {}) => {
     const id = single.has(kind) ? kind : `${kind}:${target}`
-    tasks.push({ id, kind, target, phase, at, from: way?.from, minutes, ...helper && { helper }, priority: rank[kind] + nudge, after })
+    const way = goal === undefined ? undefined : wayOf(goal)
+    tasks.push({
+      id, kind, target, phase, at: at ?? way?.at, from: way?.from, minutes: way ? share * way.minutes : minutes, priority: rank[kind] + nudge, after: way && reaching.has(kind) ? [...after, ...offs(way.needs)] : after,
+      ...goal !== undefined && { goal }, ...helper && { helper }, ...still && { still },
+    })
     return id
   }
 
@@ -61,76 +73,67 @@ export function listTasks(sheet: Sheet, scope: Scope, choice: Pick<WayChoice, 'o
   let previous: string[] = []
   for (const [lineIndex, line] of scope.lines.entries()) {
     const joints = scope.joints.filter(joint => joint.line === line.id)
-    const out = wayOf(`withdraw:${line.id}`)
+    const out = `withdraw:${line.id}`
     const opened = joints.map((joint) => {
-      const way = wayOf(`joint:${joint.id}`)
-      const open = put('open', joint.id, 'line', [prepared, ...dead, ...previous, ...offs(way.needs)], { way, minutes: way.minutes / 2, nudge: hardness.get(joint.id)! })
-      return put('cap', joint.id, 'line', [open], { way, nudge: hardness.get(joint.id)! })
+      const open = put('open', joint.id, 'line', [prepared, ...dead, ...previous], { goal: `joint:${joint.id}`, share: 0.5, nudge: hardness.get(joint.id)! })
+      return put('cap', joint.id, 'line', [open], { goal: `joint:${joint.id}`, nudge: hardness.get(joint.id)! })
     })
     const holds = scope.holds.filter(hold => hold.line === line.id || hold.with.includes(line.id))
-    const withdraw = put('withdraw', line.id, 'line', [...opened, ...holds.map(hold => `release:${hold.id}`), ...offs(out.needs)], { way: out, minutes: out.minutes / 2, nudge: lineIndex })
+    const withdraw = put('withdraw', line.id, 'line', [...opened, ...holds.map(hold => `release:${hold.id}`)], { goal: out, share: 0.5, nudge: lineIndex })
     withdrawn.push(withdraw)
     const compared = put('compare', line.id, 'line', [withdraw], { nudge: lineIndex })
     const sealed = joints.filter(joint => joint.seals.length > 0).map(joint => put('seals', joint.id, 'line', [compared], { nudge: lineIndex }))
-    const fit = put('fit', line.id, 'line', [compared, ...sealed, ...options.oneAtATime ? [] : ['catch'], ...offs(out.needs)], { way: out, minutes: out.minutes / 2, nudge: lineIndex })
-    const seated = joints.map((joint) => {
-      const way = wayOf(`joint:${joint.id}`)
-      return put('seat', joint.id, 'line', [fit], { way, minutes: way.minutes / 2, nudge: lineIndex })
-    })
+    const fit = put('fit', line.id, 'line', [compared, ...sealed, ...options.oneAtATime ? [] : ['catch']], { goal: out, share: 0.5, nudge: lineIndex })
+    const seated = joints.map(joint => put('seat', joint.id, 'line', [fit], { goal: `joint:${joint.id}`, share: 0.5, nudge: lineIndex }))
     tight.push(...seated)
     for (const joint of joints.filter(needsTorque)) {
-      tight.push(put('torque', joint.id, 'line', seated, { way: wayOf(`joint:${joint.id}`), nudge: lineIndex }))
+      tight.push(put('torque', joint.id, 'line', seated, { goal: `joint:${joint.id}`, nudge: lineIndex }))
     }
     if (options.oneAtATime) previous = seated
   }
   // Joints of other lines, opened only for what is renewed behind them.
   const beside = scope.joints.filter(joint => !scope.lines.some(line => line.id === joint.line))
   const besideOpened = beside.map((joint) => {
-    const way = wayOf(`joint:${joint.id}`)
-    const open = put('open', joint.id, 'line', [prepared, ...dead, ...offs(way.needs)], { way, minutes: way.minutes / 2, nudge: hardness.get(joint.id)! })
-    return put('cap', joint.id, 'line', [open], { way, nudge: hardness.get(joint.id)! })
+    const open = put('open', joint.id, 'line', [prepared, ...dead], { goal: `joint:${joint.id}`, share: 0.5, nudge: hardness.get(joint.id)! })
+    return put('cap', joint.id, 'line', [open], { goal: `joint:${joint.id}`, nudge: hardness.get(joint.id)! })
   })
   const renewed = scope.neighbours.map((neighbour) => {
     const goal = `renew:${neighbour.id}`
-    const way = goals.has(goal) ? wayOf(goal) : undefined
     const opened = neighbour.goals.filter(id => scope.joints.some(joint => joint.id === id)).map(id => `cap:${id}`)
     const free = neighbour.goals.flatMap(id => scope.joints.filter(joint => joint.id === id && scope.lines.some(line => line.id === joint.line)).map(joint => `withdraw:${joint.line}`))
-    return { neighbour, task: put('renew', neighbour.id, 'line', [prepared, ...dead, ...opened, ...free, ...offs(way?.needs ?? [])], { way, minutes: way?.minutes ?? 0 }) }
+    return { neighbour, task: put('renew', neighbour.id, 'line', [prepared, ...dead, ...opened, ...free], goals.has(goal) ? { goal, share: 1 } : {}) }
   })
   for (const joint of beside) {
-    const way = wayOf(`joint:${joint.id}`)
+    const goal = `joint:${joint.id}`
     const behind = renewed.filter(({ neighbour }) => neighbour.goals.includes(joint.id)).map(({ task }) => task)
     const sealed = joint.seals.length > 0 ? [put('seals', joint.id, 'line', [`cap:${joint.id}`, ...behind])] : []
-    const seat = put('seat', joint.id, 'line', [`cap:${joint.id}`, ...behind, ...sealed], { way, minutes: way.minutes / 2 })
+    const seat = put('seat', joint.id, 'line', [`cap:${joint.id}`, ...behind, ...sealed], { goal, share: 0.5 })
     tight.push(seat)
-    if (needsTorque(joint)) tight.push(put('torque', joint.id, 'line', [seat], { way }))
+    if (needsTorque(joint)) tight.push(put('torque', joint.id, 'line', [seat], { goal }))
   }
   tight.push(...renewed.map(({ task }) => task))
   // The new line goes on what is renewed behind it.
   for (const { neighbour, task } of renewed) for (const fit of tasks.filter(candidate => candidate.kind === 'fit' && scope.joints.some(joint => joint.line === candidate.target && neighbour.goals.includes(joint.id)))) fit.after = [...fit.after, task]
   if (scope.joints.length > 0) put('catch', sheet.id, 'line', [...withdrawn, ...besideOpened])
   for (const hold of scope.holds) {
-    const way = wayOf(`hold:${hold.id}`)
-    put('release', hold.id, 'line', [prepared, ...dead, ...offs(way.needs)], { way, minutes: way.minutes / 2 })
+    const goal = `hold:${hold.id}`
+    put('release', hold.id, 'line', [prepared, ...dead], { goal, share: 0.5 })
     const lines = scope.lines.filter(line => line.id === hold.line || hold.with.includes(line.id)).map(line => line.id)
     const seated = scope.joints.filter(joint => lines.includes(joint.line)).map(joint => `seat:${joint.id}`)
-    tight.push(put('fasten', hold.id, 'line', seated, { way, minutes: way.minutes / 2 }))
+    tight.push(put('fasten', hold.id, 'line', seated, { goal, share: 0.5 }))
   }
 
   let filled: string[] = tight
   if (scope.fill) {
-    const way = wayOf(`fill:${scope.fill.id}`)
     // What was let out somewhere is shut again before anything is filled in.
     const shut = operations.filter(operation => operation.drains).map(operation => `on:${operation.id}`)
-    filled = [put('fill', scope.fill.id, 'fill', [...tight, ...shut, ...offs(way.needs)], { way, minutes: way.minutes })]
+    filled = [put('fill', scope.fill.id, 'fill', [...tight, ...shut], { goal: `fill:${scope.fill.id}`, share: 1 })]
   }
   if (scope.bleed === 'lock-to-lock') filled = [put('bleed', sheet.id, 'fill', filled, { minutes: 5, helper: withHelper })]
   else if (scope.bleeders.length > 0) {
-    filled = scope.bleeders.map((bleeder) => {
-      const way = wayOf(`bleed:${bleeder.id}`)
-      return put('bleed', bleeder.id, 'fill', [...filled, ...offs(way.needs)], { way, minutes: way.minutes, helper: withHelper })
-    })
+    filled = scope.bleeders.map(bleeder => put('bleed', bleeder.id, 'fill', filled, { goal: `bleed:${bleeder.id}`, share: 1, helper: withHelper }))
   }
+  const cold = scope.levels.cold.map(level => put('level', level.id, 'fill', filled, { goal: `level:${level.id}`, share: 1 }))
   // Each stop's joints are wiped there, once they are tight; where the fluid goes in, after it is in.
   const fillAt = scope.fill && wayOf(`fill:${scope.fill.id}`).at
   const tightened = new Set(tight)
@@ -141,29 +144,31 @@ export function listTasks(sheet: Sheet, scope: Scope, choice: Pick<WayChoice, 'o
     return put('wipe', at, 'prove', at === fillAt ? filled : here, { at })
   })
 
-  const leadsTo = waysThrough(operations, doneOf, wayOf)
-  const waitsFor = new Map(operations.map(operation => [operation.id, waitsOf(operation, { operations, scope, leadsTo, tight, doneOf })]))
-  // Hands stay away from a running engine: a part goes back before it runs, or, when something behind it is looked at then, after it stands again.
-  const isLate = (operation: Operation): boolean => operation.engineMayRun && !(operation.drains && scope.fill)
-    && (waitsFor.get(operation.id)!.some(id => id.startsWith('leak:') || id.startsWith('level:')) || operations.some(other => doneOf(other.needs).includes(operation.id) && isLate(other)))
+  const deeper = deeperOf(operations, doneOf)
+  const waitsFor = finishedBefore(operations, scope, { wayOf, doneOf, deeper, has: new Set(tight) })
+  // What is looked at once the engine runs: what leads there stays off until then.
+  const isLook = new Set([...scope.joints.map(joint => `leak:${joint.id}`), ...[...scope.levels.idling, ...scope.levels.standing].map(level => `level:${level.id}`)])
+  const isLate = (operation: Operation): boolean => staysOff(operation, scope)
+    && (waitsFor.get(operation.id)!.some(id => isLook.has(id)) || deeper.get(operation.id)!.some(isLate))
   const late = new Set(operations.filter(isLate).map(operation => operation.id))
-  const backFirst = operations.filter(operation => !late.has(operation.id)).map(operation => `on:${operation.id}`)
+  const backFirst = operations.filter(operation => !staysOff(operation, scope)).map(operation => `on:${operation.id}`)
   const looks: string[] = []
   if (scope.joints.length > 0) {
-    const run = put('run', sheet.id, 'engine', [...wiped, ...filled, ...backFirst])
-    if (scope.level) {
-      const way = wayOf(`level:${scope.level.id}`)
-      looks.push(put('level', scope.level.id, 'prove', [run, ...offs(way.needs)], { way, minutes: way.minutes }))
-    }
-    for (const joint of scope.joints) looks.push(put('leak', joint.id, 'prove', [run], { way: wayOf(`joint:${joint.id}`) }))
+    const run = put('run', sheet.id, 'engine', [...wiped, ...filled, ...cold, ...backFirst])
+    const idling = scope.levels.idling.map(level => put('level', level.id, 'prove', [run], { goal: `level:${level.id}`, share: 1 }))
+    looks.push(...idling)
+    for (const joint of scope.joints) looks.push(put('leak', joint.id, 'prove', [run], { goal: `joint:${joint.id}` }))
     // A joint may be looked at after that as well.
-    if (sheet.proving.engine === 'idling') looks.push(put('stop', sheet.id, 'prove', [run, ...looks.filter(id => id.startsWith('level:') && scope.level?.engine === 'idling')]))
+    const stopped = sheet.proving.engine === 'idling' ? [put('stop', sheet.id, 'prove', [run, ...idling])] : []
+    looks.push(...stopped)
+    // With the engine off is with the engine off: once it stands again.
+    looks.push(...scope.levels.standing.map(level => put('level', level.id, 'prove', [run, ...stopped], { goal: `level:${level.id}`, share: 1, nudge: 300 })))
   }
   const still = looks.filter(id => id === 'stop')
   const backOn = operations.map((operation, i) => {
     const isAfter = late.has(operation.id)
     const nudge = (operations.length - i) / 100 - (isAfter ? 0 : 950)
-    return put('on', operation.id, isAfter ? 'close' : 'engine', [...waitsFor.get(operation.id)!, ...isAfter ? still : []], { at: operation.at, minutes: operation.on, nudge: operation.isolates ? nudge + 5 : nudge })
+    return put('on', operation.id, isAfter ? 'close' : 'engine', [...waitsFor.get(operation.id)!, ...isAfter ? still : []], { at: operation.at, minutes: operation.on, nudge: operation.isolates ? nudge + 5 : nudge, still: still.length > 0 && staysOff(operation, scope) })
   })
   if (dead.length > 0) {
     // The electrics come alive last of what goes back before the engine runs.
@@ -195,40 +200,41 @@ export function listWaits(sheet: Sheet, tasks: readonly Task[]): WaitSpan[] {
   ]
 }
 
-type Around = { operations: readonly Operation[]; scope: Scope; leadsTo: (operation: Slug, goal: string) => boolean; tight: readonly string[]; doneOf: (needs: Needs) => Slug[] }
+/** A part the engine does not need goes back when that moves the car least: before it runs, or after it stands again. What was let out through one is filled in first. */
+export const staysOff = (operation: Operation, scope: Scope): boolean => operation.engineMayRun && !(operation.drains && scope.fill)
 
-/** Which chosen operations lie on the way to each goal, needs of needs included. */
-function waysThrough(operations: readonly Operation[], doneOf: (needs: Needs) => Slug[], wayOf: (goal: string) => Way): (operation: Slug, goal: string) => boolean {
-  const needsOf = new Map(operations.map(operation => [operation.id, doneOf(operation.needs)]))
-  const known = new Map<string, ReadonlySet<Slug>>()
-  const through = (goal: string): ReadonlySet<Slug> => {
-    const before = known.get(goal)
-    if (before) return before
-    const found = new Set(doneOf(wayOf(goal).needs))
-    // A set visits what is added while it is walked.
-    for (const id of found) for (const deeper of needsOf.get(id) ?? []) found.add(deeper)
-    known.set(goal, found)
-    return found
-  }
-  return (operation, goal) => through(goal).has(operation)
+type Around = { wayOf: (goal: string) => Way; doneOf: (needs: Needs) => Slug[]; deeper: ReadonlyMap<Slug, readonly Operation[]>; has: ReadonlySet<string> }
+
+/** For each chosen operation, the chosen ones that need it. */
+function deeperOf(operations: readonly Operation[], doneOf: (needs: Needs) => Slug[]): Map<Slug, Operation[]> {
+  const deeper = new Map(operations.map((operation): [Slug, Operation[]] => [operation.id, []]))
+  for (const operation of operations) for (const id of doneOf(operation.needs)) deeper.get(id)!.push(operation)
+  return deeper
 }
 
-/** What must be finished before a part may go back on. */
-function waitsOf(operation: Operation, { operations, scope, leadsTo: through, tight, doneOf }: Around): string[] {
-  const leadsTo = (goal: string) => through(operation.id, goal)
-  const deeper = operations.filter(other => doneOf(other.needs).includes(operation.id)).map(other => `on:${other.id}`)
-  const joints = scope.joints.filter(joint => leadsTo(`joint:${joint.id}`))
-  return [
-    `off:${operation.id}`, ...deeper,
-    ...tight.filter(id => joints.some(joint => id === `seat:${joint.id}` || id === `torque:${joint.id}`)),
-    ...scope.holds.filter(hold => leadsTo(`hold:${hold.id}`)).map(hold => `fasten:${hold.id}`),
-    ...scope.lines.filter(line => leadsTo(`withdraw:${line.id}`)).map(line => `fit:${line.id}`),
-    ...(scope.fill && leadsTo(`fill:${scope.fill.id}`) ? [`fill:${scope.fill.id}`] : []),
-    ...scope.bleeders.filter(bleeder => leadsTo(`bleed:${bleeder.id}`)).map(bleeder => `bleed:${bleeder.id}`),
-    ...scope.neighbours.filter(neighbour => neighbour.ways?.length && leadsTo(`renew:${neighbour.id}`)).map(neighbour => `renew:${neighbour.id}`),
-    // What the engine needs cannot wait for a leak check that needs the engine.
-    ...(operation.engineMayRun && !(operation.drains && scope.fill)
-      ? [...joints.map(joint => `leak:${joint.id}`), ...(scope.level && leadsTo(`level:${scope.level.id}`) ? [`level:${scope.level.id}`] : [])]
-      : []),
-  ]
+/** What must be finished before each part may go back on: what lies deeper, and all that it leads to. */
+function finishedBefore(operations: readonly Operation[], scope: Scope, { wayOf, doneOf, deeper, has }: Around): Map<Slug, string[]> {
+  const byId = new Map(operations.map(operation => [operation.id, operation]))
+  const waits = new Map(operations.map((operation): [Slug, string[]] => [operation.id, [`off:${operation.id}`, ...deeper.get(operation.id)!.map(other => `on:${other.id}`)]]))
+  const needsOf = new Map(operations.map(operation => [operation.id, doneOf(operation.needs)]))
+  const reach = (goal: string, finished: readonly string[], seen: readonly string[] = []) => {
+    const way = new Set(doneOf(wayOf(goal).needs))
+    // A set visits what is added while it is walked.
+    for (const id of way) for (const further of needsOf.get(id)!) way.add(further)
+    for (const id of way) {
+      const list = waits.get(id)!
+      list.push(...finished)
+      // What the engine needs cannot wait for a look that needs the engine.
+      if (staysOff(byId.get(id)!, scope)) list.push(...seen)
+    }
+  }
+  for (const joint of scope.joints) reach(`joint:${joint.id}`, [`seat:${joint.id}`, `torque:${joint.id}`].filter(id => has.has(id)), [`leak:${joint.id}`])
+  for (const hold of scope.holds) reach(`hold:${hold.id}`, [`fasten:${hold.id}`])
+  for (const line of scope.lines) reach(`withdraw:${line.id}`, [`fit:${line.id}`])
+  for (const neighbour of scope.neighbours) if (neighbour.ways?.length) reach(`renew:${neighbour.id}`, [`renew:${neighbour.id}`])
+  if (scope.fill) reach(`fill:${scope.fill.id}`, [`fill:${scope.fill.id}`])
+  for (const bleeder of scope.bleeders) reach(`bleed:${bleeder.id}`, [`bleed:${bleeder.id}`])
+  for (const level of scope.levels.cold) reach(`level:${level.id}`, [`level:${level.id}`])
+  for (const level of [...scope.levels.idling, ...scope.levels.standing]) reach(`level:${level.id}`, [], [`level:${level.id}`])
+  return waits
 }

@@ -4,9 +4,11 @@ import type { BleedMethod, LiftPosition, Slug } from '../sheet/types'
 import { minutes } from '../units/types'
 import { chooseWays, type WayChoice } from './chooseWays'
 import { leastMoves } from './leastMoves'
-import { listGoals, scopeOf, type Scope } from './listGoals'
+import { scopeOf, type Scope } from './listGoals'
 import { listTasks, listWaits } from './listTasks'
-import { leastMoveMinutes, orderTasks } from './orderTasks'
+import { leastStops } from './leastStops'
+import { orderTasks } from './orderTasks'
+import { orderPricing, type OrderPrice } from './priceOrder'
 import { scheduleTasks } from './scheduleTasks'
 import type { AccessIssue, Goal, MoveMinutes, OperationCost, Plan } from './types'
 
@@ -48,7 +50,7 @@ export function planJob(resolved: ResolvedSheet, wanted: PlanInputs, moveMinutes
   const bleeding = tasks.filter(task => task.kind === 'bleed' && !goals.some(goal => goal.id === task.id)).reduce((sum, task) => sum + task.minutes, 0)
   const work = goals.reduce((sum, goal) => sum + goal.ways[choice.ways[goal.id]!]!.minutes, bleeding)
   return ok({
-    planner: 2,
+    planner: 3,
     ways: choice.ways,
     operations: taken.map(operation => operation.id),
     visits, timeline,
@@ -71,13 +73,13 @@ function withOuterParts(resolved: ResolvedSheet, inputs: PlanInputs): PlanInputs
 }
 
 type Candidate = { ways: Readonly<Record<string, number>>; operations: ReadonlySet<Slug> }
-type Chosen = { scope: Scope; goals: Goal[]; choice: WayChoice }
+type Chosen = { scope: Scope; goals: readonly Goal[]; choice: WayChoice }
 
 /** The choice of ways and operations for a job, without its order; `cost` is what was minimised. */
 function chooseForJob(resolved: ResolvedSheet, inputs: PlanInputs, moveMinutes: MoveMinutes = defaultMoveMinutes): Result<Chosen, AccessIssue> {
   const scope = scopeOf(resolved, inputs)
   if (!scope.ok) return scope
-  const goals = listGoals(scope.value)
+  const { goals } = scope.value
   const barred = allowedGoals(goals, inputs.forbidden ?? {})
   const done = new Set(inputs.done)
   const lacks = (tools: readonly string[]) => inputs.missingTools?.find(tool => tools.includes(tool))
@@ -86,31 +88,24 @@ function chooseForJob(resolved: ResolvedSheet, inputs: PlanInputs, moveMinutes: 
     [operation.id, { id: operation.id, at: operation.at, cost: done.has(operation.id) ? 0 : operation.off + operation.on + (operation.risk?.price ?? 0), needs: operation.needs }]))
   const withDone = <C extends Candidate>(choice: C): C => ({ ...choice, operations: new Set([...choice.operations, ...resolved.operations.filter(operation => done.has(operation.id)).map(operation => operation.id)]) })
 
-  let impossible: AccessIssue | undefined
-  const known = new Map<string, number>()
-  /** Moves of the best order; what is not decided yet binds nothing. Kept: choices that differ in minutes only have the same order. */
-  const movesOf = (candidate: Candidate): number => {
-    const key = `${[...candidate.operations].sort().join()}|${barred.goals.map(goal => `${goal.ways[candidate.ways[goal.id] ?? -1]?.at ?? ''}${JSON.stringify(goal.ways[candidate.ways[goal.id] ?? -1]?.needs ?? '')}`).join()}`
-    const before = known.get(key)
-    if (before !== undefined) return before
-    const cost = leastMoveMinutes(listTasks(resolved.sheet, scope.value, withDone(barred.restore(candidate)), inputs), { start: inputs.start, end: 'ground', moveMinutes })
-    if (!cost.ok) impossible = cost.error
-    known.set(key, cost.ok ? cost.value : Number.POSITIVE_INFINITY)
-    return known.get(key)!
-  }
-  const pricing = {
+  const travel = { start: inputs.start, end: 'ground' as const, moveMinutes }
+  const usable = costs(true)
+  // Made ready only when there is a choice to price.
+  let price: OrderPrice | undefined
+  const choice = chooseWays(barred.goals, usable, {
     least: leastMoves(inputs.start, 'ground', moveMinutes),
-    partial: movesOf,
-    exact: movesOf,
-  }
-  const choice = chooseWays(barred.goals, costs(true), pricing)
+    order: (...question) => (price ??= orderPricing(resolved.sheet, scope.value, { goals: barred.goals, operations: usable, always: inputs.done }, inputs, travel))(...question),
+  })
   if (!choice.ok) {
     // Would it go with the tools that are missing? Then the tool is what to say.
     const goal = choice.error.code === 'ACCESS_NO_WAY' ? choice.error.goal : ''
     const tool = resolved.operations.map(operation => lacks(operation.tools)).find(missing => missing !== undefined)
     return tool !== undefined && chooseWays(barred.goals, costs(false), { least: () => 0, exact: () => 0 }).ok ? fail({ code: 'ACCESS_TOOL_MISSING', tool, goal }) : choice
   }
-  if (!Number.isFinite(choice.value.cost)) return fail(impossible!)
+  if (!Number.isFinite(choice.value.cost)) {
+    const order = leastStops(listTasks(resolved.sheet, scope.value, withDone(barred.restore(choice.value)), inputs), travel)
+    if (!order.ok) return order
+  }
   return ok({ scope: scope.value, goals, choice: withDone(barred.restore(choice.value)) })
 }
 

@@ -29,12 +29,15 @@ export function scheduleTasks(visits: readonly Visit[], waits: readonly WaitSpan
     at = to
   }
   const planned = visits.map(visit => [...visit.tasks])
+  const stops = visits.some(visit => visit.tasks.some(task => task.kind === 'stop'))
+  const isRunning = () => stops && finished.has('run') && !finished.has('stop')
   /** The next visit at the same position, if no task of the visits until then hangs on one of these. */
   const laterVisit = (index: number, tasks: ReadonlySet<Task>): number | undefined => {
     const waiting = new Set([...tasks].map(task => task.id))
+    const [keepsStill, keepsRunning] = [[...tasks].some(task => task.still), waiting.has('stop')]
     for (let later = index + 1; later < visits.length; later++) {
       if (visits[later]!.at === visits[index]!.at) return later
-      for (const task of planned[later]!) if (task.after.some(id => waiting.has(id))) return undefined
+      for (const task of planned[later]!) if (task.after.some(id => waiting.has(id)) || (keepsStill && task.kind === 'run') || (keepsRunning && task.still)) return undefined
     }
     return undefined
   }
@@ -44,7 +47,8 @@ export function scheduleTasks(visits: readonly Visit[], waits: readonly WaitSpan
     const here = new Set(planned[index]!.map(task => task.id))
     const done: Task[] = []
     while (pending.size > 0) {
-      const possible = [...pending].filter(task => task.after.every(id => finished.has(id) || !here.has(id)))
+      const mustBeBack = !here.has('stop') && [...pending].some(task => task.still)
+      const possible = [...pending].filter(task => task.after.every(id => finished.has(id) || !here.has(id)) && !(task.still && isRunning()) && !(task.kind === 'run' && stops && mustBeBack))
       const ready = possible.map(task => ({ task, from: Math.max(0, ...(waitsFor.get(task.id) ?? []).map(endOf)), wait: waitsFor.get(task.id)?.toSorted((a, b) => endOf(b) - endOf(a))[0] }))
       const now = ready.filter(({ from }) => from <= clock + 1e-9).sort((a, b) => a.task.priority - b.task.priority)[0]
       if (!now) {

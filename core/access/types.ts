@@ -21,9 +21,13 @@ export type Task = {
   /** Where the car must stand; absent: anywhere. */
   at?: LiftPosition;
   from?: Reach;
+  /** The goal whose way says so. */
+  goal?: string;
   minutes: number;
   /** Somebody else sits in the seat or holds the other end. */
   helper?: boolean;
+  /** Hands stay away while the engine runs: done before it starts or after it stops. */
+  still?: boolean;
   /** Smaller goes first among tasks that could be done now. */
   priority: number;
   after: readonly string[]
@@ -43,7 +47,7 @@ export type Timeline = { spans: readonly Span[]; waits: readonly (WaitSpan & { f
 
 export type Plan = {
   /** Counts up when the same inputs may give another plan. */
-  planner: 2;
+  planner: 3;
   /** Chosen way per goal (index into the sheet's list). */
   ways: Readonly<Record<string, number>>;
   operations: readonly Slug[];

@@ -1,16 +1,17 @@
 import type { ResolvedSheet } from '../sheet/resolveSheet'
-import type { Neighbour, Slug } from '../sheet/types'
-import { defaultMoveMinutes, planJob, type PlanInputs } from './planJob'
-import type { MoveMinutes } from './types'
+import type { Joint, Neighbour, Slug } from '../sheet/types'
+import { judgeChance, usualJudgement, type Condition, type Judgement } from './judgeChance'
+import type { PlanInputs } from './planJob'
+import { planOnce } from './planOnce'
 
-/** What was found of a neighbour on this car; it weighs the sheet's chance a year. */
-export const conditions = ['sound', 'aged', 'weeping'] as const
-export type Condition = (typeof conditions)[number]
-/** Judgement, no source: how much likelier something fails than the sheet says when it looks like this. */
-const conditionFactor: Record<Condition, number> = { sound: 0.5, aged: 1, weeping: 4 }
+/** A neighbour by its id; a sibling, that is another line of this car, as `line:id`. */
+export type NeighbourRef = string
+export const siblingRef = (line: Slug): NeighbourRef => `line:${line}`
+/** The line a reference means, if it means one. */
+export const siblingOf = (ref: NeighbourRef): Slug | undefined => ref.startsWith('line:') ? ref.slice('line:'.length) : undefined
 
 export type NeighbourWeight = {
-  neighbour: Slug; taken: boolean;
+  neighbour: NeighbourRef; taken: boolean;
   /** Minutes to do it now, with what is off already, and alone another day. Undefined: the sheet does not say how it is reached. */
   now?: number; later?: number;
   /** Chance that it fails within the horizon; undefined: nobody has judged it. */
@@ -23,30 +24,39 @@ export type NeighbourWeight = {
   unobtainable: readonly { joint: Slug; seal: Slug }[]
 }
 
-/** Chance of at least one failure in some years from a chance a year (independent years: 1 − (1 − p)ⁿ). */
-export const chanceWithin = (perYear: number, years: number): number => 1 - (1 - Math.min(1, Math.max(0, perYear))) ** years
+export type Weighing = {
+  years?: number; judgement?: Judgement; found?: Readonly<Record<NeighbourRef, Condition>>;
+  /** Of the car, in years; undefined: not known. */
+  age?: number;
+  /** Siblings renewed with the job, as they were decided: of the lines in hand these are weighed, the others are what the job is about. */
+  siblings?: readonly Slug[]
+}
 
 /**
- * What each neighbour of the lines costs now and alone later, and what leaving it may cost: chance within the horizon times the later minutes. Ranked by what is saved;
- * it is judgement with numbers, for a person and a customer to decide on.
+ * What each neighbour of the job, other lines of the car among them, costs now and alone later, and what leaving it may cost: chance within the horizon times the later minutes.
+ * Ranked by what is saved; it is judgement with numbers, for a person and a customer to decide on.
  */
-export function weighNeighbours(resolved: ResolvedSheet, inputs: PlanInputs, { years = 3, found = {} as Readonly<Record<Slug, Condition>>, moveMinutes = defaultMoveMinutes as MoveMinutes } = {}): NeighbourWeight[] {
+export function weighNeighbours(resolved: ResolvedSheet, inputs: PlanInputs, { judgement = usualJudgement, years = judgement.years, found = {}, age, siblings = [] }: Weighing = {}): NeighbourWeight[] {
   const taken = inputs.neighbours ?? []
-  const minutesOf = (wanted: PlanInputs): number | undefined => {
-    const plan = planJob(resolved, wanted, moveMinutes)
+  const minutesOf = (lines: readonly Slug[], neighbours: readonly Slug[], alone = false): number | undefined => {
+    const plan = planOnce(resolved, alone ? { lines, neighbours, start: 'ground' } : { ...inputs, lines, neighbours })
     return plan.ok ? plan.value.minutes.total : undefined
   }
-  const weigh = (neighbour: Neighbour): NeighbourWeight => {
+  const weight = (neighbour: NeighbourRef, isTaken: boolean, now: number | undefined, later: number | undefined, failure: Neighbour['failure'], joints: readonly Joint[]): NeighbourWeight => {
+    const chance = failure && judgeChance(failure.chancePerYear, { found: found[neighbour], age, years, judgement })
+    const expected = chance !== undefined && later !== undefined ? chance * later : undefined
+    const unobtainable = joints.flatMap(joint => joint.seals.filter(seal => seal.unobtainable).map(seal => ({ joint: joint.id, seal: seal.id })))
+    return { neighbour, taken: isTaken, now, later, chance, expected, saved: expected !== undefined && now !== undefined ? expected - now : undefined, unobtainable }
+  }
+  const more = (withIt: number | undefined, without: number | undefined) => withIt !== undefined && without !== undefined ? withIt - without : undefined
+  const beside = resolved.sheet.neighbours.map((neighbour) => {
     const isReached = (neighbour.ways?.length ?? 0) > 0 || neighbour.goals.length > 0
     const others = taken.filter(id => id !== neighbour.id)
-    const without = minutesOf({ ...inputs, neighbours: others })
-    const withIt = minutesOf({ ...inputs, neighbours: [...others, neighbour.id] })
-    const now = isReached && without !== undefined && withIt !== undefined ? withIt - without : undefined
-    const later = isReached ? minutesOf({ lines: [], neighbours: [neighbour.id], start: 'ground' }) : undefined
-    const chance = neighbour.failure && chanceWithin(neighbour.failure.chancePerYear * conditionFactor[found[neighbour.id] ?? 'aged'], years)
-    const expected = chance !== undefined && later !== undefined ? chance * later : undefined
-    const unobtainable = resolved.joints.filter(joint => neighbour.goals.includes(joint.id)).flatMap(joint => joint.seals.filter(seal => seal.unobtainable).map(seal => ({ joint: joint.id, seal: seal.id })))
-    return { neighbour: neighbour.id, taken: taken.includes(neighbour.id), now, later, chance, expected, saved: expected !== undefined && now !== undefined ? expected - now : undefined, unobtainable }
-  }
-  return resolved.sheet.neighbours.map(weigh).sort((a, b) => (b.saved ?? -Infinity) - (a.saved ?? -Infinity) || (a.neighbour < b.neighbour ? -1 : 1))
+    return weight(neighbour.id, taken.includes(neighbour.id), isReached ? more(minutesOf(inputs.lines, [...others, neighbour.id]), minutesOf(inputs.lines, others)) : undefined, isReached ? minutesOf([], [neighbour.id], true) : undefined, neighbour.failure, resolved.joints.filter(joint => neighbour.goals.includes(joint.id)))
+  })
+  const lines = resolved.lines.filter(line => !inputs.lines.includes(line.id) || (siblings.includes(line.id) && inputs.lines.length > 1)).map((line) => {
+    const others = inputs.lines.filter(id => id !== line.id)
+    return weight(siblingRef(line.id), inputs.lines.includes(line.id), more(minutesOf([...others, line.id], taken), minutesOf(others, taken)), minutesOf([line.id], [], true), line.failure, resolved.joints.filter(joint => joint.line === line.id))
+  })
+  return [...beside, ...lines].sort((a, b) => (b.saved ?? -Infinity) - (a.saved ?? -Infinity) || (a.neighbour < b.neighbour ? -1 : 1))
 }

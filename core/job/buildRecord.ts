@@ -1,3 +1,5 @@
+import type { Condition } from '../access/judgeChance'
+import { siblingOf } from '../access/weighNeighbours'
 import type { FluidBalance } from '../fluid/balanceFluid'
 import { settleValue } from '../sheet/settleContested'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
@@ -6,7 +8,7 @@ import { fromSi } from '../units/convertUnit'
 import type { Celsius, Entered, Millilitres, NewtonMetres } from '../units/types'
 import { balanceOf } from './balanceOf'
 import { listMissing } from './listMissing'
-import type { JobEvent, JobState, JobVehicle, LeakResult, LevelReading, MissingItem, TorqueHow } from './types'
+import type { BodyOf, JobEvent, JobState, JobVehicle, LeakResult, LevelReading, MissingItem, TorqueHow } from './types'
 
 export type TorqueEntry = {
   joint: string; name: string; how: TorqueHow; entered?: Entered<'torque'>; newtonMetres?: NewtonMetres; poundFeet?: number; window?: Window<NewtonMetres>;
@@ -28,6 +30,9 @@ export type JobRecord = {
   skipped: { step: string; reason: string; by: string; at: string }[];
   roadTest?: { result: 'good' | 'not-good'; note?: string; by: string; at: string };
   notes: { text: string; by: string; at: string }[];
+  /** What was weighed beside the lines, and what the customer or the workshop said. */
+  neighbours: { neighbour: string; name: string; choice: 'now' | 'leave'; by: 'customer' | 'workshop'; found?: Condition; weighed?: NonNullable<BodyOf<'neighbourDecided'>['weighed']>; note?: string; at: string }[];
+  photos: { photo: string; step: string; caption?: string; by: string; at: string }[];
   cautions: Caution[]; lookNext: readonly string[]; missing: MissingItem[];
   signedOff?: { by: string; at: string }; handedOver?: { by: string; at: string; to: string; note?: string };
   /** Every event ever recorded, corrections among them. */
@@ -74,6 +79,10 @@ export function buildRecord(resolved: ResolvedSheet, state: JobState, events: re
     skipped: Object.entries(state.steps).flatMap(([step, { skipped, by, at }]) => skipped === undefined ? [] : [{ step, reason: skipped, by, at }]),
     roadTest: state.roadTest && { result: state.roadTest.result, note: state.roadTest.note, by: state.roadTest.by, at: state.roadTest.at },
     notes: state.notes.map(({ text, by, at }) => ({ text, by, at })),
+    neighbours: Object.entries(state.neighbours).map(([neighbour, { choice, by, found, weighed, note, at }]) => ({
+      neighbour, name: siblingOf(neighbour) === undefined ? sheet.neighbours.find(({ id }) => id === neighbour)?.what ?? neighbour : nameOf(sheet.lines, siblingOf(neighbour)!), choice, by, found, weighed, note, at,
+    })),
+    photos: state.photos.map(({ photo, step, caption, by, at }) => ({ photo, step, caption, by, at })),
     cautions: sheet.cautions.filter(caution => caution.phase === 'close' || caution.kind === 'law').map(({ kind, text }) => ({ kind, text })),
     lookNext: sheet.proving.lookNext, missing: listMissing(resolved, state),
     signedOff: state.signedOff && { by: state.signedOff.by, at: state.signedOff.at },

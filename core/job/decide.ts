@@ -1,6 +1,8 @@
+import { seatingProofs } from '../fittings/seating'
 import { seizedPath } from '../fittings/seizedPath'
 import { scopeOf, type ScopeInputs } from '../access/listGoals'
-import { planJob } from '../access/planJob'
+import { planOnce } from '../access/planOnce'
+import { siblingOf } from '../access/weighNeighbours'
 import { assertNever, fail, ok, type Result } from '../result'
 import { traitsImplied } from '../sheet/evaluatePredicate'
 import { settleValue, settleWindow } from '../sheet/settleContested'
@@ -56,7 +58,11 @@ export function decide(state: JobState | undefined, command: JobCommand, context
     case 'revisionMoved': return decideRevision(state, command, context)
     case 'stepDone': return ok(command)
     case 'jointSeized': return decideSeized(state, command, context)
-    case 'neighbourDecided': return context.resolved.sheet.neighbours.some(neighbour => neighbour.id === command.neighbour) ? ok(command) : unknown('neighbour', command.neighbour)
+    case 'neighbourDecided': {
+      const line = siblingOf(command.neighbour)
+      const isThere = line === undefined ? context.resolved.sheet.neighbours.some(({ id }) => id === command.neighbour) : context.resolved.lines.some(({ id }) => id === line)
+      return isThere ? ok(command) : unknown('neighbour', command.neighbour)
+    }
     case 'photoTaken': return ok(command)
     case 'passedOn': return command.to.trim() ? ok(command) : fail({ code: 'JOB_REASON_NEEDED', field: 'to' })
     case 'stepSkipped':
@@ -129,7 +135,7 @@ function decideScope(state: JobState, inputs: ScopeInputs, { resolved }: Context
 function decidePlan(state: JobState, command: Of<'planned'>, context: Context): Decision {
   const refused = decideScope(state, command.inputs, context)
   if (refused) return refused
-  const plan = planJob(context.resolved, command.inputs)
+  const plan = planOnce(context.resolved, command.inputs)
   return plan.ok ? ok({ ...command, planner: plan.value.planner }) : fail({ code: 'JOB_ACCESS', issue: plan.error })
 }
 
@@ -178,7 +184,7 @@ function decideJoint(state: JobState, command: JointCommand, context: Context): 
     }
     case 'jointSeated': {
       if (oneTime.some(id => !record.sealed?.seals.includes(id))) return needs('seals')
-      const missing = joint.proofs.filter(proof => !command.proofs.includes(proof))
+      const missing = seatingProofs(joint, context.resolved.lines.find(line => line.id === joint.line)).filter(proof => !command.proofs.includes(proof))
       return missing.length > 0 ? fail({ code: 'JOB_PROOF_MISSING', joint: joint.id, proofs: missing }) : ok(command)
     }
     case 'jointTorqued': return record.seated ? decideTorque(joint, command, context) : needs('seated')

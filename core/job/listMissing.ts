@@ -35,7 +35,7 @@ export function listMissing(resolved: ResolvedSheet, state: JobState): MissingIt
   const opened = sheet.joints.filter(joint => state.joints[joint.id]?.opened)
   if (opened.length > 0) {
     if (state.cleaned.length === 0) missing.push({ code: 'MISSING_CLEANED' })
-    for (const level of sheet.levels.slice(0, 1)) if (state.levels.at(-1)?.reading !== 'at') missing.push({ code: 'MISSING_LEVEL', level: level.id })
+    for (const level of sheet.levels) if (state.levels.findLast(reading => reading.level === level.id)?.reading !== 'at') missing.push({ code: 'MISSING_LEVEL', level: level.id })
     for (const joint of opened) {
       const because = leakDoubt(state.joints[joint.id]!)
       if (because) missing.push({ code: 'MISSING_LEAK_CHECK', joint: joint.id, because })

@@ -53,7 +53,7 @@ function isDone(resolved: ResolvedSheet, { kind, target }: Task, state: JobState
     case 'fill': return state.added.length > 0
     case 'wipe': return state.cleaned.includes(target as LiftPosition)
     case 'run': return state.timers.leak !== undefined
-    case 'level': return state.levels.at(-1)?.reading === 'at'
+    case 'level': return state.levels.findLast(reading => reading.level === target)?.reading === 'at'
     case 'road-test': return state.roadTest?.result === 'good'
     case 'renew': case 'bleed': case 'stop': case 'prepare': return false
   }

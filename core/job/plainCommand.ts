@@ -1,3 +1,4 @@
+import { seatingProofs } from '../fittings/seating'
 import type { FluidEstimate } from '../fluid/estimateFluid'
 import { settleValue, settleWindow } from '../sheet/settleContested'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
@@ -29,7 +30,7 @@ export function plainCommand(resolved: ResolvedSheet, step: Step, state: JobStat
     case 'withdraw': return { type: 'lineOut', line: target }
     case 'fit': return { type: 'lineIn', line: target }
     case 'seals': return { type: 'sealFitted', joint: target, seals: joint?.seals.map(seal => seal.id) ?? [], oldOut: true }
-    case 'seat': return { type: 'jointSeated', joint: target, proofs: joint?.proofs ?? [] }
+    case 'seat': return { type: 'jointSeated', joint: target, proofs: joint ? seatingProofs(joint, resolved.lines.find(line => line.id === joint.line)) : [] }
     case 'torque': {
       const window = settleWindow(joint?.torque ?? 'unknown')
       if (window.kind === 'unknown') return { type: 'jointTorqued', joint: target, how: 'turn' }

@@ -1,6 +1,7 @@
 import type { PlanInputs } from '../access/planJob'
 import type { AccessIssue } from '../access/types'
-import type { Condition } from '../access/weighNeighbours'
+import type { Condition } from '../access/judgeChance'
+import type { NeighbourRef } from '../access/weighNeighbours'
 import type { Remedy, RemedyBar } from '../fittings/seizedPath'
 import type { LiftPosition, Proof, Slug, Window } from '../sheet/types'
 import type { Adapter } from '../torque/correctForAdapter'
@@ -35,7 +36,7 @@ export type JobCommand
     | { type: 'jointOpened'; joint: Slug }
     | { type: 'jointCapped'; joint: Slug }
     | { type: 'jointSeized'; joint: Slug; remedy: Remedy; note?: string }
-    | { type: 'neighbourDecided'; neighbour: Slug; choice: 'now' | 'leave'; by: 'customer' | 'workshop'; found?: Condition; note?: string }
+    | { type: 'neighbourDecided'; neighbour: NeighbourRef; choice: 'now' | 'leave'; by: 'customer' | 'workshop'; found?: Condition; /** What was on the table when it was decided: minutes, and the chance within so many years. */ weighed?: { now: number; later: number; years: number; chance?: number }; note?: string }
     | { type: 'photoTaken'; photo: string; step: string; caption?: string }
     | { type: 'passedOn'; to: string; note?: string }
     | { type: 'holdReleased'; hold: Slug }
@@ -65,7 +66,7 @@ export type JobCommand
 type Command<T extends JobCommand['type']> = Extract<JobCommand, { type: T }>
 type Computed = {
   traitsLearned: Command<'traitsLearned'> & { traits: Readonly<Record<Slug, Slug>> };
-  planned: Command<'planned'> & { planner: 1 | 2 };
+  planned: Command<'planned'> & { planner: 1 | 2 | 3 };
   jointTorqued: Command<'jointTorqued'> & { torque?: NewtonMetres; window?: Window<NewtonMetres>; verdict: 'inside' | 'under' | 'over' | 'not-measured' };
   fluidCaught: Command<'fluidCaught'> & { volume: Millilitres };
   fluidAdded: Command<'fluidAdded'> & { volume: Millilitres };
@@ -147,7 +148,7 @@ export type JobState = {
   roadTest?: Mark & { result: 'good' | 'not-good'; note?: string };
   notes: readonly (Mark & { text: string })[];
   photos: readonly (Mark & { photo: string; step: string; caption?: string })[];
-  neighbours: Readonly<Record<Slug, Mark & Omit<BodyOf<'neighbourDecided'>, 'type' | 'neighbour'>>>;
+  neighbours: Readonly<Record<NeighbourRef, Mark & Omit<BodyOf<'neighbourDecided'>, 'type' | 'neighbour'>>>;
   /** Whose job it is now, where it was passed on. */
   passedOn?: Mark & { to: string; note?: string };
   paused?: Mark & { reason: string; note?: string };

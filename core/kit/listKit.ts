@@ -1,5 +1,5 @@
 import type { FluidEstimate } from '../fluid/estimateFluid'
-import type { Scope } from '../access/listGoals'
+import { allLevels, type Scope } from '../access/listGoals'
 import { settleValue } from '../sheet/settleContested'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import type { Slug } from '../sheet/types'
@@ -25,9 +25,9 @@ export function listKit(resolved: ResolvedSheet, scope: Scope, operationIds: rea
       items.push({ kind: 'seal', name: seal.name, count: seal.count, part: seal.part, size: seal.size, for: [joint.id], brought: brings.has(seal.id) })
     }
   }
-  if (scope.level) {
-    for (const seal of scope.level.seals.filter(candidate => candidate.reuse === 'never')) {
-      items.push({ kind: 'seal', name: seal.name, count: seal.count, part: seal.part, size: seal.size, for: [scope.level.id], brought: false })
+  for (const level of allLevels(scope)) {
+    for (const seal of level.seals.filter(candidate => candidate.reuse === 'never')) {
+      items.push({ kind: 'seal', name: seal.name, count: seal.count, part: seal.part, size: seal.size, for: [level.id], brought: false })
     }
   }
   for (const hold of scope.holds.filter(candidate => candidate.reuse === 'never')) {

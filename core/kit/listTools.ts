@@ -48,12 +48,15 @@ export function listTools(resolved: ResolvedSheet, visits: readonly Visit[], mis
           break
         }
         case 'fill': resolved.sheet.fills[0]?.tools.forEach(tool => tools.add(tool)); hex(resolved.sheet.fills[0]?.hex); break
-        case 'level': hex(resolved.sheet.levels[0]?.hex); break
+        case 'level': hex(resolved.sheet.levels.find(level => level.id === task.target)?.hex); break
         case 'cap': tools.add('catch pan'); break
         case 'wipe': tools.add('clean rags'); break
         default: break
       }
     }
+    // A socket named by itself is that hex already; a torque wrench is said once.
+    for (const size of hexes) if (tools.has(`${size} mm socket`)) hexes.delete(size)
+    if (tools.delete('torque wrench')) torqueWrench = true
     const wanted = [...hexes].sort((a, b) => a - b)
     const merged = wanted.flatMap((hex) => {
       const by = wanted.find(other => other > hex && nearHexes(hex).some(near => near.fit === 'good' && Math.abs(near.wrench.size - other) <= 0.02))

@@ -21,7 +21,7 @@ export const reaches = ['above', 'below', 'wheel-left', 'wheel-right', 'front', 
 export type Reach = (typeof reaches)[number]
 export const jointKinds = ['inverted-flare', 'iso-flare', 'oring-nut', 'banjo', 'clip-connect', 'push-lock', 'flange', 'clamp', 'press-in', 'taper-thread'] as const
 export type JointKind = (typeof jointKinds)[number]
-export const proofs = ['hand-start', 'bottomed', 'click', 'pull', 'cap'] as const
+export const proofs = ['hand-start', 'bottomed', 'click', 'pull', 'cap', 'untwisted'] as const
 export type Proof = (typeof proofs)[number]
 /** Best first: the order in which sources are believed when contested values do not overlap. */
 export const sourceKinds = ['service-information', 'maker-instruction', 'measured', 'common-practice', 'invented'] as const
@@ -64,10 +64,14 @@ export type PartOption = {
   id: Slug; kind: 'factory' | 'aftermarket' | 'braided' | 'made'; name: string; number?: string; brings: readonly Slug[];
   supersededBy?: Slug; discontinued?: boolean; note?: string
 }
+/** Chance a year that a part fails, at the age the shop's judgement speaks of. */
+export type Failure = { chancePerYear: number; why: string }
 export type Port = { id: Slug; component: string; at: Vec3; faces?: Vec3 }
 export type Line = {
   id: Slug; name: string; mark?: string; when?: Predicate; from: Slug; to: Slug;
-  sections: readonly Section[]; withdraw: readonly Way[]; withdrawNote?: string; parts: readonly PartOption[]
+  sections: readonly Section[]; withdraw: readonly Way[]; withdrawNote?: string; parts: readonly PartOption[];
+  /** How likely it fails when it is left alone: somebody's judgement, never a statistic. */
+  failure?: Failure
 }
 export type Seal = { id: Slug; name: string; count: number; size?: string; reuse: 'never' | 'if-good'; part?: string; wet?: boolean; /** Nobody supplies it any more. */ unobtainable?: boolean }
 export type Thread = { designation: string; standard: 'metric' | 'unified' | 'pipe'; sealant: 'none' | 'as-supplied' | 'as-sheet' }
@@ -135,7 +139,7 @@ export type Wait = { id: Slug; kind: WaitKind; text: string; minutes: Minutes; a
  * Something beside the lines that could be renewed while they are off. `ways`: how its own place is reached, with the minutes for it; `goals`: joints
  * that must be open for it; `failure`: somebody's judgement of how likely it fails, never a statistic.
  */
-export type Neighbour = { id: Slug; what: string; goals: readonly Slug[]; ways?: readonly Way[]; parts: readonly string[]; failure?: { chancePerYear: number; why: string } }
+export type Neighbour = { id: Slug; what: string; goals: readonly Slug[]; ways?: readonly Way[]; parts: readonly string[]; failure?: Failure }
 
 export type Sheet = {
   format: 'efferent.line-sheet/1'; id: Slug; revision: number; title: string; system: System; summary: string; words: readonly string[];

@@ -1,8 +1,9 @@
 import { stripImage } from '../../core/exchange/stripImage'
+import type { JobRecord } from '../../core/job/buildRecord'
 import type { Person } from '../../core/job/types'
 import { limits } from '../../shared/limits'
 import { imageWords } from '../../shared/words/imageWords'
-import { countPhotos, findPhoto, insertPhoto } from '../sql/photos/photos'
+import { countPhotos, findPhoto, insertPhoto, listPhotos } from '../sql/photos/photos'
 import { withTransaction, type Db } from '../utils/db'
 import { ProblemError } from '../utils/problemError'
 import { getJobRow } from './jobs'
@@ -18,6 +19,12 @@ export async function keepPhoto(job: string, id: string, bytes: Buffer, person: 
     await insertPhoto(db, { id, job, bytes: plain.value.bytes, width, height, person: person.id })
     return { id, width, height }
   })
+}
+
+/** The photos of a record that a PDF can show: JPEG, as every device of ours sends them. */
+export async function getPrintablePhotos(db: Db, record: JobRecord): Promise<Map<string, Buffer>> {
+  const isJpeg = (bytes: Buffer) => bytes[0] === 0xff && bytes[1] === 0xd8
+  return new Map((await listPhotos(db, record.job, record.photos.map(({ photo }) => photo))).filter(({ bytes }) => isJpeg(bytes)).map(({ id, bytes }) => [id, bytes]))
 }
 
 export async function getPhoto(db: Db, id: string): Promise<Buffer> {

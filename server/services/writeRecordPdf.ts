@@ -2,12 +2,12 @@ import { createRequire } from 'node:module'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import pdfmake from 'pdfmake'
-import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces'
+import type { Column, Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces'
 import type { JobRecord } from '../../core/job/buildRecord'
 import type { Sheet } from '../../core/sheet/types'
 import { formatEntered, formatQuantity, formatRange } from '../../core/units/formatQuantity'
 import { millilitres } from '../../core/units/types'
-import { howWords, leakWords, readingWords, recordDate } from '../../shared/words/recordWords'
+import { choiceWords, howWords, leakWords, readingWords, recordDate } from '../../shared/words/recordWords'
 import { cautionWords, list, proofWords } from '../../shared/words/vocabulary'
 import { missingWords } from '../../shared/words/refusalWords'
 
@@ -25,8 +25,19 @@ const table = (header: string[], widths: (string | number)[], rows: TableCell[][
   layout: { hLineWidth: (i: number) => i === 1 ? 1.2 : i === 0 ? 0 : 0.5, vLineWidth: () => 0, hLineColor: (i: number) => i === 1 ? ink : rule, paddingLeft: () => 0, paddingRight: () => 8, paddingTop: () => 3, paddingBottom: () => 3 },
 })
 
+/** Two photos beside each other, each with its words; one the server does not have is named all the same. */
+function photoPairs(record: JobRecord, photos: ReadonlyMap<string, Buffer>): Content[] {
+  if (record.photos.length === 0) return []
+  const one = ({ photo, caption, by, at }: JobRecord['photos'][number]): Column => {
+    const picture = photos.get(photo)
+    const words: Content = { text: `${caption ?? 'Photo'} (${by}, ${recordDate(at)})${picture ? '' : ': the picture is not on the server'}`, fontSize: 9, margin: [0, 2, 0, 6] }
+    return { stack: picture ? [{ image: `data:image/jpeg;base64,${picture.toString('base64')}`, fit: [245, 185] }, words] : [words], unbreakable: true, width: '50%' }
+  }
+  return [heading('Photos'), ...Array.from({ length: Math.ceil(record.photos.length / 2) }, (_, i): Content => ({ columns: record.photos.slice(2 * i, 2 * i + 2).map(one), columnGap: 12 }))]
+}
+
 /** The handover record as a PDF on A4: the same content as the page, built from the same record. */
-export async function writeRecordPdf(record: JobRecord, sheet: Sheet, workshop: string): Promise<Buffer> {
+export async function writeRecordPdf(record: JobRecord, sheet: Sheet, workshop: string, photos: ReadonlyMap<string, Buffer> = new Map()): Promise<Buffer> {
   const [normal, bold] = [fontFile(400), fontFile(700)]
   pdfmake.setFonts({ Body: { normal, bold, italics: normal, bolditalics: bold } })
   // Nothing a record says can make the writer fetch an address or read another file.
@@ -61,6 +72,8 @@ export async function writeRecordPdf(record: JobRecord, sheet: Sheet, workshop: 
     ...(record.roadTest ? [{ text: `Road test: ${record.roadTest.result === 'good' ? 'good' : 'not good'}${record.roadTest.note ? `, ${record.roadTest.note}` : ''}.` } as Content] : []),
     ...(record.skipped.length > 0 ? [heading('Left out, with reason'), { ul: record.skipped.map(({ step, reason, by }) => `${step}: ${reason} (${by})`) } as Content] : []),
     ...(record.notes.length > 0 ? [heading('Notes'), { ul: record.notes.map(note => `${note.text} (${note.by})`) } as Content] : []),
+    ...(record.neighbours.length > 0 ? [heading('Beside the lines'), { ul: record.neighbours.map(item => `${item.name}: ${choiceWords(item)}`) } as Content] : []),
+    ...photoPairs(record, photos),
     heading('Look at next'),
     { ul: [...record.lookNext] },
     heading('Please note'),

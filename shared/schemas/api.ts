@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import type { Judgement } from '../../core/access/judgeChance'
 import type { JobEvent, Role } from '../../core/job/types'
 import type { Summary } from '../../core/job/summarise'
 import type { Family, Sheet } from '../../core/sheet/types'
@@ -31,12 +32,21 @@ export const publishSchema = z.strictObject({ sheet: sheetSchema, notes: z.array
 export const sheetListSchema = z.object({ sheets: z.string().max(20_000).regex(/^[a-z0-9,-]*$/).optional() })
 export const learnTraitSchema = z.strictObject({ sheet: slugSchema, question: slugSchema, answer: slugSchema })
 
+const weight = z.number().min(0).max(50)
+export const judgementSchema: z.ZodType<Judgement, Judgement> = z.strictObject({ sound: weight, aged: weight, weeping: weight, ofAge: z.number().min(1).max(60), years: z.number().int().min(1).max(30) })
+
+export const wrenchSchema = z.strictObject({ millimetres: z.number().min(50).max(2000) })
+
 export type PersonView = { id: string; name: string; role: Role; active: boolean }
 export type SessionView = {
   person: PersonView | undefined;
   /** No people yet: the first visit makes the admin. */
   setup: boolean;
   workshop: string;
+  /** Length of the torque wrench this person works with, mm; asked for once, on any tablet. */
+  wrench?: number;
+  /** How this shop judges what it leaves alone. */
+  judgement: Judgement;
   /** Only with demo data: who can sign in, and with what. */
   people: { id: string; name: string; role: Role; hint?: string }[]
 }

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import type { PlanInputs } from '../../core/access/planJob'
-import { conditions } from '../../core/access/weighNeighbours'
+import { conditions } from '../../core/access/judgeChance'
 import { remedies } from '../../core/fittings/seizedPath'
 import { roles, timerNames, type JobCommand } from '../../core/job/types'
 import { bleedMethods, liftPositions, proofs } from '../../core/sheet/types'
@@ -50,7 +50,9 @@ export const commandSchema = z.discriminatedUnion('type', [
   c('jointOpened', { joint: slug }),
   c('jointCapped', { joint: slug }),
   c('jointSeized', { joint: slug, remedy: z.enum(remedies), note: maybeText.optional() }),
-  c('neighbourDecided', { neighbour: slug, choice: z.enum(['now', 'leave']), by: z.enum(['customer', 'workshop']), found: z.enum(conditions).optional(), note: maybeText.optional() }),
+  c('neighbourDecided', {
+    neighbour: z.union([slug, z.string().max(limits.slug + 5).regex(/^line:[a-z0-9]+(-[a-z0-9]+)*$/)]), choice: z.enum(['now', 'leave']), by: z.enum(['customer', 'workshop']), found: z.enum(conditions).optional(),
+    weighed: z.strictObject({ now: amount, later: amount, years: z.number().int().min(1).max(30), chance: z.number().min(0).max(1).optional() }).optional(), note: maybeText.optional() }),
   c('photoTaken', { photo: z.uuid(), step: stepId, caption: maybeText.optional() }),
   c('passedOn', { to: name, note: maybeText.optional() }),
   c('holdReleased', { hold: slug }),

@@ -55,6 +55,7 @@ const ways = z.array(way).min(1).max(12)
 
 const centrePoint = z.strictObject({ at: vec3, radius: mm.optional() })
 const points = z.array(centrePoint).min(2).max(2000)
+const failure = z.strictObject({ chancePerYear: z.number().min(0).max(1), why: text })
 const section = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('tube'), material: z.enum(['steel', 'aluminium', 'copper-nickel', 'plastic']), od: mm, wall: mm, points }),
   z.strictObject({ kind: z.literal('hose'), build: z.enum(['rubber', 'braided', 'silicone']), bore: mm, wall: mm, clampAllowed: z.boolean().optional(), points }),
@@ -64,7 +65,7 @@ const stepRef = z.string().min(2).max(120).regex(/^[a-z-]+(:[a-z0-9][a-z0-9-]*)?
 const seal = z.strictObject({ id: slug, name, count: z.number().int().min(1).max(50), size: name.optional(), reuse: z.enum(['never', 'if-good']), part: name.optional(), wet: z.boolean().optional(), unobtainable: z.boolean().optional() })
 const line = z.strictObject({
   id: slug, name, mark: name.optional(), when: predicateSchema.optional(), from: slug, to: slug,
-  sections: z.array(section).min(1).max(40), withdraw: ways, withdrawNote: text.optional(),
+  sections: z.array(section).min(1).max(40), withdraw: ways, withdrawNote: text.optional(), failure: failure.optional(),
   parts: list(z.strictObject({ id: slug, kind: z.enum(['factory', 'aftermarket', 'braided', 'made']), name, number: name.optional(), brings: list(slug, 40), supersededBy: slug.optional(), discontinued: z.boolean().optional(), note: text.optional() }), 12),
 })
 const joint = z.strictObject({
@@ -124,7 +125,7 @@ export const sheetSchema: z.ZodType<Sheet, Sheet> = z.strictObject({
     parameters: z.strictObject({ pressure: kPa.optional(), restMinutes: min.optional(), strokes: z.number().int().min(0).max(500).optional(), turns: z.enum(['full-lock', 'short-of-lock']).optional() }),
   }),
   proving: z.strictObject({ leakMinutes: contested(min), engine: z.enum(['idling', 'off']), roadTest: z.boolean(), lookNext: list(text, 20) }),
-  neighbours: list(z.strictObject({ id: slug, what: name, goals: list(slug, 40), ways: ways.optional(), parts: list(name, 20), failure: z.strictObject({ chancePerYear: z.number().min(0).max(1), why: text }).optional() }), 40),
+  neighbours: list(z.strictObject({ id: slug, what: name, goals: list(slug, 40), ways: ways.optional(), parts: list(name, 20), failure: failure.optional() }), 40),
   waits: list(z.strictObject({ id: slug, kind: z.enum(waitKinds), text, minutes: min, after: list(stepRef, 40), before: z.array(stepRef).min(1).max(40) }), 20).optional(),
   cautions: list(caution.extend({ phase: z.enum(phases) }), 40),
   notes: list(z.strictObject({ by: name, date, text })),

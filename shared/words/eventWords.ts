@@ -2,8 +2,8 @@ import type { JobBody } from '../../core/job/types'
 import { assertNever } from '../../core/result'
 import type { Sheet } from '../../core/sheet/types'
 import { formatEntered } from '../../core/units/formatQuantity'
-import { howWords, leakWords, readingWords } from './recordWords'
-import { conditionWords, remedyWords } from './remedyWords'
+import { choiceWords, howWords, leakWords, readingWords } from './recordWords'
+import { remedyWords } from './remedyWords'
 import { sheetNames } from './sheetNames'
 import { list, positionWords, proofWords } from './vocabulary'
 
@@ -12,7 +12,7 @@ function stepDoneWords(step: string, sheet: Sheet): string {
   switch (kind) {
     case 'move': return `Car ${positionWords[to as keyof typeof positionWords] ?? 'moved'}`
     case 'bleed': return sheet.bleeders.some(bleeder => bleeder.id === target) ? `Bled at ${sheetNames(sheet).bleeder(target)}` : 'Bled from lock to lock'
-    case 'renew': return `${sheet.neighbours.find(neighbour => neighbour.id === target)?.what ?? target} renewed`
+    case 'renew': return `${sheetNames(sheet).neighbour(target)} renewed`
     case 'stop': return 'Engine stopped'
     default: return 'Car made ready'
   }
@@ -38,7 +38,7 @@ export function eventWords(body: JobBody, sheet: Sheet): string {
     case 'jointOpened': return `${name.joint(body.joint)} opened`
     case 'jointCapped': return `${name.joint(body.joint)} capped on both sides`
     case 'jointSeized': return `${name.joint(body.joint)} does not move: ${remedyWords[body.remedy].title.toLowerCase()}${body.note ? `. ${body.note}` : ''}`
-    case 'neighbourDecided': return `${sheet.neighbours.find(neighbour => neighbour.id === body.neighbour)?.what ?? body.neighbour}: ${body.choice === 'now' ? 'renewed with this job' : 'left as it is'}, decided by the ${body.by}${body.found ? `; found ${conditionWords[body.found]}` : ''}${body.note ? `. ${body.note}` : ''}`
+    case 'neighbourDecided': return `${sheetNames(sheet).neighbour(body.neighbour)}: ${choiceWords(body)}`
     case 'photoTaken': return `Photo${body.caption ? `: ${body.caption}` : ''}`
     case 'passedOn': return `Passed on to ${body.to}${body.note ? `: ${body.note}` : ''}`
     case 'holdReleased': return `${name.hold(body.hold)} released`

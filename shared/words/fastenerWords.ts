@@ -3,3 +3,7 @@ import { formatNumber } from '../../core/units/formatQuantity'
 
 /** "bolt M6 × 25" */
 export const fastenerWords = ({ what, size, length }: Fastener): string => `${what} ${size}${length === undefined || size.includes('×') ? '' : ` × ${formatNumber(length, 0)}`}`
+
+const marks = ['●', '■', '▲', '◆']
+/** The mark that a group of bolts has on the part's outline. */
+export const boltMark = (group: number): string => marks[group % marks.length]!

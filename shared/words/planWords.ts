@@ -16,7 +16,7 @@ export function goalWords(goal: string, sheet: Sheet): string {
     case 'level': return name.level(id)
     case 'bleed': return name.bleeder(id)
     case 'fill': return sheet.fills.find(fill => fill.id === id)?.name ?? id
-    case 'renew': return sheet.neighbours.find(neighbour => neighbour.id === id)?.what ?? id
+    case 'renew': return name.neighbour(id)
     default: return sheet.operations.find(operation => operation.id === id)?.name ?? id
   }
 }
@@ -34,14 +34,20 @@ export function whyWords({ more, moreRisk, moreMoves, adds, spares }: Alternativ
   return `${minutes(more)} more${because.length > 0 ? `: ${because.join(', ')}` : ''}.`
 }
 
+type Weighed = { now: number; later: number; years: number; chance?: number }
+/** What was on the table when a neighbour was decided on. */
+export function weighedWords({ now, later, years, chance }: Weighed): string {
+  const times = `${minutes(now)} now, ${minutes(later)} alone later`
+  return chance === undefined ? times : `${times}, ${formatNumber(chance * 100, 0)} % in ${plural(years, 'year')} (judgement)`
+}
+
 /** One sentence of reason for a neighbour. */
 export function neighbourWords({ now, later, chance, saved, unobtainable }: NeighbourWeight, sheet: Sheet, years: number): string {
   const name = sheetNames(sheet)
   const [gone] = unobtainable
   if (gone) return `Better not: ${name.joint(gone.joint)} would be opened, and its ${name.seal(gone.seal)} cannot be had.`
   if (now === undefined || later === undefined) return 'The sheet does not say how it is reached.'
-  const times = `${minutes(now)} now, ${minutes(later)} alone later`
-  if (chance === undefined) return `${times}. Nobody has judged how long it lasts.`
-  const odds = `${formatNumber(chance * 100, 0)} % in ${plural(years, 'year')} (judgement)`
-  return (saved ?? 0) > 0 ? `${times}; ${odds}: doing it now is the cheaper bet.` : `${times}; ${odds}: it can wait.`
+  const weighed = weighedWords({ now, later, years, chance })
+  if (chance === undefined) return `${weighed}. Nobody has judged how long it lasts.`
+  return (saved ?? 0) > 0 ? `${weighed}: doing it now is the cheaper bet.` : `${weighed}: it can wait.`
 }

@@ -40,7 +40,7 @@ export function accessWords(issue: AccessIssue, sheet: Sheet): string {
     case 'ACCESS_LAYOUT_OPEN': return `It is not known yet whether the car has ${list(issue.lines.map(name.line))}. Answer the question on the sheet first.`
     case 'ACCESS_NO_WAY': {
       const [kind = '', id = ''] = issue.goal.split(':')
-      if (kind === 'renew') return `“${sheet.neighbours.find(neighbour => neighbour.id === id)?.what ?? id}” cannot be reached any more. Allow a way again, or leave it.`
+      if (kind === 'renew') return `“${name.neighbour(id)}” cannot be reached any more. Allow a way again, or leave it.`
       const what = kind === 'joint' ? name.joint(id) : kind === 'hold' ? name.hold(id) : kind === 'withdraw' ? name.line(id) : issue.goal
       return `Every way to “${what}” has been ruled out. Allow one of them again.`
     }

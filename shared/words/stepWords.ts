@@ -1,7 +1,10 @@
+import { isScrewed, turnsByHand } from '../../core/fittings/seating'
 import type { Step } from '../../core/job/listSteps'
 import { assertNever } from '../../core/result'
+import type { PanPlace } from '../../core/route/panPlace'
+import { formatNumber } from '../../core/units/formatQuantity'
 import { settleValue } from '../../core/sheet/settleContested'
-import type { Caution, Phase, Sheet } from '../../core/sheet/types'
+import type { Caution, Joint, Phase, Sheet } from '../../core/sheet/types'
 import { positionMove, positionWords, reachWords } from './vocabulary'
 import { sheetNames } from './sheetNames'
 
@@ -16,6 +19,31 @@ export type StepWords = {
 
 const lift: Caution = { kind: 'crush', text: 'Lift locks set, or stands rated for the load under the lift points. Never under a car that stands on a jack.' }
 const byPhase = (sheet: Sheet, ...phases: Phase[]): Caution[] => sheet.cautions.filter(caution => phases.includes(caution.phase))
+
+/** How the seals of a joint go in, by what kind of joint it is. */
+function sealWords(joint: Joint | undefined): string {
+  const old = 'Old ones out and accounted for, seats wiped clean.'
+  switch (joint?.kind) {
+    case 'banjo': return `${old} On the bolt in this order: washer, eye, washer. A face that is scored gets no new washer: it gets a new part.`
+    case 'clamp': return `${old} The clamp goes over the hose before the hose goes on.`
+    default: return `${old} New ones wet with the system’s own fluid.`
+  }
+}
+/** How a line is laid to its end so that turning the fitting turns nothing else. */
+function seatWords(joint: Joint): string {
+  const turns = turnsByHand(joint)
+  const started = turns === undefined ? '' : `If it binds within ${turns} turns of the fingers, back off and look at the thread: no wrench yet.`
+  switch (joint.kind) {
+    case 'banjo': return `Turn the eye to where the line lies free, and hold it there. ${started}`
+    case 'clamp': return 'Push on past the bead, turned as it lies by itself; the clamp sits behind the bead.'
+    default: return started
+  }
+}
+/** What is held still while the joint is tightened. */
+function holdWords({ kind, hex: { turn, hold } }: Joint): string {
+  if (hold !== undefined) return `Hold ${hold} mm still${turn === undefined ? '' : `, turn ${turn} mm`}: the line must not turn with it.`
+  return kind === 'banjo' ? 'Hold the eye where it lies while the bolt turns.' : isScrewed({ kind }) ? 'Watch the line: it must not turn with the nut.' : ''
+}
 
 /** A step in words, for the bay view, the Floor and the record. Cautions stand before the action. */
 export function stepWords(step: Step, sheet: Sheet): StepWords {
@@ -42,11 +70,11 @@ export function stepWords(step: Step, sheet: Sheet): StepWords {
       const neighbour = sheet.neighbours.find(candidate => candidate.id === step.target)
       return words(`Renew: ${neighbour?.what ?? step.target}`, neighbour?.parts.length ? `Parts: ${neighbour.parts.join(', ')}. Compare old and new before the old one is out of reach.` : 'Compare old and new before the old one is out of reach.', 'Renewed')
     }
-    case 'seals': return words(`Renew the seals: ${name.joint(step.target)}`, 'Old ones out and accounted for, new ones wet with the system’s own fluid.', 'Seals fitted')
+    case 'seals': return words(`Renew the seals: ${name.joint(step.target)}`, sealWords(joint), 'Seals fitted')
     case 'fit': return words(`Lay in the new line: ${name.line(step.target)}`, 'Ends stay capped until they meet their ports. No tension, no twist, clear of heat and belts.', 'It is in place')
-    case 'seat': return words(`Seat: ${name.joint(step.target)}`, joint?.seated ?? '', 'Seated and proved')
+    case 'seat': return words(`Seat: ${name.joint(step.target)}`, [joint?.seated, joint && seatWords(joint)].filter(Boolean).join(' '), 'Seated and proved')
     case 'fasten': return words(`Fasten: ${name.hold(step.target)}`, 'Both ends are started: the line lies where it wants to. No tension at the hold.', 'Fastened')
-    case 'torque': return words(`Torque: ${name.joint(step.target)}`, 'Smooth pull, one click. The middle of the window; the rest stays in hand.', 'Torqued', joint?.cautions)
+    case 'torque': return words(`Torque: ${name.joint(step.target)}`, [joint && holdWords(joint), 'Smooth pull, one click. The middle of the window; the rest stays in hand.'].filter(Boolean).join(' '), 'Torqued', joint?.cautions)
     case 'fill': return words('Fill before the engine runs', 'The specified fluid, clean funnel. What came out goes back in first; the level check decides the rest.', 'Record', byPhase(sheet, 'fill'))
     case 'bleed': return words(sheet.bleeders.some(bleeder => bleeder.id === step.target) ? `Bleed at: ${name.bleeder(step.target)}` : 'Bleed from lock to lock', `${sheet.bleeding.summary} Keep the reservoir above its mark throughout.`, 'No more air', [...byPhase(sheet, 'fill'), { kind: 'eyes', text: 'Goggles on: fluid under pressure jumps.' }])
     case 'wipe': return words(`Wipe every joint dry, ${positionWords[step.at]}`, 'Joints, line and what lies below them. Residue reads as a leak.', 'All dry')
@@ -54,12 +82,18 @@ export function stepWords(step: Step, sheet: Sheet): StepWords {
       const minutes = settleValue(sheet.proving.leakMinutes)
       return words('Start the engine', `Shift through the gears if the sheet says so, then leave it idling${minutes.kind === 'unknown' ? '' : ` for ${minutes.value} minutes`}. Look at once for anything running.`, 'Engine running', byPhase(sheet, 'engine'))
     }
-    case 'level': return words(`Read the level: ${name.level(step.target)}`, sheet.levels.find(level => level.id === step.target)?.reads ?? '', 'Record the reading', [...byPhase(sheet, 'prove'), ...(sheet.levels.find(level => level.id === step.target)?.cautions ?? [])])
+    case 'level': return words(`Read the level: ${name.level(step.target)}`, sheet.levels.find(level => level.id === step.target)?.reads ?? '', 'Record the reading', [...byPhase(sheet, step.phase === 'fill' ? 'fill' : 'prove'), ...(sheet.levels.find(level => level.id === step.target)?.cautions ?? [])])
     case 'leak': return words(`Look for a leak: ${name.joint(step.target)}`, 'Light and mirror where it is hidden. Run a dry finger below it.', 'It is dry', byPhase(sheet, 'prove'))
     case 'stop': return words('Stop the engine', 'Key out, and with you. Wait until fan and belt stand still.', 'It stands still', [{ kind: 'entangle', text: 'An electric fan may start by itself with the engine off.' }])
     case 'road-test': return words('Road test, then look again', 'Through the gears and up to temperature. Look at each joint once more.', 'Good, and dry', byPhase(sheet, 'close'))
     default: return assertNever(step.kind)
   }
+}
+
+/** "left side, 520 mm behind the front axle" */
+export function panWords({ side, along, end }: PanPlace): string {
+  const where = { left: 'left side', right: 'right side', middle: 'in the middle' }[side]
+  return `${where}, ${end === 'level' ? 'level with the front axle' : `${formatNumber(Math.round(along / 10) * 10, 0)} mm ${end} ${end === 'ahead' ? 'of ' : ''}the front axle`}`
 }
 
 /** "from below, car raised" */

@@ -31,6 +31,7 @@ export const proofWords: Record<Proof, { short: string; ask: string }> = {
   'click': { short: 'click', ask: 'Heard or felt the click' },
   'pull': { short: 'pull', ask: 'Pulled hard: it holds' },
   'cap': { short: 'cap', ask: 'Cap over the clip, snapped home' },
+  'untwisted': { short: 'no twist', ask: 'No twist: its print runs straight from end to end' },
 }
 export const sourceWords: Record<SourceKind, string> = { 'service-information': 'service information', 'maker-instruction': 'maker’s instruction', 'measured': 'measured here', 'common-practice': 'common practice', 'invented': 'invented for the demo' }
 export const cautionWords: Record<CautionKind, string> = {

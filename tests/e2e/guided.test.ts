@@ -1,5 +1,27 @@
+import type { Page } from '@playwright/test'
 import { expect, expectAccessible, expectFits, listen, names, signIn, test } from '../helpers/browserTest'
 import { jpegOf } from '../helpers/jpeg'
+
+/** From a sheet to a job on it, for a car that is not here yet. */
+async function openJobFor(page: Page, plate: string): Promise<void> {
+  await page.keyboard.press('j')
+  const dialog = page.getByRole('dialog')
+  await dialog.getByRole('button', { name: 'A car that is not here yet' }).click()
+  await dialog.getByLabel('Plate').fill(plate)
+  await dialog.getByLabel('Customer', { exact: true }).fill('Slack Water Boats')
+  await dialog.getByRole('button', { name: 'Open the job' }).click()
+  await expect(page.getByRole('heading', { name: new RegExp(plate) })).toBeVisible()
+}
+
+/** A photo as a camera might make it: blank, of this size. */
+async function drawnJpeg(page: Page, width: number, height: number): Promise<Buffer> {
+  return Buffer.from(await page.evaluate(([w, h]) => {
+    const drawn = document.createElement('canvas')
+    drawn.width = w!
+    drawn.height = h!
+    return drawn.toDataURL('image/jpeg').split(',')[1]!
+  }, [width, height]), 'base64')
+}
 
 // A clutch hose, from an override on the plan to the hand-over: a joint that does not move, a photo, a pause, another pair of hands.
 test('a clutch hose with everything that comes in between', async ({ page, browser, server, watch }) => {
@@ -9,13 +31,7 @@ test('a clutch hose with everything that comes in between', async ({ page, brows
   await signIn(page, 'technician')
   await page.goto('/sheets/petrel-clutch-hose')
   await expect(page.getByRole('heading', { name: 'Clutch hose, braided' })).toBeVisible()
-  await page.keyboard.press('j')
-  const dialog = page.getByRole('dialog')
-  await dialog.getByRole('button', { name: 'A car that is not here yet' }).click()
-  await dialog.getByLabel('Plate').fill('PE 20 TRL')
-  await dialog.getByLabel('Customer', { exact: true }).fill('Slack Water Boats')
-  await dialog.getByRole('button', { name: 'Open the job' }).click()
-  await expect(page.getByRole('heading', { name: /PE 20 TRL/ })).toBeVisible()
+  await openJobFor(page, 'PE 20 TRL')
 
   // The plan on the clock; an override replans at once, and is there again after a reload.
   const clock = page.getByRole('img', { name: /The job on the clock/ })
@@ -75,13 +91,7 @@ test('a clutch hose with everything that comes in between', async ({ page, brows
   // A photo for the step, from a file, without what the camera wrote beside it.
   await page.getByRole('button', { name: 'More' }).click()
   await page.getByLabel('What the photo shows').fill('before the hose came off')
-  const canvas = await page.evaluate(() => new Promise<string>((resolve) => {
-    const drawn = document.createElement('canvas')
-    drawn.width = 2400
-    drawn.height = 1800
-    resolve(drawn.toDataURL('image/jpeg').split(',')[1]!)
-  }))
-  await page.getByLabel('Photo for this step').setInputFiles({ name: 'bay.jpg', mimeType: 'image/jpeg', buffer: Buffer.from(canvas, 'base64') })
+  await page.getByLabel('Photo for this step').setInputFiles({ name: 'bay.jpg', mimeType: 'image/jpeg', buffer: await drawnJpeg(page, 2400, 1800) })
   await expect(page.getByRole('dialog', { name: 'More' })).toBeHidden()
 
   // Pause, with its reason; on from another tablet, by somebody else.
@@ -124,7 +134,7 @@ test('a clutch hose with everything that comes in between', async ({ page, brows
   await expectAccessible(page)
 })
 
-test('a photo that is none is refused with a word, and nothing else is lost', async ({ page }) => {
+test('a photo that is none is refused with a word; one that is waits on the tablet while the server does not take it', async ({ page }) => {
   await signIn(page, 'technician')
   await page.getByRole('listitem').filter({ hasText: 'BR 88 KEL' }).getByRole('button', { name: 'Bay view' }).click()
   await page.getByRole('button', { name: 'More' }).click()
@@ -132,4 +142,56 @@ test('a photo that is none is refused with a word, and nothing else is lost', as
   await page.getByLabel('Photo for this step').setInputFiles({ name: 'x.jpg', mimeType: 'image/jpeg', buffer: jpegOf({ aside: [] }).subarray(0, 40) })
   await expect(page.getByRole('alert')).toContainText('no photo that can be read')
   await expect(page.getByLabel('What the photo shows')).toHaveValue('nothing')
+
+  // The network is gone for pictures; the entry is kept, the picture with it, over a reload.
+  await page.route('**/api/jobs/*/photos?*', route => route.abort())
+  await page.getByLabel('What the photo shows').fill('clip as found')
+  await page.getByLabel('Photo for this step').setInputFiles({ name: 'clip.jpg', mimeType: 'image/jpeg', buffer: await drawnJpeg(page, 640, 480) })
+  await expect(page.getByRole('dialog', { name: 'More' })).toBeHidden()
+  await page.goto(page.url().replace('/bay', ''))
+  const photo = page.getByRole('img', { name: 'clip as found' })
+  await page.reload()
+  await expect(page.locator('.log').getByText('waits to be sent').first()).toBeVisible()
+  await expect.poll(() => photo.evaluate((image: HTMLImageElement) => image.naturalWidth)).toBe(640)
+  await page.unroute('**/api/jobs/*/photos?*')
+  await expect(page.locator('.log').getByText('waits to be sent')).toHaveCount(0, { timeout: 20_000 })
+  await expect(photo).toHaveAttribute('src', /^\/api\/photos\//)
+  await page.reload()
+  await expect.poll(() => photo.evaluate((image: HTMLImageElement) => image.naturalWidth)).toBe(640)
+})
+
+test('the other line: minutes now and later, odds by the lead’s judgement, and the customer’s word in plan and record', async ({ page }) => {
+  await signIn(page, 'lead')
+  await page.goto('/sheets/halyard-cooler-lines-screw-in')
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+  await openJobFor(page, 'HE 47 LIN')
+  const boxes = page.locator('.choice input')
+  await boxes.first().check()
+  await boxes.nth(1).uncheck()
+  await expect(page.locator('.choice input:checked')).toHaveCount(1)
+  const beside = page.getByRole('region', { name: 'While it is open' })
+  const sister = beside.getByRole('listitem').filter({ hasText: 'line' }).first()
+  await expect(sister).toContainText(/min now, .* min alone later, \d+ % in 3 years \(judgement\)/)
+  const odds = async () => Number(/(\d+) % in/.exec((await sister.textContent())!)![1])
+  const before = await odds()
+  await sister.getByLabel('found').selectOption('weeping')
+  await expect.poll(odds).toBeGreaterThan(before)
+
+  await beside.getByText('What the odds rest on').click()
+  await beside.getByRole('button', { name: /Judge otherwise/ }).click()
+  await beside.getByLabel('weeping ×').fill('1')
+  await beside.getByRole('button', { name: 'Keep for the shop' }).click()
+  await expect.poll(odds).toBe(before)
+
+  await sister.getByRole('button', { name: /^Customer: now/ }).click()
+  await expect(beside.getByText('with this job, customer')).toBeVisible()
+  await expect(boxes.first()).toBeChecked()
+  await expect(boxes.nth(1)).toBeChecked()
+  await expect(page.locator('.log')).toContainText(/renewed with this job, decided by the customer, found weeping; [\d.]+ min now/)
+  await sister.getByRole('button', { name: /^Customer: leave it/ }).click()
+  await expect(page.locator('.choice input:checked')).toHaveCount(1)
+  await page.getByRole('link', { name: 'Record' }).click()
+  await expect(page.getByRole('heading', { name: 'Beside the lines' })).toBeVisible()
+  await expect(page.getByText(/left as it is, decided by the customer/)).toBeVisible()
+  await expectAccessible(page)
 })

@@ -8,6 +8,7 @@ import { evolve } from '../../core/job/evolve'
 import { listSteps, type Step } from '../../core/job/listSteps'
 import { plainCommand } from '../../core/job/plainCommand'
 import type { JobCommand, JobEvent, JobState, Person, Refusal } from '../../core/job/types'
+import { decidingTraits } from '../../core/identify/identifyLayouts'
 import { resolveSheet, type ResolvedSheet } from '../../core/sheet/resolveSheet'
 import type { Pack, Sheet } from '../../core/sheet/types'
 
@@ -31,6 +32,17 @@ export function demoCar(coolers: 'one' | 'two' | undefined, sheet = demoSheet())
   if (resolution.applies === 'no') throw new Error(`the demo sheet does not apply: ${resolution.why}`)
   return resolution.resolved
 }
+
+/** Every demo sheet on a car of each layout it may have. */
+export const everyDemoCar = (): ResolvedSheet[] => allDemoSheets().flatMap((sheet) => {
+  const traits = decidingTraits(sheet)
+  const layouts = traits.reduce<Record<string, string>[]>((known, trait) => known.flatMap(one => trait.values.map(value => ({ ...one, [trait.id]: value.id }))), [{}])
+  const [applies] = sheet.applies
+  return layouts.flatMap((layout) => {
+    const resolution = resolveSheet(sheet, { family: applies!.families[0]!, engine: applies!.engines?.[0], year: applies!.years?.[0], traits: layout })
+    return resolution.applies === 'yes' && resolution.resolved.lines.length > 0 && resolution.resolved.open.length === 0 ? [resolution.resolved] : []
+  })
+})
 
 export const allLines = (resolved: ResolvedSheet) => resolved.lines.map(line => line.id)
 /** A job asks for the same plan at every step. */

@@ -1,6 +1,8 @@
 import type { Goal, OperationCost, PlaceStage } from '../../core/access/types'
-import { liftPositions, type LiftPosition, type Needs } from '../../core/sheet/types'
-import { minutes } from '../../core/units/types'
+import { blankSheet } from '../../core/sheet/mendSheet'
+import type { ResolvedSheet } from '../../core/sheet/resolveSheet'
+import { liftPositions, type Hold, type Joint, type LiftPosition, type Line, type Needs, type Operation, type Sheet, type Way } from '../../core/sheet/types'
+import { millimetres, minutes } from '../../core/units/types'
 
 /** A small linear congruential generator: the same graphs in every run. */
 export function lottery(seed: number): (below: number) => number {
@@ -38,3 +40,24 @@ export function randomAccess(goalCount: number, operationCount: number, seed: nu
   return { goals, operations: new Map(list.map(operation => [operation.id, operation])) }
 }
 const position = (pick: (below: number) => number): LiftPosition => liftPositions[[0, 0, 2, 2, 2, 1][pick(6)]!]!
+
+/** Lines with two joints and a hold each, fill and level: four goals a line and two, whose ways and covers are drawn. */
+export function randomJob(lineCount: number, operationCount: number, seed: number): ResolvedSheet {
+  const { goals, operations } = randomAccess(4 * lineCount + 2, operationCount, seed)
+  const blank = blankSheet('drawn', 'Drawn lines', 'transmission-cooler', 'any')
+  let next = 0
+  const ways = (): readonly Way[] => goals[next++]!.ways
+  const lines: Line[] = []
+  const joints: Joint[] = []
+  const holds: Hold[] = []
+  for (let i = 0; i < lineCount; i++) {
+    lines.push({ ...blank.lines[0]!, id: `l${i}`, withdraw: ways() })
+    for (const end of ['from', 'to'] as const) joints.push({ ...blank.joints[0]!, id: `l${i}-${end}`, line: `l${i}`, end, hiddenBy: [], ways: ways() })
+    holds.push({ id: `h${i}`, name: 'Clip', line: `l${i}`, at: millimetres(10), kind: 'clip', with: [], opens: 'Pull.', newLineBrings: false, reuse: 'if-good', ways: ways() })
+  }
+  const sheet: Sheet = {
+    ...blank, lines, joints, holds, fills: [{ id: 'fill', name: 'Fill', tools: [], ways: ways() }], levels: [{ id: 'level', name: 'Level', method: 'marks', engine: seed % 2 === 0 ? 'idling' : 'off', temperature: 'unknown', reads: 'Between the marks.', ways: ways(), seals: [], cautions: [] }],
+    operations: [...operations.values()].map((operation, i): Operation => ({ id: operation.id, name: operation.id, at: operation.at, from: 'above', off: minutes(operation.cost / 2), on: minutes(operation.cost / 2), needs: operation.needs, fasteners: [], tools: [], engineMayRun: i % 4 !== 0, cautions: [] })),
+  }
+  return { sheet, car: { family: 'any', traits: {} }, lines, joints, holds, operations: sheet.operations, open: [] } as unknown as ResolvedSheet
+}

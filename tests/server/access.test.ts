@@ -23,7 +23,7 @@ function callOf(key: RouteKey): { method: string; path: string } {
 it('every file under server/api stands in the access list, and nothing else does', () => {
   const files = readdirSync(fileURLToPath(new URL('../../server/api', import.meta.url)), { recursive: true, withFileTypes: true }).filter(entry => entry.isFile() && entry.name !== '[...path].ts')
   const keys = files.map((file) => {
-    const [, name = '', method = ''] = /^(.*)\.(get|post|patch|delete)\.ts$/.exec(file.name) ?? []
+    const [, name = '', method = ''] = /^(.*)\.(get|post|put|patch|delete)\.ts$/.exec(file.name) ?? []
     const folder = file.parentPath.split('/server/api')[1]!
     return `${method.toUpperCase()} /api${folder}/${name === 'index' ? '' : name}`.replace(/\/$/, '').replaceAll(/\[(\w+)\]/g, ':$1')
   })

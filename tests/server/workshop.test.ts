@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, expect, inject, it } from 'vitest'
+import { usualJudgement } from '../../core/access/judgeChance'
 import type { Health, PersonView, SessionView } from '../../shared/schemas/api'
 import type { Client } from '../helpers/server'
 import { copyDatabase, TestServer } from '../helpers/server'
@@ -41,6 +42,27 @@ it('a new PIN voids earlier sign-ins, and who is shut out is out at once', async
   await admin.call('PATCH', `/api/people/${bo.id}`, { active: false })
   expect((await client.call('GET', '/api/jobs')).status).toBe(401)
   expect((await admin.problem('PATCH', `/api/people/${bo.id}`, { secret: 'letters' })).body.code).toBe('PERSON_SECRET')
+})
+
+it('the lead’s judgement is everybody’s, and nobody else’s to change', async () => {
+  await admin.call('POST', '/api/people', { name: 'Cy', role: 'lead', secret: '9091' })
+  await admin.call('POST', '/api/people', { name: 'Di', role: 'technician', secret: '9092' })
+  const [lead, technician] = [await server.client().signIn('lead', '9091'), await server.client().signIn('technician', '9092')]
+  expect((await view(technician)).judgement).toEqual(usualJudgement)
+  const judgement = { sound: 0.3, aged: 1, weeping: 6, ofAge: 8, years: 2 }
+  expect((await technician.call('PUT', '/api/judgement', judgement)).status).toBe(403)
+  expect((await lead.call('PUT', '/api/judgement', { ...judgement, weeping: -1 })).status).toBe(422)
+  expect((await lead.call('PUT', '/api/judgement', judgement)).body).toEqual(judgement)
+  expect((await view(technician)).judgement).toEqual(judgement)
+})
+
+it('a wrench goes with its person, not with the tablet', async () => {
+  const di = await server.client().signIn('technician', '9092')
+  expect((await view(di)).wrench).toBeUndefined()
+  expect((await di.call('PUT', '/api/wrench', { millimetres: 20 })).status).toBe(422)
+  await di.call('PUT', '/api/wrench', { millimetres: 460 })
+  expect((await view(await server.client().signIn('technician', '9092'))).wrench).toBe(460)
+  expect((await view(admin)).wrench).toBeUndefined()
 })
 
 it('the last admin stays', async () => {

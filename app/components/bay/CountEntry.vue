@@ -1,6 +1,8 @@
 <script setup lang="ts">
+import { hasOutline } from '#core/job/fastenerLedger'
 import { settleWindow } from '#core/sheet/settleContested'
 import type { Fastener } from '#core/sheet/types'
+import { boltMark } from '#shared/words/fastenerWords'
 import { useUnits } from '~/stores/units'
 
 /** Counted wells: so many of each out, so many in. Two lengths in one part are two wells. */
@@ -17,9 +19,10 @@ const off = (i: number) => counts.value[i] !== props.expected[i]
 </script>
 
 <template>
+  <BoltOutline v-if="hasOutline(fasteners)" name="this part" :fasteners="fasteners" />
   <ul class="wells" :aria-label="`Fasteners ${verb}`">
     <li v-for="(fastener, i) in fasteners" :key="i" :class="{ off: off(i) }">
-      <span><b>{{ fastener.what }} {{ fastener.size }}</b><small>{{ fastener.place }}{{ fastener.hex ? ` · ${fastener.hex} mm` : '' }}{{ fastener.oneTime ? ' · renew' : '' }}{{ torqueOf(fastener) }}</small></span>
+      <span><b><span v-if="hasOutline(fasteners)" class="mark">{{ boltMark(i) }}</span>{{ fastener.what }} {{ fastener.size }}</b><small>{{ fastener.place }}{{ fastener.hex ? ` · ${fastener.hex} mm` : '' }}{{ fastener.oneTime ? ' · renew' : '' }}{{ torqueOf(fastener) }}</small></span>
       <span class="count"><button type="button" class="btn" :aria-label="`one ${fastener.what} less`" @click="change(i, -1)">−</button><output>{{ counts[i] }}<small>of {{ expected[i] }}</small></output><button type="button" class="btn" :aria-label="`one ${fastener.what} more`" @click="change(i, 1)">+</button></span>
     </li>
   </ul>
@@ -31,5 +34,6 @@ li { display: flex; justify-content: space-between; gap: 10px; align-items: cent
 li.off { border-left-color: var(--warn); }
 small { display: block; color: var(--soft); font-size: 15px; }
 .count { display: flex; align-items: center; gap: 6px; } .count .btn { min-width: 52px; min-height: 52px; font-size: 24px; padding: 0; }
+.mark { margin-right: 8px; }
 output { font: 700 26px/1 var(--face); min-width: 54px; text-align: center; }
 </style>

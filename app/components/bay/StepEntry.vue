@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
+import { useDebounceFn } from '@vueuse/core'
+import { isEachSide, seatingProofs } from '#core/fittings/seating'
 import type { Step } from '#core/job/listSteps'
 import { plainCommand } from '#core/job/plainCommand'
 import type { JobCommand, LeakResult, LevelReading, TorqueHow } from '#core/job/types'
@@ -12,6 +14,7 @@ import { formatNumber } from '#core/units/formatQuantity'
 import { millimetres, type Entered, type TorqueUnit } from '#core/units/types'
 import { proofWords } from '#shared/words/vocabulary'
 import { useJob } from '~/stores/job'
+import { useConnection } from '~/stores/connection'
 import { useSession } from '~/stores/session'
 import { useUnits } from '~/stores/units'
 
@@ -23,6 +26,7 @@ const emit = defineEmits<{ also: [command: JobCommand] }>()
 const job = useJob()
 const session = useSession()
 const units = useUnits()
+const connection = useConnection()
 const resolved = computed(() => job.resolved!)
 const plain = plainCommand(resolved.value, props.step, job.state!, job.fluid)
 const joint = computed(() => resolved.value.joints.find(candidate => candidate.id === props.step.target))
@@ -34,7 +38,7 @@ const counts = ref(plain.type === 'operationOff' || plain.type === 'operationOn'
 const expected = plain.type === 'operationOff' || plain.type === 'operationOn' ? plain.fasteners : []
 // --- proofs and seals
 const proved = ref<string[]>([])
-const sealItems = computed(() => [{ id: 'old-out', text: 'Old seals out and accounted for', note: 'two in one bore leak' }, ...(joint.value?.seals ?? []).map(seal => ({ id: seal.id, text: `New ${seal.name}, ${seal.count} ×`, note: [seal.size, seal.part, seal.wet && 'wet with fluid'].filter(Boolean).join(' · ') }))])
+const sealItems = computed(() => [{ id: 'old-out', text: 'Old seals out and accounted for', note: 'two in one bore leak' }, ...(joint.value?.seals ?? []).map(seal => ({ id: seal.id, text: `New ${seal.name}, ${seal.count} ×`, note: [isEachSide(joint.value!, seal) && 'one on each side of the eye', seal.size, seal.part, seal.wet && 'wet with fluid'].filter(Boolean).join(' · ') }))])
 // --- comparison
 const agrees = ref(true)
 const differs = ref('')
@@ -47,8 +51,13 @@ const torqueUnits = computed<TorqueUnit[]>(() => [units.torqueUnit, units.torque
 const torque = ref<Entered<'torque'> | undefined>(targetIn(units.torqueUnit))
 // The wrench a person works with stays the same length; it is asked for once.
 const wrenchKey = `efferent.wrench.${session.person?.id ?? ''}`
-const adapter = ref({ wrench: millimetres(Number(localStorage.getItem(wrenchKey)) || 300), extension: millimetres(50), angle: 0 })
-watch(() => adapter.value.wrench, length => length >= 50 && length <= 2000 && localStorage.setItem(wrenchKey, String(length)))
+const adapter = ref({ wrench: millimetres(session.view?.wrench ?? (Number(localStorage.getItem(wrenchKey)) || 300)), extension: millimetres(50), angle: 0 })
+const keepWrench = useDebounceFn((length: number) => session.setWrench(length).catch(connection.notice), 800)
+watch(() => adapter.value.wrench, (length) => {
+  if (!(length >= 50 && length <= 2000)) return
+  localStorage.setItem(wrenchKey, String(length))
+  void keepWrench(length)
+})
 /** What to set on the wrench so that the fitting gets the middle of its window. */
 const setting = computed(() => window.value.kind === 'unknown' || !isUsable(adapter.value) ? undefined : settingForTorque(targetTorque(window.value.value), adapter.value))
 function chooseHow(to: TorqueHow) {
@@ -112,7 +121,7 @@ watch([counts, proved, agrees, differs, how, torque, adapter, reason, amount, me
     <template v-if="plain.type === 'operationOff' || plain.type === 'operationOn'">
       <CountEntry v-if="operation?.fasteners.length" v-model="counts" :fasteners="operation.fasteners" :expected="expected" :verb="plain.type === 'operationOff' ? 'out' : 'in'" />
     </template>
-    <ToggleList v-else-if="plain.type === 'jointSeated'" v-model="proved" :items="(joint?.proofs ?? []).map(proof => ({ id: proof, text: proofWords[proof].ask }))" label="Proofs" />
+    <ToggleList v-else-if="plain.type === 'jointSeated'" v-model="proved" :items="(joint ? seatingProofs(joint, resolved.lines.find(line => line.id === joint!.line)) : []).map(proof => ({ id: proof, text: proofWords[proof].ask }))" label="Proofs" />
     <ToggleList v-else-if="plain.type === 'sealFitted'" v-model="proved" :items="sealItems" label="Seals" />
     <template v-else-if="plain.type === 'partReceived'">
       <div class="two"><button type="button" class="btn" :aria-pressed="agrees" @click="agrees = true">They agree</button><button type="button" class="btn" :aria-pressed="!agrees" @click="agrees = false">Something differs</button></div>

@@ -5,7 +5,8 @@ import type { PlanInputs } from '#core/access/planJob'
 import type { Plan } from '#core/access/types'
 import type { ResolvedSheet } from '#core/sheet/resolveSheet'
 import { liftPositions, type Way } from '#core/sheet/types'
-import { listGoals, scopeOf } from '#core/access/listGoals'
+import { scopeOf } from '#core/access/listGoals'
+import { useAfterFrame } from '~/composables/useAfterFrame'
 import { goalWords, whyWords } from '#shared/words/planWords'
 import { wrenchFor } from '#core/fittings/nearHexes'
 import { bleedWords, positionWords, reachWords } from '#shared/words/vocabulary'
@@ -20,10 +21,11 @@ const scope = computed(() => {
   const found = scopeOf(props.resolved, props.inputs)
   return found.ok ? found.value : undefined
 })
-const goals = computed(() => scope.value ? listGoals(scope.value) : [])
+const goals = computed(() => scope.value?.goals ?? [])
 const wayWords = (way: Way | undefined) => way ? `${reachWords[way.from]}${way.note ? ` (${way.note})` : ''}` : ''
-const alternatives = computed(() => props.plan
-  ? listAlternatives(props.resolved, props.inputs, props.plan).map((other) => {
+const late = useAfterFrame(() => ({ resolved: props.resolved, inputs: props.inputs, plan: props.plan }))
+const alternatives = computed(() => late.value.plan
+  ? listAlternatives(late.value.resolved, late.value.inputs, late.value.plan).map((other) => {
       const goal = goals.value.find(candidate => candidate.id === other.goal)
       return { ...other, name: goalWords(other.goal, props.resolved.sheet), taken: wayWords(goal?.ways[other.chosen]), instead: wayWords(goal?.ways[other.way]), why: whyWords(other, props.resolved.sheet) }
     })

@@ -31,7 +31,9 @@ const visits = computed(() => [...new Set(props.steps.map(step => step.visit))].
 </template>
 
 <style scoped>
-  .lacks { color: var(--warn); font-weight: 600; }
+/* What lies below the screen is laid out when it comes near. */
+.visits > li { content-visibility: auto; contain-intrinsic-size: auto 220px; }
+.lacks { color: var(--warn); font-weight: 600; }
 .visits { display: grid; gap: 10px; }
 .steps { columns: 2; column-gap: 26px; margin-top: 6px; } .steps li { display: grid; grid-template-columns: 22px 1fr; break-inside: avoid; padding: 2px 0; }
 .mark { width: 16px; height: 16px; border: 1.5px solid var(--soft); margin-top: 3px; font: 800 13px/14px system-ui, sans-serif; text-align: center; color: var(--on-ok); }

@@ -9,7 +9,7 @@ import { standpointNote, standpointWords } from '#shared/words/vocabulary'
 import type { JointStatus } from '#core/job/jointStatus'
 
 /** Where the lines run, from where a person stands: a flat projection with the car's landmarks, keep-outs shaded, the selected joint named. */
-const props = defineProps<{ resolved: ResolvedSheet; standpoint: Standpoint; side?: 'left' | 'right'; line?: string; selected?: string; cursor?: Vec3; jointStates?: Record<string, JointStatus> }>()
+const props = defineProps<{ resolved: ResolvedSheet; standpoint: Standpoint; side?: 'left' | 'right'; line?: string; selected?: string; cursor?: Vec3; jointStates?: Record<string, JointStatus>; /** A place to look at closely, instead of all lines at once. */ focus?: Vec3 }>()
 const emit = defineEmits<{ select: [id: string] }>()
 
 type Point = readonly [number, number]
@@ -39,6 +39,10 @@ const joints = computed(() => props.resolved.joints.map((joint) => {
   return { ...joint, at: (joint.end === 'from' ? points[0] : points.at(-1)) ?? [0, 0] as Point }
 }))
 const view = computed(() => {
+  if (props.focus) {
+    const [[fx, fy], w, h] = [flat(props.focus), closeUp, closeUp / 2.2]
+    return { x: fx - w / 2, y: fy - h / 2, w, h, unit: w / 460 }
+  }
   const all = routes.value.flatMap(route => route.points)
   const [xs, ys] = [all.map(point => point[0]), all.map(point => point[1])]
   const [x0, x1, y0, y1] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)]
@@ -48,12 +52,16 @@ const view = computed(() => {
   const h = w / 1.16
   return { x: cx - w / 2, y: cy - h / 2, w, h, unit: w / 420 }
 })
+/** How much of the car, in mm, a close look shows: arm's reach. */
+const closeUp = 900
 const shade: Record<KeepoutKind, string> = { hot: 'var(--hot)', turning: 'var(--turn)', moving: 'var(--turn)', sharp: 'var(--edge)', electrical: 'var(--electric)' }
 const named = computed(() => {
   const { x, y, w, h, unit } = view.value
   const size = 14 * unit
   const used: { x0: number; x1: number; y: number }[] = []
-  const chosen = [...joints.value].sort((a, b) => Number(b.id === props.selected) - Number(a.id === props.selected))
+  // A close look names only what it shows.
+  const shown = joints.value.filter(({ at }) => at[0] > x && at[0] < x + w && at[1] > y && at[1] < y + h)
+  const chosen = shown.sort((a, b) => Number(b.id === props.selected) - Number(a.id === props.selected))
   const free = (left: number, width: number, at: number) => !used.some(box => left < box.x1 && left + width > box.x0 && Math.abs(box.y - at) < size * 1.15)
   const labelled = chosen.map((joint) => {
     const width = joint.name.length * size * 0.56
@@ -114,6 +122,7 @@ const sides = computed(() => {
         <circle r="26" fill="transparent" />
         <JointGlyph :kind="joint.kind" :status="jointStates?.[joint.id]" :current="joint.id === selected" />
       </g>
+      <circle v-if="focus" :cx="flat(focus)[0]" :cy="flat(focus)[1]" :r="34 * view.unit" class="ring" :stroke-width="4 * view.unit" />
       <g v-if="cursorAt" :transform="`translate(${cursorAt[0]},${cursorAt[1]}) scale(${view.unit})`" class="cursor"><circle r="9" /><path d="M-15 0h30M0 -15v30" /></g>
       <text v-for="mark in sides" :key="mark.text" :x="mark.x" :y="mark.y" :font-size="13 * view.unit" :text-anchor="mark.anchor" class="side">{{ mark.text }}</text>
       <text v-for="label in named.joints" :key="label.id" :x="label.left" :y="label.at" :font-size="label.size" :class="{ name: true, on: label.id === selected }">{{ label.name }}</text>
@@ -128,6 +137,6 @@ text { font-family: var(--face); fill: var(--ink); }
 .name { font-weight: 600; paint-order: stroke; stroke: var(--card); stroke-width: 0.28em; stroke-linejoin: round; }
 .name.on { font-weight: 800; }
 .land { fill: var(--soft); } .keep { fill: var(--warn); font-weight: 600; paint-order: stroke; stroke: var(--card); stroke-width: 0.22em; }
-.hit { cursor: pointer; } .side { fill: var(--soft); font-weight: 600; }
+.ring { fill: none; stroke: var(--bad); stroke-dasharray: none; } .hit { cursor: pointer; } .side { fill: var(--soft); font-weight: 600; }
 .cursor { fill: none; stroke: var(--bad); stroke-width: 2.2; }
 </style>

@@ -8,7 +8,7 @@ import { viewFrom, wheelOpeningOf } from '#core/route/projectStandpoint'
 import type { TracedLine } from '#core/route/traceLines'
 import type { ResolvedSheet } from '#core/sheet/resolveSheet'
 import type { Body, KeepoutKind, Standpoint, Vec3 } from '#core/sheet/types'
-import { edgeArrow, placePictureLabels } from '~/utils/pictureLabels'
+import { edgeArrow, nowhere, placePictureLabels, toPixels, type PicturePixel } from '~/utils/pictureLabels'
 import { textWidth } from '~/utils/stripLayout'
 
 /** Where the lines run, in space, from where a person stands. Drag turns it, the buttons and + − bring it nearer; names are real buttons over the picture. */
@@ -115,10 +115,7 @@ const seen = ref(0)
 watch([width, height, () => props.standpoint, turn, bounds, context], placeCamera, { deep: true, flush: 'post' })
 watch([tubes, solids, () => props.cursor], () => nextTick(() => context.value?.renderer.invalidate(2)), { flush: 'post' })
 
-function project(at: Vec3 | Vector3): { x: number; y: number; behind: boolean } {
-  const point = (at instanceof Vector3 ? at.clone() : new Vector3(...at)).project(camera)
-  return { x: (point.x + 1) / 2 * width.value, y: (1 - point.y) / 2 * height.value, behind: point.z > 1 }
-}
+const project = (at: Vec3 | Vector3) => toPixels((at instanceof Vector3 ? at.clone() : new Vector3(...at)).project(camera), { width: width.value, height: height.value })
 
 const ends = computed(() => props.resolved.joints.flatMap((joint) => {
   const sections = props.traced.find(line => line.line === joint.line)?.sections
@@ -150,8 +147,8 @@ const nameSize = 15
 const names = computed(() => {
   void seen.value
   const frameSize = { width: width.value, height: height.value }
-  const inside = (point: { x: number; y: number; behind: boolean }) => !point.behind && point.x >= 0 && point.y >= 0 && point.x <= frameSize.width && point.y <= frameSize.height
-  const label = (id: string, text: string, at: Vec3 | Vector3, extra: { optional?: boolean; size?: number } = {}) => ({ id, text, ...project(at), width: textWidth(text, extra.size ?? nameSize) + 8, height: (extra.size ?? nameSize) + 9, optional: extra.optional })
+  const inside = (point: PicturePixel) => !point.behind && point.x >= 0 && point.y >= 0 && point.x <= frameSize.width && point.y <= frameSize.height
+  const label = (id: string, text: string, at: Vec3 | Vector3, extra: { optional?: boolean; size?: number } = {}) => ({ id, text, ...(project(at) ?? nowhere), width: textWidth(text, extra.size ?? nameSize) + 8, height: (extra.size ?? nameSize) + 9, optional: extra.optional })
   const rank = ({ joint }: { joint: { id: string; line: string } }) => joint.id === props.selected ? 0 : joint.line === props.line ? 1 : 2
   const joints = ends.value.toSorted((a, b) => rank(a) - rank(b)).map(({ joint, at }) => ({ ...label(`joint:${joint.id}`, joint.name, at, { optional: joint.line !== props.line }), joint: joint.id, kind: 'joint' as const }))
   const holds = holdPoints.value.map(({ hold, at }) => ({ ...label(`hold:${hold.id}`, hold.name, at, { optional: true, size: 13 }), joint: undefined, kind: 'hold' as const }))
@@ -164,13 +161,17 @@ const names = computed(() => {
 })
 const dots = computed(() => {
   void seen.value
-  return ends.value.map(({ joint, at }) => ({ id: joint.id, on: joint.line === props.line, selected: joint.id === props.selected, ...project(at) }))
+  return ends.value.flatMap(({ joint, at }) => {
+    const point = project(at)
+    return point ? [{ id: joint.id, on: joint.line === props.line, selected: joint.id === props.selected, ...point }] : []
+  })
 })
 const arrow = computed(() => {
   void seen.value
   if (!otherEnd.value) return undefined
   const { joint, at } = otherEnd.value
   const point = project(at)
+  if (!point) return undefined
   // Behind the eye a projection comes out mirrored.
   const outside = edgeArrow(point.behind ? { x: width.value - point.x, y: height.value - point.y } : point, { width: width.value, height: height.value })
   // Inside, the arrow comes from above, or from below where there is no room above.

@@ -1,5 +1,5 @@
 import type {
-  Bleeding, Body, Caution, CautionKind, CentrePoint, Contested, Family, Fastener, Fluid, Hold, Joint, JointKind, Keepout, KeepoutKind, Landmark, Level, LiftPosition, Line, Needs,
+  Bleeding, Body, Caution, CautionKind, CentrePoint, Contested, Failure, Family, Fastener, Fluid, Hold, Joint, JointKind, Keepout, KeepoutKind, Landmark, Level, LiftPosition, Line, Needs,
   Lookout, Operation, PartOption, Phase, Predicate, Proof, Question, Reach, Seal, Section, Sheet, Slug, SourceKind, Spread, Vec3, Way, Window, Wait, WaitKind,
 } from '../../../core/sheet/types'
 import { celsius, degrees, millilitres, millimetres, minutes, newtonMetres, type Celsius, type NewtonMetres } from '../../../core/units/types'
@@ -144,10 +144,17 @@ export const bleeding = (allowed: Bleeding['allowed'], summary: string, paramete
 
 type SheetParts = Omit<Partial<Sheet>, 'applies'> & Pick<Sheet, 'id' | 'title' | 'system' | 'summary' | 'ports' | 'lines' | 'joints' | 'fluid' | 'bleeding' | 'proving'> & { families: Slug[]; years: readonly [number, number]; engines?: Slug[]; when?: Predicate }
 /** Cautions that stand on every sheet, and empty lists for what a sheet does not have. */
+/** What the sister of a failed line is given, at ten years. */
+const sisters: Partial<Record<Sheet['system'], Failure>> = {
+  'transmission-cooler': { chancePerYear: 0.09, why: 'the same hose and the same years as its sister' }, 'power-steering': { chancePerYear: 0.08, why: 'the same pressure and the same years' },
+  'heater': { chancePerYear: 0.1, why: 'the same rubber in the same heat' }, 'brake': { chancePerYear: 0.14, why: 'the same salt has been at it' }, 'clutch': { chancePerYear: 0.07, why: 'the same fluid, never changed' },
+}
+
 export function sheet({ families, years, engines, when, ...parts }: SheetParts): Sheet {
+  const failure = parts.lines.length > 1 ? sisters[parts.system] : undefined
   return {
     format: 'efferent.line-sheet/1', revision: 1, words: [], traits: [], questions: [], holds: [], operations: [], keepouts: [], fills: [], bleeders: [], levels: [], neighbours: [], notes: [],
-    applies: [{ families, years, ...(engines ? { engines } : {}), ...(when ? { when } : {}) }], ...parts,
+    applies: [{ families, years, ...(engines ? { engines } : {}), ...(when ? { when } : {}) }], ...parts, lines: parts.lines.map(line => ({ ...line, ...(failure ? { failure } : {}) })),
     cautions: [inPhase('before', 'law', 'The maker’s information for this very vehicle outranks this sheet, and so do local rules.'), ...parts.cautions ?? []],
   }
 }

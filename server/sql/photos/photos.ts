@@ -18,3 +18,9 @@ export async function findPhoto(db: Db, id: string): Promise<PhotoRow | undefine
   const { rows } = await db.query<PhotoRow>('select bytes, width, height from job_photos where id = $1::uuid', [id])
   return rows[0]
 }
+
+/** Those of a job's photos that are asked for and here. */
+export async function listPhotos(db: Db, job: string, ids: readonly string[]): Promise<{ id: string; bytes: Buffer }[]> {
+  const { rows } = await db.query<{ id: string; bytes: Buffer }>('select id, bytes from job_photos where job_id = $1::uuid and id = any($2::uuid[])', [job, ids])
+  return rows
+}

@@ -1,17 +1,21 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, watch } from 'vue'
+import { useMediaQuery } from '@vueuse/core'
 import { definePageMeta, navigateTo, useHead } from '#imports'
 import { nextSteps } from '#core/job/listSteps'
 import { runningTimers } from '#core/job/timer'
 import type { JobCommand } from '#core/job/types'
+import { panPlace } from '#core/route/panPlace'
+import { placeOf, standpointOf } from '#core/route/placeOf'
+import { wheelOpeningOf } from '#core/route/projectStandpoint'
 import { unrollLine } from '#core/route/unrollLine'
 import { settleValue, settleWindow } from '#core/sheet/settleContested'
 import type { Contested, Window } from '#core/sheet/types'
 import type { NewtonMetres } from '#core/units/types'
-import { phaseWords, positionWords, reachWords } from '#shared/words/vocabulary'
+import { phaseWords, positionWords, reachWords, standpointNote, standpointWords } from '#shared/words/vocabulary'
 import { eventWords } from '#shared/words/eventWords'
 import { missingWords, refusalWords } from '#shared/words/refusalWords'
-import { stepWords } from '#shared/words/stepWords'
+import { panWords, stepWords } from '#shared/words/stepWords'
 import { useKeys } from '~/composables/useKeys'
 import { useJobPage } from '~/composables/useJobPage'
 import { remedyWords } from '#shared/words/remedyWords'
@@ -25,6 +29,8 @@ definePageMeta({ layout: 'bay' })
 const { id, job, trouble, refusal, record } = useJobPage()
 const units = useUnits()
 const session = useSession()
+/** Where there is room beside the step the picture is open; on a phone it is a touch away. */
+const wide = useMediaQuery('(min-width: 900px)')
 const draft = ref<JobCommand>()
 const menu = ref(false)
 const skipReason = ref('')
@@ -59,6 +65,10 @@ function windowOf(torque: Contested<Window<NewtonMetres>> | undefined): string {
   const settled = settleWindow(torque ?? 'unknown')
   return settled.kind === 'unknown' ? '' : `${units.torqueRange(settled.value)}, ${units.otherTorqueRange(settled.value)}`
 }
+/** Where the step's joint or hold sits, and from where one sees it. */
+const place = computed(() => step.value && job.resolved ? placeOf(job.resolved, step.value.target) : undefined)
+const standpoint = computed(() => step.value?.from && standpointOf[step.value.from])
+const side = computed(() => step.value?.from === 'wheel-right' ? 'right' : 'left')
 const facts = computed(() => {
   const joint = job.resolved?.joints.find(candidate => candidate.id === step.value?.target)
   const spill = job.fluid?.joints.find(candidate => candidate.joint === joint?.id)
@@ -76,7 +86,8 @@ const facts = computed(() => {
     { name: 'tools', value: tools },
     { name: 'fluid', value: (kind === 'fill' || kind === 'level') && spec.kind !== 'unknown' ? spec.value : '' },
     { name: 'torque', value: kind === 'fasten' ? windowOf(hold?.torque) : kind === 'level' ? windowOf(level?.torque) : '' },
-    { name: 'will run out', value: kind === 'open' && spill ? `${units.volumeRange(spill.spill.least, spill.spill.most)}, pan below` : '' },
+    { name: 'will run out', value: kind === 'open' && spill ? units.volumeRange(spill.spill.least, spill.spill.most) : '' },
+    { name: 'pan', value: kind === 'open' && place.value ? panWords(panPlace(place.value)) : '' },
     { name: 'which mark', value: (kind === 'fit' || kind === 'withdraw' || kind === 'receive') ? line.value?.mark ?? '' : '' },
   ].filter(fact => fact.value)
 })
@@ -158,6 +169,7 @@ useKeys({ ' ': () => void press(), 'm': () => (menu.value = true), 'Escape': () 
             <CautionList :cautions="words.cautions" />
             <p v-if="words.how" class="how">{{ words.how }}</p>
             <dl v-if="facts.length" class="facts"><div v-for="fact in facts" :key="fact.name"><dt>{{ fact.name }}</dt><dd>{{ fact.value }}</dd></div></dl>
+            <details v-if="place && standpoint && job.resolved" class="where" :open="wide" :aria-label="`Where: ${words.title}`"><summary class="btn quiet" @mousedown.prevent>Where it is</summary><div class="picture"><RoutePicture :resolved="job.resolved" :standpoint="standpoint" :side="side" :line="line?.id" :selected="step.target" :focus="place" :joint-states="states" /></div><p class="soft small">{{ standpointWords[standpoint] }}: {{ standpointNote(standpoint, { ...wheelOpeningOf([place]), side }) }}</p></details>
           </div>
           <div v-if="step.kind === 'open' && joint && !job.state!.joints[joint.id]?.opened" class="aside"><button class="btn" @click="seized = true">It does not move</button><p v-if="job.state!.joints[joint.id]?.seized" class="soft">Tried: {{ job.state!.joints[joint.id]!.seized!.map(mark => remedyWords[mark.remedy].title.toLowerCase()).join(', ') }}</p></div>
           <RetorqueOffer v-if="step.kind === 'leak' && joint && weeps" class="aside" :joint="joint" :record="job.state!.joints[joint.id]!" @retorque="record" />
@@ -206,6 +218,7 @@ useKeys({ ' ': () => void press(), 'm': () => (menu.value = true), 'Escape': () 
 h1 { font-size: 29px; }
 .step { display: grid; gap: 12px; align-content: start; flex: 1; padding-bottom: 12px; }
 .left { display: contents; } .step :deep(.entry) { order: 1; } .aside { order: 2; display: grid; gap: 6px; justify-items: start; } .aside .btn { min-height: 52px; } .how { order: 2; } .facts { order: 3; }
+.where { order: 4; } .where summary { width: fit-content; min-height: 48px; } .picture { height: 164px; border: 1px solid var(--line); margin: 6px 0 2px; }
 .how { font-size: 19px; max-width: 68ch; }
 .facts { display: grid; grid-template-columns: repeat(auto-fit, minmax(150px, 1fr)); gap: 1px; background: var(--line); border: 1px solid var(--line); } .facts div { background: var(--card); padding: 8px 12px; } dt { color: var(--soft); font-size: 15px; } dd { font-weight: 600; }
 .foot { position: sticky; bottom: 0; background: var(--paper); padding: 8px 0 14px; border-top: 1px solid var(--line); display: grid; gap: 8px; }
@@ -218,6 +231,7 @@ h1 { font-size: 29px; }
 @media (min-width: 900px) {
   .body { padding: 10px 26px 0; }
   .step { grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); column-gap: 34px; } h1 { font-size: 34px; }
+  .where summary { display: none; } .picture { height: 186px; margin-top: 0; }
   .left { display: grid; gap: 14px; align-content: start; } .step > h1 { grid-column: 1 / -1; }
   .buttons { grid-template-columns: 150px 1fr; }
 }

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import { useHead } from '#imports'
 import { buildRecord } from '#core/job/buildRecord'
 import { formatEntered, formatQuantity, formatRange } from '#core/units/formatQuantity'
-import { howWords, leakWords, readingWords } from '#shared/words/recordWords'
+import { choiceWords, howWords, leakWords, readingWords } from '#shared/words/recordWords'
 import { missingWords, refusalWords } from '#shared/words/refusalWords'
 import { cautionWords, list, proofWords } from '#shared/words/vocabulary'
 import { useJobPage } from '~/composables/useJobPage'
@@ -61,6 +61,8 @@ const handOver = () => say({ type: 'handedOver', to: 'customer' })
       <p v-if="record.roadTest">Road test: {{ record.roadTest.result === 'good' ? 'good' : 'not good' }}{{ record.roadTest.note ? `, ${record.roadTest.note}` : '' }}. {{ record.roadTest.by }}, {{ time(record.roadTest.at) }}</p>
     </section>
     <section v-if="record.skipped.length || record.notes.length" class="card"><h2>Notes</h2><ul><li v-for="item in record.skipped" :key="item.step">Left out: {{ item.step }}, because {{ item.reason }} ({{ item.by }})</li><li v-for="(item, i) in record.notes" :key="i">{{ item.text }} ({{ item.by }}, {{ time(item.at) }})</li></ul></section>
+    <section v-if="record.neighbours.length" class="card"><h2>Beside the lines</h2><ul><li v-for="item in record.neighbours" :key="item.neighbour"><b>{{ item.name }}</b>: {{ choiceWords(item) }}</li></ul></section>
+    <section v-if="record.photos.length" class="card"><h2>Photos</h2><div class="photos"><figure v-for="item in record.photos" :key="item.photo"><PhotoThumb :photo="item.photo" :words="item.caption ?? 'Photo of this step'" size="large" /><figcaption>{{ item.caption ?? 'Photo' }} <span class="soft">{{ item.by }}, {{ time(item.at) }}</span></figcaption></figure></div></section>
     <section class="card"><h2>Look at next</h2><ul class="dots"><li v-for="item in record.lookNext" :key="item">{{ item }}</li></ul>
       <p v-for="(item, i) in record.cautions" :key="i" class="caution"><b>{{ cautionWords[item.kind] }}.</b>{{ item.text }}</p></section>
     <p class="soft small">Sheet {{ record.sheet.id }}, revision {{ record.sheet.revision }} · {{ record.events.length }} entries on record</p>
@@ -70,5 +72,6 @@ const handOver = () => say({ type: 'handedOver', to: 'customer' })
 <style scoped>
 .record { max-width: 1040px; } .head { display: grid; gap: 6px; }
 section { display: grid; gap: 8px; } .dots li::before { content: '– '; }
+figure { break-inside: avoid; } .photos { display: grid; grid-template-columns: repeat(auto-fill, minmax(220px, 1fr)); gap: 12px; }
 .sub { display: block; color: var(--soft); font-size: 13.5px; }
 </style>

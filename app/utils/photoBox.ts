@@ -1,0 +1,15 @@
+import { createStore, del, entries, set } from 'idb-keyval'
+
+/** A photo taken here that the server does not have yet. */
+export type KeptPhoto = { id: string; job: string; picture: Blob }
+export type PhotoBox = { list: () => Promise<KeptPhoto[]>; add: (photo: KeptPhoto) => Promise<void>; remove: (id: string) => Promise<void> }
+
+/** Photos in the browser's own database: pictures are too large for the outbox of entries, and as little to be lost in a reload. */
+export function createPhotoBox(): PhotoBox {
+  const store = createStore('efferent-photos', 'waiting')
+  return {
+    list: async () => (await entries<string, KeptPhoto>(store)).map(([, photo]) => photo).sort((a, b) => a.id < b.id ? -1 : 1),
+    add: photo => set(photo.id, photo, store),
+    remove: id => del(id, store),
+  }
+}

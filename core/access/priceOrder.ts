@@ -1,0 +1,178 @@
+import { liftPositions, type LiftPosition, type Needs, type Sheet, type Slug } from '../sheet/types'
+import { eachBit, noBits, unionOf, withBit, type Bits } from './bits'
+import { leastAhead, searchStops, stageOf, type Graph, type Travel } from './leastStops'
+import type { Scope } from './listGoals'
+import { listTasks, staysOff, type TaskOptions } from './listTasks'
+import type { Goal, OperationCost, Task } from './types'
+
+/** What is known of a goal: the way chosen, or what all its ways still in question share. */
+export type KnownWay = { way: number } | { at: LiftPosition | undefined; operations: Bits }
+/** Minutes of the best order of a job in which so much is decided: exact when all is, a lower bound before. Infinity: no order keeps the rules. Once it is `enough`, how much more does not matter. */
+export type OrderPrice = (known: readonly KnownWay[], taken: Bits, enough: number) => number
+
+const setBit = (words: Int32Array, i: number) => {
+  words[i >> 5]! |= 1 << (i & 31)
+}
+
+/**
+ * Prices orders of one job by the hundred: the rules are those of listTasks, asked once with every operation taken and every way open, and kept as sets of bits; a choice then only
+ * says where each goal is, what lies on the way to it, and which operations are not needed after all. Layout of a set: operations off, the tasks of the job, operations on.
+ */
+export function orderPricing(sheet: Sheet, scope: Scope, { goals, operations, always = [] }: { goals: readonly Goal[]; operations: ReadonlyMap<Slug, OperationCost>; /** Off already, and put back whatever is chosen. */ always?: readonly Slug[] }, options: TaskOptions, travel: Travel): OrderPrice {
+  const list = [...operations.keys()]
+  const indexOf = new Map(list.map((id, i) => [id, i]))
+  const own = new Map(sheet.operations.map(operation => [operation.id, operation]))
+  const tasks = listTasks(sheet, scope, { ways: {}, operations: new Set(list) }, options)
+  const rest = tasks.filter(task => task.kind !== 'off' && task.kind !== 'on').sort((a, b) => a.priority - b.priority)
+  const opWords = Math.max(1, Math.ceil(list.length / 32))
+  const firstRest = opWords * 32
+  const wipes = liftPositions.map((_, p) => firstRest + rest.length + p)
+  const onWord = opWords + Math.ceil((rest.length + liftPositions.length) / 32)
+  const words = onWord + opWords
+  const bitOf = new Map<string, number>(rest.map((task, i) => [task.id, firstRest + i]))
+  list.forEach((id, i) => {
+    bitOf.set(`off:${id}`, i)
+    bitOf.set(`on:${id}`, onWord * 32 + i)
+  })
+  const setOf = (ids: readonly string[]): Int32Array => {
+    const set = new Int32Array(words)
+    for (const id of ids) if (bitOf.has(id)) setBit(set, bitOf.get(id)!)
+    return set
+  }
+
+  const arrows = new Int32Array(words * 32 * words)
+  const order = (task: number, waitsFor: Int32Array, into = arrows) => {
+    for (let word = 0; word < words; word++) into[task * words + word]! |= waitsFor[word]!
+  }
+  const backward = new Int32Array(words)
+  for (const task of tasks) {
+    order(bitOf.get(task.id)!, setOf(task.after))
+    for (const id of task.after) if (bitOf.get(id)! > bitOf.get(task.id)!) setBit(backward, bitOf.get(id)!)
+  }
+  // What can be done anywhere, or at the same goal as the one thing it waits for, is done with what it waits for: it needs no place of its own.
+  const goalOf = new Map(tasks.map(task => [task.id, task.goal]))
+  const implied = rest.filter(task => task.kind !== 'run' && task.kind !== 'stop' && task.at === undefined && (task.goal === undefined || (task.after.length === 1 && goalOf.get(task.after[0]!) === task.goal)))
+  const isImplied = setOf(implied.map(task => task.id))
+  const plain = (set: Int32Array): Int32Array => {
+    for (let again = true; again;) {
+      again = false
+      for (const { id } of implied) {
+        const bit = bitOf.get(id)!
+        if ((set[bit >> 5]! >>> (bit & 31) & 1) === 0) continue
+        set[bit >> 5]! &= ~(1 << (bit & 31))
+        for (let word = 0; word < words; word++) set[word]! |= arrows[bit * words + word]!
+        again = true
+      }
+    }
+    return set
+  }
+  for (const task of tasks) plain(arrows.subarray(bitOf.get(task.id)! * words, (bitOf.get(task.id)! + 1) * words))
+  const run = tasks.find(task => task.kind === 'run')
+  const stop = tasks.find(task => task.kind === 'stop')
+  // The engine waits for the wiping, wherever there is any.
+  for (const wipe of wipes) setBit(backward, wipe)
+  if (run) for (const wipe of wipes) setBit(arrows.subarray(bitOf.get(run.id)! * words, (bitOf.get(run.id)! + 1) * words), wipe)
+  const filled = plain(setOf(run?.after.filter(id => !id.startsWith('on:') && !id.startsWith('wipe:') && !id.startsWith('level:')) ?? []))
+  const still = setOf(tasks.filter(task => task.still).map(task => task.id))
+  const stages = [0, 1, 2].map(stage => setOf(tasks.filter(task => stageOf(task) === stage).map(task => task.id)))
+  const all = setOf(tasks.map(task => task.id)).map((word, i) => word & ~isImplied[i]!)
+  for (const wipe of wipes) setBit(all, wipe)
+
+  const placed = liftPositions.map(at => setOf(tasks.filter(task => task.at === at).map(task => task.id)))
+  wipes.forEach((wipe, p) => setBit(placed[p]!, wipe))
+  const anywhere = setOf(['run', 'stop'])
+
+  const isLook = (task: Task) => task.phase === 'prove' && (task.kind === 'leak' || task.kind === 'level')
+  const ofGoal = goals.map((goal) => {
+    const needs = goal.ways.map(way => needsOf(way.needs, indexOf, list.length))
+    const mine = tasks.filter(task => task.goal === goal.id && !implied.includes(task))
+    return {
+      tasks: setOf(mine.map(task => task.id)), bits: mine.map(task => bitOf.get(task.id)!),
+      finished: setOf(mine.filter(task => !isLook(task)).map(task => task.id)), looked: setOf(mine.map(task => task.id)),
+      tight: setOf(mine.filter(task => task.kind === 'seat' || task.kind === 'torque').map(task => task.id)), isJoint: goal.id.startsWith('joint:'),
+      needs,
+      /** Ways that differ in minutes only are one to the order. */
+      keys: goal.ways.map((way, i) => `${way.at}${needs[i]!.join()}`),
+    }
+  })
+  const fill = goals.findIndex(goal => goal.id.startsWith('fill:'))
+  const needs = list.map(id => needsOf(operations.get(id)!.needs, indexOf, list.length))
+  const late = list.map(id => staysOff(own.get(id)!, scope))
+  const nothing = noBits(list.length)
+  const begunWith = always.filter(id => indexOf.has(id)).reduce((bits, id) => withBit(bits, indexOf.get(id)!), nothing)
+  const ahead = leastAhead(travel)
+
+  /** Everything on the way, needs of needs included, as far as it is taken. */
+  const wayThrough = (first: Bits, taken: Bits): Bits => {
+    let way: Bits = first.map((word, i) => word & taken[i]!)
+    for (let next: Bits = way; next.some(word => word !== 0);) {
+      let found = nothing
+      eachBit(next, nothing, (i) => {
+        found = unionOf(found, needs[i]!)
+      })
+      const reached = way
+      next = found.map((word, i) => word & taken[i]! & ~reached[i]!)
+      way = unionOf(way, next)
+    }
+    return way
+  }
+
+  // Filled anew for every question.
+  const after = arrows.slice()
+  const only = placed.map(set => set.slice())
+  const doable = placed.map(set => set.slice())
+  const answers = new Map<string, { price: number; exact: boolean }>()
+  return (known, chosen, enough) => {
+    const key = `${chosen.join()}|${known.map((what, g) => 'way' in what ? ofGoal[g]!.keys[what.way] : `${what.at}?${what.operations.join()}`).join('|')}`
+    const before = answers.get(key)
+    if (before && (before.exact || before.price >= enough)) return before.price
+    const price = priceOf(known, chosen, enough)
+    answers.set(key, { price, exact: price < enough })
+    return price
+  }
+
+  function priceOf(known: readonly KnownWay[], chosen: Bits, enough: number): number {
+    const taken = unionOf(chosen, begunWith)
+    after.set(arrows)
+    for (let p = 0; p < liftPositions.length; p++) {
+      only[p]!.set(placed[p]!)
+      for (let word = 0; word < words; word++) doable[p]![word] = placed[p]![word]! | anywhere[word]!
+    }
+    const placeOf = (g: number) => g < 0 ? undefined : 'way' in known[g]! ? goals[g]!.ways[known[g].way]!.at : known[g]!.at
+    const fillAt = placeOf(fill)
+    const begun = new Int32Array(words)
+    // What is not taken is as good as done.
+    for (let word = 0; word < opWords; word++) {
+      begun[word] = ~taken[word]! & all[word]!
+      begun[onWord + word] = ~taken[word]! & all[onWord + word]!
+    }
+    const wiped = [false, false, false]
+    known.forEach((what, g) => {
+      const goal = ofGoal[g]!
+      const at = placeOf(g)
+      for (let p = 0; p < liftPositions.length; p++) {
+        if (at !== undefined && liftPositions[p] !== at) continue
+        for (let word = 0; word < words; word++) {
+          doable[p]![word]! |= goal.tasks[word]!
+          if (at !== undefined) only[p]![word]! |= goal.tasks[word]!
+        }
+      }
+      const first = 'way' in what ? goal.needs[what.way]! : what.operations
+      for (const bit of goal.bits) for (let word = 0; word < opWords; word++) after[bit * words + word]! |= first[word]!
+      eachBit(wayThrough(first, taken), nothing, i => order(onWord * 32 + i, late[i] ? goal.looked : goal.finished, after))
+      if (goal.isJoint && at !== undefined) {
+        const p = liftPositions.indexOf(at)
+        wiped[p] = true
+        order(wipes[p]!, fillAt === at ? filled : goal.tight, after)
+      }
+    })
+    wiped.forEach((isWiped, p) => isWiped || setBit(begun, wipes[p]!))
+    const graph: Graph = { words, all, before: after, doable, only, stages, still, run: run ? bitOf.get(run.id)! : -1, stop: stop ? bitOf.get(stop.id)! : -1, backward }
+    return searchStops(graph, travel, ahead, begun, enough)?.estimate ?? Infinity
+  }
+}
+
+/** Every operation some needs name: of those not taken nothing is waited for. */
+function needsOf(needs: Needs, indexOf: ReadonlyMap<Slug, number>, size: number): Bits {
+  return needs.flat().reduce((bits, id) => indexOf.has(id) ? withBit(bits, indexOf.get(id)!) : bits, noBits(size))
+}

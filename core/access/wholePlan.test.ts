@@ -1,0 +1,85 @@
+import fc from 'fast-check'
+import { expect, it } from 'vitest'
+import { everyDemoCar } from '../../tests/helpers/demo'
+import { randomJob } from '../../tests/helpers/randomAccess'
+import { liftPositions, type LiftPosition, type Needs, type Slug } from '../sheet/types'
+import { scopeOf } from './listGoals'
+import { listTasks } from './listTasks'
+import { leastStops } from './leastStops'
+import { noBits, withBit } from './bits'
+import { orderPricing, type KnownWay } from './priceOrder'
+import type { OperationCost } from './types'
+import { defaultMoveMinutes, planJob } from './planJob'
+
+/** Every least set of operations that meets some needs, needs of needs included. */
+function closures(needs: Needs, done: ReadonlySet<Slug>, needsOf: (id: Slug) => Needs): ReadonlySet<Slug>[] {
+  const open = needs.find(anyOf => !anyOf.some(id => done.has(id)))
+  if (!open) return [done]
+  return open.flatMap(id => closures([...needs, ...needsOf(id)], new Set([...done, id]), needsOf))
+}
+
+it('a whole plan, moves of its best order included, costs what trying every choice costs', () => {
+  let priced = 0
+  fc.assert(fc.property(fc.integer({ min: 1, max: 1e6 }), fc.constantFrom(1, 2), fc.constantFrom<LiftPosition>(...liftPositions), (seed, lineCount, start) => {
+    const resolved = randomJob(lineCount, lineCount === 1 ? 14 : 8, seed)
+    const lines = resolved.lines.map(line => line.id)
+    const scope = scopeOf(resolved, { lines })
+    if (!scope.ok) throw new Error(scope.error.code)
+    const { goals } = scope.value
+    if (goals.reduce((product, goal) => product * goal.ways.length, 1) > 600) return
+    const byId = new Map(resolved.operations.map(operation => [operation.id, operation]))
+    let best = Infinity
+    const moves = new Map<string, number>()
+    const walk = (g: number, ways: Readonly<Record<string, number>>, taken: ReadonlySet<Slug>, cost: number): void => {
+      const goal = goals[g]
+      if (!goal) {
+        const spent = cost + [...taken].reduce((sum, id) => sum + byId.get(id)!.off + byId.get(id)!.on, 0)
+        if (spent >= best) return
+        const key = `${JSON.stringify(ways)}${[...taken].sort().join()}`
+        if (!moves.has(key)) {
+          const order = leastStops(listTasks(resolved.sheet, scope.value, { ways, operations: taken }), { start, end: 'ground', moveMinutes: defaultMoveMinutes })
+          moves.set(key, order.ok ? order.value.cost : Infinity)
+          priced++
+        }
+        best = Math.min(best, spent + moves.get(key)!)
+        return
+      }
+      goal.ways.forEach((way, i) => {
+        for (const more of closures(way.needs, taken, id => byId.get(id)!.needs)) walk(g + 1, { ...ways, [goal.id]: i }, more, cost + way.minutes)
+      })
+    }
+    walk(0, {}, new Set(), 0)
+    const plan = planJob(resolved, { lines, start })
+    if (best === Infinity) expect(plan).toMatchObject({ ok: false, error: { code: 'ACCESS_ORDER_IMPOSSIBLE' } })
+    else expect(plan.ok && plan.value.minutes.total).toBeCloseTo(best, 4)
+  }), { numRuns: 150 })
+  expect(priced).toBeGreaterThan(500)
+}, 60_000)
+
+const cars = everyDemoCar()
+
+it('orders are priced as the tasks themselves are ordered; with goals open, never dearer', () => {
+  fc.assert(fc.property(fc.integer({ min: 1, max: 1e6 }), fc.constantFrom(1, 2, 3), fc.constantFrom<LiftPosition>(...liftPositions), fc.boolean(), fc.infiniteStream(fc.nat(1 << 20)), (seed, lineCount, start, oneAtATime, stream) => {
+    const draw = (below: number) => stream.next().value as number % below
+    const resolved = draw(2) === 0 ? cars[draw(cars.length)]! : randomJob(lineCount, 16, seed)
+    const some = <T>(items: readonly T[]): T => items[draw(items.length)]!
+    const scope = scopeOf(resolved, { lines: resolved.lines.map(line => line.id), neighbours: resolved.sheet.neighbours.filter(() => draw(2) === 0).map(neighbour => neighbour.id), bleed: some(resolved.sheet.bleeding.allowed) })
+    if (!scope.ok) throw new Error(scope.error.code)
+    const { goals } = scope.value
+    const operations = new Map(resolved.operations.map((operation): [Slug, OperationCost] => [operation.id, { ...operation, cost: operation.off + operation.on }]))
+    const always = draw(2) === 0 && resolved.operations.length > 0 ? [some(resolved.operations).id] : []
+    const travel = { start, end: 'ground' as const, moveMinutes: defaultMoveMinutes }
+    const price = orderPricing(resolved.sheet, scope.value, { goals, operations, always }, { oneAtATime }, travel)
+    const ways = Object.fromEntries(goals.map(goal => [goal.id, draw(goal.ways.length)]))
+    const needsOf = (id: Slug) => operations.get(id)!.needs
+    const closed = goals.reduce((taken, goal) => some(closures(goal.ways[ways[goal.id]!]!.needs, taken, needsOf)), new Set<Slug>() as ReadonlySet<Slug>)
+    const bitsOf = (ids: Iterable<Slug>) => [...ids].reduce((bits, id) => withBit(bits, [...operations.keys()].indexOf(id)), noBits(operations.size))
+    const known = goals.map((goal): KnownWay => ({ way: ways[goal.id]! }))
+    const order = leastStops(listTasks(resolved.sheet, scope.value, { ways, operations: new Set([...closed, ...always]) }, { oneAtATime }), travel)
+    const exact = price(known, bitsOf(closed), Infinity)
+    expect(exact).toBe(order.ok ? order.value.cost : Infinity)
+    const open = known.map((what): KnownWay => draw(2) === 0 ? { at: undefined, operations: noBits(operations.size) } : what)
+    expect(price(open, bitsOf(closed), Infinity)).toBeLessThanOrEqual(exact)
+    if (order.ok && exact > 0) expect(price(known, bitsOf(closed), exact - 1)).toBeGreaterThanOrEqual(exact - 1)
+  }), { numRuns: 500 })
+}, 60_000)

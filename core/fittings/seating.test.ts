@@ -1,0 +1,63 @@
+import { describe, expect, it } from 'vitest'
+import { Bench, everyDemoCar } from '../../tests/helpers/demo'
+import { panPlace } from '../route/panPlace'
+import { placeOf, standpointOf } from '../route/placeOf'
+import { reaches } from '../sheet/types'
+import { isEachSide, isScrewed, seatingProofs, turnsByHand } from './seating'
+
+const cars = everyDemoCar()
+const ends = cars.flatMap(car => car.joints.map(joint => ({ car, joint, line: car.lines.find(line => line.id === joint.line) })))
+
+describe('seating', () => {
+  it('asks for what the sheet asks, a hand start of every screwed end, and a look for twist of a hose on one', () => {
+    expect(ends.length).toBeGreaterThan(30)
+    for (const { joint, line } of ends) {
+      const proofs = seatingProofs(joint, line)
+      expect(proofs).toEqual(expect.arrayContaining([...joint.proofs]))
+      expect(new Set(proofs).size).toBe(proofs.length)
+      expect(proofs.includes('hand-start')).toBe(joint.proofs.includes('hand-start') || isScrewed(joint))
+      expect(proofs.includes('untwisted')).toBe(joint.proofs.includes('untwisted') || (isScrewed(joint) && line!.sections.some(section => section.kind === 'hose')))
+      expect(turnsByHand(joint) === undefined).toBe(!isScrewed(joint))
+    }
+    const kinds = new Set(ends.map(({ joint }) => joint.kind))
+    expect(['banjo', 'clamp', 'inverted-flare'].every(kind => kinds.has(kind as never))).toBe(true)
+  })
+
+  it('a pair of washers on a banjo goes one on each side; nothing else does', () => {
+    for (const { joint } of ends) for (const seal of joint.seals) expect(isEachSide(joint, seal)).toBe(joint.kind === 'banjo' && seal.count === 2)
+    expect(ends.some(({ joint }) => joint.seals.some(seal => isEachSide(joint, seal)))).toBe(true)
+  })
+
+  it('a hose is not seated until somebody has looked for twist', () => {
+    const { car, line } = ends.find(({ joint, line }) => seatingProofs(joint, line).includes('untwisted') && joint.proofs.length > 0)!
+    const bench = new Bench(car).plan([line!.id]).workUntil('seat')
+    const target = bench.steps().find(step => step.kind === 'seat' && step.status === 'open')!.target
+    const wanted = seatingProofs(car.joints.find(candidate => candidate.id === target)!, line)
+    expect(bench.try({ type: 'jointSeated', joint: target, proofs: wanted.filter(proof => proof !== 'untwisted') })).toEqual({ code: 'JOB_PROOF_MISSING', joint: target, proofs: ['untwisted'] })
+    bench.do({ type: 'jointSeated', joint: target, proofs: wanted })
+    expect(bench.state!.joints[target]!.seated?.proofs).toEqual(wanted)
+  })
+})
+
+describe('where it is', () => {
+  it('a joint sits at the end of its line that it names, a hold at its millimetre', () => {
+    for (const { car, joint, line } of ends) {
+      const points = line!.sections.flatMap(section => section.points)
+      const end = (joint.end === 'from' ? points[0] : points.at(-1))!.at
+      placeOf(car, joint.id)!.forEach((value, axis) => expect(value).toBeCloseTo(end[axis]!, 6))
+    }
+    const car = cars.find(candidate => candidate.holds.length > 0)!
+    expect(placeOf(car, car.holds[0]!.id)).toHaveLength(3)
+    expect(placeOf(car, car.operations[0]?.id ?? 'nothing')).toBeUndefined()
+  })
+
+  it('every reach but the seat has a standpoint', () => {
+    expect(reaches.filter(reach => standpointOf[reach] === undefined)).toEqual(['seat'])
+  })
+
+  it('the pan stands straight below: left is y, ahead is x (ISO 8855)', () => {
+    expect(panPlace([-520, -185, 470])).toEqual({ side: 'right', along: 520, end: 'behind' })
+    expect(panPlace([612, 330, 560])).toEqual({ side: 'left', along: 612, end: 'ahead' })
+    expect(panPlace([40, 20, 300])).toMatchObject({ side: 'middle', end: 'level' })
+  })
+})

@@ -1,0 +1,20 @@
+import type { Joint, JointKind, Line, Proof, Seal } from '../sheet/types'
+
+/** Ends that a nut or a bolt is turned on: they are started by hand, and turning one can turn the line with it. */
+const screwed: readonly JointKind[] = ['inverted-flare', 'iso-flare', 'oring-nut', 'banjo', 'taper-thread']
+export const isScrewed = ({ kind }: Pick<Joint, 'kind'>): boolean => screwed.includes(kind)
+
+/** Common practice, no source: full turns by the fingers alone before a wrench comes near. A thread that binds sooner is crossed, dirty or the wrong one. */
+export const turnsByHand = (joint: Joint): number | undefined => isScrewed(joint) ? 2 : undefined
+
+/**
+ * What has to be seen or felt before a joint counts as seated: what the sheet asks for, and what its kind asks for by itself. A screwed end is started by hand; a hose on one is looked
+ * at for twist, because the nut drags it round. Common practice, no source.
+ */
+export function seatingProofs(joint: Joint, line: Line | undefined): Proof[] {
+  const own: Proof[] = isScrewed(joint) ? ['hand-start', ...line?.sections.some(section => section.kind === 'hose') ? ['untwisted' as const] : []] : []
+  return [...new Set([...own, ...joint.proofs])]
+}
+
+/** A washer for each face of a banjo eye: the eye lies between them. */
+export const isEachSide = (joint: Joint, seal: Seal): boolean => joint.kind === 'banjo' && seal.count === 2

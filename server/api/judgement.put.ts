@@ -1,0 +1,7 @@
+import { judgementSchema } from '../../shared/schemas/api'
+import { setJudgement } from '../services/judgement'
+import { readBodyWith } from '../utils/body'
+import { getPool } from '../utils/db'
+import { route } from '../utils/route'
+
+export default route('PUT /api/judgement', async ({ event }) => setJudgement(getPool(), await readBodyWith(event, judgementSchema)))

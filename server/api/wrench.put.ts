@@ -1,0 +1,7 @@
+import { wrenchSchema } from '../../shared/schemas/api'
+import { setWrench } from '../services/people'
+import { readBodyWith } from '../utils/body'
+import { getPool } from '../utils/db'
+import { route } from '../utils/route'
+
+export default route('PUT /api/wrench', async ({ event, person }) => setWrench(getPool(), person.id, (await readBodyWith(event, wrenchSchema)).millimetres))
