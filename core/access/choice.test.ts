@@ -25,10 +25,7 @@ describe('bits', () => {
 })
 
 /** Prices a choice by the places it touches: additive, so that brute force and the integer program can price it as well. */
-const byPlaces = (goals: readonly Goal[], operations: ReadonlyMap<string, OperationCost>): MovePricing => ({
-  least: placePrice,
-  exact: choice => placePrice(placesOf(goals, operations, choice.ways, choice.operations)),
-})
+const byPlaces: MovePricing = { least: placePrice }
 const placesOf = (goals: readonly Goal[], operations: ReadonlyMap<string, OperationCost>, ways: Readonly<Record<string, number>>, taken: Iterable<string>) =>
   goals.reduce((bits, goal) => goal.stages.reduce((inner, stage) => inner | placeBit(stage, goal.ways[ways[goal.id]!]!.at), bits), [...taken].reduce((bits, id) => bits | placeBit('sometime', operations.get(id)!.at), 0))
 
@@ -50,7 +47,7 @@ describe('chooseWays', () => {
         }
         walk(0, {}, spent)
       }
-      const choice = chooseWays(goals, operations, byPlaces(goals, operations))
+      const choice = chooseWays(goals, operations, byPlaces)
       expect(choice.ok && choice.value.cost).toBeCloseTo(best, 5)
     }), { numRuns: 150 })
   })
@@ -58,7 +55,7 @@ describe('chooseWays', () => {
   it.each([[12, 20, 40], [20, 40, 25], [30, 60, 15]])('%i goals over %i operations cost what the HiGHS solver finds', (goalCount, operationCount, runs) => {
     for (let seed = 1; seed <= runs; seed++) {
       const { goals, operations } = randomAccess(goalCount, operationCount, seed * 7919)
-      const choice = chooseWays(goals, operations, byPlaces(goals, operations))
+      const choice = chooseWays(goals, operations, byPlaces)
       if (!choice.ok) throw new Error(choice.error.code)
       expect(choice.value.cost, `seed ${seed}`).toBeCloseTo(solveWithHighs(modelText(goals, operations)), 4)
       // What it says it costs is what it costs, and every need is met.
@@ -73,7 +70,7 @@ describe('chooseWays', () => {
   it('ties go to fewer operations, then to the sheet’s order', () => {
     const operations = new Map([['cover', { id: 'cover', at: 'ground' as const, cost: 2, needs: [] }]])
     const goal = (...ways: [number, string[][]][]): Goal => ({ id: 'g', stages: ['work'], ways: ways.map(([minutes, needs]) => ({ at: 'ground', from: 'above', needs, minutes: minutes as never })) })
-    const standing: MovePricing = { least: () => 0, exact: () => 0 }
+    const standing: MovePricing = { least: () => 0 }
     expect(chooseWays([goal([1, [['cover']]], [3, []])], operations, standing)).toMatchObject({ value: { ways: { g: 1 }, cost: 3 } })
     expect(chooseWays([goal([3, []], [3, []])], operations, standing)).toMatchObject({ value: { ways: { g: 0 }, cost: 3 } })
   })

@@ -7,15 +7,11 @@ import type { AccessIssue, Goal, OperationCost } from './types'
 
 export type WayChoice = { ways: Record<string, number>; operations: ReadonlySet<Slug>; cost: number }
 export type MovePricing = {
-  /** A lower bound for what any order costs that touches these places (bits of placeBit). */
-  least: (places: number) => number
-} & ({
-  /** What the moves of a finished choice cost when nothing but its places matters; not below `least` of them. */
-  exact: (choice: WayChoice) => number
-} | {
+  /** A lower bound for what any order costs that touches these places (bits of placeBit); where no order is priced, what the moves cost. */
+  least: (places: number) => number;
   /** What the best order costs, and a lower bound for it while goals are open; the bits are those of the operations as given. Dearer to work out, so asked only where the others let a branch live. */
-  order: OrderPrice
-})
+  order?: OrderPrice
+}
 /** A way with its needs met in one particular manner: every operation it takes, needs of needs included. */
 type Option = {
   way: number; at: LiftPosition; minutes: number; operations: Bits; places: number;
@@ -54,24 +50,26 @@ export function chooseWays(goals: readonly Goal[], operations: ReadonlyMap<Slug,
     return places
   }
   const none = noBits(list.length)
-  const takenOf = (done: Bits): Slug[] => {
-    const taken: Slug[] = []
-    eachBit(done, none, i => taken.push(list[i]!.id))
-    return taken
-  }
-  const namedIn = (needs: Needs) => needs.flat().reduce((bits, id) => indexOf.has(id) ? withBit(bits, indexOf.get(id)!) : bits, none)
+  // An operation the car does not have, or that is ruled out, is no alternative.
+  const numbered = (needs: Needs): NumberedNeeds => needs.map(anyOf => anyOf.flatMap(id => indexOf.get(id) ?? []))
+  const needsOf = list.map(operation => numbered(operation.needs))
+  const namedIn = (needs: NumberedNeeds) => needs.flat().reduce(withBit, none)
   // Where the order is priced, even what is free already may stand in the way of something.
-  const order = 'order' in moves ? moves.order : undefined
-  const optionsOf = goals.map(goal => undominated(goal.ways.flatMap((way, i) => meetings(way.needs, none, list, indexOf).map((met): Option =>
-    ({ way: i, at: way.at, minutes: way.minutes + i * perWay, operations: met, named: namedIn(way.needs), places: placesOf(met) | goal.stages.reduce((bits, stage) => bits | placeBit(stage, way.at), 0), firm: 0, asked: false }))), order !== undefined))
+  const { order } = moves
+  const optionsOf = goals.map(goal => undominated(goal.ways.flatMap((way, i) => {
+    const needs = numbered(way.needs)
+    const places = goal.stages.reduce((bits, stage) => bits | placeBit(stage, way.at), 0)
+    const named = order ? namedIn(needs) : none
+    return meetings(needs, none, needsOf).map((met): Option => ({ way: i, at: way.at, minutes: way.minutes + i * perWay, operations: met, named, places: placesOf(met) | places, firm: 0, asked: false }))
+  }), order !== undefined))
   const shut = optionsOf.findIndex(options => options.length === 0)
   if (shut >= 0) return fail({ code: 'ACCESS_NO_WAY', goal: goals[shut]!.id })
 
-  let best: { cost: number; moves: number; choice: WayChoice; options: readonly Option[] } | undefined
+  let best: { cost: number; moves: number; done: Bits; options: readonly Option[] } | undefined
   const chosen: Option[] = []
-  const bounds = new ShareBound(costs, optionsOf, order ? 8 : 0)
+  const bounds = new ShareBound(costs, optionsOf, order ? 5 : 0)
   const undecided = optionsOf.map((options, goal): Open => ({ goal, options, used: unionOfAll(options, none) }))
-  const orderOf = (open: readonly Open[], done: Bits, order: OrderPrice, enough: number): number => {
+  const orderOf = (open: readonly Open[], done: Bits, order: OrderPrice, enough: number, least: number): number => {
     const known: KnownWay[] = goals.map((_, i) => ({ way: chosen[i]!.way }))
     let taken = done
     for (const { goal, options } of open) {
@@ -79,13 +77,12 @@ export function chooseWays(goals: readonly Goal[], operations: ReadonlyMap<Slug,
       known[goal] = { at: options.every(option => option.at === options[0]!.at) ? options[0]!.at : undefined, operations: shared }
       taken = unionOf(taken, shared)
     }
-    return order(known, taken, enough)
+    return order(known, taken, enough, least)
   }
-  const finish = (cost: number, done: Bits): boolean => {
-    const choiceOf = (): WayChoice => ({ ways: Object.fromEntries(goals.map((goal, i) => [goal.id, chosen[i]!.way])), operations: new Set(takenOf(done)), cost })
-    const total = cost + ('order' in moves ? orderOf([], done, moves.order, best ? best.cost - slack - cost : Infinity) : moves.exact(choiceOf()))
+  const finish = (cost: number, done: Bits, places: number, least: number): boolean => {
+    const total = cost + (order ? orderOf([], done, order, best ? best.cost - slack - cost : Infinity, least) : moves.least(places))
     if (best && total >= best.cost - slack) return false
-    best = { cost: total, moves: total - cost, choice: { ...choiceOf(), cost: total }, options: [...chosen] }
+    best = { cost: total, moves: total - cost, done, options: [...chosen] }
     return true
   }
   /** Another option for one goal at a time, while that makes the best so far better: the sooner something good is known, the less is left to search. */
@@ -100,7 +97,7 @@ export function chooseWays(goals: readonly Goal[], operations: ReadonlyMap<Slug,
           const cost = chosen.reduce((sum, { minutes }) => sum + minutes, priceOf(done, none))
           const places = chosen.reduce((all, own) => all | own.places, 0)
           // Its moves are not known yet; what is no cheaper without them is hardly worth asking.
-          if (cost + Math.max(moves.least(places), best!.moves) < best!.cost - slack && finish(cost, done)) better = true
+          if (cost + Math.max(moves.least(places), best!.moves) < best!.cost - slack && finish(cost, done, places, moves.least(places))) better = true
         }
       }
     }
@@ -108,26 +105,29 @@ export function chooseWays(goals: readonly Goal[], operations: ReadonlyMap<Slug,
   /** What everything costs at least but for the moves. */
   let base: number | undefined
   // `firm`: moves known to be needed further up; deciding more never takes any back.
-  const search = (given: readonly Open[], done: Bits, cost: number, places: number, firm: number, by?: { goal: number; option: Option }, once = false): void => {
+  const search = (given: readonly Open[], done: Bits, cost: number, places: number, firm: number, depth: number, by?: { goal: number; option: Option }, once = false): void => {
+    bounds.enter(given, depth)
     // What is free already, or has no alternative, is settled first.
     let open = given
     const settle = () => {
       for (let settled = true; settled;) {
         settled = false
-        const left: Open[] = []
-        for (const candidate of open) {
+        let left: Open[] | undefined
+        for (let i = 0; i < open.length; i++) {
+          const candidate = open[i]!
           const sure = candidate.options.length === 1 ? candidate.options[0] : order ? undefined : freeOption(candidate.options, done, places)
           if (!sure) {
-            left.push(candidate)
+            left?.push(candidate)
             continue
           }
+          left ??= open.slice(0, i)
           chosen[candidate.goal] = sure
           cost += sure.minutes + priceOf(sure.operations, done)
           done = unionOf(done, sure.operations)
           places |= sure.places
           settled = true
         }
-        open = left
+        open = left ?? open
       }
     }
     let [known, asked] = [firm, false]
@@ -136,10 +136,10 @@ export function chooseWays(goals: readonly Goal[], operations: ReadonlyMap<Slug,
       known = Math.max(known, moves.least(places))
       if (best && cost + known >= best.cost - slack) return
       if (open.length === 0) {
-        finish(cost, done)
+        finish(cost, done, places, known)
         return
       }
-      const bound = bounds.of(open, done, known, best ? best.cost - slack - cost - known : 0)
+      const bound = bounds.of(open, done, depth, best ? best.cost - slack - cost - known : 0)
       if (!best) break
       if (cost + known + bound >= best.cost - slack) return
       // What alone would cost as much as the best so far is out of the question, and what is left may say more about the moves.
@@ -152,11 +152,11 @@ export function chooseWays(goals: readonly Goal[], operations: ReadonlyMap<Slug,
       if (asked || !order) break
       asked = true
       base ??= cost + bound
-      const least = orderOf(open, done, order, best.cost - slack - cost - bound)
+      const least = orderOf(open, done, order, best.cost - slack - cost - bound, known)
       if (least > known && by && !by.option.asked) {
         // Does that lie in this option alone? Then it need not be found out again wherever it is tried.
         by.option.asked = true
-        by.option.firm = orderOf(undecided.map(other => other.goal === by.goal ? { ...other, options: [by.option] } : other), none, order, best.cost - slack - base)
+        by.option.firm = orderOf(undecided.map(other => other.goal === by.goal ? { ...other, options: [by.option] } : other), none, order, best.cost - slack - base, moves.least(by.option.places))
       }
       known = Math.max(known, least)
     }
@@ -169,19 +169,22 @@ export function chooseWays(goals: readonly Goal[], operations: ReadonlyMap<Slug,
         && (other.minutes < option.minutes || !isCovered(option.operations, other.operations, done) || other.way < option.way)))
     for (const { option, price } of once ? distinct.slice(0, 1) : distinct) {
       chosen[next.goal] = option
-      search(rest, unionOf(done, option.operations), cost + price, places | option.places, Math.max(known, option.firm), { goal: next.goal, option }, once)
+      search(rest, unionOf(done, option.operations), cost + price, places | option.places, Math.max(known, option.firm), depth + 1, { goal: next.goal, option }, once)
     }
   }
   // Where the order is priced: straight down once, for something to beat; then everything that may beat it.
   if (order) {
-    search(undecided, none, 0, 0, 0, undefined, true)
+    search(undecided, none, 0, 0, 0, 0, undefined, true)
     improve()
   }
-  search(undecided, none, 0, 0, 0)
+  search(undecided, none, 0, 0, 0, 0)
   // The search always comes to a leaf: its bounds cut nothing before there is one. A cost of Infinity says that no order keeps the rules.
-  const { choice } = best as unknown as { choice: WayChoice }
-  const trifles = choice.operations.size * perOperation + Object.values(choice.ways).reduce((sum, way) => sum + way * perWay, 0)
-  return ok({ ...choice, cost: Math.round((choice.cost - trifles) * 1e5) / 1e5 })
+  const { cost, done, options } = best as unknown as NonNullable<typeof best>
+  const ways = Object.fromEntries(goals.map((goal, i) => [goal.id, options[i]!.way]))
+  const taken = new Set<Slug>()
+  eachBit(done, none, i => taken.add(list[i]!.id))
+  const trifles = taken.size * perOperation + options.reduce((sum, { way }) => sum + way * perWay, 0)
+  return ok({ ways, operations: taken, cost: Math.round((cost - trifles) * 1e5) / 1e5 })
 }
 
 const isCovered = (fewer: Bits, more: Bits, done: Bits): boolean => fewer.every((word, i) => (word & ~done[i]! & ~more[i]!) === 0)
@@ -200,20 +203,20 @@ function undominated(options: readonly Option[], ordered: boolean): Option[] {
     && (other.minutes < option.minutes || !isWithin(option.operations, other.operations) || !namesNoMore(option, other) || j < i)))
 }
 
-/** Every least set of operations that meets the needs, needs of needs included. An operation the car does not have, or that is ruled out, is no alternative. */
-function meetings(needs: Needs, taken: Bits, list: readonly OperationCost[], indexOf: ReadonlyMap<Slug, number>): Bits[] {
+type NumberedNeeds = readonly (readonly number[])[]
+
+/** Every least set of operations that meets the needs, needs of needs included. */
+function meetings(needs: NumberedNeeds, taken: Bits, needsOf: readonly NumberedNeeds[]): Bits[] {
   const found: Bits[] = []
-  const meet = (open: Needs, done: Bits): void => {
-    const next = open.find(anyOf => !anyOf.some(id => indexOf.has(id) && hasBit(done, indexOf.get(id)!)))
-    if (!next) {
+  const meet = (open: NumberedNeeds, done: Bits): void => {
+    let met = 0
+    while (met < open.length && open[met]!.some(i => hasBit(done, i))) met++
+    if (met === open.length) {
       if (!found.some(other => isWithin(other, done))) found.push(done)
       return
     }
-    const rest = open.filter(anyOf => anyOf !== next)
-    for (const id of next) {
-      const i = indexOf.get(id)
-      if (i !== undefined) meet([...list[i]!.needs, ...rest], withBit(done, i))
-    }
+    const rest = open.slice(met + 1)
+    for (const i of open[met]!) meet(needsOf[i]!.length > 0 ? [...needsOf[i]!, ...rest] : rest, withBit(done, i))
   }
   meet(needs, taken)
   return found
@@ -232,32 +235,62 @@ class ShareBound {
   /** What is left of an operation's cost for anybody who can use it. */
   readonly #pool: Float64Array
   /** A row of shares for each goal. */
-  readonly #shares: Float64Array[]
+  #shares: readonly Float64Array[] = []
+  /** Shares as each level of the search left them. */
+  readonly #levels: Float64Array[][] = []
   readonly #prices: Float64Array[]
   #done: Bits = []
 
-  /** More than eight rounds tighten the bound by less than they cost; where moves are cheap to price, each does. */
+  /** More than five rounds tighten the bound by less than they cost; where moves are cheap to price, each does. */
   constructor(costs: readonly number[], optionsOf: readonly (readonly Option[])[], readonly rounds: number) {
     this.#costs = costs
     this.#pool = new Float64Array(costs.length)
-    this.#shares = optionsOf.map(() => new Float64Array(costs.length))
     this.#prices = optionsOf.map(options => new Float64Array(options.length))
   }
 
-  /** The bound; no better than `enough`, once it is that good. */
-  of(open: readonly Open[], done: Bits, moves: number, enough: number): number {
-    this.#done = done
+  /** Another level of the search: it begins with the shares as the level above left them. */
+  enter(open: readonly Open[], depth: number): void {
+    if (this.rounds === 0) return
+    while (this.#levels.length <= depth) this.#levels.push(this.#prices.map(() => new Float64Array(this.#costs.length)))
+    const rows = this.#levels[depth]!
+    if (depth > 0) for (const { goal } of open) rows[goal]!.set(this.#levels[depth - 1]![goal]!)
+    else this.#split(open, [], rows)
+  }
+
+  /** Equal shares for all goals that may use an operation. */
+  #split(open: readonly Open[], done: Bits, rows?: readonly Float64Array[]): void {
     const pool = this.#pool
     pool.fill(0)
-    for (const { used } of open) for (let word = 0; word < used.length; word++) for (let left = used[word]! & ~done[word]!; left !== 0; left &= left - 1) pool[word * 32 + 31 - Math.clz32(left & -left)]!++
+    for (const { used } of open) for (let word = 0; word < used.length; word++) for (let left = used[word]! & ~(done[word] ?? 0); left !== 0; left &= left - 1) pool[word * 32 + 31 - Math.clz32(left & -left)]!++
     for (let i = 0; i < pool.length; i++) if (pool[i]! > 0) pool[i] = this.#costs[i]! / pool[i]!
+    if (rows) for (const { goal } of open) rows[goal]!.set(pool)
+  }
+
+  /** The bound; no better than `enough`, once it is that good. */
+  of(open: readonly Open[], done: Bits, depth: number, enough: number): number {
+    this.#done = done
+    const pool = this.#pool
+    if (this.rounds === 0) this.#split(open, done)
+    else {
+      this.#shares = this.#levels[depth]!
+      // What nobody has a share of, or had who is settled by now, is anybody's.
+      pool.set(this.#costs)
+      for (const { goal, used } of open) {
+        const shares = this.#shares[goal]!
+        for (let word = 0; word < used.length; word++) {
+          for (let left = used[word]! & ~done[word]!; left !== 0; left &= left - 1) {
+            const i = word * 32 + 31 - Math.clz32(left & -left)
+            pool[i]! -= shares[i]!
+          }
+        }
+      }
+      for (let i = 0; i < pool.length; i++) if (pool[i]! < 0) pool[i] = 0
+    }
     let bound = 0
     let regret = -1
     for (const candidate of open) {
       const { goal, options } = candidate
-      this.#shares[goal]!.set(pool)
-      const first = this.#price(goal, options)
-      bound += first
+      this.#price(goal, options, this.rounds === 0 ? pool : this.#shares[goal]!)
       let [least, second] = [Infinity, Infinity]
       for (let k = 0; k < options.length; k++) {
         const price = this.#prices[goal]![k]!
@@ -266,12 +299,12 @@ class ShareBound {
           least = price
         } else if (price < second) second = price
       }
+      bound += least
       if (second - least > regret) {
         regret = second - least
         this.at = candidate
       }
     }
-    pool.fill(0)
     for (let round = 0; round < this.rounds && bound < enough; round++) {
       for (const candidate of open) this.#release(candidate)
       let raised = 0
@@ -297,16 +330,15 @@ class ShareBound {
     return changed ? kept : open
   }
 
-  /** Prices a goal's options by its shares; gives the least. */
-  #price(goal: number, options: readonly Option[]): number {
-    const [done, shares, prices] = [this.#done, this.#shares[goal]!, this.#prices[goal]!]
+  /** Prices a goal's options by shares. */
+  #price(goal: number, options: readonly Option[], shares: Float64Array): void {
+    const [done, prices] = [this.#done, this.#prices[goal]!]
     for (let k = 0; k < options.length; k++) {
       const { minutes, operations } = options[k]!
       let price = minutes
       for (let word = 0; word < operations.length; word++) for (let left = operations[word]! & ~done[word]!; left !== 0; left &= left - 1) price += shares[word * 32 + 31 - Math.clz32(left & -left)]!
       prices[k] = price
     }
-    return leastOf(prices, options.length)
   }
 
   /** Gives to the pool what a goal's options are dearer than its cheapest. */

@@ -137,10 +137,27 @@ export function leastStops(tasks: readonly Task[], travel: Travel): Result<Stops
   if (!('words' in graph)) return fail({ code: 'ACCESS_ORDER_IMPOSSIBLE', tasks: graph.map(task => task.id) })
   const last = searchStops(graph, travel, leastAhead(travel), new Int32Array(graph.words))
   if (!last) return fail({ code: 'ACCESS_ORDER_IMPOSSIBLE', tasks: tasks.map(task => task.id) })
-  const chain: Node[] = []
-  for (let step: Node | undefined = last; step; step = step.before) chain.push(step)
-  chain.reverse()
-  return ok({ stops: chain.map(step => liftPositions[step.at]!), runs: chain.findIndex(step => graph.run >= 0 && has(step.done, graph.run)), moves: last.moves, cost: last.cost })
+  const { stops, runs } = trailOf(graph, last)
+  return ok({ stops: stops.map(at => liftPositions[at]!), runs, moves: last.moves, cost: last.cost })
+}
+
+/** A sequence of stops by number, the one at which the engine is started (−1: none), and its minutes. */
+export type Trail = { stops: readonly number[]; runs: number; cost: number }
+export function trailOf({ run }: Graph, last: Node): Trail {
+  const stops: number[] = []
+  let runs = -1
+  for (let node: Node | undefined = last; node; node = node.before) {
+    stops.push(node.at)
+    if (run >= 0 && has(node.done, run)) runs = stops.length
+  }
+  return { stops: stops.reverse(), runs: runs < 0 ? -1 : stops.length - runs, cost: last.cost }
+}
+
+/** Does everything get done along these stops, when the engine is started at the one given, or later? */
+export function isDoneAlong(graph: Graph, { stops, runs }: Trail, begun: Int32Array): boolean {
+  const done = begun.slice()
+  for (let i = 0; i < stops.length; i++) workOn(graph, done, stops[i]!, i >= runs)
+  return isWithin(graph.all, done)
 }
 
 /** For each position, the least minutes from there through places still needed; kept, for there are few. */

@@ -100,7 +100,7 @@ function chooseForJob(resolved: ResolvedSheet, inputs: PlanInputs, moveMinutes: 
     // Would it go with the tools that are missing? Then the tool is what to say.
     const goal = choice.error.code === 'ACCESS_NO_WAY' ? choice.error.goal : ''
     const tool = resolved.operations.map(operation => lacks(operation.tools)).find(missing => missing !== undefined)
-    return tool !== undefined && chooseWays(barred.goals, costs(false), { least: () => 0, exact: () => 0 }).ok ? fail({ code: 'ACCESS_TOOL_MISSING', tool, goal }) : choice
+    return tool !== undefined && chooseWays(barred.goals, costs(false), { least: () => 0 }).ok ? fail({ code: 'ACCESS_TOOL_MISSING', tool, goal }) : choice
   }
   if (!Number.isFinite(choice.value.cost)) {
     const order = leastStops(listTasks(resolved.sheet, scope.value, withDone(barred.restore(choice.value)), inputs), travel)

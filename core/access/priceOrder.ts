@@ -1,14 +1,20 @@
 import { liftPositions, type LiftPosition, type Needs, type Sheet, type Slug } from '../sheet/types'
-import { eachBit, noBits, unionOf, withBit, type Bits } from './bits'
-import { leastAhead, searchStops, stageOf, type Graph, type Travel } from './leastStops'
+import { eachBit, hasBit, noBits, unionOf, withBit, type Bits } from './bits'
+import { isDoneAlong, leastAhead, searchStops, stageOf, trailOf, type Graph, type Trail, type Travel } from './leastStops'
 import type { Scope } from './listGoals'
 import { listTasks, staysOff, type TaskOptions } from './listTasks'
 import type { Goal, OperationCost, Task } from './types'
 
 /** What is known of a goal: the way chosen, or what all its ways still in question share. */
 export type KnownWay = { way: number } | { at: LiftPosition | undefined; operations: Bits }
-/** Minutes of the best order of a job in which so much is decided: exact when all is, a lower bound before. Infinity: no order keeps the rules. Once it is `enough`, how much more does not matter. */
-export type OrderPrice = (known: readonly KnownWay[], taken: Bits, enough: number) => number
+/**
+ * Minutes of the best order of a job in which so much is decided: exact when all is, a lower bound before. Infinity: no order keeps the rules. Once it is `enough`, how much more does not
+ * matter; `least` is what it is known to cost at least.
+ */
+export type OrderPrice = (known: readonly KnownWay[], taken: Bits, enough: number, least: number) => number
+
+/** Trying more trails than this finds too few that serve to pay for itself. */
+const mostTries = 6
 
 const setBit = (words: Int32Array, i: number) => {
   words[i >> 5]! |= 1 << (i & 31)
@@ -92,7 +98,7 @@ export function orderPricing(sheet: Sheet, scope: Scope, { goals, operations, al
       tight: setOf(mine.filter(task => task.kind === 'seat' || task.kind === 'torque').map(task => task.id)), isJoint: goal.id.startsWith('joint:'),
       needs,
       /** Ways that differ in minutes only are one to the order. */
-      keys: goal.ways.map((way, i) => `${way.at}${needs[i]!.join()}`),
+      keys: goal.ways.map((way, i) => `${goal.ways.findIndex((other, j) => other.at === way.at && needs[j]!.join() === needs[i]!.join())}|`),
     }
   })
   const fill = goals.findIndex(goal => goal.id.startsWith('fill:'))
@@ -102,36 +108,46 @@ export function orderPricing(sheet: Sheet, scope: Scope, { goals, operations, al
   const begunWith = always.filter(id => indexOf.has(id)).reduce((bits, id) => withBit(bits, indexOf.get(id)!), nothing)
   const ahead = leastAhead(travel)
 
-  /** Everything on the way, needs of needs included, as far as it is taken. */
-  const wayThrough = (first: Bits, taken: Bits): Bits => {
-    let way: Bits = first.map((word, i) => word & taken[i]!)
-    for (let next: Bits = way; next.some(word => word !== 0);) {
-      let found = nothing
-      eachBit(next, nothing, (i) => {
-        found = unionOf(found, needs[i]!)
-      })
-      const reached = way
-      next = found.map((word, i) => word & taken[i]! & ~reached[i]!)
-      way = unionOf(way, next)
-    }
-    return way
-  }
-
+  /** An operation's own needs come before it, whatever the sheet's order. */
+  const inward = inwardOrder(needs)
   // Filled anew for every question.
   const after = arrows.slice()
+  /** For each operation taken, what lies on the way to it: itself, its needs and theirs, as far as they are taken. */
+  const reached = new Int32Array(list.length * opWords)
+  const through = new Int32Array(opWords)
   const only = placed.map(set => set.slice())
   const doable = placed.map(set => set.slice())
+  /** Stops that some choice could be done along, cheapest first. */
+  const trails: Trail[] = []
+  const keep = (trail: Trail) => {
+    const at = trails.findIndex(other => other.cost >= trail.cost)
+    trails.splice(at < 0 ? trails.length : at, 0, trail)
+  }
   const answers = new Map<string, { price: number; exact: boolean }>()
-  return (known, chosen, enough) => {
-    const key = `${chosen.join()}|${known.map((what, g) => 'way' in what ? ofGoal[g]!.keys[what.way] : `${what.at}?${what.operations.join()}`).join('|')}`
+  return (known, chosen, enough, least) => {
+    let key = `${chosen.join()}|`
+    for (let g = 0; g < known.length; g++) {
+      const what = known[g]!
+      key += 'way' in what ? ofGoal[g]!.keys[what.way]! : `${what.at}?${what.operations.join()}|`
+    }
     const before = answers.get(key)
     if (before && (before.exact || before.price >= enough)) return before.price
-    const price = priceOf(known, chosen, enough)
+    const price = priceOf(known, chosen, enough, least)
     answers.set(key, { price, exact: price < enough })
     return price
   }
 
-  function priceOf(known: readonly KnownWay[], chosen: Bits, enough: number): number {
+  /** Adds what lies on the way to some operations, as far as they are taken. */
+  function reachThrough(first: Bits, taken: Bits, into: Int32Array, at: number): void {
+    for (let word = 0; word < opWords; word++) {
+      for (let left = first[word]! & taken[word]!; left !== 0; left &= left - 1) {
+        const from = (word * 32 + 31 - Math.clz32(left & -left)) * opWords
+        for (let w = 0; w < opWords; w++) into[at + w]! |= reached[from + w]!
+      }
+    }
+  }
+
+  function priceOf(known: readonly KnownWay[], chosen: Bits, enough: number, least: number): number {
     const taken = unionOf(chosen, begunWith)
     after.set(arrows)
     for (let p = 0; p < liftPositions.length; p++) {
@@ -147,7 +163,15 @@ export function orderPricing(sheet: Sheet, scope: Scope, { goals, operations, al
       begun[onWord + word] = ~taken[word]! & all[onWord + word]!
     }
     const wiped = [false, false, false]
-    known.forEach((what, g) => {
+    for (const i of inward) {
+      const own = i * opWords
+      for (let word = 0; word < opWords; word++) reached[own + word] = 0
+      if (!hasBit(taken, i)) continue
+      reached[own + (i >> 5)]! |= 1 << (i & 31)
+      reachThrough(needs[i]!, taken, reached, own)
+    }
+    for (let g = 0; g < known.length; g++) {
+      const what = known[g]!
       const goal = ofGoal[g]!
       const at = placeOf(g)
       for (let p = 0; p < liftPositions.length; p++) {
@@ -159,17 +183,55 @@ export function orderPricing(sheet: Sheet, scope: Scope, { goals, operations, al
       }
       const first = 'way' in what ? goal.needs[what.way]! : what.operations
       for (const bit of goal.bits) for (let word = 0; word < opWords; word++) after[bit * words + word]! |= first[word]!
-      eachBit(wayThrough(first, taken), nothing, i => order(onWord * 32 + i, late[i] ? goal.looked : goal.finished, after))
+      through.fill(0)
+      reachThrough(first, taken, through, 0)
+      for (let word = 0; word < opWords; word++) {
+        for (let left = through[word]!; left !== 0; left &= left - 1) {
+          const i = word * 32 + 31 - Math.clz32(left & -left)
+          order(onWord * 32 + i, late[i] ? goal.looked : goal.finished, after)
+        }
+      }
       if (goal.isJoint && at !== undefined) {
         const p = liftPositions.indexOf(at)
         wiped[p] = true
         order(wipes[p]!, fillAt === at ? filled : goal.tight, after)
       }
-    })
+    }
     wiped.forEach((isWiped, p) => isWiped || setBit(begun, wipes[p]!))
     const graph: Graph = { words, all, before: after, doable, only, stages, still, run: run ? bitOf.get(run.id)! : -1, stop: stop ? bitOf.get(stop.id)! : -1, backward }
-    return searchStops(graph, travel, ahead, begun, enough)?.estimate ?? Infinity
+    // Stops that served another choice often serve this one: no cheaper ones than `least` need then be looked for, and no dearer ones in any case.
+    let served: Trail | undefined
+    for (let i = 0, tries = 0; i < trails.length && tries < mostTries && !served; i++) {
+      const trail = trails[i]!
+      if (trail.cost >= enough) break
+      if (trail.cost < least) continue
+      tries++
+      if (!isDoneAlong(graph, trail, begun)) continue
+      served = trail
+      trails.splice(i, 1)
+      keep(trail)
+    }
+    if (served && served.cost <= least) return served.cost
+    const last = searchStops(graph, travel, ahead, begun, Math.min(enough, served?.cost ?? Infinity))
+    if (!last) return Infinity
+    if (served && last.estimate >= served.cost) return served.cost
+    if (last.estimate < enough) keep(trailOf(graph, last))
+    return last.estimate
   }
+}
+
+/** Numbers in an order in which what each needs comes before it. */
+function inwardOrder(needs: readonly Bits[]): number[] {
+  const order: number[] = []
+  const seen = new Set<number>()
+  const visit = (i: number) => {
+    if (seen.has(i)) return
+    seen.add(i)
+    eachBit(needs[i]!, noBits(needs.length), visit)
+    order.push(i)
+  }
+  needs.forEach((_, i) => visit(i))
+  return order
 }
 
 /** Every operation some needs name: of those not taken nothing is waited for. */
