@@ -19,12 +19,13 @@ export function benchAccess(quantile: (sorted: number[], q: number) => number): 
   }
   // Rounds before the first count nothing: the engine compiles what it sees often.
   for (let run = -30; run < runs; run++) {
-    const { goals, operations } = randomAccess(goalCount, operationCount, 104_729 * (Math.abs(run) + 20))
+    const seed = 104_729 * (run < 0 ? 1000 - run : run + 20)
+    const { goals, operations } = randomAccess(goalCount, operationCount, seed)
     const choice = timed(() => chooseWays(goals, operations, { least: placePrice }), run < 0 ? undefined : own)
     const model = modelText(goals, operations)
     const optimum = timed(() => solveWithHighs(model), run < 0 ? undefined : solver)
     if (!choice.ok || Math.abs(choice.value.cost - optimum) > 1e-3) throw new Error(`not the optimum: ${JSON.stringify(choice)} against ${optimum}`)
-    const resolved = randomJob(7, operationCount, 104_729 * (Math.abs(run) + 20))
+    const resolved = randomJob(7, operationCount, seed)
     const plan = timed(() => planJob(resolved, { lines: resolved.lines.map(line => line.id), start: 'ground' }), run < 0 ? undefined : whole)
     if (!plan.ok && plan.error.code !== 'ACCESS_ORDER_IMPOSSIBLE') throw new Error(plan.error.code)
   }
