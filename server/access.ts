@@ -45,6 +45,7 @@ export const access = {
   'PATCH /api/people/:id': ['admin'],
   'PUT /api/wrench': everyone,
   'PUT /api/judgement': ['lead', 'admin'],
+  'PUT /api/lift': ['lead', 'admin'],
   'POST /api/compute/:name': everyone,
 } as const satisfies Record<string, 'public' | Role[]>
 

@@ -1,6 +1,7 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { usualJudgement } from '#core/access/judgeChance'
+import { usualLift } from '#core/access/liftMinutes'
 import type { JobCommand, JobEvent } from '#core/job/types'
 import { problem, type Problem } from '#shared/errors'
 import type { JobView } from '#shared/schemas/api'
@@ -83,7 +84,7 @@ beforeEach(async () => {
   vi.stubGlobal('document', { get hidden() { return hidden.hidden }, addEventListener: (_: string, listener: () => void) => (hidden.listener = listener), removeEventListener: () => (hidden.listener = undefined) })
   vi.stubGlobal('fetch', vi.fn(play))
   setActivePinia(createPinia())
-  useSession().view = { person: { ...technician, active: true }, setup: false, judgement: usualJudgement, workshop: '', people: [] }
+  useSession().view = { person: { ...technician, active: true }, setup: false, judgement: usualJudgement, lift: usualLift, workshop: '', people: [] }
   await useJob().load(jobId)
 })
 afterEach(() => {
@@ -131,7 +132,7 @@ describe('recording', () => {
     useJob().record({ type: 'noteWritten', text: 'kept' })
     await settled(() => useConnection().trouble === 'no-server')
     setActivePinia(createPinia())
-    useSession().view = { person: { ...technician, active: true }, setup: false, judgement: usualJudgement, workshop: '', people: [] }
+    useSession().view = { person: { ...technician, active: true }, setup: false, judgement: usualJudgement, lift: usualLift, workshop: '', people: [] }
     answer = 'take'
     await useJob().send()
     expect(server.events.at(-1)!.body).toMatchObject({ type: 'noteWritten', text: 'kept' })

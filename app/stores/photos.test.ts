@@ -1,6 +1,7 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, expect, it, vi } from 'vitest'
 import { usualJudgement } from '#core/access/judgeChance'
+import { usualLift } from '#core/access/liftMinutes'
 import { problem } from '#shared/errors'
 import { technician } from '../../tests/helpers/demo'
 import type { KeptPhoto } from '~/utils/photoBox'
@@ -29,7 +30,7 @@ beforeEach(() => {
   URL.createObjectURL = () => 'blob:here'
   URL.revokeObjectURL = vi.fn()
   setActivePinia(createPinia())
-  useSession().view = { person: { ...technician, active: true }, setup: false, judgement: usualJudgement, workshop: '', people: [] }
+  useSession().view = { person: { ...technician, active: true }, setup: false, judgement: usualJudgement, lift: usualLift, workshop: '', people: [] }
 })
 afterEach(() => {
   vi.unstubAllGlobals()

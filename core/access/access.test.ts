@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { allLines, demoCar, planOf } from '../../tests/helpers/demo'
+import { allLines, demoCar, everyDemoCar, planOf } from '../../tests/helpers/demo'
 import type { LiftPosition, Way } from '../sheet/types'
 import { minutes } from '../units/types'
 import { listKit } from '../kit/listKit'
@@ -9,7 +9,8 @@ import { estimateFluid } from '../fluid/estimateFluid'
 import { chooseWays, type MovePricing } from './chooseWays'
 import { scopeOf } from './listGoals'
 import { orderTasks } from './orderTasks'
-import { defaultMoveMinutes, planJob } from './planJob'
+import { defaultMoveMinutes } from './liftMinutes'
+import { planJob, type PlanInputs } from './planJob'
 import type { Goal, OperationCost, Task } from './types'
 
 const standing: MovePricing = { least: () => 0 }
@@ -157,6 +158,20 @@ describe('planJob on the demo car', () => {
     expect(forced.ways['joint:radiator-in-joint']).toBe(0)
     expect(forced.operations).toContain('air-intake')
     expect(forced.minutes.total).toBeGreaterThan(planOf(resolved, { lines: ['supply'] }).minutes.total)
+  })
+
+  it('fills at the point that costs least; at the other when the first is ruled out', () => {
+    const resolved = everyDemoCar().find(car => car.sheet.id === 'ketch-cooler-assembly')!
+    const filled = (inputs: Partial<PlanInputs> = {}) => planOf(resolved, inputs).visits.flatMap(visit => visit.tasks.filter(task => task.kind === 'fill').map(task => task.target))
+    const tools = (inputs: Partial<PlanInputs> = {}) => listTools(resolved, planOf(resolved, inputs).visits).flatMap(visit => visit.tools)
+    expect(filled()).toEqual(['fill-plug'])
+    expect(tools()).not.toContain('long thin funnel')
+    const plug = resolved.sheet.fills[0]!.ways.map((_, i) => i)
+    const instead = { forbidden: { 'fill:fill-plug': plug } }
+    expect(filled(instead)).toEqual(['breather'])
+    expect(tools(instead)).toContain('long thin funnel')
+    expect(planOf(resolved, instead).operations).toContain('air-box')
+    expect(planOf(resolved, instead).minutes.total).toBeGreaterThanOrEqual(planOf(resolved).minutes.total)
   })
 
   it('adding a line never costs more than doing it alone later, and starting raised saves nothing that is needed', () => {

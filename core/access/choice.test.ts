@@ -6,7 +6,7 @@ import { liftPositions, type LiftPosition } from '../sheet/types'
 import { eachBit, hasBit, isWithin, noBits, unionOf, withBit } from './bits'
 import { chooseWays, type MovePricing } from './chooseWays'
 import { leastMoves, placeBit } from './leastMoves'
-import { defaultMoveMinutes } from './planJob'
+import { defaultMoveMinutes } from './liftMinutes'
 import type { Goal, OperationCost, PlaceStage } from './types'
 
 describe('bits', () => {

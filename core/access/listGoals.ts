@@ -8,7 +8,8 @@ import type { AccessIssue, Goal } from './types'
 
 export type Scope = {
   lines: readonly Line[]; joints: readonly Joint[]; holds: readonly Hold[];
-  fill: Fill | undefined;
+  /** Where it can be filled: one of them is used. */
+  fills: readonly Fill[];
   /** Read before the engine has warmed anything, and after: while it idles, or once it stands. */
   levels: { cold: readonly Level[]; idling: readonly Level[]; standing: readonly Level[] };
   /** How the air gets out, and where; none: it leaves by itself, or while the engine runs. */
@@ -42,7 +43,7 @@ export function scopeOf(resolved: ResolvedSheet, inputs: ScopeInputs): Result<Sc
     lines, joints,
     // A twin clip holds a neighbour too: it is released once, under the line it is listed for, when either line comes out.
     holds: resolved.holds.filter(hold => chosen.has(hold.line) || hold.with.some(line => chosen.has(line))),
-    fill: wet ? sheet.fills[0] : undefined, levels: levelsOf(sheet, wet),
+    fills: wet ? sheet.fills : [], levels: levelsOf(sheet, wet),
     bleed, bleeders: bleed && bleed !== 'lock-to-lock' ? sheet.bleeders : [],
     neighbours,
     isolating: passesLiveCable(resolved, lines) ? resolved.operations.find(operation => operation.isolates) : undefined,
@@ -76,6 +77,12 @@ function passesLiveCable({ sheet }: ResolvedSheet, lines: readonly Line[]): bool
   })
 }
 
+/** All fill points are one goal, reached by any way to any of them; it goes by the first one's name. */
+export const fillGoal = ({ fills }: Pick<Scope, 'fills'>): string => `fill:${fills[0]?.id}`
+const fillWays = ({ fills }: Pick<Scope, 'fills'>) => fills.flatMap(fill => fill.ways.map(way => ({ fill, way: fills.length > 1 ? { ...way, note: way.note ? `${fill.name}, ${way.note}` : fill.name } : way })))
+/** The fill point that a choice of ways uses; the first while that is open. */
+export const chosenFill = (scope: Pick<Scope, 'fills'>, ways: Readonly<Record<string, number>>): Fill | undefined => fillWays(scope)[ways[fillGoal(scope)] ?? 0]?.fill
+
 /** Everything that must be reached, with its ways. A joint's ways also ask for whatever hides it: the leak check has to see it. */
 function listGoals(scope: Omit<Scope, 'goals'>): Goal[] {
   const seen = (joint: Joint, way: Way): Way => ({ ...way, needs: [...way.needs, ...joint.hiddenBy.map(id => [id])] })
@@ -84,7 +91,7 @@ function listGoals(scope: Omit<Scope, 'goals'>): Goal[] {
     ...scope.holds.map((hold): Goal => ({ id: `hold:${hold.id}`, ways: hold.ways, stages: ['work'] })),
     ...scope.lines.map((line): Goal => ({ id: `withdraw:${line.id}`, ways: line.withdraw, stages: ['work'] })),
     ...scope.neighbours.filter(neighbour => neighbour.ways?.length).map((neighbour): Goal => ({ id: `renew:${neighbour.id}`, ways: neighbour.ways!, stages: ['work'] })),
-    ...(scope.fill ? [{ id: `fill:${scope.fill.id}`, ways: scope.fill.ways, stages: ['fill'] } satisfies Goal] : []),
+    ...(scope.fills.length > 0 ? [{ id: fillGoal(scope), ways: fillWays(scope).map(({ way }) => way), stages: ['fill'] } satisfies Goal] : []),
     ...scope.bleeders.map((bleeder): Goal => ({ id: `bleed:${bleeder.id}`, ways: bleeder.ways, stages: ['fill'] })),
     ...scope.levels.cold.map((level): Goal => ({ id: `level:${level.id}`, ways: level.ways, stages: ['fill'] })),
     ...[...scope.levels.idling, ...scope.levels.standing].map((level): Goal => ({ id: `level:${level.id}`, ways: level.ways, stages: ['prove'] })),

@@ -1,7 +1,7 @@
 import { settleValue } from '../sheet/settleContested'
-import { liftPositions, type LiftPosition, type Needs, type Operation, type Phase, type Sheet, type Slug, type Way } from '../sheet/types'
+import { liftPositions, type Fill, type LiftPosition, type Needs, type Operation, type Phase, type Sheet, type Slug, type Way } from '../sheet/types'
 import { needsTorque } from '../sheet/needsTorque'
-import type { Scope } from './listGoals'
+import { chosenFill, fillGoal, type Scope } from './listGoals'
 import type { Task, TaskKind, WaitSpan } from './types'
 
 // Order among tasks that could be done at the same stop: the order the work goes.
@@ -124,10 +124,11 @@ export function listTasks(sheet: Sheet, scope: Scope, choice: { ways: Readonly<R
   }
 
   let filled: string[] = tight
-  if (scope.fill) {
+  const fill = chosenFill(scope, choice.ways)
+  if (fill) {
     // What was let out somewhere is shut again before anything is filled in.
     const shut = operations.filter(operation => operation.drains).map(operation => `on:${operation.id}`)
-    filled = [put('fill', scope.fill.id, 'fill', [...tight, ...shut], { goal: `fill:${scope.fill.id}`, share: 1 })]
+    filled = [put('fill', fill.id, 'fill', [...tight, ...shut], { goal: fillGoal(scope), share: 1 })]
   }
   if (scope.bleed === 'lock-to-lock') filled = [put('bleed', sheet.id, 'fill', filled, { minutes: 5, helper: withHelper })]
   else if (scope.bleeders.length > 0) {
@@ -135,7 +136,7 @@ export function listTasks(sheet: Sheet, scope: Scope, choice: { ways: Readonly<R
   }
   const cold = scope.levels.cold.map(level => put('level', level.id, 'fill', filled, { goal: `level:${level.id}`, share: 1 }))
   // Each stop's joints are wiped there, once they are tight; where the fluid goes in, after it is in.
-  const fillAt = scope.fill && wayOf(`fill:${scope.fill.id}`).at
+  const fillAt = fill && wayOf(fillGoal(scope)).at
   const tightened = new Set(tight)
   const wiped = liftPositions.flatMap((at) => {
     const here = scope.joints.filter(joint => wayOf(`joint:${joint.id}`).at === at).flatMap(joint => [`seat:${joint.id}`, `torque:${joint.id}`]).filter(id => tightened.has(id))
@@ -145,7 +146,7 @@ export function listTasks(sheet: Sheet, scope: Scope, choice: { ways: Readonly<R
   })
 
   const deeper = deeperOf(operations, doneOf)
-  const waitsFor = finishedBefore(operations, scope, { wayOf, doneOf, deeper, has: new Set(tight) })
+  const waitsFor = finishedBefore(operations, scope, { wayOf, doneOf, deeper, has: new Set(tight), fill })
   // What is looked at once the engine runs: what leads there stays off until then.
   const isLook = new Set([...scope.joints.map(joint => `leak:${joint.id}`), ...[...scope.levels.idling, ...scope.levels.standing].map(level => `level:${level.id}`)])
   const isLate = (operation: Operation): boolean => staysOff(operation, scope)
@@ -185,7 +186,7 @@ export function listTasks(sheet: Sheet, scope: Scope, choice: { ways: Readonly<R
 /** What has to pass between tasks: the sheet's own waits, the engine's minutes before a joint counts as dry, rest for air to rise. Only what touches this job. */
 export function listWaits(sheet: Sheet, tasks: readonly Task[]): WaitSpan[] {
   const has = new Map(tasks.map(task => [task.id, task]))
-  // A sheet says “fill” or “level” without naming the point, for it has one.
+  // A sheet may say “fill” or “level” without naming the point.
   const named = (refs: readonly string[]) => refs.flatMap(ref => has.has(ref) ? [ref] : tasks.filter(task => task.kind === ref).map(task => task.id))
   const own = (sheet.waits ?? []).map((wait): WaitSpan => ({ ...wait, after: named(wait.after), before: named(wait.before) }))
     .filter((wait, i) => wait.before.length > 0 && (wait.after.length > 0 || sheet.waits![i]!.after.length === 0))
@@ -201,9 +202,9 @@ export function listWaits(sheet: Sheet, tasks: readonly Task[]): WaitSpan[] {
 }
 
 /** A part the engine does not need goes back when that moves the car least: before it runs, or after it stands again. What was let out through one is filled in first. */
-export const staysOff = (operation: Operation, scope: Scope): boolean => operation.engineMayRun && !(operation.drains && scope.fill)
+export const staysOff = (operation: Operation, scope: Scope): boolean => operation.engineMayRun && !(operation.drains && scope.fills.length > 0)
 
-type Around = { wayOf: (goal: string) => Way; doneOf: (needs: Needs) => Slug[]; deeper: ReadonlyMap<Slug, readonly Operation[]>; has: ReadonlySet<string> }
+type Around = { wayOf: (goal: string) => Way; doneOf: (needs: Needs) => Slug[]; deeper: ReadonlyMap<Slug, readonly Operation[]>; has: ReadonlySet<string>; fill: Fill | undefined }
 
 /** For each chosen operation, the chosen ones that need it. */
 function deeperOf(operations: readonly Operation[], doneOf: (needs: Needs) => Slug[]): Map<Slug, Operation[]> {
@@ -213,7 +214,7 @@ function deeperOf(operations: readonly Operation[], doneOf: (needs: Needs) => Sl
 }
 
 /** What must be finished before each part may go back on: what lies deeper, and all that it leads to. */
-function finishedBefore(operations: readonly Operation[], scope: Scope, { wayOf, doneOf, deeper, has }: Around): Map<Slug, string[]> {
+function finishedBefore(operations: readonly Operation[], scope: Scope, { wayOf, doneOf, deeper, has, fill }: Around): Map<Slug, string[]> {
   const byId = new Map(operations.map(operation => [operation.id, operation]))
   const waits = new Map(operations.map((operation): [Slug, string[]] => [operation.id, [`off:${operation.id}`, ...deeper.get(operation.id)!.map(other => `on:${other.id}`)]]))
   const needsOf = new Map(operations.map(operation => [operation.id, doneOf(operation.needs)]))
@@ -232,7 +233,7 @@ function finishedBefore(operations: readonly Operation[], scope: Scope, { wayOf,
   for (const hold of scope.holds) reach(`hold:${hold.id}`, [`fasten:${hold.id}`])
   for (const line of scope.lines) reach(`withdraw:${line.id}`, [`fit:${line.id}`])
   for (const neighbour of scope.neighbours) if (neighbour.ways?.length) reach(`renew:${neighbour.id}`, [`renew:${neighbour.id}`])
-  if (scope.fill) reach(`fill:${scope.fill.id}`, [`fill:${scope.fill.id}`])
+  if (fill) reach(fillGoal(scope), [`fill:${fill.id}`])
   for (const bleeder of scope.bleeders) reach(`bleed:${bleeder.id}`, [`bleed:${bleeder.id}`])
   for (const level of scope.levels.cold) reach(`level:${level.id}`, [`level:${level.id}`])
   for (const level of [...scope.levels.idling, ...scope.levels.standing]) reach(`level:${level.id}`, [], [`level:${level.id}`])

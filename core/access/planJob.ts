@@ -4,6 +4,7 @@ import type { BleedMethod, LiftPosition, Slug } from '../sheet/types'
 import { minutes } from '../units/types'
 import { chooseWays, type WayChoice } from './chooseWays'
 import { leastMoves } from './leastMoves'
+import { moveMinutesOf, usualLift, type LiftMinutes } from './liftMinutes'
 import { scopeOf, type Scope } from './listGoals'
 import { listTasks, listWaits } from './listTasks'
 import { leastStops } from './leastStops'
@@ -25,18 +26,18 @@ export type PlanInputs = {
   neighbours?: readonly Slug[];
   oneAtATime?: boolean;
   firstEnd?: 'hardest' | 'easiest';
-  bleed?: BleedMethod
+  bleed?: BleedMethod;
+  /** What this shop's lift takes, as the job was planned by it; absent: what is usual. */
+  lift?: LiftMinutes
 }
-
-/** Common practice, no source: three minutes to raise or lower a car and set the locks, two to or from waist height. */
-export const defaultMoveMinutes: MoveMinutes = (from, to) => from === to ? 0 : from === 'half' || to === 'half' ? 2 : 3
 
 /**
  * From the lines to be replaced to the whole ordered job, at least total minutes: operations off and on with their priced risk, the chosen
  * ways, and the moves of the car. The car ends on the ground. Waits lengthen the clock, not the hands. Deterministic: same sheet and inputs, same plan.
  */
-export function planJob(resolved: ResolvedSheet, wanted: PlanInputs, moveMinutes: MoveMinutes = defaultMoveMinutes): Result<Plan, AccessIssue> {
+export function planJob(resolved: ResolvedSheet, wanted: PlanInputs): Result<Plan, AccessIssue> {
   const inputs = withOuterParts(resolved, wanted)
+  const moveMinutes = moveMinutesOf(inputs.lift ?? usualLift)
   const chosen = chooseForJob(resolved, inputs, moveMinutes)
   if (!chosen.ok) return chosen
   const { scope, goals, choice } = chosen.value
@@ -76,7 +77,7 @@ type Candidate = { ways: Readonly<Record<string, number>>; operations: ReadonlyS
 type Chosen = { scope: Scope; goals: readonly Goal[]; choice: WayChoice }
 
 /** The choice of ways and operations for a job, without its order; `cost` is what was minimised. */
-function chooseForJob(resolved: ResolvedSheet, inputs: PlanInputs, moveMinutes: MoveMinutes = defaultMoveMinutes): Result<Chosen, AccessIssue> {
+function chooseForJob(resolved: ResolvedSheet, inputs: PlanInputs, moveMinutes: MoveMinutes): Result<Chosen, AccessIssue> {
   const scope = scopeOf(resolved, inputs)
   if (!scope.ok) return scope
   const { goals } = scope.value

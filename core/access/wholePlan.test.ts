@@ -9,7 +9,8 @@ import { leastStops } from './leastStops'
 import { noBits, withBit } from './bits'
 import { orderPricing, type KnownWay } from './priceOrder'
 import type { OperationCost } from './types'
-import { defaultMoveMinutes, planJob } from './planJob'
+import { defaultMoveMinutes, moveMinutesOf, usualLift } from './liftMinutes'
+import { planJob } from './planJob'
 
 /** Every least set of operations that meets some needs, needs of needs included. */
 function closures(needs: Needs, done: ReadonlySet<Slug>, needsOf: (id: Slug) => Needs): ReadonlySet<Slug>[] {
@@ -18,9 +19,13 @@ function closures(needs: Needs, done: ReadonlySet<Slug>, needsOf: (id: Slug) => 
   return open.flatMap(id => closures([...needs, ...needsOf(id)], new Set([...done, id]), needsOf))
 }
 
+/** What is usual, a quick one, and any: a slow climb from the ground may even be worth a stop at half height. */
+const minutes = fc.integer({ min: 0, max: 12 }).map(half => half / 2)
+const lifts = fc.oneof(fc.constant(usualLift), fc.record({ groundHalf: minutes, halfRaised: minutes, groundRaised: minutes }))
+
 it('a whole plan, moves of its best order included, costs what trying every choice costs', () => {
   let priced = 0
-  fc.assert(fc.property(fc.integer({ min: 1, max: 1e6 }), fc.constantFrom(1, 2), fc.constantFrom<LiftPosition>(...liftPositions), (seed, lineCount, start) => {
+  fc.assert(fc.property(fc.integer({ min: 1, max: 1e6 }), fc.constantFrom(1, 2), fc.constantFrom<LiftPosition>(...liftPositions), lifts, (seed, lineCount, start, lift) => {
     const resolved = randomJob(lineCount, lineCount === 1 ? 14 : 8, seed)
     const lines = resolved.lines.map(line => line.id)
     const scope = scopeOf(resolved, { lines })
@@ -37,7 +42,7 @@ it('a whole plan, moves of its best order included, costs what trying every choi
         if (spent >= best) return
         const key = `${JSON.stringify(ways)}${[...taken].sort().join()}`
         if (!moves.has(key)) {
-          const order = leastStops(listTasks(resolved.sheet, scope.value, { ways, operations: taken }), { start, end: 'ground', moveMinutes: defaultMoveMinutes })
+          const order = leastStops(listTasks(resolved.sheet, scope.value, { ways, operations: taken }), { start, end: 'ground', moveMinutes: moveMinutesOf(lift) })
           moves.set(key, order.ok ? order.value.cost : Infinity)
           priced++
         }
@@ -49,7 +54,7 @@ it('a whole plan, moves of its best order included, costs what trying every choi
       })
     }
     walk(0, {}, new Set(), 0)
-    const plan = planJob(resolved, { lines, start })
+    const plan = planJob(resolved, { lines, start, lift })
     if (best === Infinity) expect(plan).toMatchObject({ ok: false, error: { code: 'ACCESS_ORDER_IMPOSSIBLE' } })
     else expect(plan.ok && plan.value.minutes.total).toBeCloseTo(best, 4)
   }), { numRuns: 150 })

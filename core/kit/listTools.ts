@@ -47,7 +47,12 @@ export function listTools(resolved: ResolvedSheet, visits: readonly Visit[], mis
           if (task.kind === 'fasten' && hold?.torque) torqueWrench = true
           break
         }
-        case 'fill': resolved.sheet.fills[0]?.tools.forEach(tool => tools.add(tool)); hex(resolved.sheet.fills[0]?.hex); break
+        case 'fill': {
+          const fill = resolved.sheet.fills.find(point => point.id === task.target)
+          fill?.tools.forEach(tool => tools.add(tool))
+          hex(fill?.hex)
+          break
+        }
         case 'level': hex(resolved.sheet.levels.find(level => level.id === task.target)?.hex); break
         case 'cap': tools.add('catch pan'); break
         case 'wipe': tools.add('clean rags'); break

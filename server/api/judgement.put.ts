@@ -1,5 +1,5 @@
 import { judgementSchema } from '../../shared/schemas/api'
-import { setJudgement } from '../services/judgement'
+import { setJudgement } from '../services/shopSettings'
 import { readBodyWith } from '../utils/body'
 import { getPool } from '../utils/db'
 import { route } from '../utils/route'

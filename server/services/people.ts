@@ -9,7 +9,7 @@ import { listPeople, type PersonRow } from '../sql/people/listPeople'
 import { clearFailures, countFailures, insertFailure } from '../sql/people/signInFailures'
 import { updatePerson } from '../sql/people/updatePerson'
 import { readSettings, writeSetting } from '../sql/settings/settings'
-import { judgementOf } from './judgement'
+import { judgementOf, liftOf } from './shopSettings'
 import { isUniqueViolation, withTransaction, type Db } from '../utils/db'
 import { ProblemError } from '../utils/problemError'
 import { hashSecret, verifySecret } from '../utils/secret'
@@ -24,7 +24,7 @@ export async function getPeople(db: Db): Promise<PersonView[]> {
 export async function getSession(db: Db, person: PersonView | undefined): Promise<SessionView> {
   const [people, settings] = [await listPeople(db), await readSettings(db)]
   return {
-    person, setup: people.length === 0, workshop: typeof settings.workshop === 'string' ? settings.workshop : '', judgement: judgementOf(settings), wrench: person && wrenchOf(settings, person.id),
+    person, setup: people.length === 0, workshop: typeof settings.workshop === 'string' ? settings.workshop : '', judgement: judgementOf(settings), lift: liftOf(settings), wrench: person && wrenchOf(settings, person.id),
     people: people.filter(candidate => candidate.active).map(({ id, name, role, hint }) => ({ id, name, role, hint: settings.demo === true ? hint ?? undefined : undefined })),
   }
 }

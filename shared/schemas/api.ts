@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import type { Judgement } from '../../core/access/judgeChance'
+import type { LiftMinutes } from '../../core/access/liftMinutes'
 import type { JobEvent, Role } from '../../core/job/types'
 import type { Summary } from '../../core/job/summarise'
 import type { Family, Sheet } from '../../core/sheet/types'
@@ -45,8 +46,8 @@ export type SessionView = {
   workshop: string;
   /** Length of the torque wrench this person works with, mm; asked for once, on any tablet. */
   wrench?: number;
-  /** How this shop judges what it leaves alone. */
-  judgement: Judgement;
+  /** How this shop judges what it leaves alone, and what its lift takes. */
+  judgement: Judgement; lift: LiftMinutes;
   /** Only with demo data: who can sign in, and with what. */
   people: { id: string; name: string; role: Role; hint?: string }[]
 }

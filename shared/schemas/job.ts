@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import type { LiftMinutes } from '../../core/access/liftMinutes'
 import type { PlanInputs } from '../../core/access/planJob'
 import { conditions } from '../../core/access/judgeChance'
 import { remedies } from '../../core/fittings/seizedPath'
@@ -25,10 +26,12 @@ export const adapterSchema: z.ZodType<Adapter, Adapter> = z.strictObject({
   wrench: z.number().min(50).max(2000), extension: z.number().min(0).max(500), angle: z.number().min(0).max(180),
 }).refine(({ wrench, extension, angle }) => wrench + extension * Math.cos(angle * Math.PI / 180) > 0, 'the adapter folds back past the handle') as unknown as z.ZodType<Adapter, Adapter>
 
+const moveMinutes = z.number().min(0).max(60)
+export const liftSchema: z.ZodType<LiftMinutes, LiftMinutes> = z.strictObject({ groundHalf: moveMinutes, halfRaised: moveMinutes, groundRaised: moveMinutes })
 export const planInputsSchema: z.ZodType<PlanInputs, PlanInputs> = z.strictObject({
   lines, start: z.enum(liftPositions), forbidden: z.record(z.string().max(160), z.array(z.number().int().min(0).max(12)).max(12)).optional(),
   done: z.array(slug).max(60).optional(), missingTools: z.array(name).max(40).optional(), neighbours: z.array(slug).max(24).optional(),
-  oneAtATime: z.boolean().optional(), firstEnd: z.enum(['hardest', 'easiest']).optional(), bleed: z.enum(bleedMethods).optional(),
+  oneAtATime: z.boolean().optional(), firstEnd: z.enum(['hardest', 'easiest']).optional(), bleed: z.enum(bleedMethods).optional(), lift: liftSchema.optional(),
 })
 const vehicle = z.strictObject({ id: z.uuid(), plate: name, label: name, family: slug, year: z.number().int().optional(), engine: slug.optional() })
 

@@ -15,7 +15,7 @@ export function goalWords(goal: string, sheet: Sheet): string {
     case 'withdraw': return `${name.line(id)}, out and in`
     case 'level': return name.level(id)
     case 'bleed': return name.bleeder(id)
-    case 'fill': return sheet.fills.find(fill => fill.id === id)?.name ?? id
+    case 'fill': return sheet.fills.length > 1 ? 'filling' : name.fill(id)
     case 'renew': return name.neighbour(id)
     default: return sheet.operations.find(operation => operation.id === id)?.name ?? id
   }

@@ -12,6 +12,7 @@ export const sheetNames = (sheet: Sheet) => ({
   operation: (id: Slug) => find(sheet.operations, id),
   bleeder: (id: Slug) => find(sheet.bleeders, id),
   level: (id: Slug) => find(sheet.levels, id),
+  fill: (id: Slug) => find(sheet.fills, id),
   /** A neighbour, or another line of the car as `line:id`. */
   neighbour: (ref: NeighbourRef) => siblingOf(ref) === undefined ? sheet.neighbours.find(({ id }) => id === ref)?.what ?? ref : find(sheet.lines, siblingOf(ref)!),
   seal: (id: Slug) => find(sheet.joints.flatMap(joint => joint.seals), id),

@@ -75,7 +75,7 @@ export function stepWords(step: Step, sheet: Sheet): StepWords {
     case 'seat': return words(`Seat: ${name.joint(step.target)}`, [joint?.seated, joint && seatWords(joint)].filter(Boolean).join(' '), 'Seated and proved')
     case 'fasten': return words(`Fasten: ${name.hold(step.target)}`, 'Both ends are started: the line lies where it wants to. No tension at the hold.', 'Fastened')
     case 'torque': return words(`Torque: ${name.joint(step.target)}`, [joint && holdWords(joint), 'Smooth pull, one click. The middle of the window; the rest stays in hand.'].filter(Boolean).join(' '), 'Torqued', joint?.cautions)
-    case 'fill': return words('Fill before the engine runs', 'The specified fluid, clean funnel. What came out goes back in first; the level check decides the rest.', 'Record', byPhase(sheet, 'fill'))
+    case 'fill': return words('Fill before the engine runs', `${name.fill(step.target)}. The specified fluid, clean funnel. What came out goes back in first; the level check decides the rest.`, 'Record', byPhase(sheet, 'fill'))
     case 'bleed': return words(sheet.bleeders.some(bleeder => bleeder.id === step.target) ? `Bleed at: ${name.bleeder(step.target)}` : 'Bleed from lock to lock', `${sheet.bleeding.summary} Keep the reservoir above its mark throughout.`, 'No more air', [...byPhase(sheet, 'fill'), { kind: 'eyes', text: 'Goggles on: fluid under pressure jumps.' }])
     case 'wipe': return words(`Wipe every joint dry, ${positionWords[step.at]}`, 'Joints, line and what lies below them. Residue reads as a leak.', 'All dry')
     case 'run': {

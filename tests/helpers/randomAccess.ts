@@ -56,7 +56,7 @@ export function randomJob(lineCount: number, operationCount: number, seed: numbe
     holds.push({ id: `h${i}`, name: 'Clip', line: `l${i}`, at: millimetres(10), kind: 'clip', with: [], opens: 'Pull.', newLineBrings: false, reuse: 'if-good', ways: ways() })
   }
   const sheet: Sheet = {
-    ...blank, lines, joints, holds, fills: [{ id: 'fill', name: 'Fill', tools: [], ways: ways() }], levels: [{ id: 'level', name: 'Level', method: 'marks', engine: seed % 2 === 0 ? 'idling' : 'off', temperature: 'unknown', reads: 'Between the marks.', ways: ways(), seals: [], cautions: [] }],
+    ...blank, lines, joints, holds, fills: ways().map((way, i) => ({ id: `fill-${i}`, name: 'Fill', tools: [], ways: [way] })), levels: [{ id: 'level', name: 'Level', method: 'marks', engine: seed % 2 === 0 ? 'idling' : 'off', temperature: 'unknown', reads: 'Between the marks.', ways: ways(), seals: [], cautions: [] }],
     operations: [...operations.values()].map((operation, i): Operation => ({ id: operation.id, name: operation.id, at: operation.at, from: 'above', off: minutes(operation.cost / 2), on: minutes(operation.cost / 2), needs: operation.needs, fasteners: [], tools: [], engineMayRun: i % 4 !== 0, cautions: [] })),
   }
   return { sheet, car: { family: 'any', traits: {} }, lines, joints, holds, operations: sheet.operations, open: [] } as unknown as ResolvedSheet

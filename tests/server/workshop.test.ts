@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, expect, inject, it } from 'vitest'
 import { usualJudgement } from '../../core/access/judgeChance'
+import { usualLift } from '../../core/access/liftMinutes'
 import type { Health, PersonView, SessionView } from '../../shared/schemas/api'
 import type { Client } from '../helpers/server'
 import { copyDatabase, TestServer } from '../helpers/server'
@@ -44,7 +45,7 @@ it('a new PIN voids earlier sign-ins, and who is shut out is out at once', async
   expect((await admin.problem('PATCH', `/api/people/${bo.id}`, { secret: 'letters' })).body.code).toBe('PERSON_SECRET')
 })
 
-it('the lead’s judgement is everybody’s, and nobody else’s to change', async () => {
+it('the lead’s judgement and lift are everybody’s, and nobody else’s to change', async () => {
   await admin.call('POST', '/api/people', { name: 'Cy', role: 'lead', secret: '9091' })
   await admin.call('POST', '/api/people', { name: 'Di', role: 'technician', secret: '9092' })
   const [lead, technician] = [await server.client().signIn('lead', '9091'), await server.client().signIn('technician', '9092')]
@@ -54,6 +55,13 @@ it('the lead’s judgement is everybody’s, and nobody else’s to change', asy
   expect((await lead.call('PUT', '/api/judgement', { ...judgement, weeping: -1 })).status).toBe(422)
   expect((await lead.call('PUT', '/api/judgement', judgement)).body).toEqual(judgement)
   expect((await view(technician)).judgement).toEqual(judgement)
+
+  expect((await view(technician)).lift).toEqual(usualLift)
+  const lift = { groundHalf: 1.5, halfRaised: 1.5, groundRaised: 2.5 }
+  expect((await technician.call('PUT', '/api/lift', lift)).status).toBe(403)
+  expect((await lead.call('PUT', '/api/lift', { ...lift, groundRaised: 61 })).status).toBe(422)
+  expect((await lead.call('PUT', '/api/lift', lift)).body).toEqual(lift)
+  expect((await view(technician)).lift).toEqual(lift)
 })
 
 it('a wrench goes with its person, not with the tablet', async () => {

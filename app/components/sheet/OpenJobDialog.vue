@@ -7,12 +7,14 @@ import { resolveSheet } from '#core/sheet/resolveSheet'
 import type { Family, Sheet } from '#core/sheet/types'
 import type { JobRow, VehicleView } from '#shared/schemas/api'
 import { vehicleNumberWords } from '#shared/words/vehicleNumberWords'
+import { useSession } from '~/stores/session'
 import { call, wordsOf } from '~/utils/api'
 import { deviceId } from '~/utils/device'
 
 const props = defineProps<{ sheet: Sheet; families: Family[]; vehicle?: VehicleView; traits: Record<string, string>; answered: { question: string; answer: string }[] }>()
 const open = defineModel<boolean>({ required: true })
 
+const session = useSession()
 const vehicles = ref<VehicleView[]>([])
 const chosen = ref<string>()
 const adding = ref(false)
@@ -66,7 +68,7 @@ async function create() {
     for (const look of props.answered) await call('POST', `/api/vehicles/${target}/traits`, { sheet: props.sheet.id, ...look })
     const at = new Date().toISOString()
     const job = await call<JobRow>('POST', '/api/jobs', { id: jobId.value, at, device: deviceId(), sheet: props.sheet.id, vehicle: target, complaint: complaint.value || undefined })
-    if (lines.value.length > 0) await call('POST', `/api/jobs/${job.id}/events`, { basedOn: job.seq, events: [{ id: v7(), at, device: deviceId(), command: { type: 'planned', inputs: { lines: lines.value, start: 'ground' } } }] })
+    if (lines.value.length > 0) await call('POST', `/api/jobs/${job.id}/events`, { basedOn: job.seq, events: [{ id: v7(), at, device: deviceId(), command: { type: 'planned', inputs: { lines: lines.value, start: 'ground', lift: session.ownLift } } }] })
     open.value = false
     await navigateTo(`/jobs/${job.id}`)
   } catch (error) {

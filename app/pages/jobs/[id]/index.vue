@@ -44,7 +44,7 @@ watch(resolved, (value) => {
 
 function choose(lineId: string, on: boolean) {
   const lines = resolved.value!.lines.map(candidate => candidate.id).filter(candidate => candidate === lineId ? on : scope.value.includes(candidate))
-  record({ type: 'planned', inputs: { ...job.state?.inputs, lines, start: start.value } })
+  record({ type: 'planned', inputs: { ...job.state?.inputs ?? { ...session.ownLift && { lift: session.ownLift } }, lines, start: start.value } })
 }
 /** A neighbour taken or left is in the plan as work, and on record as a decision: one that the plan refuses has not been taken. */
 function decideNeighbour(command: Extract<JobCommand, { type: 'neighbourDecided' }>) {

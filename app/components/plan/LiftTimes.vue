@@ -1,0 +1,48 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { usualLift, type LiftMinutes } from '#core/access/liftMinutes'
+import { formatNumber } from '#core/units/formatQuantity'
+import { useConnection } from '~/stores/connection'
+import { useSession } from '~/stores/session'
+import { wordsOf } from '~/utils/api'
+
+/** What a move of the car takes: as this job was planned, and as the shop's lift takes now. */
+const props = defineProps<{ lift: LiftMinutes | undefined }>()
+const emit = defineEmits<{ change: [lift: LiftMinutes | undefined] }>()
+const session = useSession()
+const connection = useConnection()
+const moves = [['groundHalf', 'ground to half height'], ['halfRaised', 'half to full height'], ['groundRaised', 'ground to full height']] as const
+const planned = computed(() => props.lift ?? usualLift)
+const words = (lift: LiftMinutes) => moves.map(([move, name]) => `${name} ${formatNumber(lift[move], 1)} min`).join(' · ')
+const ofShop = computed(() => session.view?.lift ?? usualLift)
+const differs = computed(() => moves.some(([move]) => ofShop.value[move] !== planned.value[move]))
+const mayChange = computed(() => session.person?.role === 'lead' || session.person?.role === 'admin')
+const draft = ref<LiftMinutes>()
+const trouble = ref('')
+async function keep() {
+  trouble.value = ''
+  try {
+    await session.setLift(draft.value!)
+    draft.value = undefined
+  } catch (error) {
+    if (!connection.notice(error)) trouble.value = wordsOf(error)
+  }
+}
+</script>
+
+<template>
+  <div class="stack lift">
+    <div class="row"><span>{{ words(planned) }}</span><button v-if="mayChange && !draft" class="btn tight quiet" @click="draft = { ...ofShop }">Change for the shop</button></div>
+    <div v-if="differs" class="row"><span class="soft">The shop’s lift now: {{ words(ofShop) }}</span><button class="btn tight" @click="emit('change', session.ownLift)">Plan this job by it</button></div>
+    <form v-if="draft" class="stack" @submit.prevent="keep">
+      <div class="fields"><label v-for="[move, name] in moves" :key="move">{{ name }}<input v-model.number="draft[move]" type="number" min="0" max="60" step="0.5" required> min</label></div>
+      <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
+      <div class="row"><button class="btn tight main">Keep for the shop</button><button type="button" class="btn tight quiet" @click="draft = undefined">Leave as it was</button></div>
+    </form>
+  </div>
+</template>
+
+<style scoped>
+.lift { gap: 6px; } .fields { display: flex; gap: 8px 14px; flex-wrap: wrap; } label { display: flex; gap: 6px; align-items: center; }
+input { width: 70px; text-align: right; border: 2px solid var(--line); border-radius: 3px; background: var(--card); color: var(--ink); font: 500 15px var(--face); min-height: 36px; padding: 2px 6px; }
+</style>

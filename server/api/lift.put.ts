@@ -1,0 +1,7 @@
+import { liftSchema } from '../../shared/schemas/job'
+import { setLift } from '../services/shopSettings'
+import { readBodyWith } from '../utils/body'
+import { getPool } from '../utils/db'
+import { route } from '../utils/route'
+
+export default route('PUT /api/lift', async ({ event }) => setLift(getPool(), await readBodyWith(event, liftSchema)))
