@@ -1,5 +1,5 @@
 import { settleValue } from '../sheet/settleContested'
-import { liftPositions, type Fill, type LiftPosition, type Needs, type Operation, type Phase, type Sheet, type Slug, type Way } from '../sheet/types'
+import { liftPositions, type Fill, type LiftPosition, type Needs, type Operation, type Phase, type Reach, type Sheet, type Slug, type Way } from '../sheet/types'
 import { needsTorque } from '../sheet/needsTorque'
 import { chosenFill, fillGoal, type Scope } from './listGoals'
 import type { Task, TaskKind, WaitSpan } from './types'
@@ -48,12 +48,12 @@ export function listTasks(sheet: Sheet, scope: Scope, choice: { ways: Readonly<R
   const withHelper = scope.bleed === 'pump-and-hold' || scope.bleed === 'lock-to-lock'
 
   const tasks: Task[] = []
-  type About = { /** The goal whose way says where, behind what, and, by its share, how long. */ goal?: string; share?: number; at?: LiftPosition; minutes?: number; nudge?: number; helper?: boolean; still?: boolean }
-  const put = (kind: TaskKind, target: Slug, phase: Phase, after: readonly string[], { goal, share = 0, at, minutes = 0, nudge = 0, helper = false, still = false }: About = {}) => {
+  type About = { /** The goal whose way says where, behind what, and, by its share, how long. */ goal?: string; share?: number; at?: LiftPosition; from?: Reach; minutes?: number; nudge?: number; helper?: boolean; still?: boolean }
+  const put = (kind: TaskKind, target: Slug, phase: Phase, after: readonly string[], { goal, share = 0, at, from, minutes = 0, nudge = 0, helper = false, still = false }: About = {}) => {
     const id = single.has(kind) ? kind : `${kind}:${target}`
     const way = goal === undefined ? undefined : wayOf(goal)
     tasks.push({
-      id, kind, target, phase, at: at ?? way?.at, from: way?.from, minutes: way ? share * way.minutes : minutes, priority: rank[kind] + nudge, after: way && reaching.has(kind) ? [...after, ...offs(way.needs)] : after,
+      id, kind, target, phase, at: at ?? way?.at, from: from ?? way?.from, minutes: way ? share * way.minutes : minutes, priority: rank[kind] + nudge, after: way && reaching.has(kind) ? [...after, ...offs(way.needs)] : after,
       ...goal !== undefined && { goal }, ...helper && { helper }, ...still && { still },
     })
     return id
@@ -61,7 +61,7 @@ export function listTasks(sheet: Sheet, scope: Scope, choice: { ways: Readonly<R
 
   const received = scope.lines.map(line => put('receive', line.id, 'before', []))
   const prepared = put('prepare', sheet.id, 'before', received)
-  operations.forEach((operation, i) => put('off', operation.id, 'open', [prepared, ...offs(operation.needs)], { at: operation.at, minutes: options.done?.includes(operation.id) ? 0 : operation.off, nudge: operation.isolates ? -50 : i / 100 }))
+  operations.forEach((operation, i) => put('off', operation.id, 'open', [prepared, ...offs(operation.needs)], { at: operation.at, from: operation.from, minutes: options.done?.includes(operation.id) ? 0 : operation.off, nudge: operation.isolates ? -50 : i / 100 }))
 
   // Hardest end first, unless told otherwise: the one that costs most minutes to reach.
   const sign = options.firstEnd === 'easiest' ? -1 : 1
@@ -169,7 +169,7 @@ export function listTasks(sheet: Sheet, scope: Scope, choice: { ways: Readonly<R
   const backOn = operations.map((operation, i) => {
     const isAfter = late.has(operation.id)
     const nudge = (operations.length - i) / 100 - (isAfter ? 0 : 950)
-    return put('on', operation.id, isAfter ? 'close' : 'engine', [...waitsFor.get(operation.id)!, ...isAfter ? still : []], { at: operation.at, minutes: operation.on, nudge: operation.isolates ? nudge + 5 : nudge, still: still.length > 0 && staysOff(operation, scope) })
+    return put('on', operation.id, isAfter ? 'close' : 'engine', [...waitsFor.get(operation.id)!, ...isAfter ? still : []], { at: operation.at, from: operation.from, minutes: operation.on, nudge: operation.isolates ? nudge + 5 : nudge, still: still.length > 0 && staysOff(operation, scope) })
   })
   if (dead.length > 0) {
     // The electrics come alive last of what goes back before the engine runs.

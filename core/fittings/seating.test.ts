@@ -48,7 +48,11 @@ describe('where it is', () => {
     }
     const car = cars.find(candidate => candidate.holds.length > 0)!
     expect(placeOf(car, car.holds[0]!.id)).toHaveLength(3)
-    expect(placeOf(car, car.operations[0]?.id ?? 'nothing')).toBeUndefined()
+    expect(placeOf(car, 'nothing')).toBeUndefined()
+    // A part is where its sheet says, and nowhere when it says nothing.
+    const [part] = car.operations
+    expect(placeOf(car, part!.id)).toEqual(part!.centre)
+    expect(placeOf({ ...car, operations: [{ ...part!, centre: undefined }] }, part!.id)).toBeUndefined()
   })
 
   it('every reach but the seat has a standpoint', () => {

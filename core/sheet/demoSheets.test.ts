@@ -65,4 +65,11 @@ describe('the demo library', () => {
       expect(sheet.cautions.length).toBeGreaterThanOrEqual(4)
     })
   })
+
+  it('every part that comes off, and every plug, cap and bleeder reached from outside the cabin, has its place in the picture', () => {
+    for (const { id, operations, fills, bleeders, levels } of allDemoSheets()) {
+      const seen = [...fills, ...bleeders, ...levels].filter(({ ways }) => ways.some(({ from }) => from !== 'seat'))
+      expect([...operations, ...seen].filter(({ centre }) => centre === undefined).map(item => `${id} ${item.id}`)).toEqual([])
+    }
+  })
 })

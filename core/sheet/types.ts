@@ -94,7 +94,9 @@ export type Fastener = {
   /** Where each sits on the part's outline, from its left and its top, 0 to 1. */
   spots?: readonly (readonly [x: number, y: number])[]
 }
-export type Operation = {
+/** Middle of what has no place on a line, mm in the car's axes: where the picture looks. */
+type Placed = { centre?: Vec3 }
+export type Operation = Placed & {
   id: Slug; name: string; when?: Predicate; at: LiftPosition; from: Reach; off: Minutes; on: Minutes; needs: Needs;
   fasteners: readonly Fastener[]; tools: readonly string[]; engineMayRun: boolean; /** Makes the car's electrics dead: off before work beside a live cable, back on last. */ isolates?: boolean;
   risk?: { what: string; price: Minutes }; drains?: { fluid: string } & Spread; cautions: readonly Caution[]; how?: string; refit?: string
@@ -107,9 +109,9 @@ export type Body = Capsule | Box | Cylinder
 export type Landmark = { id: Slug; name: string; body: Body }
 export type Keepout = { id: Slug; what: string; kind: KeepoutKind; body: Body; clearance: Millimetres }
 
-export type Fill = { id: Slug; name: string; ways: readonly Way[]; hex?: Millimetres; tools: readonly string[] }
-export type Bleeder = { id: Slug; name: string; hex: Millimetres; torque?: Contested<Window<NewtonMetres>>; ways: readonly Way[] }
-export type Level = {
+export type Fill = Placed & { id: Slug; name: string; ways: readonly Way[]; hex?: Millimetres; tools: readonly string[] }
+export type Bleeder = Placed & { id: Slug; name: string; hex: Millimetres; torque?: Contested<Window<NewtonMetres>>; ways: readonly Way[] }
+export type Level = Placed & {
   id: Slug; name: string; method: 'marks' | 'window' | 'plug'; engine: 'idling' | 'off'; temperature: Contested<Window<Celsius>>;
   reads: string; mlPerMm?: number; hex?: Millimetres; torque?: Contested<Window<NewtonMetres>>; seals: readonly Seal[]; ways: readonly Way[]; cautions: readonly Caution[]
 }
@@ -139,7 +141,7 @@ export type Wait = { id: Slug; kind: WaitKind; text: string; minutes: Minutes; a
  * Something beside the lines that could be renewed while they are off. `ways`: how its own place is reached, with the minutes for it; `goals`: joints
  * that must be open for it; `failure`: somebody's judgement of how likely it fails, never a statistic.
  */
-export type Neighbour = { id: Slug; what: string; goals: readonly Slug[]; ways?: readonly Way[]; parts: readonly string[]; failure?: Failure }
+export type Neighbour = Placed & { id: Slug; what: string; goals: readonly Slug[]; ways?: readonly Way[]; parts: readonly string[]; failure?: Failure }
 
 export type Sheet = {
   format: 'efferent.line-sheet/1'; id: Slug; revision: number; title: string; system: System; summary: string; words: readonly string[];

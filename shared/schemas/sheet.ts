@@ -53,6 +53,8 @@ const needs = list(z.array(slug).min(1).max(12), 20).meta({ description: 'AND of
 const way: z.ZodType<Way, Way> = z.strictObject({ at: z.enum(liftPositions), from: z.enum(reaches), needs, minutes: min, note: text.optional() })
 const ways = z.array(way).min(1).max(12)
 
+/** Where a picture looks for what has no place on a line. */
+const centre = vec3.optional()
 const centrePoint = z.strictObject({ at: vec3, radius: mm.optional() })
 const points = z.array(centrePoint).min(2).max(2000)
 const failure = z.strictObject({ chancePerYear: z.number().min(0).max(1), why: text })
@@ -88,7 +90,7 @@ const fastener = z.strictObject({
 const operation = z.strictObject({
   id: slug, name, when: predicateSchema.optional(), at: z.enum(liftPositions), from: z.enum(reaches), off: min, on: min, needs, fasteners: list(fastener, 20), tools: list(name, 12),
   engineMayRun: z.boolean(), isolates: z.boolean().optional(), risk: z.strictObject({ what: text, price: min }).optional(), drains: z.strictObject({ fluid: name, ...spreadFields }).optional(),
-  cautions: list(caution, 12), how: text.optional(), refit: text.optional(),
+  cautions: list(caution, 12), how: text.optional(), refit: text.optional(), centre,
 })
 const body = z.discriminatedUnion('shape', [
   z.strictObject({ shape: z.literal('capsule'), a: vec3, b: vec3, radius: mm }),
@@ -110,11 +112,11 @@ export const sheetSchema: z.ZodType<Sheet, Sheet> = z.strictObject({
   lines: z.array(line).min(1).max(24), joints: z.array(joint).min(2).max(48), holds: list(hold), operations: list(operation),
   landmarks: list(z.strictObject({ id: slug, name, body }), 24).optional(),
   keepouts: list(z.strictObject({ id: slug, what: name, kind: z.enum(keepoutKinds), body, clearance: mm })),
-  fills: list(z.strictObject({ id: slug, name, ways, hex: mm.optional(), tools: list(name, 12) }), 12),
-  bleeders: list(z.strictObject({ id: slug, name, hex: mm, torque: torque.optional(), ways }), 12),
+  fills: list(z.strictObject({ id: slug, name, ways, hex: mm.optional(), tools: list(name, 12), centre }), 12),
+  bleeders: list(z.strictObject({ id: slug, name, hex: mm, torque: torque.optional(), ways, centre }), 12),
   levels: list(z.strictObject({
     id: slug, name, method: z.enum(['marks', 'window', 'plug']), engine: z.enum(['idling', 'off']), temperature: contested(windowOf(degC)), reads: text,
-    mlPerMm: z.number().min(0).max(1000).optional(), hex: mm.optional(), torque: torque.optional(), seals: list(seal, 6), ways, cautions: list(caution, 12),
+    mlPerMm: z.number().min(0).max(1000).optional(), hex: mm.optional(), torque: torque.optional(), seals: list(seal, 6), ways, cautions: list(caution, 12), centre,
   }), 12),
   fluid: z.strictObject({
     spec: contested(name), capacity: contested(mL), reservoir: contested(mL).optional(), volumes: list(z.strictObject({ component: name, volume: contested(mL) }), 20),
@@ -125,7 +127,7 @@ export const sheetSchema: z.ZodType<Sheet, Sheet> = z.strictObject({
     parameters: z.strictObject({ pressure: kPa.optional(), restMinutes: min.optional(), strokes: z.number().int().min(0).max(500).optional(), turns: z.enum(['full-lock', 'short-of-lock']).optional() }),
   }),
   proving: z.strictObject({ leakMinutes: contested(min), engine: z.enum(['idling', 'off']), roadTest: z.boolean(), lookNext: list(text, 20) }),
-  neighbours: list(z.strictObject({ id: slug, what: name, goals: list(slug, 40), ways: ways.optional(), parts: list(name, 20), failure: failure.optional() }), 40),
+  neighbours: list(z.strictObject({ id: slug, what: name, goals: list(slug, 40), ways: ways.optional(), parts: list(name, 20), failure: failure.optional(), centre }), 40),
   waits: list(z.strictObject({ id: slug, kind: z.enum(waitKinds), text, minutes: min, after: list(stepRef, 40), before: z.array(stepRef).min(1).max(40) }), 20).optional(),
   cautions: list(caution.extend({ phase: z.enum(phases) }), 40),
   notes: list(z.strictObject({ by: name, date, text })),

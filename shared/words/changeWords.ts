@@ -7,7 +7,7 @@ const partWords: Partial<Record<keyof Sheet, string>> = {
   levels: 'Level', fluid: 'Fluid', bleeding: 'Bleeding', proving: 'Proving', neighbours: 'Neighbour', cautions: 'Cautions', notes: 'Notes', title: 'Title', summary: 'Summary', words: 'Search words', system: 'System',
 }
 const fieldWords: Readonly<Record<string, string>> = {
-  torque: 'torque', hex: 'hex', seals: 'seals', ways: 'ways to reach it', sections: 'course of the line', at: 'place', when: 'when it is there', parts: 'parts', withdraw: 'ways out', needs: 'what must be off first', fasteners: 'fasteners', off: 'minutes off', on: 'minutes on', spec: 'grade',
+  torque: 'torque', hex: 'hex', seals: 'seals', ways: 'ways to reach it', sections: 'course of the line', at: 'place', centre: 'place', when: 'when it is there', parts: 'parts', withdraw: 'ways out', needs: 'what must be off first', fasteners: 'fasteners', off: 'minutes off', on: 'minutes on', spec: 'grade',
   capacity: 'capacity', temperature: 'temperature', leakMinutes: 'leak check time', cautions: 'cautions', hiddenBy: 'what hides it', proofs: 'proofs', release: 'how it opens', seated: 'how it is seated', body: 'shape', clearance: 'clearance', answers: 'answers', minutes: 'minutes', engineMayRun: 'engine may run without it',
 }
 /** Fields whose numbers have a unit, for the short form. */

@@ -9,7 +9,7 @@ import { standpointNote, standpointWords } from '#shared/words/vocabulary'
 import type { JointStatus } from '#core/job/jointStatus'
 
 /** Where the lines run, from where a person stands: a flat projection with the car's landmarks, keep-outs shaded, the selected joint named. */
-const props = defineProps<{ resolved: ResolvedSheet; standpoint: Standpoint; side?: 'left' | 'right'; line?: string; selected?: string; cursor?: Vec3; jointStates?: Record<string, JointStatus>; /** A place to look at closely, instead of all lines at once. */ focus?: Vec3 }>()
+const props = defineProps<{ resolved: ResolvedSheet; standpoint: Standpoint; side?: 'left' | 'right'; line?: string; selected?: string; cursor?: Vec3; jointStates?: Record<string, JointStatus>; /** A place to look at closely, instead of all lines at once; and what it is, where no joint says so. */ focus?: Vec3; focusName?: string; /** The line in hand fills a wide picture. */ wide?: boolean }>()
 const emit = defineEmits<{ select: [id: string] }>()
 
 type Point = readonly [number, number]
@@ -43,14 +43,15 @@ const view = computed(() => {
     const [[fx, fy], w, h] = [flat(props.focus), closeUp, closeUp / 2.2]
     return { x: fx - w / 2, y: fy - h / 2, w, h, unit: w / 460 }
   }
-  const all = routes.value.flatMap(route => route.points)
+  const all = routes.value.flatMap(route => props.wide && route.id !== props.line ? [] : route.points)
   const [xs, ys] = [all.map(point => point[0]), all.map(point => point[1])]
   const [x0, x1, y0, y1] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)]
   const pad = 0.14 * Math.max(x1 - x0, y1 - y0)
   // The picture keeps one shape, so that changing standpoint does not move the page.
-  const [cx, cy, w] = [(x0 + x1) / 2, (y0 + y1) / 2, Math.max(x1 - x0 + 2 * pad, (y1 - y0 + 2 * pad) * 1.16, 700)]
-  const h = w / 1.16
-  return { x: cx - w / 2, y: cy - h / 2, w, h, unit: w / 420 }
+  const shape = props.wide ? 2.2 : 1.16
+  const [cx, cy, w] = [(x0 + x1) / 2, (y0 + y1) / 2, Math.max(x1 - x0 + 2 * pad, (y1 - y0 + 2 * pad) * shape, 700)]
+  const h = w / shape
+  return { x: cx - w / 2, y: cy - h / 2, w, h, unit: w / (props.wide ? 460 : 420) }
 })
 /** How much of the car, in mm, a close look shows: arm's reach. */
 const closeUp = 900
@@ -63,14 +64,24 @@ const named = computed(() => {
   const shown = joints.value.filter(({ at }) => at[0] > x && at[0] < x + w && at[1] > y && at[1] < y + h)
   const chosen = shown.sort((a, b) => Number(b.id === props.selected) - Number(a.id === props.selected))
   const free = (left: number, width: number, at: number) => !used.some(box => left < box.x1 && left + width > box.x0 && Math.abs(box.y - at) < size * 1.15)
-  const labelled = chosen.map((joint) => {
+  // What is looked for is named first, under its ring.
+  const looked = props.focus && props.focusName ? [{ name: props.focusName, at: flat(props.focus) }] : []
+  const labelledFocus = looked.map(({ name, at: [fx, fy] }) => {
+    const width = name.length * size * 0.56
+    const label = { id: 'focus', name, left: Math.min(x + w - width, Math.max(x, fx - width / 2)), at: Math.min(y + h - size * 0.4, fy + 34 * unit + size * 1.1), size }
+    used.push({ x0: label.left, x1: label.left + width, y: label.at })
+    return label
+  })
+  const labelled = chosen.flatMap((joint) => {
     const width = joint.name.length * size * 0.56
     const right = joint.at[0] + 18 * unit + width < x + w
     const left = right ? joint.at[0] + 18 * unit : joint.at[0] - 18 * unit - width
     let at = Math.min(y + h - size, Math.max(y + size, joint.at[1] + size * 0.35))
     for (let tries = 0; tries < 8 && !free(left, width, at); tries++) at += size * 1.2
+    // Pushed out of the picture it names nothing.
+    if (at > y + h - size * 0.3) return []
     used.push({ x0: left, x1: left + width, y: at })
-    return { id: joint.id, name: joint.name, left, at, size }
+    return [{ id: joint.id, name: joint.name, left, at, size }]
   })
   // Keep-outs and landmarks are named where that leaves the joints' names alone.
   const around = [
@@ -85,7 +96,7 @@ const named = computed(() => {
     used.push({ x0: left, x1: left + width, y: at })
     return [{ name, keep, left, at, size: small }]
   })
-  return { joints: labelled, rest }
+  return { joints: [...labelledFocus, ...labelled], rest }
 })
 const cursorAt = computed(() => props.cursor && flat(props.cursor))
 function centreOf({ box, disc, rod }: Shape): Point {
@@ -125,7 +136,7 @@ const sides = computed(() => {
       <circle v-if="focus" :cx="flat(focus)[0]" :cy="flat(focus)[1]" :r="34 * view.unit" class="ring" :stroke-width="4 * view.unit" />
       <g v-if="cursorAt" :transform="`translate(${cursorAt[0]},${cursorAt[1]}) scale(${view.unit})`" class="cursor"><circle r="9" /><path d="M-15 0h30M0 -15v30" /></g>
       <text v-for="mark in sides" :key="mark.text" :x="mark.x" :y="mark.y" :font-size="13 * view.unit" :text-anchor="mark.anchor" class="side">{{ mark.text }}</text>
-      <text v-for="label in named.joints" :key="label.id" :x="label.left" :y="label.at" :font-size="label.size" :class="{ name: true, on: label.id === selected }">{{ label.name }}</text>
+      <text v-for="label in named.joints" :key="label.id" :x="label.left" :y="label.at" :font-size="label.size" :class="{ name: true, on: label.id === selected || label.id === 'focus' }">{{ label.name }}</text>
       <text v-for="label in named.rest" :key="label.name" :x="label.left" :y="label.at" :font-size="label.size" :class="label.keep ? 'keep' : 'land'">{{ label.name }}</text>
     </svg>
   </div>

@@ -9,6 +9,7 @@ const pump = (strokes: number, summary: string) => bleeding(['pump-and-hold', 'v
 function preFilled() {
   const a = author('Tolvane workshop book (invented), clutch', '2026-02-02')
   return sheet({
+    centres: { 'battery': [150, 330, 780], 'battery-tray': [150, 330, 640], 'undershield': [250, 0, 230] },
     id: 'skerry-clutch-set', title: 'Clutch set, pre-filled', system: 'clutch', families: ['tolvane-skerry'], years: [2010, 2022], engines: ['p14', 'p16'],
     summary: 'Master, line and slave come filled and sealed as one set: nothing is opened, nothing is bled. Straps stay on until the first stroke.', words: ['clutch line', 'clutch hydraulics', 'pre-filled', 'slave cylinder', 'master cylinder'],
     ports: [port('master', 'pedal bracket', [-560, 330, 780], [1, 0, 0]), port('slave', 'gearbox', [40, 260, 470], [0, 1, 0])],
@@ -32,6 +33,7 @@ function preFilled() {
 function braidedHose() {
   const a = author('Tolvane workshop book (invented), clutch', '2025-12-01')
   return sheet({
+    centres: { 'air-box': [330, 330, 760], 'reservoir': [-560, 330, 900], 'slave-bleeder': [-575, 160, 450], 'reservoir-mark': [-560, 330, 880], 'slave': [-560, 170, 430] },
     id: 'petrel-clutch-hose', title: 'Clutch hose, braided', system: 'clutch', families: ['tolvane-petrel'], years: [2009, 2018], engines: ['p20', 'p24'], summary: 'One braided hose replaces hose and damper between the hard line and the slave cylinder.', words: ['clutch line', 'stainless hose', 'banjo'],
     ports: [port('hard-line', 'hard line at the bulkhead', [-440, 260, 640], [1, 0, 0]), port('slave', 'slave cylinder', [-560, 170, 430], [0, 1, 0])],
     lines: [a.line('hose', 'Clutch hose, hard line to slave', 'hard-line > slave', run([-440, 260, 640], hose('braided', 3.2, 2.4, [-380, 260, 620, 30], [-390, 290, 500, 50], [-500, 270, 430, 45], [-560, 190, 430])), { out: ['raised below 3'], parts: [part('hose-braided', 'braided', 'braided hose', 'QS-B-4530', { brings: ['slave-washers'] }), part('hose-factory', 'factory', 'rubber hose', 'QS-45300')] })],
@@ -53,6 +55,7 @@ function damperBlock() {
   const a = author('Tolvane workshop book (invented), clutch', '2026-03-12')
   const damper = is('damper', 'fitted')
   return sheet({
+    centres: { 'battery': [200, 330, 780], 'battery-tray': [200, 330, 650], 'reservoir': [-520, 420, 900], 'slave-bleeder': [160, 310, 500], 'reservoir-mark': [-520, 420, 880], 'slave': [150, 300, 480] },
     id: 'fulmar-clutch-line', title: 'Clutch line with damper block', system: 'clutch', families: ['tolvane-fulmar'], years: [2014, 2022], engines: ['p25'], when: is('gearbox-kind', 'manual'),
     summary: 'Hard line from master to slave. A damper block on the gearbox is left out with the new line; the slave is worth renewing while it must be bled anyway.', words: ['clutch line', 'clutch damper', 'slave cylinder'],
     traits: [trait('gearbox-kind', 'gearbox', { manual: 'manual', automatic: 'automatic' }), trait('damper', 'damper block', { fitted: 'still fitted', gone: 'already gone' })],
@@ -86,6 +89,7 @@ function damperBlock() {
 function discontinuedLine() {
   const a = author('Ondrel workshop book (invented), older pickups', '2025-06-11')
   return sheet({
+    centres: { 'reservoir': [-520, 420, 960], 'slave-bleeder': [-575, 185, 470], 'reservoir-mark': [-520, 420, 945], 'slave': [-560, 190, 450] },
     id: 'wherry-clutch-line', title: 'Clutch line, steel with hose', system: 'clutch', families: ['ondrel-wherry'], years: [1994, 2004], summary: 'Steel line from the master, short hose to the slave. The steel line is no longer supplied: bent and double-flared from coil.', words: ['clutch line', 'hard line', 'double flare'],
     ports: [port('master', 'master cylinder', [-520, 420, 900], [0, -1, 0]), port('bracket', 'frame bracket', [-360, 280, 560], [0, -1, 0]), port('slave', 'slave cylinder', [-560, 190, 450], [1, 0, 0])],
     lines: [
@@ -110,6 +114,7 @@ function discontinuedLine() {
 function motorcycle() {
   const a = author('Virrey rider’s workshop book (invented)', '2026-05-20')
   return sheet({
+    centres: { 'seat': [-560, 0, 800], 'tank': [-260, 0, 820], 'sprocket-cover': [-520, 130, 400], 'slave-bleeder': [-395, 150, 440] },
     id: 'plover-clutch-hose', title: 'Clutch hose, motorcycle', system: 'clutch', families: ['virrey-plover'], years: [2008, 2016], summary: 'Short hose from the lever to the engine with a banjo at each end, tied to the fork leg.', words: ['clutch line', 'motorcycle', 'banjo', 'lever'],
     ports: [port('lever', 'lever cylinder', [40, 330, 1060], [0, -1, 0]), port('slave', 'slave cylinder', [-380, 150, 420], [0, 1, 0])],
     lines: [a.line('hose', 'Clutch hose, lever to slave', 'lever > slave', run([40, 315, 1060], hose('braided', 3.2, 2.4, [60, 250, 1010, 40], [30, 160, 900, 50], [-20, 130, 760, 60], [-160, 140, 560, 60], [-300, 165, 430, 50], [-370, 155, 420])), { out: ['ground above 3 tank'], parts: [part('hose-braided', 'braided', 'braided hose with bolts and washers', 'QS-B-9040', { brings: ['lever-washers', 'slave-washers'] }), part('hose-factory', 'factory', 'rubber hose', 'QS-90410')], withdrawNote: 'Full lock to both sides with the new hose tied: it must not pull.' })],
@@ -134,6 +139,7 @@ function motorcycle() {
 function rearBrake() {
   const a = author('Ondrel workshop book (invented), older pickups', '2025-06-11')
   return sheet({
+    centres: { 'rear-wheel': [-2840, 790, 400], 'reservoir': [-520, 430, 930], 'wheel-bleeder': [-2880, 630, 420], 'reservoir-mark': [-520, 430, 910], 'wheel-cylinder': [-2870, 640, 400], 'right-side': [-2700, -420, 480] },
     id: 'wherry-rear-brake', title: 'Rear brake hose and hard line', system: 'brake', families: ['ondrel-wherry'], years: [1994, 2004], summary: 'Hose from frame to axle with flats and a half-moon key, hard line along the axle to the wheel cylinder, left side.', words: ['brake line', 'brake hose', 'wheel cylinder', 'hard line'],
     ports: [port('frame', 'frame bracket', [-2560, 420, 560], [-1, 0, 0]), port('axle', 'axle bracket', [-2760, 360, 430], [1, 0, 0]), port('wheel', 'wheel cylinder', [-2870, 640, 400], [1, 0, 0])],
     lines: [

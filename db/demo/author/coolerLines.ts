@@ -18,6 +18,7 @@ function screwIn() {
     ways: [`raised below 6 ${below}`], seals: [seal(`${id}-clip`, 'retaining clip', 1, '10 mm tube', 'QS-4410-C'), seal(`${id}-cap`, 'clip cap', 1, '10 mm tube', 'QS-4410-K')], drain: [60, 120, 240], hidden: ['undershield'],
   })
   return sheet({
+    centres: { 'radiator-cover': [640, 0, 870], 'air-intake': [420, -120, 890], 'undershield': [250, 0, 230], 'fill-plug': [-600, -185, 500], 'level-plug': [-700, -40, 330], 'pan-gasket': [-700, 0, 340] },
     id: 'halyard-cooler-lines-screw-in', title: 'Gearbox cooler lines, screw-in', system: 'transmission-cooler', families: ['ondrel-halyard'], years: [2020, 2021], engines: ['d32', 'p36'],
     summary: 'Two lines with a connector screwed into the radiator tank and clips at the gearbox.', words: ['transmission cooler lines', 'ATF lines', 'oil cooler pipes', 'gearbox lines', 'screw-in connector'],
     ports: [port('gearbox-out', 'gearbox', [-520, -185, 470], [0, -1, 0]), port('gearbox-in', 'gearbox', [-560, -185, 440], [0, -1, 0]), port('radiator-in', 'radiator', [612, -330, 560], [-1, 0, 0]), port('radiator-out', 'radiator', [612, -330, 800], [-1, 0, 0])],
@@ -48,6 +49,7 @@ function screwIn() {
 function plasticAssembly() {
   const a = author('Brannoch workshop book (invented), gearbox cooling', '2026-02-09')
   return sheet({
+    centres: { 'air-box': [330, 360, 780], 'undershield': [250, 0, 230], 'fill-plug': [60, 330, 440], 'breather': [-60, 330, 620], 'level-plug': [-20, 300, 330] },
     id: 'ketch-cooler-assembly', title: 'Gearbox cooler pipes, plastic assembly', system: 'transmission-cooler', families: ['brannoch-ketch'], years: [2014, 2021], engines: ['t18', 'd20'],
     summary: 'Two plastic pipes on one block: one bolt at the gearbox, push-locks at the cooler.', words: ['transmission cooler lines', 'oil cooler pipes', 'plastic pipes', 'push-lock'],
     ports: [port('block-out', 'gearbox', [-40, 330, 420], [0, 1, 0]), port('block-in', 'gearbox', [-70, 330, 420], [0, 1, 0]), port('cooler-in', 'cooler in the radiator', [600, 300, 470], [-1, 0, 0]), port('cooler-out', 'cooler in the radiator', [600, 300, 560], [-1, 0, 0])],
@@ -78,6 +80,7 @@ function batteryTray() {
   const a = author('Tolvane workshop book (invented), gearbox cooling', '2026-01-20')
   const clamp = (end: 'supply.to' | 'return.from', id: string, name: string, ways: string[], drain: [number, number, number]) => a.joint('clamp', end, id, name, { ways, drain, seals: [seal(`${id}-clamp`, 'spring clamp', 1, '17 mm', 'QS-5017', { reuse: 'if-good' })] })
   return sheet({
+    centres: { 'battery': [200, 330, 780], 'battery-tray': [200, 330, 650], 'undershield': [300, 0, 230], 'fill-plug': [70, 330, 600], 'level-plug': [60, 360, 380], 'battery-hold-down': [200, 330, 640] },
     id: 'fulmar-cooler-lines', title: 'Gearbox cooler lines under the battery tray', system: 'transmission-cooler', families: ['tolvane-fulmar'], years: [2014, 2022], engines: ['p25'],
     summary: 'Two lines from the top of the gearbox, under the battery tray, to the radiator. The fill plug is only reachable while the tray is out.', words: ['transmission cooler lines', 'oil cooler hoses', 'battery tray'],
     ports: [port('gearbox-out', 'gearbox', [90, 330, 520], [0, 0, 1]), port('gearbox-in', 'gearbox', [40, 330, 520], [0, 0, 1]), port('radiator-in', 'radiator', [610, 280, 430], [-1, 0, 0]), port('radiator-out', 'radiator', [610, 280, 520], [-1, 0, 0])],
@@ -110,6 +113,7 @@ function softFronts() {
     ways: ['ground front 4 grille-panel', 'raised below 6 undershield'], drain: [30, 90, 200], tools: ['release tool inside the fitting, 13 mm'], release: 'Slide the split tool along the pipe right into the fitting until the fingers let go, then draw the soft end off straight.', seated: 'Push until it clicks, pull hard. The coloured ring on the pipe must touch the fitting all round.',
   })
   return sheet({
+    centres: { 'grille-panel': [800, 0, 680], 'undershield': [300, 0, 240], 'sway-bar': [230, 0, 340], 'fill-tube': [-250, 260, 900], 'dipstick': [-250, 260, 920], 'bar-bushings': [230, 420, 345] },
     id: 'bollard-cooler-lines', title: 'Gearbox cooler lines, soft front ends', system: 'transmission-cooler', families: ['caskell-bollard'], years: [2010, 2019], engines: ['d30', 'p46'],
     summary: 'Steel lines with soft front ends; released with a tool inside the fitting. The anti-roll bar is lowered to get them out.', words: ['transmission cooler lines', 'sway bar', 'anti-roll bar'],
     ports: [port('gearbox-out', 'gearbox', [-600, 190, 480], [0, 1, 0]), port('gearbox-in', 'gearbox', [-650, 190, 500], [0, 1, 0]), port('cooler-in', 'front cooler', [720, 260, 620], [-1, 0, 0]), port('cooler-out', 'front cooler', [720, 260, 720], [-1, 0, 0])],
@@ -144,6 +148,7 @@ function pintleCooler() {
   const flare = (end: `${string}.${'from' | 'to'}`, id: string, name: string, ways: string[], drain: [number, number, number]) => a.joint('inverted-flare', end as 'supply.from', id, name, { ways, hex: 15.88, hold: 19, alternates: [16], thread: { designation: '1/2-20', standard: 'unified', sealant: 'none' }, nm: [18, 24], snugThen: 30, drain, hidden: [] })
   const towing = is('towing', 'yes')
   return sheet({
+    centres: { 'fill-tube': [-200, -240, 880], 'dipstick': [-200, -240, 900] },
     id: 'pintle-cooler-lines', title: 'Gearbox cooler lines, van', system: 'transmission-cooler', families: ['caskell-pintle'], years: [2009, 2020],
     summary: 'Two flared steel lines; vans built for towing have an air cooler in front and longer lines.', words: ['transmission cooler lines', 'flare nuts'],
     traits: [trait('towing', 'built for towing', { yes: 'yes', no: 'no' }), trait('cooler-place', 'air cooler', { left: 'on the left', middle: 'in the middle' })],

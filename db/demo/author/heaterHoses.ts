@@ -12,6 +12,7 @@ const end = (at: `${string}.${'from' | 'to'}`, id: string, name: string, ways: s
 /** The first revision knew one hose; the second knows that two are about, which differ in length. */
 function revisionOne(): Sheet {
   return sheet({
+    centres: { 'coolant-drain': [600, -280, 440], 'tank': [-380, 430, 900], 'tank-mark': [-380, 430, 880] },
     id: 'pintle-heater-hoses', title: 'Heater hoses', system: 'heater', families: ['caskell-pintle'], years: [2009, 2020], summary: 'Supply and return between engine and heater, at the bulkhead.', words: ['heater hose', 'coolant hose', 'heater pipes'],
     ports: [port('head-out', 'cylinder head', [-220, 160, 860], [-1, 0, 0]), port('heater-in', 'heater', [-560, 240, 860], [1, 0, 0]), port('heater-out', 'heater', [-560, 180, 820], [1, 0, 0]), port('pump-in', 'water pump pipe', [-120, 280, 700], [0, 1, 0])],
     lines: [

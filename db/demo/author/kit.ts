@@ -142,7 +142,7 @@ export function author(cite: string, date: string) {
 export const bleeding = (allowed: Bleeding['allowed'], summary: string, parameters: { pressure?: number; restMinutes?: number; strokes?: number; turns?: 'full-lock' | 'short-of-lock' } = {}, forbidden: Bleeding['forbidden'] = []): Bleeding =>
   ({ allowed, forbidden, summary, parameters: parameters as Bleeding['parameters'] })
 
-type SheetParts = Omit<Partial<Sheet>, 'applies'> & Pick<Sheet, 'id' | 'title' | 'system' | 'summary' | 'ports' | 'lines' | 'joints' | 'fluid' | 'bleeding' | 'proving'> & { families: Slug[]; years: readonly [number, number]; engines?: Slug[]; when?: Predicate }
+type SheetParts = Omit<Partial<Sheet>, 'applies'> & Pick<Sheet, 'id' | 'title' | 'system' | 'summary' | 'ports' | 'lines' | 'joints' | 'fluid' | 'bleeding' | 'proving'> & { families: Slug[]; years: readonly [number, number]; engines?: Slug[]; when?: Predicate; /** Where things without a place on a line are, by their ids. */ centres?: Readonly<Record<Slug, Vec3>> }
 /** Cautions that stand on every sheet, and empty lists for what a sheet does not have. */
 /** What the sister of a failed line is given, at ten years. */
 const sisters: Partial<Record<Sheet['system'], Failure>> = {
@@ -150,11 +150,15 @@ const sisters: Partial<Record<Sheet['system'], Failure>> = {
   'heater': { chancePerYear: 0.1, why: 'the same rubber in the same heat' }, 'brake': { chancePerYear: 0.14, why: 'the same salt has been at it' }, 'clutch': { chancePerYear: 0.07, why: 'the same fluid, never changed' },
 }
 
-export function sheet({ families, years, engines, when, ...parts }: SheetParts): Sheet {
+export function sheet({ families, years, engines, when, centres = {}, ...parts }: SheetParts): Sheet {
+  const left = new Set(Object.keys(centres))
+  const placed = <T extends { id: Slug }>(items: readonly T[] = []) => items.map(item => left.delete(item.id) ? { ...item, centre: centres[item.id] } : item)
+  const [operations, fills, bleeders, levels, neighbours] = [placed(parts.operations), placed(parts.fills), placed(parts.bleeders), placed(parts.levels), placed(parts.neighbours)]
+  if (left.size > 0) throw new Error(`${parts.id} has no ${[...left].join(', ')}`)
   const failure = parts.lines.length > 1 ? sisters[parts.system] : undefined
   return {
-    format: 'efferent.line-sheet/1', revision: 1, words: [], traits: [], questions: [], holds: [], operations: [], keepouts: [], fills: [], bleeders: [], levels: [], neighbours: [], notes: [],
-    applies: [{ families, years, ...(engines ? { engines } : {}), ...(when ? { when } : {}) }], ...parts, lines: parts.lines.map(line => ({ ...line, ...(failure ? { failure } : {}) })),
+    format: 'efferent.line-sheet/1', revision: 1, words: [], traits: [], questions: [], holds: [], keepouts: [], notes: [],
+    applies: [{ families, years, ...(engines ? { engines } : {}), ...(when ? { when } : {}) }], ...parts, operations, fills, bleeders, levels, neighbours, lines: parts.lines.map(line => ({ ...line, ...(failure ? { failure } : {}) })),
     cautions: [inPhase('before', 'law', 'The maker’s information for this very vehicle outranks this sheet, and so do local rules.'), ...parts.cautions ?? []],
   }
 }

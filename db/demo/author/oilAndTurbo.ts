@@ -8,6 +8,7 @@ const oilCautions = [
 function valveTiming() {
   const a = author('Tolvane workshop book (invented), engine oil feed', '2026-02-27')
   return sheet({
+    centres: { 'air-box': [330, 330, 760], 'undershield': [200, -260, 240], 'filler': [60, 0, 960], 'dipstick': [60, 240, 860] },
     id: 'petrel-valve-timing-feed', title: 'Oil feed line to the valve timing', system: 'oil-feed', families: ['tolvane-petrel'], years: [2009, 2018], engines: ['p24'],
     summary: 'Short oil feed from block to head: banjo with a filter below, another gasket above. The line with a rubber middle is replaced by the all-metal one.', words: ['oil line', 'VVT oil line', 'oil feed pipe', 'banjo filter'],
     traits: [trait('feed-middle', 'middle of the oil feed', { rubber: 'rubber', metal: 'all metal' })],
@@ -35,6 +36,7 @@ function turboFeed() {
   const a = author('Brannoch workshop book (invented), turbo oil', '2026-01-15')
   const front = 'service-position'
   return sheet({
+    centres: { 'bumper-cover': [880, 0, 560], 'service-position': [780, 0, 620], 'heat-shield': [20, -320, 780], 'filler': [-60, -40, 960], 'dipstick': [120, 230, 860], 'housing-gasket': [250, -240, 600], 'belt-now': [360, 0, 560] },
     id: 'lugger-turbo-oil-feed', title: 'Turbo oil feed line', system: 'oil-feed', families: ['brannoch-lugger'], years: [2013, 2020], engines: ['t20'],
     summary: 'Oil feed from the filter housing to the turbocharger. The front is pulled to its service position; the housing’s gasket behind it leaks just as often.', words: ['turbo oil line', 'oil feed pipe', 'filter housing gasket', 'banjo'],
     ports: [port('housing', 'oil filter housing', [250, -250, 640], [0, -1, 0]), port('turbo', 'turbocharger', [20, -330, 720], [0, 0, 1])],
@@ -62,6 +64,7 @@ function turboCoolant() {
   const a = author('Brannoch workshop book (invented), turbo coolant', '2026-04-03')
   const out = 'coolant-drain intake-manifold'
   return sheet({
+    centres: { 'coolant-drain': [600, 280, 440], 'intake-manifold': [0, 160, 880], 'tank': [-380, 430, 900], 'tank-mark': [-380, 430, 880], 'manifold-gasket': [0, 120, 860] },
     id: 'lugger-turbo-coolant', title: 'Turbo coolant feed', system: 'turbo-coolant', families: ['brannoch-lugger'], years: [2013, 2020], engines: ['t20'],
     summary: 'Coolant feed to the turbocharger, under the intake manifold, whose bolts have two lengths.', words: ['turbo coolant line', 'turbo water pipe', 'intake manifold'],
     ports: [port('thermostat', 'thermostat housing', [-60, 330, 760], [0, 1, 0]), port('turbo', 'turbocharger', [10, -300, 680], [0, -1, 0])],

@@ -9,6 +9,7 @@ const steeringCautions = [
 function mixedHexes() {
   const a = author('Caskell workshop book (invented), steering', '2025-11-18')
   return sheet({
+    centres: { 'intake-hose': [300, 60, 860], 'left-wheel': [0, 800, 360], 'reservoir': [330, 330, 820], 'cold-mark': [330, 330, 800], 'hot-mark': [330, 330, 805], 'return-hose': [330, 320, 790] },
     id: 'pintle-steering-pressure', title: 'Steering pressure line', system: 'power-steering', families: ['caskell-pintle'], years: [2009, 2020],
     summary: 'Pump to gear, O-ring flare nuts with a metric hex at one end and an imperial one at the other, close to the fuel rail.', words: ['power steering line', 'high pressure hose', 'pressure hose'],
     ports: [port('pump', 'steering pump', [330, 210, 720], [0, 1, 0]), port('gear', 'steering gear', [-40, 380, 400], [0, 0, 1])],
@@ -34,6 +35,7 @@ function mixedHexes() {
 function pressIn() {
   const a = author('Brannoch workshop book (invented), steering', '2026-03-22')
   return sheet({
+    centres: { 'undershield': [250, 0, 230], 'oil-filter': [200, -260, 420], 'right-wheel': [0, -800, 360], 'reservoir-cap': [300, -380, 830], 'cold-mark': [300, -380, 825] },
     id: 'ketch-steering-pressure', title: 'Steering pressure line behind the oil filter', system: 'power-steering', families: ['brannoch-ketch'], years: [2012, 2021], engines: ['t18', 'd20'],
     summary: 'Two-piece press-in end at the gear, hidden by the oil filter; one bracket shared with the low-pressure line beside it.', words: ['power steering line', 'high pressure line', 'oil filter'],
     traits: [trait('line-side', 'pressure line passes', { front: 'in front of the filter', behind: 'behind the filter' })],
@@ -71,6 +73,7 @@ function coiledReturn() {
   const a = author('Ondrel workshop book (invented), older pickups', '2025-06-11')
   const ends = (end: 'return.from' | 'return.to', id: string, name: string, ways: string[], drain: [number, number, number]) => a.joint('clamp', end, id, name, { ways, drain, seals: [seal(`${id}-clamp`, 'worm clamp, lined', 1, '16–22 mm', 'QS-5022')], hex: 7, nm: [2.5, 3.5] })
   return sheet({
+    centres: { 'fan-shroud': [480, 0, 680], 'reservoir-cap': [300, 300, 870], 'cold-mark': [300, 300, 865], 'pressure-hose': [300, 330, 800] },
     id: 'wherry-steering-return', title: 'Steering return, made from coil', system: 'power-steering', families: ['ondrel-wherry'], years: [1994, 2004],
     summary: 'Hose, rigid middle, hose. The rigid middle is no longer supplied: bent from 3/8 in coil with a bead on each end.', words: ['power steering return', 'low pressure hose', 'return line'],
     ports: [port('gear', 'steering gear', [60, 420, 470], [0, 0, 1]), port('reservoir', 'reservoir', [300, 300, 840], [-1, 0, 0])],

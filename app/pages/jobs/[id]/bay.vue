@@ -1,24 +1,24 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, watch } from 'vue'
-import { useMediaQuery } from '@vueuse/core'
+import { useElementSize, useMediaQuery } from '@vueuse/core'
 import { definePageMeta, navigateTo, useHead } from '#imports'
 import { nextSteps } from '#core/job/listSteps'
 import { runningTimers } from '#core/job/timer'
 import type { JobCommand } from '#core/job/types'
 import { panPlace } from '#core/route/panPlace'
 import { placeOf, standpointOf } from '#core/route/placeOf'
-import { wheelOpeningOf } from '#core/route/projectStandpoint'
 import { unrollLine } from '#core/route/unrollLine'
 import { settleValue, settleWindow } from '#core/sheet/settleContested'
 import type { Contested, Window } from '#core/sheet/types'
 import type { NewtonMetres } from '#core/units/types'
-import { phaseWords, positionWords, reachWords, standpointNote, standpointWords } from '#shared/words/vocabulary'
+import { phaseWords, positionWords, reachWords } from '#shared/words/vocabulary'
 import { eventWords } from '#shared/words/eventWords'
 import { missingWords, refusalWords } from '#shared/words/refusalWords'
 import { panWords, stepWords } from '#shared/words/stepWords'
 import { useKeys } from '~/composables/useKeys'
 import { useJobPage } from '~/composables/useJobPage'
 import { remedyWords } from '#shared/words/remedyWords'
+import { sheetNames } from '#shared/words/sheetNames'
 import { useSession } from '~/stores/session'
 import { useUnits } from '~/stores/units'
 import { isSkippable } from '#core/job/decide'
@@ -67,8 +67,23 @@ function windowOf(torque: Contested<Window<NewtonMetres>> | undefined): string {
 }
 /** Where the step's joint or hold sits, and from where one sees it. */
 const place = computed(() => step.value && job.resolved ? placeOf(job.resolved, step.value.target) : undefined)
-const standpoint = computed(() => step.value?.from && standpointOf[step.value.from])
+/** A line on its way out or in is looked at whole. */
+const isLine = computed(() => step.value?.kind === 'withdraw' || step.value?.kind === 'fit')
+const standpoint = computed(() => step.value?.from && (place.value || isLine.value) ? standpointOf[step.value.from] : undefined)
 const side = computed(() => step.value?.from === 'wheel-right' ? 'right' : 'left')
+const whereabouts = computed(() => {
+  const at = standpoint.value
+  if (!job.resolved || !step.value || !words.value || !at) return undefined
+  const { target } = step.value
+  // Joints are named in the picture anyway.
+  const isJoint = job.resolved.joints.some(item => item.id === target)
+  return { resolved: job.resolved, title: words.value.title, standpoint: at, side: side.value, line: line.value?.id, target, place: place.value, name: isJoint ? undefined : sheetNames(sheet.value).any(target), jointStates: states.value } as const
+})
+/** On a wide screen the picture goes where there is room: beside what is to be read, or under it. */
+const reading = ref<HTMLElement>()
+const entering = ref<HTMLElement>()
+const [{ height: readingHeight }, { height: enteringHeight }] = [useElementSize(reading), useElementSize(entering)]
+const beside = computed(() => wide.value && readingHeight.value > enteringHeight.value)
 const facts = computed(() => {
   const joint = job.resolved?.joints.find(candidate => candidate.id === step.value?.target)
   const spill = job.fluid?.joints.find(candidate => candidate.joint === joint?.id)
@@ -79,7 +94,7 @@ const facts = computed(() => {
   const spec = settleValue(sheet.value.fluid.spec)
   const tools = joint && ['open', 'seat', 'torque'].includes(kind ?? '')
     ? [joint.hex.turn && `${joint.hex.turn} mm`, joint.hex.hold && `hold ${joint.hex.hold} mm`, ...joint.tools].filter(Boolean).join(', ')
-    : hold ? [hold.hex && `${hold.hex} mm`].filter(Boolean).join('') || 'by hand' : operation ? [...new Set([...operation.tools, ...operation.fasteners.flatMap(fastener => fastener.hex ? [`${fastener.hex} mm`] : [])])].join(', ') : ''
+    : hold ? [hold.hex && `${hold.hex} mm`].filter(Boolean).join('') || 'by hand' : operation ? [...new Set([...operation.tools, ...operation.fasteners.flatMap(({ hex }) => hex && !operation.tools.includes(`${hex} mm socket`) ? [`${hex} mm`] : [])])].join(', ') : ''
   return [
     { name: 'helper', value: step.value?.helper ? 'somebody in the seat' : '' },
     { name: 'reached', value: step.value?.from ? reachWords[step.value.from] : '' },
@@ -87,7 +102,7 @@ const facts = computed(() => {
     { name: 'fluid', value: (kind === 'fill' || kind === 'level') && spec.kind !== 'unknown' ? spec.value : '' },
     { name: 'torque', value: kind === 'fasten' ? windowOf(hold?.torque) : kind === 'level' ? windowOf(level?.torque) : '' },
     { name: 'will run out', value: kind === 'open' && spill ? units.volumeRange(spill.spill.least, spill.spill.most) : '' },
-    { name: 'pan', value: kind === 'open' && place.value ? panWords(panPlace(place.value)) : '' },
+    { name: 'pan', value: (kind === 'open' || (kind === 'off' && operation?.drains)) && place.value ? panWords(panPlace(place.value)) : '' },
     { name: 'which mark', value: (kind === 'fit' || kind === 'withdraw' || kind === 'receive') ? line.value?.mark ?? '' : '' },
   ].filter(fact => fact.value)
 })
@@ -165,15 +180,22 @@ useKeys({ ' ': () => void press(), 'm': () => (menu.value = true), 'Escape': () 
       <template v-else-if="step && words">
         <main class="step" @keydown.enter="enter">
           <h1>{{ words.title }}</h1>
-          <div class="left">
-            <CautionList :cautions="words.cautions" />
-            <p v-if="words.how" class="how">{{ words.how }}</p>
-            <dl v-if="facts.length" class="facts"><div v-for="fact in facts" :key="fact.name"><dt>{{ fact.name }}</dt><dd>{{ fact.value }}</dd></div></dl>
-            <details v-if="place && standpoint && job.resolved" class="where" :open="wide" :aria-label="`Where: ${words.title}`"><summary class="btn quiet" @mousedown.prevent>Where it is</summary><div class="picture"><RoutePicture :resolved="job.resolved" :standpoint="standpoint" :side="side" :line="line?.id" :selected="step.target" :focus="place" :joint-states="states" /></div><p class="soft small">{{ standpointWords[standpoint] }}: {{ standpointNote(standpoint, { ...wheelOpeningOf([place]), side }) }}</p></details>
+          <div class="column">
+            <div ref="reading" class="part">
+              <CautionList :cautions="words.cautions" />
+              <p v-if="words.how" class="how">{{ words.how }}</p>
+              <dl v-if="facts.length" class="facts"><div v-for="fact in facts" :key="fact.name"><dt>{{ fact.name }}</dt><dd>{{ fact.value }}</dd></div></dl>
+            </div>
+            <StepPlace v-if="whereabouts && !beside" v-bind="whereabouts" :open="wide" />
           </div>
-          <div v-if="step.kind === 'open' && joint && !job.state!.joints[joint.id]?.opened" class="aside"><button class="btn" @click="seized = true">It does not move</button><p v-if="job.state!.joints[joint.id]?.seized" class="soft">Tried: {{ job.state!.joints[joint.id]!.seized!.map(mark => remedyWords[mark.remedy].title.toLowerCase()).join(', ') }}</p></div>
-          <RetorqueOffer v-if="step.kind === 'leak' && joint && weeps" class="aside" :joint="joint" :record="job.state!.joints[joint.id]!" @retorque="record" />
-          <StepEntry :key="entryKey" v-model="draft" :step="step" @also="record" />
+          <div class="column">
+            <div ref="entering" class="part">
+              <div v-if="step.kind === 'open' && joint && !job.state!.joints[joint.id]?.opened" class="aside"><button class="btn" @click="seized = true">It does not move</button><p v-if="job.state!.joints[joint.id]?.seized" class="soft">Tried: {{ job.state!.joints[joint.id]!.seized!.map(mark => remedyWords[mark.remedy].title.toLowerCase()).join(', ') }}</p></div>
+              <RetorqueOffer v-if="step.kind === 'leak' && joint && weeps" class="aside" :joint="joint" :record="job.state!.joints[joint.id]!" @retorque="record" />
+              <StepEntry :key="entryKey" v-model="draft" :step="step" @also="record" />
+            </div>
+            <StepPlace v-if="whereabouts && beside" v-bind="whereabouts" :open="wide" />
+          </div>
         </main>
         <footer class="foot">
           <p v-if="refusal" class="trouble" role="alert">{{ refusalWords(refusal, sheet) }}</p>
@@ -217,8 +239,8 @@ useKeys({ ' ': () => void press(), 'm': () => (menu.value = true), 'Escape': () 
 .pos { display: flex; justify-content: space-between; color: var(--soft); font-size: 16px; }
 h1 { font-size: 29px; }
 .step { display: grid; gap: 12px; align-content: start; flex: 1; padding-bottom: 12px; }
-.left { display: contents; } .step :deep(.entry) { order: 1; } .aside { order: 2; display: grid; gap: 6px; justify-items: start; } .aside .btn { min-height: 52px; } .how { order: 2; } .facts { order: 3; }
-.where { order: 4; } .where summary { width: fit-content; min-height: 48px; } .picture { height: 164px; border: 1px solid var(--line); margin: 6px 0 2px; }
+.column, .part { display: contents; } .step :deep(.entry) { order: 1; } .aside { order: 2; display: grid; gap: 6px; justify-items: start; } .aside .btn { min-height: 52px; } .how { order: 2; } .facts { order: 3; }
+.where { order: 4; }
 .how { font-size: 19px; max-width: 68ch; }
 .facts { display: grid; grid-template-columns: repeat(auto-fit, minmax(150px, 1fr)); gap: 1px; background: var(--line); border: 1px solid var(--line); } .facts div { background: var(--card); padding: 8px 12px; } dt { color: var(--soft); font-size: 15px; } dd { font-weight: 600; }
 .foot { position: sticky; bottom: 0; background: var(--paper); padding: 8px 0 14px; border-top: 1px solid var(--line); display: grid; gap: 8px; }
@@ -231,8 +253,7 @@ h1 { font-size: 29px; }
 @media (min-width: 900px) {
   .body { padding: 10px 26px 0; }
   .step { grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); column-gap: 34px; } h1 { font-size: 34px; }
-  .where summary { display: none; } .picture { height: 186px; margin-top: 0; }
-  .left { display: grid; gap: 14px; align-content: start; } .step > h1 { grid-column: 1 / -1; }
+  .column, .part { display: grid; gap: 14px; align-content: start; } .step > h1 { grid-column: 1 / -1; }
   .buttons { grid-template-columns: 150px 1fr; }
 }
 </style>
