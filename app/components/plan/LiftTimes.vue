@@ -11,7 +11,7 @@ const props = defineProps<{ lift: LiftMinutes | undefined }>()
 const emit = defineEmits<{ change: [lift: LiftMinutes | undefined] }>()
 const session = useSession()
 const connection = useConnection()
-const moves = [['groundHalf', 'ground to half height'], ['halfRaised', 'half to full height'], ['groundRaised', 'ground to full height']] as const
+const moves = [['groundHalf', 'ground to waist'], ['halfRaised', 'waist to full height'], ['groundRaised', 'ground to full height']] as const
 const planned = computed(() => props.lift ?? usualLift)
 const words = (lift: LiftMinutes) => moves.map(([move, name]) => `${name} ${formatNumber(lift[move], 1)} min`).join(' · ')
 const ofShop = computed(() => session.view?.lift ?? usualLift)
