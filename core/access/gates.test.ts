@@ -136,6 +136,12 @@ describe('waits', () => {
     expect(plan.timeline.spans.find(span => span.kind === 'task' && span.task === 'off:heat-shield')!.from).toBeGreaterThanOrEqual(40)
   })
 
+  it('somebody sits in a raised car whose engine is started, and nobody else needs to', () => {
+    const starts = cars.flatMap(car => planOf(car).visits.flatMap(visit => visit.tasks.filter(task => task.kind === 'run' || task.kind === 'stop').map(task => ({ at: visit.at, helper: task.helper ?? false }))))
+    expect(new Set(starts.map(start => start.at)).size).toBeGreaterThan(1)
+    for (const { at, helper } of starts) expect(helper).toBe(at === 'raised')
+  })
+
   it('counts who is needed: a helper for the pedal, the minutes the car is up', () => {
     const clutch = planOf(cars.find(car => car.sheet.id === 'petrel-clutch-hose')!)
     expect(clutch.visits.flatMap(visit => visit.tasks).find(task => task.kind === 'bleed')).toMatchObject({ helper: true })

@@ -11,7 +11,7 @@ import { leastStops } from './leastStops'
 import { orderTasks } from './orderTasks'
 import { orderPricing, type OrderPrice } from './priceOrder'
 import { scheduleTasks } from './scheduleTasks'
-import type { AccessIssue, Goal, MoveMinutes, OperationCost, Plan } from './types'
+import type { AccessIssue, Goal, MoveMinutes, OperationCost, Plan, Visit } from './types'
 
 /** What a technician has decided; remembered in the job, and all a plan is made from besides the sheet. */
 export type PlanInputs = {
@@ -45,7 +45,7 @@ export function planJob(resolved: ResolvedSheet, wanted: PlanInputs): Result<Pla
   const tasks = listTasks(resolved.sheet, scope, choice, inputs)
   const ordered = orderTasks(tasks, travel)
   if (!ordered.ok) return ordered
-  const { visits, timeline } = scheduleTasks(ordered.value.visits, listWaits(resolved.sheet, tasks), travel)
+  const { visits, timeline } = scheduleTasks(ordered.value.visits.map(withKeyHeld), listWaits(resolved.sheet, tasks), travel)
   const taken = resolved.operations.filter(operation => choice.operations.has(operation.id))
   const operationMinutes = taken.reduce((sum, operation) => sum + (inputs.done?.includes(operation.id) ? 0 : operation.off) + operation.on, 0)
   const bleeding = tasks.filter(task => task.kind === 'bleed' && !goals.some(goal => goal.id === task.id)).reduce((sum, task) => sum + task.minutes, 0)
@@ -63,6 +63,9 @@ export function planJob(resolved: ResolvedSheet, wanted: PlanInputs): Result<Pla
     openOrder: visits.flatMap(visit => visit.tasks.filter(task => task.kind === 'open').map(task => task.target)),
   })
 }
+
+/** Nobody under a raised car reaches its key: starting and stopping it takes somebody who sat in it before it went up. */
+const withKeyHeld = (visit: Visit): Visit => visit.at === 'raised' ? { ...visit, tasks: visit.tasks.map(task => task.kind === 'run' || task.kind === 'stop' ? { ...task, helper: true } : task) } : visit
 
 /** What is off already was got at somehow: the parts outside it are off as well. */
 function withOuterParts(resolved: ResolvedSheet, inputs: PlanInputs): PlanInputs {
