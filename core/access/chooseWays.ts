@@ -5,7 +5,8 @@ import { placeBit } from './leastMoves'
 import type { KnownWay, OrderPrice } from './priceOrder'
 import type { AccessIssue, Goal, OperationCost } from './types'
 
-export type WayChoice = { ways: Record<string, number>; operations: ReadonlySet<Slug>; cost: number }
+/** A way for each goal, by index, and the operations on it, needs of needs included; the operations all of them take together. */
+export type WayChoice = { ways: Record<string, number>; through: Record<string, readonly Slug[]>; operations: ReadonlySet<Slug>; cost: number }
 export type MovePricing = {
   /** A lower bound for what any order costs that touches these places (bits of placeBit); where no order is priced, what the moves cost. */
   least: (places: number) => number;
@@ -15,8 +16,6 @@ export type MovePricing = {
 /** A way with its needs met in one particular manner: every operation it takes, needs of needs included. */
 type Option = {
   way: number; at: LiftPosition; minutes: number; operations: Bits; places: number;
-  /** Every operation its way names: whichever of them is taken, for whatever goal, stands in its way. */
-  named: Bits;
   /** Moves that any choice with it takes, as far as anybody has asked. */
   firm: number; asked: boolean
 }
@@ -50,18 +49,20 @@ export function chooseWays(goals: readonly Goal[], operations: ReadonlyMap<Slug,
     return places
   }
   const none = noBits(list.length)
+  const idsOf = (bits: Bits): Slug[] => {
+    const ids: Slug[] = []
+    eachBit(bits, none, i => ids.push(list[i]!.id))
+    return ids
+  }
   // An operation the car does not have, or that is ruled out, is no alternative.
   const numbered = (needs: Needs): NumberedNeeds => needs.map(anyOf => anyOf.flatMap(id => indexOf.get(id) ?? []))
   const needsOf = list.map(operation => numbered(operation.needs))
-  const namedIn = (needs: NumberedNeeds) => needs.flat().reduce(withBit, none)
-  // Where the order is priced, even what is free already may stand in the way of something.
   const { order } = moves
   const optionsOf = goals.map(goal => undominated(goal.ways.flatMap((way, i) => {
     const needs = numbered(way.needs)
     const places = goal.stages.reduce((bits, stage) => bits | placeBit(stage, way.at), 0)
-    const named = order ? namedIn(needs) : none
-    return meetings(needs, none, needsOf).map((met): Option => ({ way: i, at: way.at, minutes: way.minutes + i * perWay, operations: met, named, places: placesOf(met) | places, firm: 0, asked: false }))
-  }), order !== undefined))
+    return meetings(needs, none, needsOf).map((met): Option => ({ way: i, at: way.at, minutes: way.minutes + i * perWay, operations: met, places: placesOf(met) | places, firm: 0, asked: false }))
+  })))
   const shut = optionsOf.findIndex(options => options.length === 0)
   if (shut >= 0) return fail({ code: 'ACCESS_NO_WAY', goal: goals[shut]!.id })
 
@@ -70,7 +71,7 @@ export function chooseWays(goals: readonly Goal[], operations: ReadonlyMap<Slug,
   const bounds = new ShareBound(costs, optionsOf, order ? 5 : 0)
   const undecided = optionsOf.map((options, goal): Open => ({ goal, options, used: unionOfAll(options, none) }))
   const orderOf = (open: readonly Open[], done: Bits, order: OrderPrice, enough: number, least: number): number => {
-    const known: KnownWay[] = goals.map((_, i) => ({ way: chosen[i]!.way }))
+    const known: KnownWay[] = goals.map((_, i) => chosen[i]!)
     let taken = done
     for (const { goal, options } of open) {
       const shared = options.reduce((common, option) => sharedOf(common, option.operations), options[0]!.operations)
@@ -115,6 +116,7 @@ export function chooseWays(goals: readonly Goal[], operations: ReadonlyMap<Slug,
         let left: Open[] | undefined
         for (let i = 0; i < open.length; i++) {
           const candidate = open[i]!
+          // Where the order is priced, even what is free already may stand in the way of something.
           const sure = candidate.options.length === 1 ? candidate.options[0] : order ? undefined : freeOption(candidate.options, done, places)
           if (!sure) {
             left?.push(candidate)
@@ -181,10 +183,10 @@ export function chooseWays(goals: readonly Goal[], operations: ReadonlyMap<Slug,
   // The search always comes to a leaf: its bounds cut nothing before there is one. A cost of Infinity says that no order keeps the rules.
   const { cost, done, options } = best as unknown as NonNullable<typeof best>
   const ways = Object.fromEntries(goals.map((goal, i) => [goal.id, options[i]!.way]))
-  const taken = new Set<Slug>()
-  eachBit(done, none, i => taken.add(list[i]!.id))
+  const through = Object.fromEntries(goals.map((goal, i) => [goal.id, idsOf(options[i]!.operations)]))
+  const taken = new Set(idsOf(done))
   const trifles = taken.size * perOperation + options.reduce((sum, { way }) => sum + way * perWay, 0)
-  return ok({ ways, operations: taken, cost: Math.round((cost - trifles) * 1e5) / 1e5 })
+  return ok({ ways, through, operations: taken, cost: Math.round((cost - trifles) * 1e5) / 1e5 })
 }
 
 const isCovered = (fewer: Bits, more: Bits, done: Bits): boolean => fewer.every((word, i) => (word & ~done[i]! & ~more[i]!) === 0)
@@ -196,12 +198,9 @@ function freeOption(options: readonly Option[], done: Bits, places: number): Opt
   return free && options.every(option => option.minutes >= free.minutes) ? free : undefined
 }
 
-/** Drops options that another one covers: same position, no more operations taken, no more minutes; where orders are priced, none more named either. */
-function undominated(options: readonly Option[], ordered: boolean): Option[] {
-  const namesNoMore = (a: Option, b: Option) => !ordered || isWithin(a.named, b.named)
-  return options.filter((option, i) => !options.some((other, j) => i !== j && other.at === option.at && other.minutes <= option.minutes && isWithin(other.operations, option.operations) && namesNoMore(other, option)
-    && (other.minutes < option.minutes || !isWithin(option.operations, other.operations) || !namesNoMore(option, other) || j < i)))
-}
+/** Drops options that another one covers: same position, no more operations taken, no more minutes. */
+const undominated = (options: readonly Option[]): Option[] => options.filter((option, i) => !options.some((other, j) => i !== j && other.at === option.at && other.minutes <= option.minutes && isWithin(other.operations, option.operations)
+  && (other.minutes < option.minutes || !isWithin(option.operations, other.operations) || j < i)))
 
 type NumberedNeeds = readonly (readonly number[])[]
 

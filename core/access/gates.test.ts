@@ -67,7 +67,10 @@ function brokenRules(resolved: ResolvedSheet, inputs: PlanInputs, plan: Plan): s
   }
   for (const goal of scope.value.goals) {
     const way = goal.ways[plan.ways[goal.id]!]!
-    for (const anyOf of way.needs) if (!anyOf.some(id => plan.operations.includes(id))) broken.push(`${goal.id} lacks ${anyOf.join(' or ')}`)
+    // One of each is off before anything is done there, and until all is but the looking.
+    const hands = sequence.filter(task => task.goal === goal.id && task.kind !== 'leak' && task.kind !== 'level').map(task => at.get(task.id)!)
+    const isOpen = (id: string) => plan.operations.includes(id) && hands.every(when => at.get(`off:${id}`)! < when && at.get(`on:${id}`)! > when)
+    for (const anyOf of way.needs) if (!anyOf.some(isOpen)) broken.push(`${goal.id} lacks ${anyOf.join(' or ')}`)
   }
   for (const task of [...every('fill'), ...every('bleed'), ...every('wipe')]) before(task.id, 'run')
   // With the engine off is not while it idles.

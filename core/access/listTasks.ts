@@ -22,6 +22,9 @@ function chosenOf(needs: Needs, taken: ReadonlySet<Slug>): Slug[] {
 /** One of a kind in a job: their kind is their id. */
 const single = new Set<TaskKind>(['prepare', 'run', 'catch', 'stop', 'road-test'])
 
+/** Ways by index, the operations taken, and those on the way to each goal; of a goal that says nothing of them, all taken that its way names are. */
+export type Choice = { ways: Readonly<Record<string, number>>; through?: Readonly<Record<string, readonly Slug[]>>; operations: ReadonlySet<Slug> }
+
 export type TaskOptions = {
   /** Operations somebody has done before the job: counted and put back, not taken off. */
   done?: readonly Slug[];
@@ -37,13 +40,14 @@ export type TaskOptions = {
  * all filled and bled before wiping, all wiped and everything the engine needs back before it runs; nothing but looking while it runs; what hides a joint, or leads to it,
  * stays off until its leak check.
  */
-export function listTasks(sheet: Sheet, scope: Scope, choice: { ways: Readonly<Record<string, number>>; operations: ReadonlySet<Slug> }, options: TaskOptions = {}): Task[] {
+export function listTasks(sheet: Sheet, scope: Scope, choice: Choice, options: TaskOptions = {}): Task[] {
   const goals = new Map(scope.goals.map(goal => [goal.id, goal]))
   // A goal whose way is still open could be reached from anywhere, for all that is known: its tasks bind nothing.
   const wayOf = (goal: string): Way => goals.get(goal)!.ways[choice.ways[goal] ?? -1] ?? anywhere
   const operations = sheet.operations.filter(operation => choice.operations.has(operation.id))
   const doneOf = (needs: Needs): Slug[] => chosenOf(needs, choice.operations)
   const offs = (needs: Needs) => doneOf(needs).map(id => `off:${id}`)
+  const throughOf = (goal: string): readonly Slug[] => choice.through?.[goal] ?? doneOf(wayOf(goal).needs)
   const dead = scope.isolating && choice.operations.has(scope.isolating.id) ? [`off:${scope.isolating.id}`] : []
   const withHelper = scope.bleed === 'pump-and-hold' || scope.bleed === 'lock-to-lock'
 
@@ -53,7 +57,7 @@ export function listTasks(sheet: Sheet, scope: Scope, choice: { ways: Readonly<R
     const id = single.has(kind) ? kind : `${kind}:${target}`
     const way = goal === undefined ? undefined : wayOf(goal)
     tasks.push({
-      id, kind, target, phase, at: at ?? way?.at, from: from ?? way?.from, minutes: way ? share * way.minutes : minutes, priority: rank[kind] + nudge, after: way && reaching.has(kind) ? [...after, ...offs(way.needs)] : after,
+      id, kind, target, phase, at: at ?? way?.at, from: from ?? way?.from, minutes: way ? share * way.minutes : minutes, priority: rank[kind] + nudge, after: goal !== undefined && reaching.has(kind) ? [...after, ...throughOf(goal).map(operation => `off:${operation}`)] : after,
       ...goal !== undefined && { goal }, ...helper && { helper }, ...still && { still },
     })
     return id
@@ -146,7 +150,7 @@ export function listTasks(sheet: Sheet, scope: Scope, choice: { ways: Readonly<R
   })
 
   const deeper = deeperOf(operations, doneOf)
-  const waitsFor = finishedBefore(operations, scope, { wayOf, doneOf, deeper, has: new Set(tight), fill })
+  const waitsFor = finishedBefore(operations, scope, { throughOf, doneOf, deeper, has: new Set(tight), fill })
   // What is looked at once the engine runs: what leads there stays off until then.
   const isLook = new Set([...scope.joints.map(joint => `leak:${joint.id}`), ...[...scope.levels.idling, ...scope.levels.standing].map(level => `level:${level.id}`)])
   const isLate = (operation: Operation): boolean => staysOff(operation, scope)
@@ -204,7 +208,7 @@ export function listWaits(sheet: Sheet, tasks: readonly Task[]): WaitSpan[] {
 /** A part the engine does not need goes back when that moves the car least: before it runs, or after it stands again. What was let out through one is filled in first. */
 export const staysOff = (operation: Operation, scope: Scope): boolean => operation.engineMayRun && !(operation.drains && scope.fills.length > 0)
 
-type Around = { wayOf: (goal: string) => Way; doneOf: (needs: Needs) => Slug[]; deeper: ReadonlyMap<Slug, readonly Operation[]>; has: ReadonlySet<string>; fill: Fill | undefined }
+type Around = { throughOf: (goal: string) => readonly Slug[]; doneOf: (needs: Needs) => Slug[]; deeper: ReadonlyMap<Slug, readonly Operation[]>; has: ReadonlySet<string>; fill: Fill | undefined }
 
 /** For each chosen operation, the chosen ones that need it. */
 function deeperOf(operations: readonly Operation[], doneOf: (needs: Needs) => Slug[]): Map<Slug, Operation[]> {
@@ -214,12 +218,12 @@ function deeperOf(operations: readonly Operation[], doneOf: (needs: Needs) => Sl
 }
 
 /** What must be finished before each part may go back on: what lies deeper, and all that it leads to. */
-function finishedBefore(operations: readonly Operation[], scope: Scope, { wayOf, doneOf, deeper, has, fill }: Around): Map<Slug, string[]> {
+function finishedBefore(operations: readonly Operation[], scope: Scope, { throughOf, doneOf, deeper, has, fill }: Around): Map<Slug, string[]> {
   const byId = new Map(operations.map(operation => [operation.id, operation]))
   const waits = new Map(operations.map((operation): [Slug, string[]] => [operation.id, [`off:${operation.id}`, ...deeper.get(operation.id)!.map(other => `on:${other.id}`)]]))
   const needsOf = new Map(operations.map(operation => [operation.id, doneOf(operation.needs)]))
   const reach = (goal: string, finished: readonly string[], seen: readonly string[] = []) => {
-    const way = new Set(doneOf(wayOf(goal).needs))
+    const way = new Set(throughOf(goal))
     // A set visits what is added while it is walked.
     for (const id of way) for (const further of needsOf.get(id)!) way.add(further)
     for (const id of way) {

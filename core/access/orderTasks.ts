@@ -1,4 +1,5 @@
 import { ok, type Result } from '../result'
+import type { LiftPosition } from '../sheet/types'
 import { leastStops, type Travel } from './leastStops'
 import type { AccessIssue, Task, Visit } from './types'
 
@@ -19,11 +20,25 @@ export function orderTasks(tasks: readonly Task[], travel: Travel): Result<Order
   const byPriority = tasks.map((_, i) => i).sort((a, b) => tasks[a]!.priority - tasks[b]!.priority || a - b)
   const done = new Set<number>()
   let running = false
+  /** Is there anything at a position that hands would be kept from, and that could be done there without the engine? */
+  const stillAhead = (at: LiftPosition): boolean => {
+    const before = new Set(done)
+    for (let again = true; again;) {
+      again = false
+      for (const [i, task] of tasks.entries()) {
+        if (before.has(i) || task.kind === 'run' || (task.at !== undefined && task.at !== at) || !task.after.every(id => before.has(indexOf.get(id)!))) continue
+        if (task.still) return true
+        before.add(i)
+        again = true
+      }
+    }
+    return false
+  }
   const visits = stops.map((at, visit): Visit => {
     const here: Task[] = []
     const isReady = (i: number) => !done.has(i) && left[i] === 0 && (tasks[i]!.at === undefined || tasks[i]!.at === at) && !(running && tasks[i]!.still)
-    // Before the engine starts, hands do here what they would be kept from.
-    const mayStart = () => visit >= runs && !byPriority.some(i => tasks[i]!.still && isReady(i))
+    // Before the engine starts, hands do here what they would be kept from, and whatever that waits for.
+    const mayStart = () => visit >= runs && !stillAhead(at)
     const next = () => byPriority.find(i => isReady(i) && (tasks[i]!.kind !== 'run' || mayStart()))
     for (let i = next(); i !== undefined; i = next()) {
       done.add(i)

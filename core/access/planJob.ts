@@ -6,7 +6,7 @@ import { chooseWays, type WayChoice } from './chooseWays'
 import { leastMoves } from './leastMoves'
 import { moveMinutesOf, usualLift, type LiftMinutes } from './liftMinutes'
 import { scopeOf, type Scope } from './listGoals'
-import { listTasks, listWaits } from './listTasks'
+import { listTasks, listWaits, type Choice } from './listTasks'
 import { leastStops } from './leastStops'
 import { orderTasks } from './orderTasks'
 import { orderPricing, type OrderPrice } from './priceOrder'
@@ -76,7 +76,7 @@ function withOuterParts(resolved: ResolvedSheet, inputs: PlanInputs): PlanInputs
   return { ...inputs, done: [...done] }
 }
 
-type Candidate = { ways: Readonly<Record<string, number>>; operations: ReadonlySet<Slug> }
+type Candidate = Choice
 type Chosen = { scope: Scope; goals: readonly Goal[]; choice: WayChoice }
 
 /** The choice of ways and operations for a job, without its order; `cost` is what was minimised. */

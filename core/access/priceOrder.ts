@@ -5,8 +5,8 @@ import type { Scope } from './listGoals'
 import { listTasks, staysOff, type TaskOptions } from './listTasks'
 import type { Goal, OperationCost, Task } from './types'
 
-/** What is known of a goal: the way chosen, or what all its ways still in question share. */
-export type KnownWay = { way: number } | { at: LiftPosition | undefined; operations: Bits }
+/** What is known of a goal: where one stands for it and what lies on the way, needs of needs included; before it is decided, what all its ways still in question share. */
+export type KnownWay = { at: LiftPosition | undefined; operations: Bits }
 /**
  * Minutes of the best order of a job in which so much is decided: exact when all is, a lower bound before. Infinity: no order keeps the rules. Once it is `enough`, how much more does not
  * matter; `least` is what it is known to cost at least.
@@ -90,15 +90,11 @@ export function orderPricing(sheet: Sheet, scope: Scope, { goals, operations, al
 
   const isLook = (task: Task) => task.phase === 'prove' && (task.kind === 'leak' || task.kind === 'level')
   const ofGoal = goals.map((goal) => {
-    const needs = goal.ways.map(way => needsOf(way.needs, indexOf, list.length))
     const mine = tasks.filter(task => task.goal === goal.id && !implied.includes(task))
     return {
       tasks: setOf(mine.map(task => task.id)), bits: mine.map(task => bitOf.get(task.id)!),
       finished: setOf(mine.filter(task => !isLook(task)).map(task => task.id)), looked: setOf(mine.map(task => task.id)),
       tight: setOf(mine.filter(task => task.kind === 'seat' || task.kind === 'torque').map(task => task.id)), isJoint: goal.id.startsWith('joint:'),
-      needs,
-      /** Ways that differ in minutes only are one to the order. */
-      keys: goal.ways.map((way, i) => `${goal.ways.findIndex((other, j) => other.at === way.at && needs[j]!.join() === needs[i]!.join())}|`),
     }
   })
   const fill = goals.findIndex(goal => goal.id.startsWith('fill:'))
@@ -126,9 +122,9 @@ export function orderPricing(sheet: Sheet, scope: Scope, { goals, operations, al
   const answers = new Map<string, { price: number; exact: boolean }>()
   return (known, chosen, enough, least) => {
     let key = `${chosen.join()}|`
-    for (let g = 0; g < known.length; g++) {
-      const what = known[g]!
-      key += 'way' in what ? ofGoal[g]!.keys[what.way]! : `${what.at}?${what.operations.join()}|`
+    for (const { at, operations: way } of known) {
+      key += at ?? ''
+      for (let word = 0; word < way.length; word++) key += `,${way[word]}`
     }
     const before = answers.get(key)
     if (before && (before.exact || before.price >= enough)) return before.price
@@ -154,8 +150,7 @@ export function orderPricing(sheet: Sheet, scope: Scope, { goals, operations, al
       only[p]!.set(placed[p]!)
       for (let word = 0; word < words; word++) doable[p]![word] = placed[p]![word]! | anywhere[word]!
     }
-    const placeOf = (g: number) => g < 0 ? undefined : 'way' in known[g]! ? goals[g]!.ways[known[g].way]!.at : known[g]!.at
-    const fillAt = placeOf(fill)
+    const fillAt = fill < 0 ? undefined : known[fill]!.at
     const begun = new Int32Array(words)
     // What is not taken is as good as done.
     for (let word = 0; word < opWords; word++) {
@@ -171,9 +166,8 @@ export function orderPricing(sheet: Sheet, scope: Scope, { goals, operations, al
       reachThrough(needs[i]!, taken, reached, own)
     }
     for (let g = 0; g < known.length; g++) {
-      const what = known[g]!
+      const { at, operations: first } = known[g]!
       const goal = ofGoal[g]!
-      const at = placeOf(g)
       for (let p = 0; p < liftPositions.length; p++) {
         if (at !== undefined && liftPositions[p] !== at) continue
         for (let word = 0; word < words; word++) {
@@ -181,7 +175,6 @@ export function orderPricing(sheet: Sheet, scope: Scope, { goals, operations, al
           if (at !== undefined) only[p]![word]! |= goal.tasks[word]!
         }
       }
-      const first = 'way' in what ? goal.needs[what.way]! : what.operations
       for (const bit of goal.bits) for (let word = 0; word < opWords; word++) after[bit * words + word]! |= first[word]!
       through.fill(0)
       reachThrough(first, taken, through, 0)
