@@ -1,13 +1,14 @@
 import { onUnmounted, shallowRef, watch, type ShallowRef } from 'vue'
+import { afterFrame } from '~/utils/afterFrame'
 
 /** What follows a change one frame late: what was asked for is on the screen first, what is worked out beside it comes after. */
 export function useAfterFrame<T>(get: () => T): Readonly<ShallowRef<T>> {
   const kept = shallowRef(get())
-  let asked = 0
+  let callOff = () => {}
   watch(get, (value) => {
-    cancelAnimationFrame(asked)
-    asked = requestAnimationFrame(() => setTimeout(() => (kept.value = value)))
+    callOff()
+    callOff = afterFrame(() => (kept.value = value))
   })
-  onUnmounted(() => cancelAnimationFrame(asked))
+  onUnmounted(() => callOff())
   return kept
 }

@@ -83,6 +83,8 @@ beforeEach(async () => {
   vi.stubGlobal('EventSource', Stream)
   vi.stubGlobal('document', { get hidden() { return hidden.hidden }, addEventListener: (_: string, listener: () => void) => (hidden.listener = listener), removeEventListener: () => (hidden.listener = undefined) })
   vi.stubGlobal('fetch', vi.fn(play))
+  vi.stubGlobal('requestAnimationFrame', (draw: () => void) => setTimeout(draw))
+  vi.stubGlobal('cancelAnimationFrame', clearTimeout)
   setActivePinia(createPinia())
   useSession().view = { person: { ...technician, active: true }, setup: false, judgement: usualJudgement, lift: usualLift, workshop: '', people: [] }
   await useJob().load(jobId)

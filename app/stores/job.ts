@@ -20,6 +20,7 @@ import type { Problem } from '#shared/errors'
 import type { Sheet } from '#core/sheet/types'
 import type { AppendResult, JobView, SheetView } from '#shared/schemas/api'
 import { call, ProblemFailure } from '~/utils/api'
+import { afterFrame } from '~/utils/afterFrame'
 import { deviceId } from '~/utils/device'
 import { followStream } from '~/utils/followStream'
 import { createOutbox, type Waiting } from '~/utils/outbox'
@@ -142,7 +143,8 @@ export const useJob = defineStore('job', () => {
       view.value = { ...view.value, sheet: newer.value }
       newer.value = undefined
     }
-    void send()
+    // It is kept on this device by now; the screen comes before the server.
+    afterFrame(() => void send())
     return undefined
   }
 

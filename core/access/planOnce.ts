@@ -5,6 +5,15 @@ import type { AccessIssue, Plan } from './types'
 
 type Planned = Result<Plan, AccessIssue>
 const known = new WeakMap<ResolvedSheet, Map<string, Planned>>()
+const keys = new WeakMap<PlanInputs, string>()
+/** The same inputs in whatever order their fields were set. */
+function keyOf(inputs: PlanInputs): string {
+  const before = keys.get(inputs)
+  if (before !== undefined) return before
+  const key = JSON.stringify(inputs, (_, value: unknown) => value !== null && typeof value === 'object' && !Array.isArray(value) ? Object.fromEntries(Object.entries(value).sort(([a], [b]) => a < b ? -1 : 1)) : value)
+  keys.set(inputs, key)
+  return key
+}
 /** More than a technician tries on one car; then the oldest go. */
 const most = 200
 
@@ -12,7 +21,7 @@ const most = 200
 export function planOnce(resolved: ResolvedSheet, inputs: PlanInputs): Planned {
   const plans = known.get(resolved) ?? new Map<string, Planned>()
   known.set(resolved, plans)
-  const key = JSON.stringify(inputs, (_, value: unknown) => value !== null && typeof value === 'object' && !Array.isArray(value) ? Object.fromEntries(Object.entries(value).sort(([a], [b]) => a < b ? -1 : 1)) : value)
+  const key = keyOf(inputs)
   const before = plans.get(key)
   if (before) return before
   const plan = planJob(resolved, inputs)

@@ -31,8 +31,6 @@ const visits = computed(() => [...new Set(props.steps.map(step => step.visit))].
 </template>
 
 <style scoped>
-/* What lies below the screen is laid out when it comes near. */
-.visits > li { content-visibility: auto; contain-intrinsic-size: auto 220px; }
 .lacks { color: var(--warn); font-weight: 600; }
 .visits { display: grid; gap: 10px; }
 .steps { columns: 2; column-gap: 26px; margin-top: 6px; } .steps li { display: grid; grid-template-columns: 22px 1fr; break-inside: avoid; padding: 2px 0; }
