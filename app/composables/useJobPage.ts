@@ -3,12 +3,14 @@ import { useRoute } from '#imports'
 import type { JobCommand, Refusal } from '#core/job/types'
 import { useConnection } from '~/stores/connection'
 import { useJob } from '~/stores/job'
+import { usePhotos } from '~/stores/photos'
 import { wordsOf } from '~/utils/api'
 
 /** Loads and follows the job a page is about, from mount to unmount; records on it and keeps the last refusal for the page to show. */
 export function useJobPage(): { id: string; job: ReturnType<typeof useJob>; trouble: Ref<string>; refusal: Ref<Refusal | undefined>; record: (command: JobCommand) => boolean } {
   const job = useJob()
   const connection = useConnection()
+  const photos = usePhotos()
   const id = String(useRoute().params.id)
   const trouble = ref('')
   const refusal = ref<Refusal>()
@@ -19,8 +21,18 @@ export function useJobPage(): { id: string; job: ReturnType<typeof useJob>; trou
     try {
       await job.load(id)
       if (!left) stop ??= job.follow(id)
+      void finishPhotos()
     } catch (error) {
       if (!connection.notice(error)) trouble.value = wordsOf(error)
+    }
+  }
+  /** What was photographed and not made small when the page was left. */
+  async function finishPhotos(): Promise<void> {
+    for (const photo of await photos.unfinished(id)) {
+      try {
+        await photos.take(photo)
+        if (!left) record({ type: 'photoTaken', photo: photo.id, ...photo.raw })
+      } catch { /* It was no photo that can be read here, and is gone: nobody waits for it any more. */ }
     }
   }
   onMounted(load)

@@ -4,7 +4,7 @@ import { usualJudgement } from '#core/access/judgeChance'
 import { usualLift } from '#core/access/liftMinutes'
 import { problem } from '#shared/errors'
 import { technician } from '../../tests/helpers/demo'
-import type { KeptPhoto } from '~/utils/photoBox'
+import type { KeptPhoto, RawPhoto } from '~/utils/photoBox'
 import { useConnection } from './connection'
 import { usePhotos } from './photos'
 import { useSession } from './session'
@@ -13,9 +13,11 @@ const disk = new Map<string, KeptPhoto>()
 vi.mock('~/utils/photoBox', () => ({
   createPhotoBox: () => ({ list: () => Promise.resolve([...disk.values()]), add: (photo: KeptPhoto) => Promise.resolve(void disk.set(photo.id, photo)), remove: (id: string) => Promise.resolve(void disk.delete(id)) }),
 }))
+let shrink: (file: Blob) => Promise<Blob>
+vi.mock('~/utils/shrinkPhoto', () => ({ shrinkPhoto: (file: Blob) => shrink(file) }))
 let answer: () => Promise<Response>
 let sent: string[]
-const photo = (id: string): KeptPhoto => ({ id, job: 'job-1', picture: new Blob([id], { type: 'image/jpeg' }) })
+const photo = (id: string): RawPhoto => ({ id, job: 'job-1', picture: new Blob([id], { type: 'image/jpeg' }), raw: { step: 'open:slave-joint' } })
 const taken = () => Promise.resolve(new Response('{}', { status: 200 }))
 const settled = (condition: () => boolean) => vi.waitFor(() => expect(condition()).toBe(true))
 
@@ -23,6 +25,7 @@ beforeEach(() => {
   disk.clear()
   sent = []
   answer = taken
+  shrink = file => Promise.resolve(file)
   vi.stubGlobal('fetch', vi.fn((path: string) => {
     sent.push(path)
     return answer()
@@ -88,4 +91,31 @@ it('says what the server will not take, and lets it go; nobody signed in sends n
   await photos.take(photo('b'))
   await photos.send()
   expect([sent.length, disk.size]).toEqual([0, 1])
+})
+
+it('left while it is made small, it is there as it was taken, and is finished by whoever comes back', async () => {
+  shrink = () => new Promise(() => {})
+  void usePhotos().take(photo('a'))
+  await settled(() => disk.size === 1)
+  // In hand here: nobody starts on it a second time, and nothing goes out that is not small yet.
+  expect(await usePhotos().unfinished('job-1')).toEqual([])
+  await usePhotos().send()
+  expect(sent).toEqual([])
+  // The page is loaded anew.
+  const { view } = useSession()
+  setActivePinia(createPinia())
+  useSession().view = view
+  shrink = () => Promise.resolve(new Blob(['small']))
+  expect(await usePhotos().unfinished('job-2')).toEqual([])
+  const [left] = await usePhotos().unfinished('job-1')
+  expect(left).toMatchObject({ id: 'a', raw: { step: 'open:slave-joint' } })
+  await usePhotos().take(left!)
+  await settled(() => sent.length === 1 && disk.size === 0)
+  expect(await usePhotos().unfinished('job-1')).toEqual([])
+})
+
+it('what is no photo is said so, and not kept', async () => {
+  shrink = () => Promise.reject(new Error('no picture'))
+  await expect(usePhotos().take(photo('a'))).rejects.toThrow('no picture')
+  expect([disk.size, sent.length]).toEqual([0, 0])
 })

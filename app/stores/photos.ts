@@ -1,7 +1,9 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { call, ProblemFailure } from '~/utils/api'
-import { createPhotoBox, type KeptPhoto, type PhotoBox } from '~/utils/photoBox'
+import { limits } from '#shared/limits'
+import { createPhotoBox, type KeptPhoto, type PhotoBox, type RawPhoto } from '~/utils/photoBox'
+import { shrinkPhoto } from '~/utils/shrinkPhoto'
 import { useConnection } from './connection'
 import { useSession } from './session'
 
@@ -26,11 +28,27 @@ export const usePhotos = defineStore('photos', () => {
   })))
   const urlOf = (id: string): string => urls.value.get(id) ?? `/api/photos/${id}`
 
-  async function take(photo: KeptPhoto): Promise<void> {
-    await kept().add(photo)
-    waiting.value = [...waiting.value, photo]
-    void send()
+  /** Photos being made small on this page. */
+  const inHand = new Set<string>()
+  /** Keeps a photo as it was taken, makes it small and sends it. Whoever leaves the page meanwhile finds it among the unfinished. Throws, and forgets it, when it is none. */
+  async function take(photo: RawPhoto): Promise<void> {
+    const { id, job } = photo
+    inHand.add(id)
+    try {
+      await kept().add(photo)
+      const small: KeptPhoto = { id, job, picture: await shrinkPhoto(photo.picture, limits.photoSentSide) }
+      await kept().add(small)
+      waiting.value = [...waiting.value, small]
+      void send()
+    } catch (error) {
+      await kept().remove(id)
+      throw error
+    } finally {
+      inHand.delete(id)
+    }
   }
+  /** Photos of a job that were taken and not made small before somebody left: to be taken again. */
+  const unfinished = async (job: string): Promise<RawPhoto[]> => (await kept().list()).filter((photo): photo is RawPhoto => photo.raw !== undefined && photo.job === job && !inHand.has(photo.id))
 
   function forget(id: string): void {
     waiting.value = waiting.value.filter(other => other.id !== id)
@@ -46,7 +64,7 @@ export const usePhotos = defineStore('photos', () => {
     try {
       for (;;) {
         // Asked anew each time: more may have been taken meanwhile, here or in another tab.
-        waiting.value = await kept().list()
+        waiting.value = (await kept().list()).filter(photo => !photo.raw)
         const [next] = waiting.value
         if (!next) return
         const { id, job, picture } = next
@@ -67,5 +85,5 @@ export const usePhotos = defineStore('photos', () => {
   }
 
   const dismiss = (id: string) => (refused.value = refused.value.filter(item => item.id !== id))
-  return { waiting, refused, urlOf, take, send, dismiss }
+  return { waiting, refused, urlOf, take, unfinished, send, dismiss }
 })

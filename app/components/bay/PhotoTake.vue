@@ -1,16 +1,18 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { onUnmounted, ref } from 'vue'
 import { v7 } from 'uuid'
 import type { JobCommand } from '#core/job/types'
-import { limits } from '#shared/limits'
+import { useJob } from '~/stores/job'
 import { usePhotos } from '~/stores/photos'
 import { wordsOf } from '~/utils/api'
-import { shrinkPhoto } from '~/utils/shrinkPhoto'
 
 /** A photo for the step at hand, from the camera or a file; made small here and kept here until the server has it, which keeps it without its metadata. */
 const props = defineProps<{ job: string; step: string }>()
 const emit = defineEmits<{ taken: [command: Extract<JobCommand, { type: 'photoTaken' }>] }>()
 const photos = usePhotos()
+const job = useJob()
+let left = false
+onUnmounted(() => (left = true))
 const caption = ref('')
 const busy = ref(false)
 const trouble = ref('')
@@ -22,9 +24,13 @@ async function picked(event: Event) {
   busy.value = true
   trouble.value = ''
   const id = v7()
+  const entry = { step: props.step, ...caption.value.trim() ? { caption: caption.value.trim() } : {} }
   try {
-    await photos.take({ id, job: props.job, picture: await shrinkPhoto(file, limits.photoSentSide) })
-    emit('taken', { type: 'photoTaken', photo: id, step: props.step, ...caption.value.trim() ? { caption: caption.value.trim() } : {} })
+    await photos.take({ id, job: props.job, picture: file, raw: entry })
+    const command = { type: 'photoTaken', photo: id, ...entry } as const
+    // Gone on to another page of the job meanwhile: nobody listens, and the entry is made all the same.
+    if (!left) emit('taken', command)
+    else if (job.view?.row.id === props.job) job.record(command)
     caption.value = ''
   } catch (error) {
     trouble.value = `This file is no photo that can be read here. ${wordsOf(error)}`
