@@ -10,7 +10,7 @@ import { wordsOf } from '~/utils/api'
 const props = defineProps<{ job: string; step: string }>()
 const emit = defineEmits<{ taken: [command: Extract<JobCommand, { type: 'photoTaken' }>] }>()
 const photos = usePhotos()
-const job = useJob()
+const inView = useJob()
 let left = false
 onUnmounted(() => (left = true))
 const caption = ref('')
@@ -30,7 +30,7 @@ async function picked(event: Event) {
     const command = { type: 'photoTaken', photo: id, ...entry } as const
     // Gone on to another page of the job meanwhile: nobody listens, and the entry is made all the same.
     if (!left) emit('taken', command)
-    else if (job.view?.row.id === props.job) job.record(command)
+    else if (inView.view?.row.id === props.job) inView.record(command)
     caption.value = ''
   } catch (error) {
     trouble.value = `This file is no photo that can be read here. ${wordsOf(error)}`
