@@ -1,33 +1,20 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { usualLift, type LiftMinutes } from '#core/access/liftMinutes'
 import { formatNumber } from '#core/units/formatQuantity'
-import { useConnection } from '~/stores/connection'
+import { useShopSetting } from '~/composables/useShopSetting'
 import { useSession } from '~/stores/session'
-import { wordsOf } from '~/utils/api'
 
 /** What a move of the car takes: as this job was planned, and as the shop's lift takes now. */
 const props = defineProps<{ lift: LiftMinutes | undefined }>()
 const emit = defineEmits<{ change: [lift: LiftMinutes | undefined] }>()
 const session = useSession()
-const connection = useConnection()
 const moves = [['groundHalf', 'ground to waist'], ['halfRaised', 'waist to full height'], ['groundRaised', 'ground to full height']] as const
 const planned = computed(() => props.lift ?? usualLift)
 const words = (lift: LiftMinutes) => moves.map(([move, name]) => `${name} ${formatNumber(lift[move], 1)} min`).join(' · ')
 const ofShop = computed(() => session.view?.lift ?? usualLift)
 const differs = computed(() => moves.some(([move]) => ofShop.value[move] !== planned.value[move]))
-const mayChange = computed(() => session.person?.role === 'lead' || session.person?.role === 'admin')
-const draft = ref<LiftMinutes>()
-const trouble = ref('')
-async function keep() {
-  trouble.value = ''
-  try {
-    await session.setLift(draft.value!)
-    draft.value = undefined
-  } catch (error) {
-    if (!connection.notice(error)) trouble.value = wordsOf(error)
-  }
-}
+const { draft, trouble, mayChange, keep } = useShopSetting(session.setLift)
 </script>
 
 <template>

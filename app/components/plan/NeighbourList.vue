@@ -9,16 +9,14 @@ import { conditionWords } from '#shared/words/remedyWords'
 import { neighbourWords } from '#shared/words/planWords'
 import { sheetNames } from '#shared/words/sheetNames'
 import { useAfterFrame } from '~/composables/useAfterFrame'
-import { useConnection } from '~/stores/connection'
+import { useShopSetting } from '~/composables/useShopSetting'
 import { useSession } from '~/stores/session'
-import { wordsOf } from '~/utils/api'
 import { steady } from '~/utils/steady'
 
 /** What could be renewed while it is open anyway: minutes now against later, and the odds. The customer and the technician decide; the record keeps it. */
 const props = defineProps<{ resolved: ResolvedSheet; inputs: PlanInputs; state: JobState }>()
 const emit = defineEmits<{ decide: [command: Extract<JobCommand, { type: 'neighbourDecided' }>] }>()
 const session = useSession()
-const connection = useConnection()
 const judgement = computed<Judgement>(() => session.view?.judgement ?? usualJudgement)
 const ahead = ref<number>()
 const years = computed({ get: () => ahead.value ?? judgement.value.years, set: value => (ahead.value = value) })
@@ -41,18 +39,7 @@ const decide = ({ neighbour, now, later, chance }: Weight, choice: 'now' | 'leav
   ...now !== undefined && later !== undefined && { weighed: { now, later, years: years.value, ...chance !== undefined && { chance } } },
 })
 
-const mayJudge = computed(() => session.person?.role === 'lead' || session.person?.role === 'admin')
-const draft = ref<Judgement>()
-const trouble = ref('')
-async function keep() {
-  trouble.value = ''
-  try {
-    await session.setJudgement(draft.value!)
-    draft.value = undefined
-  } catch (error) {
-    if (!connection.notice(error)) trouble.value = wordsOf(error)
-  }
-}
+const { draft, trouble, mayChange, keep } = useShopSetting(session.setJudgement)
 </script>
 
 <template>
@@ -64,7 +51,7 @@ async function keep() {
     </li></ol>
     <details class="odds"><summary>What the odds rest on</summary>
       <p class="soft">The sheet's chance a year is somebody's judgement for a part {{ judgement.ofAge }} years old; it grows with age. {{ age === undefined ? 'The year of this car is not known, so it stands as it is.' : `This car is about ${age} years old.` }} What was found multiplies it: {{ conditions.map(one => `${conditionWords[one]} × ${judgement[one]}`).join(', ') }}.</p>
-      <button v-if="mayJudge && !draft" class="btn tight" @click="draft = { ...judgement }">Judge otherwise, for the whole shop</button>
+      <button v-if="mayChange && !draft" class="btn tight" @click="draft = { ...judgement }">Judge otherwise, for the whole shop</button>
       <form v-if="draft" class="stack" @submit.prevent="keep">
         <div class="fields"><label v-for="one in conditions" :key="one">{{ conditionWords[one] }} ×<input v-model.number="draft[one]" type="number" min="0" max="50" step="0.1" required></label><label>for a part aged<input v-model.number="draft.ofAge" type="number" min="1" max="60" required> years</label><label>look ahead<input v-model.number="draft.years" type="number" min="1" max="30" required> years</label></div>
         <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
