@@ -18,8 +18,9 @@ export type StepWords = {
 }
 
 const lift: Caution = { kind: 'crush', text: 'Lift locks set, or stands rated for the load under the lift points. Never under a car that stands on a jack.' }
-/** Common practice, no source: the key is in reach from beside the car up to waist height, and from the seat of nobody who was not in it before. */
-const upRunning: Caution = { kind: 'crush', text: 'The car is up: in park, brake on, wheels clear. A helper who sat in it before it went up, or reaches in from beside it, turns the key. Nobody climbs in or out, nobody under it until it idles evenly.' }
+/** Common practice, no source: the key is in reach from beside a car at waist height; of a raised one, from the seat only. */
+const upRunning = (at: 'half' | 'raised'): Caution =>
+  ({ kind: 'crush', text: `The car is up: in park, brake on, wheels clear. ${at === 'raised' ? 'The helper sat in it before it went up' : 'The key is turned from beside it'}; nobody climbs in or out.` })
 const byPhase = (sheet: Sheet, ...phases: Phase[]): Caution[] => sheet.cautions.filter(caution => phases.includes(caution.phase))
 
 /** How the seals of a joint go in, by what kind of joint it is. */
@@ -82,7 +83,7 @@ export function stepWords(step: Step, sheet: Sheet): StepWords {
     case 'wipe': return words(`Wipe every joint dry, ${positionWords[step.at]}`, 'Joints, line and what lies below them. Residue reads as a leak.', 'All dry')
     case 'run': {
       const minutes = settleValue(sheet.proving.leakMinutes)
-      return words('Start the engine', `Shift through the gears if the sheet says so, then leave it idling${minutes.kind === 'unknown' ? '' : ` for ${minutes.value} minutes`}. Look at once for anything running.`, 'Engine running', [...step.at === 'ground' ? [] : [upRunning], ...byPhase(sheet, 'engine')])
+      return words('Start the engine', `Shift through the gears if the sheet says so, then leave it idling${minutes.kind === 'unknown' ? '' : ` for ${minutes.value} minutes`}. Look at once for anything running.`, 'Engine running', [...step.at === 'ground' ? [] : [upRunning(step.at)], ...byPhase(sheet, 'engine')])
     }
     case 'level': return words(`Read the level: ${name.level(step.target)}`, sheet.levels.find(level => level.id === step.target)?.reads ?? '', 'Record the reading', [...byPhase(sheet, step.phase === 'fill' ? 'fill' : 'prove'), ...(sheet.levels.find(level => level.id === step.target)?.cautions ?? [])])
     case 'leak': return words(`Look for a leak: ${name.joint(step.target)}`, 'Light and mirror where it is hidden. Run a dry finger below it.', 'It is dry', byPhase(sheet, 'prove'))

@@ -12,12 +12,12 @@ defineProps<{ resolved: ResolvedSheet; title: string; standpoint: Standpoint; si
 <template>
   <details class="where" :open="open" :aria-label="`Where: ${title}`">
     <summary class="btn quiet" @mousedown.prevent>Where it is</summary>
-    <div class="picture"><RoutePicture :resolved="resolved" :standpoint="standpoint" :side="side" :line="line" :selected="target" :focus="place" :focus-name="name" :wide="!place" :joint-states="jointStates" /></div>
+    <div class="picture" :class="{ whole: !place }"><RoutePicture :resolved="resolved" :standpoint="standpoint" :side="side" :line="line" :selected="target" :focus="place" :focus-name="name" :wide="!place" :joint-states="jointStates" /></div>
     <p class="soft small">{{ standpointWords[standpoint] }}: {{ standpointNote(standpoint, { ...wheelOpeningOf(place ? [place] : []), side }) }}</p>
   </details>
 </template>
 
 <style scoped>
-summary { width: fit-content; min-height: 48px; list-style: none; } .picture { height: 164px; border: 1px solid var(--line); margin: 6px 0 2px; }
-@media (min-width: 900px) { summary { display: none; } .picture { height: 186px; margin-top: 0; } }
+summary { width: fit-content; min-height: 48px; list-style: none; } .picture { height: 164px; border: 1px solid var(--line); margin: 6px 0 2px; } .picture.whole { height: 224px; }
+@media (min-width: 900px) { summary { display: none; } .picture { height: 186px; margin-top: 0; } .picture.whole { height: 340px; } }
 </style>

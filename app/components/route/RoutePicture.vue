@@ -9,7 +9,7 @@ import { standpointNote, standpointWords } from '#shared/words/vocabulary'
 import type { JointStatus } from '#core/job/jointStatus'
 
 /** Where the lines run, from where a person stands: a flat projection with the car's landmarks, keep-outs shaded, the selected joint named. */
-const props = defineProps<{ resolved: ResolvedSheet; standpoint: Standpoint; side?: 'left' | 'right'; line?: string; selected?: string; cursor?: Vec3; jointStates?: Record<string, JointStatus>; /** A place to look at closely, instead of all lines at once; and what it is, where no joint says so. */ focus?: Vec3; focusName?: string; /** The line in hand fills a wide picture. */ wide?: boolean }>()
+const props = defineProps<{ resolved: ResolvedSheet; standpoint: Standpoint; side?: 'left' | 'right'; line?: string; selected?: string; cursor?: Vec3; jointStates?: Record<string, JointStatus>; /** A place to look at closely, instead of all lines at once; and what it is, where no joint says so. */ focus?: Vec3; focusName?: string; /** The line in hand fills a picture wider than high. */ wide?: boolean }>()
 const emit = defineEmits<{ select: [id: string] }>()
 
 type Point = readonly [number, number]
@@ -48,7 +48,7 @@ const view = computed(() => {
   const [x0, x1, y0, y1] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)]
   const pad = 0.14 * Math.max(x1 - x0, y1 - y0)
   // The picture keeps one shape, so that changing standpoint does not move the page.
-  const shape = props.wide ? 2.2 : 1.16
+  const shape = props.wide ? 1.6 : 1.16
   const [cx, cy, w] = [(x0 + x1) / 2, (y0 + y1) / 2, Math.max(x1 - x0 + 2 * pad, (y1 - y0 + 2 * pad) * shape, 700)]
   const h = w / shape
   return { x: cx - w / 2, y: cy - h / 2, w, h, unit: w / (props.wide ? 460 : 420) }

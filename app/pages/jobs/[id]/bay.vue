@@ -253,7 +253,7 @@ h1 { font-size: 29px; }
 @media (min-width: 900px) {
   .body { padding: 10px 26px 0; }
   .step { grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); column-gap: 34px; } h1 { font-size: 34px; }
-  .column, .part { display: grid; gap: 14px; align-content: start; } .step > h1 { grid-column: 1 / -1; }
+  .column, .part { display: grid; gap: 14px; align-content: start; } .column:has(> .part:empty) { gap: 0; } .step > h1 { grid-column: 1 / -1; }
   .buttons { grid-template-columns: 150px 1fr; }
 }
 </style>
