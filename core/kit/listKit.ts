@@ -10,7 +10,9 @@ export type KitItem = {
   /** Where it goes, as ids of lines, joints, holds or operations. */
   for: readonly Slug[];
   /** Comes with the new line: to be checked, not bought. */
-  brought: boolean
+  brought: boolean;
+  /** Nobody supplies it any more. */
+  unobtainable?: boolean
 }
 
 /** Everything to have on the bench before the car is stripped: lines, one-time seals, holds and fasteners, caps for both sides of each joint, fluid in bottles. */
@@ -22,7 +24,7 @@ export function listKit(resolved: ResolvedSheet, scope: Scope, operationIds: rea
   })
   for (const joint of scope.joints) {
     for (const seal of joint.seals.filter(candidate => candidate.reuse === 'never')) {
-      items.push({ kind: 'seal', name: seal.name, count: seal.count, part: seal.part, size: seal.size, for: [joint.id], brought: brings.has(seal.id) })
+      items.push({ kind: 'seal', name: seal.name, count: seal.count, part: seal.part, size: seal.size, for: [joint.id], brought: brings.has(seal.id), ...seal.unobtainable && { unobtainable: true } })
     }
   }
   for (const level of allLevels(scope)) {

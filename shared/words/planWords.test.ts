@@ -1,11 +1,15 @@
 import { describe, expect, it } from 'vitest'
-import { demoCar, planOf, sheetOf } from '../../tests/helpers/demo'
+import { demoCar, everyDemoCar, planOf, sheetOf } from '../../tests/helpers/demo'
 import { listAlternatives } from '../../core/access/listAlternatives'
 import { scopeOf } from '../../core/access/listGoals'
+import { estimateFluid } from '../../core/fluid/estimateFluid'
+import { listSteps } from '../../core/job/listSteps'
+import { listKit } from '../../core/kit/listKit'
 import { millimetres } from '../../core/units/types'
 import { eventWords } from './eventWords'
 import { fastenerWords } from './fastenerWords'
 import { goalWords, neighbourWords, whyWords } from './planWords'
+import { stepWords } from './stepWords'
 
 const one = demoCar('one')
 const weight = { neighbour: 'pan-gasket', taken: false, now: 32, later: 51, chance: 0.17, expected: 8.7, saved: -23.3, unobtainable: [] }
@@ -21,6 +25,25 @@ describe('a plan in words', () => {
     const [other] = listAlternatives(one, { lines: ['supply'], start: 'ground' }, planOf(one, { lines: ['supply'] })).filter(candidate => candidate.goal === 'joint:radiator-in-joint')
     expect(whyWords(other!, one.sheet)).toMatch(/^\d+(\.\d)? min more: takes off .*Air intake tube/)
     expect(whyWords({ ...other!, more: 0, adds: [] }, one.sheet)).toContain('just as quick')
+  })
+
+  it('a seal that cannot be had is said before its joint is opened, and on the bench list', () => {
+    const car = everyDemoCar().find(one => one.sheet.id === 'ketch-steering-pressure' && one.lines.some(line => line.id === 'return'))!
+    const plan = planOf(car, { lines: ['return'] })
+    const opens = (joint: string) => stepWords(listSteps(car, plan, 'ground', undefined).find(step => step.id === `open:${joint}`)!, car.sheet).cautions
+    expect(opens('gear-low-joint')[0]).toMatchObject({ text: 'Better left shut: its O-ring 11.5 × 1.8 cannot be had any more. Once open, it may not seal again.' })
+    const other = car.joints.find(joint => joint.line === 'return' && joint.id !== 'gear-low-joint')!
+    expect(opens(other.id).some(caution => caution.text.startsWith('Better left shut'))).toBe(false)
+    const scope = scopeOf(car, { lines: ['return'] })
+    const kit = scope.ok ? listKit(car, scope.value, plan.operations, estimateFluid(car, ['return'], plan.openOrder)) : []
+    expect(kit.filter(item => item.unobtainable).map(item => item.for)).toEqual([['gear-low-joint']])
+  })
+
+  it('a raised car is started by somebody in its seat', () => {
+    const start = listSteps(one, planOf(one), 'ground', undefined).find(step => step.kind === 'run')!
+    expect(stepWords({ ...start, at: 'raised' }, one.sheet).cautions[0]!.text).toContain('The helper sat in it before it went up')
+    expect(stepWords({ ...start, at: 'half' }, one.sheet).cautions[0]!.text).toContain('from beside it')
+    expect(stepWords({ ...start, at: 'ground' }, one.sheet).cautions.some(({ kind }) => kind === 'crush')).toBe(false)
   })
 
   it('a neighbour says when to wait, when not, and what nobody knows', () => {

@@ -42,6 +42,10 @@ function seatWords(joint: Joint): string {
     default: return started
   }
 }
+/** What nobody supplies any more is said before the joint is opened, not when the line goes back in. */
+const goneSeals = (joint: Joint | undefined): Caution[] => (joint?.seals ?? []).filter(seal => seal.unobtainable).map(seal => (
+  { kind: 'damage', text: `Better left shut: its ${seal.name}${seal.size ? ` ${seal.size}` : ''} cannot be had any more. Once open, it may not seal again.` }))
+
 /** What is held still while the joint is tightened. */
 function holdWords({ kind, hex: { turn, hold } }: Joint): string {
   if (hold !== undefined) return `Hold ${hold} mm still${turn === undefined ? '' : `, turn ${turn} mm`}: the line must not turn with it.`
@@ -63,7 +67,7 @@ export function stepWords(step: Step, sheet: Sheet): StepWords {
     case 'prepare': return words('Make the car ready', 'Gear in park, parking brake on. Pan, caps, rags and fluid within reach.', 'Ready', byPhase(sheet, 'before'))
     case 'off': return words(`Take off: ${name.operation(step.target)}`, operation?.how ?? '', 'It is off', operation?.cautions)
     case 'on': return words(`Put back: ${name.operation(step.target)}`, operation?.refit ?? '', 'It is back on', [...(operation?.cautions ?? []), ...(operation?.engineMayRun ? [{ kind: 'entangle', text: 'Engine off and the belt still before hands go near it.' } as const] : [])])
-    case 'open': return words(`Open: ${name.joint(step.target)}`, joint?.release ?? '', 'It is open', [...byPhase(sheet, 'open'), ...(joint?.cautions ?? [])])
+    case 'open': return words(`Open: ${name.joint(step.target)}`, joint?.release ?? '', 'It is open', [...goneSeals(joint), ...byPhase(sheet, 'open'), ...(joint?.cautions ?? [])])
     case 'cap': return words(`Cap both sides: ${name.joint(step.target)}`, 'One cap on the line, one in the port, at once. The old O-ring comes out with the old end: look.', 'Both capped')
     case 'release': return words(`Release: ${name.hold(step.target)}`, hold?.opens ?? '', 'Released')
     case 'withdraw': return words(`Take out: ${name.line(step.target)}`, line?.withdrawNote ?? 'Keep it whole and note which way it turns on its way out: its shape is the only drawing.', 'It is out')

@@ -123,7 +123,7 @@ useKeys({ b: () => void navigateTo(`/jobs/${id}/bay`) })
         <NeighbourList :resolved="resolved" :inputs="job.inputs!" :state="job.state!" @decide="decideNeighbour" />
         <FastenerTray :trays="job.trays" />
         <section class="card stack"><h3>Kit</h3>
-          <table class="kit"><tbody><tr v-for="(item, i) in job.kit" :key="i"><td class="num">{{ item.count }} ×</td><td>{{ item.name }}<span class="sub">{{ [item.kind === 'fluid' && job.fluid ? `${units.volume(job.fluid.bottles.size)} bottle` : item.size, item.part, item.brought && 'comes with the line'].filter(Boolean).join(' · ') }}</span></td></tr></tbody></table>
+          <table class="kit"><tbody><tr v-for="(item, i) in job.kit" :key="i"><td class="num">{{ item.count }} ×</td><td>{{ item.name }}<span class="sub">{{ [item.kind === 'fluid' && job.fluid ? `${units.volume(job.fluid.bottles.size)} bottle` : item.size, item.part, item.brought && 'comes with the line', item.unobtainable && 'not supplied any more'].filter(Boolean).join(' · ') }}</span></td></tr></tbody></table>
         </section>
         <section v-if="job.fluid" class="card stack"><h3>Fluid</h3>
           <FluidBalance v-if="job.balance" :balance="job.balance" :estimate="job.fluid" />
