@@ -15,7 +15,10 @@ export default defineNuxtConfig({
     head: {
       title: 'Efferent',
       htmlAttrs: { lang: 'en' },
-      meta: [{ name: 'viewport', content: 'width=device-width, initial-scale=1' }, { name: 'theme-color', content: '#1c2f36' }],
+      meta: [
+        { name: 'viewport', content: 'width=device-width, initial-scale=1' },
+        { name: 'theme-color', content: '#1c2f36' },
+      ],
       link: [{ rel: 'icon', type: 'image/svg+xml', href: '/mark.svg' }],
       noscript: [{ innerHTML: 'Efferent needs JavaScript.' }],
     },
@@ -43,12 +46,10 @@ export default defineNuxtConfig({
     // Nuxt 4.4.5 looks for a server entry in development even without server rendering, and finds none.
     'vite:extendConfig'(config, { isClient }) {
       const input = config.build?.rollupOptions?.input
-      if (process.env.NODE_ENV === 'development' && isClient && typeof input === 'object' && !Array.isArray(input) && input.entry) input.server = input.entry
+      if (process.env.NODE_ENV === 'development' && isClient && typeof input === 'object' && !Array.isArray(input) && input.entry)
+        input.server = input.entry
     },
   },
-  eslint: { config: { stylistic: { semi: false, quotes: 'single', braceStyle: '1tbs', arrowParens: false } } },
-  vuetify: {
-    moduleOptions: { disableVuetifyStyles: false, styles: true },
-    vuetifyOptions: './app/vuetify.config.ts',
-  },
+  eslint: { config: { stylistic: false } },
+  vuetify: { moduleOptions: { disableVuetifyStyles: false, styles: true }, vuetifyOptions: './app/vuetify.config.ts' },
 })

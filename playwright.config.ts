@@ -1,10 +1,24 @@
 import { defineConfig } from '@playwright/test'
 
 export default defineConfig({
-  testDir: 'tests/e2e', timeout: 120_000, expect: { timeout: 10_000 }, workers: 1, fullyParallel: false, retries: 0, reporter: [['list']], outputDir: 'test-results',
+  testDir: 'tests/e2e',
+  timeout: 120_000,
+  expect: { timeout: 10_000 },
+  workers: 1,
+  fullyParallel: false,
+  retries: 0,
+  reporter: [['list']],
+  outputDir: 'test-results',
   globalSetup: './tests/helpers/browserSetup.ts',
   use: {
-    browserName: 'chromium', viewport: { width: 1280, height: 800 }, trace: 'off', screenshot: 'off',
-    launchOptions: { executablePath: '/usr/bin/chromium', chromiumSandbox: false, args: ['--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] },
+    browserName: 'chromium',
+    viewport: { width: 1280, height: 800 },
+    trace: 'off',
+    screenshot: 'off',
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      chromiumSandbox: false,
+      args: ['--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+    },
   },
 })

@@ -1,16 +1,27 @@
 import { fileURLToPath } from 'node:url'
 import { defineConfig } from 'vitest/config'
 
-const alias = { '~': fileURLToPath(new URL('./app', import.meta.url)), '#core': fileURLToPath(new URL('./core', import.meta.url)), '#shared': fileURLToPath(new URL('./shared', import.meta.url)) }
+const alias = {
+  '~': fileURLToPath(new URL('./app', import.meta.url)),
+  '#core': fileURLToPath(new URL('./core', import.meta.url)),
+  '#shared': fileURLToPath(new URL('./shared', import.meta.url)),
+}
 
 export default defineConfig({
   test: {
     projects: [
-      { resolve: { alias }, test: { name: 'unit', include: ['core/**/*.test.ts', 'shared/**/*.test.ts', 'app/**/*.test.ts', 'server/**/*.test.ts'] } },
+      {
+        resolve: { alias },
+        test: { name: 'unit', include: ['core/**/*.test.ts', 'shared/**/*.test.ts', 'app/**/*.test.ts', 'server/**/*.test.ts'] },
+      },
       {
         resolve: { alias },
         test: {
-          name: 'server', include: ['tests/server/**/*.test.ts'], globalSetup: 'tests/helpers/globalSetup.ts', testTimeout: 30_000, hookTimeout: 60_000,
+          name: 'server',
+          include: ['tests/server/**/*.test.ts'],
+          globalSetup: 'tests/helpers/globalSetup.ts',
+          testTimeout: 30_000,
+          hookTimeout: 60_000,
           // Each file has its own server process and database; two cores carry two at a time.
           maxWorkers: 2,
         },

@@ -10,8 +10,14 @@ const connection = useConnection()
 const job = useJob()
 const photos = usePhotos()
 const session = useSession()
-watch(() => [connection.recoveries, session.person?.id], () => void photos.send())
-watch(() => connection.recoveries, () => void job.send())
+watch(
+  () => [connection.recoveries, session.person?.id],
+  () => void photos.send(),
+)
+watch(
+  () => connection.recoveries,
+  () => void job.send(),
+)
 onMounted(() => {
   void job.send()
   void photos.send()

@@ -24,9 +24,13 @@ export function benchAccess(quantile: (sorted: number[], q: number) => number): 
     const choice = timed(() => chooseWays(goals, operations, { least: placePrice }), run < 0 ? undefined : own)
     const model = modelText(goals, operations)
     const optimum = timed(() => solveWithHighs(model), run < 0 ? undefined : solver)
-    if (!choice.ok || Math.abs(choice.value.cost - optimum) > 1e-3) throw new Error(`not the optimum: ${JSON.stringify(choice)} against ${optimum}`)
+    if (!choice.ok || Math.abs(choice.value.cost - optimum) > 1e-3)
+      throw new Error(`not the optimum: ${JSON.stringify(choice)} against ${optimum}`)
     const resolved = randomJob(7, operationCount, seed)
-    const plan = timed(() => planJob(resolved, { lines: resolved.lines.map(line => line.id), start: 'ground' }), run < 0 ? undefined : whole)
+    const plan = timed(
+      () => planJob(resolved, { lines: resolved.lines.map(line => line.id), start: 'ground' }),
+      run < 0 ? undefined : whole,
+    )
     if (!plan.ok && plan.error.code !== 'ACCESS_ORDER_IMPOSSIBLE') throw new Error(plan.error.code)
   }
   for (const list of [own, solver, whole]) list.sort((a, b) => a - b)
@@ -34,9 +38,27 @@ export function benchAccess(quantile: (sorted: number[], q: number) => number): 
   return [
     { name: 'choice of ways, median', value: quantile(own, 0.5), unit: 'ms', n: runs, note },
     { name: 'choice of ways, p95', value: quantile(own, 0.95), unit: 'ms', n: runs, note },
-    { name: 'HiGHS on the same model, median', value: quantile(solver, 0.5), unit: 'ms', n: runs, note: 'WebAssembly build, model text parsed; equal cost every time' },
-    { name: 'HiGHS over choice of ways, medians', value: quantile(solver, 0.5) / quantile(own, 0.5), unit: 'ratio', n: runs, note: 'higher is better' },
-    { name: 'whole plan, median', value: quantile(whole, 0.5), unit: 'ms', n: runs, note: `${note}: choice with exact moves, order, clock` },
+    {
+      name: 'HiGHS on the same model, median',
+      value: quantile(solver, 0.5),
+      unit: 'ms',
+      n: runs,
+      note: 'WebAssembly build, model text parsed; equal cost every time',
+    },
+    {
+      name: 'HiGHS over choice of ways, medians',
+      value: quantile(solver, 0.5) / quantile(own, 0.5),
+      unit: 'ratio',
+      n: runs,
+      note: 'higher is better',
+    },
+    {
+      name: 'whole plan, median',
+      value: quantile(whole, 0.5),
+      unit: 'ms',
+      n: runs,
+      note: `${note}: choice with exact moves, order, clock`,
+    },
     { name: 'whole plan, p95', value: quantile(whole, 0.95), unit: 'ms', n: runs, note: `${note}: choice with exact moves, order, clock` },
   ]
 }

@@ -14,12 +14,22 @@ function makeCourse(pointCount: number, keepoutCount: number): { sections: Secti
   const pick = lottery(4747)
   const spread = (width: number) => (pick(2001) / 1000 - 1) * width
   const points: CentrePoint[] = []
-  for (let i = 0; i < pointCount; i++) points.push({ at: [i * 6, 60 * Math.sin(i / 9) + spread(0.5), 40 * Math.cos(i / 14) + spread(0.5)], ...i > 0 && i < pointCount - 1 && { radius: millimetres(15) } })
+  for (let i = 0; i < pointCount; i++)
+    points.push({
+      at: [i * 6, 60 * Math.sin(i / 9) + spread(0.5), 40 * Math.cos(i / 14) + spread(0.5)],
+      ...(i > 0 && i < pointCount - 1 && { radius: millimetres(15) }),
+    })
   const keepouts = Array.from({ length: keepoutCount }, (_, i): Keepout => {
     const [x, y, z] = points[pick(pointCount)]!.at
     const a: Vec3 = [x + spread(80), y + spread(80), z + spread(80)]
     const b: Vec3 = [a[0] + 5 + pick(60), a[1] + 5 + pick(60), a[2] + 5 + pick(60)]
-    const body = ([{ shape: 'capsule', a, b, radius: millimetres(8) }, { shape: 'box', min: a, max: b }, { shape: 'cylinder', a, b, radius: millimetres(12) }] as Body[])[i % 3]!
+    const body = (
+      [
+        { shape: 'capsule', a, b, radius: millimetres(8) },
+        { shape: 'box', min: a, max: b },
+        { shape: 'cylinder', a, b, radius: millimetres(12) },
+      ] as Body[]
+    )[i % 3]!
     return { id: `k${i}`, what: 'a body', kind: 'hot', clearance: millimetres(10 + pick(20)), body }
   })
   return { sections: [{ kind: 'tube', material: 'steel', od: millimetres(10), wall: millimetres(1), points }], keepouts }
@@ -38,33 +48,37 @@ function sampleClearances(sections: readonly Section[], keepouts: readonly Keepo
 const [pointCount, keepoutCount] = [2000, 500]
 
 /**
- * A line of 2 000 points against 500 keep-outs, asked of the shipped worker in the browser: development, drawing points, clearances, high and low
+ * A line of 2 000 points against 500 keep-outs, asked of the shipped worker in the browser: development, drawing points, clearances, high
+ * and low
  * points. Then the first picture of a sheet, from the address to the first frame with lines in it.
  */
 export async function benchRoute(page: Page, quantile: (sorted: number[], q: number) => number): Promise<Line[]> {
   const { sections, keepouts } = makeCourse(pointCount, keepoutCount)
   const worker = readdirSync('.output/public/_nuxt').find(file => /^traceLines-.*\.js$/.test(file))
   if (!worker) throw new Error('the build has no worker for tracing lines')
-  const { work, trips, passes } = await page.evaluate(async ({ worker, request }) => {
-    const asked = new Worker(worker, { type: 'module' })
-    const [work, trips]: [number[], number[]] = [[], []]
-    let passes = 0
-    for (let n = 0; n < 160; n++) {
-      const started = performance.now()
-      const answer = await new Promise<{ tookMs: number; traced: { clearances: unknown[] }[] }>((resolve, reject) => {
-        asked.onmessage = ({ data }) => resolve(data)
-        asked.onerror = event => reject(new Error(event.message))
-        asked.postMessage({ n, ...request })
-      })
-      passes = answer.traced[0]!.clearances.length
-      // The first answers warm the compiler up.
-      if (n < 60) continue
-      work.push(answer.tookMs)
-      trips.push(performance.now() - started)
-    }
-    asked.terminate()
-    return { work: work.sort((a, b) => a - b), trips: trips.sort((a, b) => a - b), passes }
-  }, { worker: `/_nuxt/${worker}`, request: { lines: [{ id: 'line', sections }], keepouts } })
+  const { work, trips, passes } = await page.evaluate(
+    async ({ worker, request }) => {
+      const asked = new Worker(worker, { type: 'module' })
+      const [work, trips]: [number[], number[]] = [[], []]
+      let passes = 0
+      for (let n = 0; n < 160; n++) {
+        const started = performance.now()
+        const answer = await new Promise<{ tookMs: number; traced: { clearances: unknown[] }[] }>((resolve, reject) => {
+          asked.onmessage = ({ data }) => resolve(data)
+          asked.onerror = event => reject(new Error(event.message))
+          asked.postMessage({ n, ...request })
+        })
+        passes = answer.traced[0]!.clearances.length
+        // The first answers warm the compiler up.
+        if (n < 60) continue
+        work.push(answer.tookMs)
+        trips.push(performance.now() - started)
+      }
+      asked.terminate()
+      return { work: work.sort((a, b) => a - b), trips: trips.sort((a, b) => a - b), passes }
+    },
+    { worker: `/_nuxt/${worker}`, request: { lines: [{ id: 'line', sections }], keepouts } },
+  )
   const exact = () => {
     const developed = developLine(sections)
     if (developed.ok) findClearances(sections, developed.value, keepouts)
@@ -85,8 +99,26 @@ export async function benchRoute(page: Page, quantile: (sorted: number[], q: num
   return [
     { name: 'route in a worker, median', value: quantile(work, 0.5), unit: 'ms', n: work.length, note },
     { name: 'route in a worker, p95', value: quantile(work, 0.95), unit: 'ms', n: work.length, note },
-    { name: 'route, there and back, median', value: quantile(trips, 0.5), unit: 'ms', n: trips.length, note: 'with the copies to and from the worker' },
-    { name: 'route, exact against a point every millimetre', value: sampled / (between - started), unit: 'ratio', n: 1, note: 'time of sampled distances over time of exact ones, both in Node.js; higher is better' },
-    { name: 'first picture, median', value: quantile(pictures, 0.5), unit: 'ms', n: pictures.length, note: 'a sheet by its address to the first frame with lines, drawn in software' },
+    {
+      name: 'route, there and back, median',
+      value: quantile(trips, 0.5),
+      unit: 'ms',
+      n: trips.length,
+      note: 'with the copies to and from the worker',
+    },
+    {
+      name: 'route, exact against a point every millimetre',
+      value: sampled / (between - started),
+      unit: 'ratio',
+      n: 1,
+      note: 'time of sampled distances over time of exact ones, both in Node.js; higher is better',
+    },
+    {
+      name: 'first picture, median',
+      value: quantile(pictures, 0.5),
+      unit: 'ms',
+      n: pictures.length,
+      note: 'a sheet by its address to the first frame with lines, drawn in software',
+    },
   ]
 }

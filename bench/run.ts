@@ -34,10 +34,12 @@ async function times(n: number, work: (i: number) => Promise<unknown> | unknown)
 
 async function perSecond(n: number, lanes: number, work: (lane: number, i: number) => Promise<unknown>): Promise<number> {
   const started = performance.now()
-  await Promise.all(Array.from({ length: lanes }, async (_, lane) => {
-    for (let i = 0; i < n / lanes; i++) await work(lane, i)
-  }))
-  return n / (performance.now() - started) * 1000
+  await Promise.all(
+    Array.from({ length: lanes }, async (_, lane) => {
+      for (let i = 0; i < n / lanes; i++) await work(lane, i)
+    }),
+  )
+  return (n / (performance.now() - started)) * 1000
 }
 
 async function benchAppend(client: Client, databaseUrl: string): Promise<void> {
@@ -45,7 +47,10 @@ async function benchAppend(client: Client, databaseUrl: string): Promise<void> {
   const jobs = await Promise.all(Array.from({ length: lanes }, () => client.openJob()))
   const pool = new pg.Pool({ connectionString: databaseUrl, max: lanes })
   await pool.query('create table bench_plain (id uuid primary key, n int, body jsonb, at timestamptz default now())')
-  const plain = () => perSecond(n, lanes, (_, i) => pool.query('insert into bench_plain (id, n, body) values ($1, $2, $3)', [v7(), i, '{"type":"noteWritten","text":"bench"}']))
+  const plain = () =>
+    perSecond(n, lanes, (_, i) =>
+      pool.query('insert into bench_plain (id, n, body) values ($1, $2, $3)', [v7(), i, '{"type":"noteWritten","text":"bench"}']),
+    )
   const append = () => perSecond(n, lanes, (lane, i) => client.say(jobs[lane]!.id, { type: 'noteWritten', text: 'bench' }, i))
   await append()
   await plain()
@@ -74,8 +79,13 @@ async function benchPlan(): Promise<void> {
   say('plan, median', quantile(taken, 0.5), 'ms', taken.length, 'three lines, all ways and moves, in the core')
   say('plan, p95', quantile(taken, 0.95), 'ms', taken.length, 'three lines, all ways and moves, in the core')
   // What an override costs before the screen is drawn: the plan, and every goal's runner-up.
-  const replanned = await times(60, (i) => {
-    const inputs: PlanInputs = { lines: resolved.lines.map(line => line.id), start: 'ground', oneAtATime: i % 2 === 0, firstEnd: i % 3 === 0 ? 'easiest' : 'hardest' }
+  const replanned = await times(60, i => {
+    const inputs: PlanInputs = {
+      lines: resolved.lines.map(line => line.id),
+      start: 'ground',
+      oneAtATime: i % 2 === 0,
+      firstEnd: i % 3 === 0 ? 'easiest' : 'hardest',
+    }
     const replan = planJob(resolved, inputs)
     if (replan.ok) listAlternatives(resolved, inputs, replan.value)
   })
@@ -90,8 +100,22 @@ async function benchColdStart(databaseUrl: string): Promise<void> {
   say('server cold start and stop, median', quantile(taken, 0.5), 'ms', taken.length, 'process start to first healthy answer, then stop')
 }
 
-/** Pictures in space want WebGL, which headless Chromium has in software only; that slows every other page down, so only they ask for it. */
-const launch = (space = false) => chromium.launch({ executablePath: '/usr/bin/chromium', chromiumSandbox: false, args: ['--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', ...space ? ['--enable-unsafe-swiftshader', '--use-gl=angle', '--use-angle=swiftshader'] : []] })
+/**
+ * Pictures in space want WebGL, which headless Chromium has in software only; that slows every other page down, so only they ask for it.
+ */
+const launch = (space = false) =>
+  chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    chromiumSandbox: false,
+    args: [
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+      ...(space ? ['--enable-unsafe-swiftshader', '--use-gl=angle', '--use-angle=swiftshader'] : []),
+    ],
+  })
 
 /** What the browser loads for the first page: the entry, what it preloads, and the sign-in page's own chunks, read from a real visit. */
 async function benchFirstPage(url: string): Promise<void> {
@@ -106,10 +130,22 @@ async function benchFirstPage(url: string): Promise<void> {
   await browser.close()
   for (const kind of ['js', 'css']) {
     const bytes = [...files].filter(file => file.endsWith(kind)).map(file => gzipSync(readFileSync(join('.output/public', file))).length)
-    say(`first page ${kind}`, bytes.reduce((sum, size) => sum + size, 0), 'bytes gzip', bytes.length, 'files loaded by a first visit, prefetches included')
+    say(
+      `first page ${kind}`,
+      bytes.reduce((sum, size) => sum + size, 0),
+      'bytes gzip',
+      bytes.length,
+      'files loaded by a first visit, prefetches included',
+    )
   }
   const all = readdirSync('.output/public/_nuxt').filter(file => file.endsWith('.js'))
-  say('whole program js', all.reduce((sum, file) => sum + gzipSync(readFileSync(join('.output/public/_nuxt', file))).length, 0), 'bytes gzip', all.length, '')
+  say(
+    'whole program js',
+    all.reduce((sum, file) => sum + gzipSync(readFileSync(join('.output/public/_nuxt', file))).length, 0),
+    'bytes gzip',
+    all.length,
+    '',
+  )
 }
 
 async function benchPicture(url: string): Promise<void> {
@@ -132,13 +168,22 @@ async function benchReplan(url: string, client: Client): Promise<void> {
   await page.getByRole('group', { name: 'Which end first' }).waitFor()
   const taken = await page.evaluate(async () => {
     /** Resolves when a frame is drawn, with what was so as drawing began. */
-    const frame = (isSo: () => boolean) => new Promise<boolean>(resolve => requestAnimationFrame(() => {
-      const so = isSo()
-      setTimeout(() => resolve(so))
-    }))
+    const frame = (isSo: () => boolean) =>
+      new Promise<boolean>(resolve =>
+        requestAnimationFrame(() => {
+          const so = isSo()
+          setTimeout(() => resolve(so))
+        }),
+      )
     const inGroup = (label: string) => [...document.querySelectorAll<HTMLButtonElement>(`[aria-label="${label}"] button`)]
     const other = (label: string) => () => inGroup(label).find(button => button.getAttribute('aria-pressed') === 'false')!
-    const switches = [other('Which end first'), other('How the lines come out'), ...inGroup('Off already').slice(0, 4).map((_, i) => () => inGroup('Off already')[i]!)]
+    const switches = [
+      other('Which end first'),
+      other('How the lines come out'),
+      ...inGroup('Off already')
+        .slice(0, 4)
+        .map((_, i) => () => inGroup('Off already')[i]!),
+    ]
     const measured: number[] = []
     // One switch at a time, never the same plan twice (Gray code): nothing is remembered.
     for (let i = 1; i < 2 ** switches.length; i++) {
@@ -148,22 +193,34 @@ async function benchReplan(url: string, client: Client): Promise<void> {
       await new Promise(resolve => requestIdleCallback(resolve, { timeout: 250 }))
       const started = performance.now()
       button.click()
-      while (!await frame(() => !button.isConnected || button.getAttribute('aria-pressed') !== before)) { /* not yet */ }
+      while (!(await frame(() => !button.isConnected || button.getAttribute('aria-pressed') !== before))) {
+        /* not yet */
+      }
       if (i > 8) measured.push(performance.now() - started)
     }
     return measured.sort((a, b) => a - b)
   })
   await browser.close()
-  say('replan on an override, to the screen, median', quantile(taken, 0.5), 'ms', taken.length, 'headless Chromium, two lines: the touch to the frame with the new plan; runners-up and neighbours follow')
+  say(
+    'replan on an override, to the screen, median',
+    quantile(taken, 0.5),
+    'ms',
+    taken.length,
+    'headless Chromium, two lines: the touch to the frame with the new plan; runners-up and neighbours follow',
+  )
   say('replan on an override, to the screen, p95', quantile(taken, 0.95), 'ms', taken.length, 'as above')
 }
 
 async function benchCommandLine(): Promise<void> {
-  const taken = await times(3, () => new Promise<void>((resolve, reject) => {
-    const child = spawn('./efferent', ['compute', 'torque'], { stdio: ['pipe', 'ignore', 'inherit'] })
-    child.stdin.end('{"torque":{"value":20,"unit":"lbf.ft"}}')
-    child.on('close', code => code === 0 ? resolve() : reject(new Error(`compute ended with ${code}`)))
-  }))
+  const taken = await times(
+    3,
+    () =>
+      new Promise<void>((resolve, reject) => {
+        const child = spawn('./efferent', ['compute', 'torque'], { stdio: ['pipe', 'ignore', 'inherit'] })
+        child.stdin.end('{"torque":{"value":20,"unit":"lbf.ft"}}')
+        child.on('close', code => (code === 0 ? resolve() : reject(new Error(`compute ended with ${code}`))))
+      }),
+  )
   say('command line compute, median', quantile(taken, 0.5), 'ms', taken.length, 'whole process')
 }
 
@@ -183,7 +240,11 @@ try {
   await server.end()
 }
 const [sheetCount, vehicleCount] = [20_000, 200_000]
-const { taken, found } = await benchSearch(await copyDatabase(process.env.EFFERENT_BENCH_ADMIN!, 'template_empty'), sheetCount, vehicleCount)
+const { taken, found } = await benchSearch(
+  await copyDatabase(process.env.EFFERENT_BENCH_ADMIN!, 'template_empty'),
+  sheetCount,
+  vehicleCount,
+)
 const library = `${sheetCount} sheets, ${vehicleCount} vehicles, ${Math.round(found * 100)} % of the queries found something; one in five has a slip`
 say('search, median', quantile(taken, 0.5), 'ms', taken.length, library)
 say('search, p95', quantile(taken, 0.95), 'ms', taken.length, library)

@@ -4,7 +4,11 @@ import { computations, isComputeName } from '../shared/compute'
 /** `./efferent compute NAME < request.json`: JSON in, JSON out; exit 1 when it cannot be computed, 2 when asked wrongly. */
 const name = process.argv[2] ?? ''
 if (!isComputeName(name)) {
-  process.stderr.write(`usage: ./efferent compute NAME < request.json\n${Object.entries(computations).map(([id, { about }]) => `  ${id.padEnd(8)} ${about}`).join('\n')}\n`)
+  process.stderr.write(
+    `usage: ./efferent compute NAME < request.json\n${Object.entries(computations)
+      .map(([id, { about }]) => `  ${id.padEnd(8)} ${about}`)
+      .join('\n')}\n`,
+  )
   process.exit(2)
 }
 let request: unknown

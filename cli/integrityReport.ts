@@ -7,11 +7,15 @@ import { integrityWords } from '../shared/words/integrityWords'
 
 /** What stands in each sheet and what is wrong with it, as a page: docs/integrity.md. */
 export function integrityReport(sheets: readonly Sheet[]): string {
-  const rows = sheets.map((sheet) => {
+  const rows = sheets.map(sheet => {
     const issues = checkIntegrity(sheet)
-    const close = sheet.lines.flatMap((line) => {
+    const close = sheet.lines.flatMap(line => {
       const developed = developLine(line.sections)
-      return developed.ok ? findClearances(line.sections, developed.value, sheet.keepouts).filter(pass => pass.tooClose).map(pass => `${line.id} passes ${pass.what} at ${pass.gap.toFixed(0)} mm, asks ${pass.asks}`) : []
+      return developed.ok
+        ? findClearances(line.sections, developed.value, sheet.keepouts)
+            .filter(pass => pass.tooClose)
+            .map(pass => `${line.id} passes ${pass.what} at ${pass.gap.toFixed(0)} mm, asks ${pass.asks}`)
+        : []
     })
     const { layouts } = identifyLayouts([sheet], { family: sheet.applies[0]!.families[0]!, traits: {} })
     return `| ${sheet.id} ${sheet.revision} | ${sheet.system} | ${sheet.lines.length} | ${sheet.joints.length} | ${sheet.operations.length} | ${layouts.length} | ${issues.length === 0 ? 'passes' : issues.map(issue => `${issue.path.join('.')}: ${integrityWords(issue)}`).join('; ')} | ${close.join('; ') || 'none'} |`

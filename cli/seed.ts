@@ -22,20 +22,48 @@ import { closePool, getPool } from '../server/utils/db'
 const workshopSchema = z.strictObject({
   workshop: z.string(),
   people: z.array(z.strictObject({ name: z.string(), role: roleSchema, secret: z.string() })),
-  vehicles: z.array(z.strictObject({ plate: z.string(), customer: z.string(), family: z.string(), year: z.number().optional(), engine: z.string().optional(), vin: z.string().optional(), answers: z.array(z.strictObject({ sheet: z.string(), question: z.string(), answer: z.string() })).optional() })),
-  notes: z.array(z.strictObject({ sheet: z.string(), by: z.string(), target: z.enum(noteTargets), targetId: z.string().optional(), text: z.string() })).default([]),
-  jobs: z.array(z.strictObject({ plate: z.string(), sheet: z.string(), by: z.string(), complaint: z.string(), lines: z.array(z.string()), workedUntil: z.string().optional(), paused: z.enum(['parts', 'approval', 'end-of-day']).optional() })),
+  vehicles: z.array(
+    z.strictObject({
+      plate: z.string(),
+      customer: z.string(),
+      family: z.string(),
+      year: z.number().optional(),
+      engine: z.string().optional(),
+      vin: z.string().optional(),
+      answers: z.array(z.strictObject({ sheet: z.string(), question: z.string(), answer: z.string() })).optional(),
+    }),
+  ),
+  notes: z
+    .array(
+      z.strictObject({ sheet: z.string(), by: z.string(), target: z.enum(noteTargets), targetId: z.string().optional(), text: z.string() }),
+    )
+    .default([]),
+  jobs: z.array(
+    z.strictObject({
+      plate: z.string(),
+      sheet: z.string(),
+      by: z.string(),
+      complaint: z.string(),
+      lines: z.array(z.string()),
+      workedUntil: z.string().optional(),
+      paused: z.enum(['parts', 'approval', 'end-of-day']).optional(),
+    }),
+  ),
 })
 
 /**
- * Loads the demo workshop through the same doors its users have: packs through the import, people, vehicles and jobs through the services. Does
+ * Loads the demo workshop through the same doors its users have: packs through the import, people, vehicles and jobs through the
+ * services. Does
  * nothing to a database that has a workshop already.
  */
 async function seed(folder: string): Promise<void> {
   const db = getPool()
   if ((await readSettings(db)).workshop !== undefined) return
   const workshop = workshopSchema.parse(JSON.parse(readFileSync(join(folder, 'workshop.json'), 'utf8')))
-  for (const file of readdirSync(folder).filter(name => name.endsWith('.efferent.json')).sort()) await importPack(JSON.parse(readFileSync(join(folder, file), 'utf8')), undefined)
+  for (const file of readdirSync(folder)
+    .filter(name => name.endsWith('.efferent.json'))
+    .sort())
+    await importPack(JSON.parse(readFileSync(join(folder, file), 'utf8')), undefined)
   const people = new Map<string, Person>()
   for (const person of workshop.people) people.set(person.name, await addPerson(db, { ...person, hint: person.secret }))
   const vehicles = new Map<string, string>()
@@ -44,7 +72,8 @@ async function seed(folder: string): Promise<void> {
     vehicles.set(vehicle.plate, id)
     for (const answer of answers) await learnTrait(db, id, answer)
   }
-  for (const { sheet, by, ...note } of workshop.notes) await writeNote(sheet, { ...note, id: v7(), revision: (await getSheet(db, sheet)).revision }, people.get(by)!)
+  for (const { sheet, by, ...note } of workshop.notes)
+    await writeNote(sheet, { ...note, id: v7(), revision: (await getSheet(db, sheet)).revision }, people.get(by)!)
   for (const job of workshop.jobs) await seedJob(job, people.get(job.by)!, vehicles.get(job.plate)!)
   await writeSetting(db, 'demo', true)
   await writeSetting(db, 'workshop', workshop.workshop)

@@ -19,8 +19,19 @@ export async function bench() {
     await createDatabase(cluster.url('postgres'), 'template_empty')
     await prepareDatabase(cluster.url('template_empty'), { demo: false })
     // Bundled as the program is: a loader that keeps every function's name doubles the time of small ones.
-    await run('node_modules/.bin/esbuild', ['bench/run.ts', '--bundle', '--packages=external', '--platform=node', '--format=esm', '--outfile=bench/.out/run.mjs', '--log-level=error'])
-    await run(process.execPath, ['bench/.out/run.mjs'], { show: true, env: { ...process.env, EFFERENT_BENCH_ADMIN: cluster.url('postgres') } })
+    await run('node_modules/.bin/esbuild', [
+      'bench/run.ts',
+      '--bundle',
+      '--packages=external',
+      '--platform=node',
+      '--format=esm',
+      '--outfile=bench/.out/run.mjs',
+      '--log-level=error',
+    ])
+    await run(process.execPath, ['bench/.out/run.mjs'], {
+      show: true,
+      env: { ...process.env, EFFERENT_BENCH_ADMIN: cluster.url('postgres') },
+    })
   } finally {
     await cluster.stop()
     rmSync(dir, { recursive: true, force: true })

@@ -1,12 +1,25 @@
 import { randomBytes } from 'node:crypto'
 import { spawn, spawnSync } from 'node:child_process'
-import { chmodSync, chownSync, closeSync, existsSync, mkdirSync, openSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import {
+  chmodSync,
+  chownSync,
+  closeSync,
+  existsSync,
+  mkdirSync,
+  openSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs'
 import { createServer } from 'node:net'
 import { join } from 'node:path'
 import { Failure, run, until } from './run.mjs'
 
 /**
- * A private PostgreSQL cluster on loopback. Half-made clusters never count (made aside, then renamed), a stale lock file is told from a live
+ * A private PostgreSQL cluster on loopback. Half-made clusters never count (made aside, then renamed), a stale lock file is told from a
+ * live
  * server by its command line, and a server that outlived its starter is used as it is.
  */
 
@@ -15,7 +28,9 @@ function serverUser(dir) {
   if (process.getuid() !== 0) return undefined
   const { uid, gid } = statSync(dir)
   if (uid !== 0) return { uid, gid }
-  const line = readFileSync('/etc/passwd', 'utf8').split('\n').find(row => row.startsWith('postgres:'))
+  const line = readFileSync('/etc/passwd', 'utf8')
+    .split('\n')
+    .find(row => row.startsWith('postgres:'))
   if (!line) throw new Failure('running as root, and there is no user “postgres” to run the database as')
   const [, , postgresUid, postgresGid] = line.split(':')
   return { uid: Number(postgresUid), gid: Number(postgresGid) }
@@ -59,7 +74,19 @@ async function initialise(bin, dir, data, password, prefix, user) {
   const passwordFile = join(dir, 'pg.pass')
   writeFileSync(passwordFile, password, { mode: 0o600 })
   if (user) chownSync(passwordFile, user.uid, user.gid)
-  const [command, ...args] = [...prefix, join(bin, 'initdb'), '-D', half, '-U', 'efferent', '--locale=C.UTF-8', '--encoding=UTF8', '--auth=scram-sha-256', `--pwfile=${passwordFile}`, '--no-instructions']
+  const [command, ...args] = [
+    ...prefix,
+    join(bin, 'initdb'),
+    '-D',
+    half,
+    '-U',
+    'efferent',
+    '--locale=C.UTF-8',
+    '--encoding=UTF8',
+    '--auth=scram-sha-256',
+    `--pwfile=${passwordFile}`,
+    '--no-instructions',
+  ]
   await run(command, args, { cwd: '/' })
   rmSync(passwordFile)
   renameSync(half, data)
@@ -92,11 +119,28 @@ export async function startCluster({ bin, dir, durable = true, port: wantedPort,
   }
   dropForeignLock(data)
 
-  const port = wantedPort ?? await freePort()
+  const port = wantedPort ?? (await freePort())
   const fast = durable ? [] : ['-c', 'fsync=off', '-c', 'synchronous_commit=off', '-c', 'full_page_writes=off']
   // The database must not outlive whoever started it, even after kill -9: the kernel tells it.
-  const [command, ...args] = ['setpriv', '--pdeathsig=INT', ...prefix.slice(prefix.length > 0 ? 1 : 0), join(bin, 'postgres'), '-D', data, '-p', String(port),
-    '-c', 'listen_addresses=127.0.0.1', '-c', 'unix_socket_directories=', '-c', 'password_encryption=scram-sha-256', '-c', 'max_connections=120', ...fast]
+  const [command, ...args] = [
+    'setpriv',
+    '--pdeathsig=INT',
+    ...prefix.slice(prefix.length > 0 ? 1 : 0),
+    join(bin, 'postgres'),
+    '-D',
+    data,
+    '-p',
+    String(port),
+    '-c',
+    'listen_addresses=127.0.0.1',
+    '-c',
+    'unix_socket_directories=',
+    '-c',
+    'password_encryption=scram-sha-256',
+    '-c',
+    'max_connections=120',
+    ...fast,
+  ]
   const logFile = join(dir, 'pg.log')
   let child
   let ended
@@ -111,14 +155,19 @@ export async function startCluster({ bin, dir, durable = true, port: wantedPort,
     child.on('error', end)
   }
   launch()
-  await until('the database to start', () => {
-    if (!ended) return findRunning(data)?.ready
-    const tail = readFileSync(logFile, 'utf8').slice(-1500)
-    // Children of a killed server are still letting go of its memory: a moment, and it works.
-    if (!/pre-existing shared memory block|could not create shared memory/.test(tail)) throw new Failure(`the database did not start; see ${logFile}:\n${tail}`)
-    launch()
-    return false
-  }, { everyMs: 200 })
+  await until(
+    'the database to start',
+    () => {
+      if (!ended) return findRunning(data)?.ready
+      const tail = readFileSync(logFile, 'utf8').slice(-1500)
+      // Children of a killed server are still letting go of its memory: a moment, and it works.
+      if (!/pre-existing shared memory block|could not create shared memory/.test(tail))
+        throw new Failure(`the database did not start; see ${logFile}:\n${tail}`)
+      launch()
+      return false
+    },
+    { everyMs: 200 },
+  )
   child.on('exit', () => stopping || onLost())
   const stop = async () => {
     stopping = true

@@ -10,12 +10,16 @@ export async function openDatabase(dataDir) {
   let cluster
   let stopped = false
   // A database that dies while serving comes back on its port; the server waits for it.
-  const start = async (port) => {
-    cluster = await startCluster({ ...settings, port, onLost: () => {
-      if (stopped) return
-      process.stderr.write('efferent: the database ended and is started again\n')
-      start(port ?? cluster.port).catch(error => process.stderr.write(`efferent: ${error.message}\n`))
-    } })
+  const start = async port => {
+    cluster = await startCluster({
+      ...settings,
+      port,
+      onLost: () => {
+        if (stopped) return
+        process.stderr.write('efferent: the database ended and is started again\n')
+        start(port ?? cluster.port).catch(error => process.stderr.write(`efferent: ${error.message}\n`))
+      },
+    })
   }
   await start()
   await createDatabase(cluster.url('postgres'), 'efferent')
@@ -48,7 +52,8 @@ export async function prepareDatabase(url, { demo }) {
   } catch (error) {
     throw new Failure(`the database could not be brought up to date: ${error.message}`)
   }
-  if (demo && await isEmpty(url)) await run('node_modules/.bin/tsx', ['cli/seed.ts', join(root, 'db/demo')], { env: { ...process.env, DATABASE_URL: url } })
+  if (demo && (await isEmpty(url)))
+    await run('node_modules/.bin/tsx', ['cli/seed.ts', join(root, 'db/demo')], { env: { ...process.env, DATABASE_URL: url } })
 }
 
 /** A workshop that has a name has been set up, by a first visit or by the demo: then the demo has nothing to do. */

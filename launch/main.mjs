@@ -11,18 +11,32 @@ DATABASE_URL set: that database is used and migrated, and no private one is star
 
 const [command, ...rest] = process.argv.slice(2)
 const options = {
-  'port': { type: 'string', default: process.env.PORT ?? '4747' }, 'host': { type: 'string', default: '127.0.0.1' }, 'data': { type: 'string' },
-  'no-demo': { type: 'boolean', default: false }, 'plain-http': { type: 'boolean', default: false }, 'only': { type: 'string', multiple: true },
+  port: { type: 'string', default: process.env.PORT ?? '4747' },
+  host: { type: 'string', default: '127.0.0.1' },
+  data: { type: 'string' },
+  'no-demo': { type: 'boolean', default: false },
+  'plain-http': { type: 'boolean', default: false },
+  only: { type: 'string', multiple: true },
 }
 
 try {
   const { values, positionals } = parseArgs({ args: rest, options, allowPositionals: true })
   switch (command) {
-    case 'start': await (await import('./serve.mjs')).serve({ ...values, dev: false }); break
-    case 'dev': await (await import('./serve.mjs')).serve({ ...values, dev: true }); break
-    case 'test': await (await import('./test.mjs')).test(values); break
-    case 'bench': await (await import('./bench.mjs')).bench(); break
-    case 'compute': await (await import('./compute.mjs')).compute(positionals); break
+    case 'start':
+      await (await import('./serve.mjs')).serve({ ...values, dev: false })
+      break
+    case 'dev':
+      await (await import('./serve.mjs')).serve({ ...values, dev: true })
+      break
+    case 'test':
+      await (await import('./test.mjs')).test(values)
+      break
+    case 'bench':
+      await (await import('./bench.mjs')).bench()
+      break
+    case 'compute':
+      await (await import('./compute.mjs')).compute(positionals)
+      break
     default:
       process.stderr.write(`${usage}\n`)
       process.exitCode = command === undefined || command === 'help' ? 0 : 2

@@ -5,15 +5,25 @@ export const root = new URL('..', import.meta.url).pathname.replace(/\/$/, '')
 /** Runs a command to its end; its output is shown only where asked for, or when it fails. */
 export function run(command, args, { cwd = root, env = process.env, show = false, input } = {}) {
   return new Promise((resolve, reject) => {
-    const child = spawn(command, args, { cwd, env, stdio: [input === undefined ? 'ignore' : 'pipe', show ? 'inherit' : 'pipe', show ? 'inherit' : 'pipe'] })
+    const child = spawn(command, args, {
+      cwd,
+      env,
+      stdio: [input === undefined ? 'ignore' : 'pipe', show ? 'inherit' : 'pipe', show ? 'inherit' : 'pipe'],
+    })
     let output = ''
     child.stdout?.on('data', chunk => (output += chunk))
     child.stderr?.on('data', chunk => (output += chunk))
     if (input !== undefined) child.stdin.end(input)
     child.on('error', reject)
-    child.on('close', (code, signal) => code === 0
-      ? resolve(output)
-      : reject(new Failure(`${command} ${args.slice(0, 4).join(' ')} ended with ${signal ?? code}${output ? `:\n${output.slice(-4000)}` : ''}`)))
+    child.on('close', (code, signal) =>
+      code === 0
+        ? resolve(output)
+        : reject(
+            new Failure(
+              `${command} ${args.slice(0, 4).join(' ')} ended with ${signal ?? code}${output ? `:\n${output.slice(-4000)}` : ''}`,
+            ),
+          ),
+    )
   })
 }
 

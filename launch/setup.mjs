@@ -8,7 +8,9 @@ const isRoot = process.getuid?.() === 0
 function filesUnder(path) {
   if (!existsSync(path)) return []
   if (statSync(path).isFile()) return [path]
-  return readdirSync(path).sort().flatMap(name => name === 'node_modules' || name.startsWith('.') || name.endsWith('.test.ts') ? [] : filesUnder(join(path, name)))
+  return readdirSync(path)
+    .sort()
+    .flatMap(name => (name === 'node_modules' || name.startsWith('.') || name.endsWith('.test.ts') ? [] : filesUnder(join(path, name))))
 }
 
 export function hashOf(paths, extra = '') {
@@ -45,8 +47,12 @@ async function aptInstall(what, packages) {
 const postgresHome = '/usr/lib/postgresql'
 function findPostgres() {
   if (!existsSync(postgresHome)) return undefined
-  return readdirSync(postgresHome).map(Number).filter(Number.isFinite).sort((a, b) => b - a)
-    .map(major => join(postgresHome, String(major), 'bin')).find(bin => existsSync(join(bin, 'postgres')) && existsSync(join(bin, 'initdb')))
+  return readdirSync(postgresHome)
+    .map(Number)
+    .filter(Number.isFinite)
+    .sort((a, b) => b - a)
+    .map(major => join(postgresHome, String(major), 'bin'))
+    .find(bin => existsSync(join(bin, 'postgres')) && existsSync(join(bin, 'initdb')))
 }
 
 /** The folder of Debian's server binaries; installs them when there are none, without the system-wide cluster nobody asked for. */

@@ -3,7 +3,10 @@ import { ensureBuild, ensureChromium, ensurePackages, ensurePostgres } from './s
 
 const bin = name => `${root}/node_modules/.bin/${name}`
 const stages = {
-  lint: () => run(bin('eslint'), ['.'], { show: true }),
+  lint: async () => {
+    await run(bin('prettier'), ['--check', '--log-level', 'warn', '.'], { show: true })
+    await run(bin('eslint'), ['.'], { show: true })
+  },
   types: async () => {
     await run(bin('tsc'), ['-p', 'core/tsconfig.json'], { show: true })
     await run(bin('vue-tsc'), ['-b', '--noEmit'], { show: true })

@@ -2,7 +2,10 @@ import type { Role } from '../core/job/types'
 
 const everyone: Role[] = ['technician', 'lead', 'desk', 'admin']
 
-/** Who may call what. Every API route stands here, and the route wrapper reads it; a test walks routes × roles and holds this list against the files. */
+/**
+ * Who may call what. Every API route stands here, and the route wrapper reads it; a test walks routes × roles and holds this list against
+ * the files.
+ */
 export const access = {
   'GET /api/health': 'public',
   'GET /api/session': 'public',

@@ -26,8 +26,16 @@ import { sheetSchema, slugSchema } from './schemas/sheet'
 export type ComputeOutcome = { ok: true; value: unknown } | { ok: false; message: string; errors: { path: string; message: string }[] }
 type Computation = { about: string; run: (request: unknown) => ComputeOutcome }
 
-const car: z.ZodType<Car, Car> = z.strictObject({ family: slugSchema, year: z.number().int().optional(), engine: slugSchema.optional(), traits: z.record(slugSchema, slugSchema) })
-const torqueEntry = z.strictObject({ value: z.number().positive().max(10_000), unit: z.enum(['N.m', 'lbf.ft', 'lbf.in', 'kgf.cm']) }) as unknown as z.ZodType<Entered<'torque'>, Entered<'torque'>>
+const car: z.ZodType<Car, Car> = z.strictObject({
+  family: slugSchema,
+  year: z.number().int().optional(),
+  engine: slugSchema.optional(),
+  traits: z.record(slugSchema, slugSchema),
+})
+const torqueEntry = z.strictObject({
+  value: z.number().positive().max(10_000),
+  unit: z.enum(['N.m', 'lbf.ft', 'lbf.in', 'kgf.cm']),
+}) as unknown as z.ZodType<Entered<'torque'>, Entered<'torque'>>
 const onCar = { sheet: sheetSchema, car }
 
 const refuse = (message: string, path = ''): ComputeOutcome => ({ ok: false, message, errors: [{ path, message }] })
@@ -35,10 +43,14 @@ const refuse = (message: string, path = ''): ComputeOutcome => ({ ok: false, mes
 function computation<S extends z.ZodType>(about: string, schema: S, compute: (request: z.output<S>) => ComputeOutcome): Computation {
   return {
     about,
-    run: (request) => {
+    run: request => {
       const parsed = schema.safeParse(request)
       if (parsed.success) return compute(parsed.data)
-      return { ok: false, message: 'The request does not fit its schema.', errors: parsed.error.issues.slice(0, 20).map(issue => ({ path: issue.path.join('.'), message: issue.message })) }
+      return {
+        ok: false,
+        message: 'The request does not fit its schema.',
+        errors: parsed.error.issues.slice(0, 20).map(issue => ({ path: issue.path.join('.'), message: issue.message })),
+      }
     },
   }
 }
@@ -46,50 +58,105 @@ function computation<S extends z.ZodType>(about: string, schema: S, compute: (re
 /** Integrity first: the computations behind rely on it. */
 function withCar(sheet: Sheet, forCar: Car, compute: (resolved: ResolvedSheet) => ComputeOutcome): ComputeOutcome {
   const issues = checkIntegrity(sheet)
-  if (issues.length > 0) return { ok: false, message: 'The sheet has integrity issues.', errors: issues.map(issue => ({ path: ['sheet', ...issue.path].join('.'), message: integrityWords(issue) })) }
+  if (issues.length > 0)
+    return {
+      ok: false,
+      message: 'The sheet has integrity issues.',
+      errors: issues.map(issue => ({ path: ['sheet', ...issue.path].join('.'), message: integrityWords(issue) })),
+    }
   const resolution = resolveSheet(sheet, forCar)
   return resolution.applies === 'yes' ? compute(resolution.resolved) : refuse(`The sheet is for another ${resolution.why}.`, 'car')
 }
 
 export const computations = {
-  resolve: computation('lines, joints, holds and operations of one car, and the next question while its layout is open', z.strictObject(onCar), ({ sheet, car: forCar }) =>
-    withCar(sheet, forCar, ({ lines, joints, holds, operations, open, question }) => ({
-      ok: true, value: { lines: lines.map(({ id }) => id), joints: joints.map(({ id }) => id), holds: holds.map(({ id }) => id), operations: operations.map(({ id }) => id), open: open.map(({ id }) => id), question },
-    }))),
-  plan: computation('the ordered job for the chosen lines, with minutes, moves and tools per visit', z.strictObject({ ...onCar, inputs: planInputsSchema }), ({ sheet, car: forCar, inputs }) =>
-    withCar(sheet, forCar, (resolved) => {
-      const plan = planJob(resolved, inputs)
-      return plan.ok ? { ok: true, value: { ...plan.value, tools: listTools(resolved, plan.value.visits) } } : refuse(accessWords(plan.error, sheet), 'inputs')
-    })),
-  kit: computation('what to have on the bench: lines, seals, holds, fasteners, caps, fluid in bottles', z.strictObject({ ...onCar, inputs: planInputsSchema }), ({ sheet, car: forCar, inputs }) =>
-    withCar(sheet, forCar, (resolved) => {
-      const scope = scopeOf(resolved, inputs)
-      if (!scope.ok) return refuse(accessWords(scope.error, sheet), 'inputs')
-      const plan = planJob(resolved, inputs)
-      if (!plan.ok) return refuse(accessWords(plan.error, sheet), 'inputs')
-      const fluid = estimateFluid(resolved, inputs.lines, plan.value.openOrder)
-      return { ok: true, value: { kit: listKit(resolved, scope.value, plan.value.operations, fluid), fluid } }
-    })),
-  drain: computation('what runs out of one line as its ends are opened, by height, mL', z.strictObject({ sheet: sheetSchema, line: slugSchema, order: z.array(z.enum(['from', 'to'])).min(1).max(2) }), ({ sheet, line: id, order }) => {
-    const line = sheet.lines.find(candidate => candidate.id === id)
-    if (!line) return refuse(`The sheet has no line “${id}”.`, 'line')
-    const developed = developLine(line.sections)
-    return developed.ok ? { ok: true, value: { lengthMm: developed.value.length, volumeMl: lineVolume(line.sections, developed.value), ...drainByHeight(line.sections, developed.value, order) } } : refuse(`The line cannot be developed: ${developed.error.code}.`, 'line')
-  }),
-  torque: computation('torque in N·m and lbf·ft, its place in a window, and the wrench setting with an adapter', z.strictObject({
-    torque: torqueEntry, window: z.strictObject({ low: torqueEntry, high: torqueEntry }).optional(), adapter: adapterSchema.optional(),
-  }), ({ torque, window, adapter }) => {
-    const wanted = toSi('torque', torque)
-    const limits = window && { low: toSi('torque', window.low), high: toSi('torque', window.high) }
-    if (limits && limits.low > limits.high) return refuse('The window runs backwards.', 'window')
-    return {
-      ok: true,
-      value: {
-        newtonMetres: wanted, poundFeet: wanted / toSi('torque', { value: 1, unit: 'lbf.ft' }),
-        check: limits && checkTorque(wanted, limits), wrenchSettingNewtonMetres: adapter ? settingForTorque(newtonMetres(wanted), adapter) : wanted,
-      },
-    }
-  }),
+  resolve: computation(
+    'lines, joints, holds and operations of one car, and the next question while its layout is open',
+    z.strictObject(onCar),
+    ({ sheet, car: forCar }) =>
+      withCar(sheet, forCar, ({ lines, joints, holds, operations, open, question }) => ({
+        ok: true,
+        value: {
+          lines: lines.map(({ id }) => id),
+          joints: joints.map(({ id }) => id),
+          holds: holds.map(({ id }) => id),
+          operations: operations.map(({ id }) => id),
+          open: open.map(({ id }) => id),
+          question,
+        },
+      })),
+  ),
+  plan: computation(
+    'the ordered job for the chosen lines, with minutes, moves and tools per visit',
+    z.strictObject({ ...onCar, inputs: planInputsSchema }),
+    ({ sheet, car: forCar, inputs }) =>
+      withCar(sheet, forCar, resolved => {
+        const plan = planJob(resolved, inputs)
+        return plan.ok
+          ? { ok: true, value: { ...plan.value, tools: listTools(resolved, plan.value.visits) } }
+          : refuse(accessWords(plan.error, sheet), 'inputs')
+      }),
+  ),
+  kit: computation(
+    'what to have on the bench: lines, seals, holds, fasteners, caps, fluid in bottles',
+    z.strictObject({ ...onCar, inputs: planInputsSchema }),
+    ({ sheet, car: forCar, inputs }) =>
+      withCar(sheet, forCar, resolved => {
+        const scope = scopeOf(resolved, inputs)
+        if (!scope.ok) return refuse(accessWords(scope.error, sheet), 'inputs')
+        const plan = planJob(resolved, inputs)
+        if (!plan.ok) return refuse(accessWords(plan.error, sheet), 'inputs')
+        const fluid = estimateFluid(resolved, inputs.lines, plan.value.openOrder)
+        return { ok: true, value: { kit: listKit(resolved, scope.value, plan.value.operations, fluid), fluid } }
+      }),
+  ),
+  drain: computation(
+    'what runs out of one line as its ends are opened, by height, mL',
+    z.strictObject({
+      sheet: sheetSchema,
+      line: slugSchema,
+      order: z
+        .array(z.enum(['from', 'to']))
+        .min(1)
+        .max(2),
+    }),
+    ({ sheet, line: id, order }) => {
+      const line = sheet.lines.find(candidate => candidate.id === id)
+      if (!line) return refuse(`The sheet has no line “${id}”.`, 'line')
+      const developed = developLine(line.sections)
+      return developed.ok
+        ? {
+            ok: true,
+            value: {
+              lengthMm: developed.value.length,
+              volumeMl: lineVolume(line.sections, developed.value),
+              ...drainByHeight(line.sections, developed.value, order),
+            },
+          }
+        : refuse(`The line cannot be developed: ${developed.error.code}.`, 'line')
+    },
+  ),
+  torque: computation(
+    'torque in N·m and lbf·ft, its place in a window, and the wrench setting with an adapter',
+    z.strictObject({
+      torque: torqueEntry,
+      window: z.strictObject({ low: torqueEntry, high: torqueEntry }).optional(),
+      adapter: adapterSchema.optional(),
+    }),
+    ({ torque, window, adapter }) => {
+      const wanted = toSi('torque', torque)
+      const limits = window && { low: toSi('torque', window.low), high: toSi('torque', window.high) }
+      if (limits && limits.low > limits.high) return refuse('The window runs backwards.', 'window')
+      return {
+        ok: true,
+        value: {
+          newtonMetres: wanted,
+          poundFeet: wanted / toSi('torque', { value: 1, unit: 'lbf.ft' }),
+          check: limits && checkTorque(wanted, limits),
+          wrenchSettingNewtonMetres: adapter ? settingForTorque(newtonMetres(wanted), adapter) : wanted,
+        },
+      }
+    },
+  ),
 } as const satisfies Record<string, Computation>
 
 export type ComputeName = keyof typeof computations

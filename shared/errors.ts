@@ -83,8 +83,12 @@ export type ErrorCode = keyof typeof errorTable
 
 /** RFC 9457 problem details, with a stable code, the places at fault and typed fields. */
 export type Problem = {
-  type: string; title: string; status: number; detail: string; code: ErrorCode;
-  errors?: { path: string; message: string }[];
+  type: string
+  title: string
+  status: number
+  detail: string
+  code: ErrorCode
+  errors?: { path: string; message: string }[]
   fields?: Record<string, unknown>
 }
 

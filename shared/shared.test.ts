@@ -32,13 +32,27 @@ describe('schemas', () => {
   })
   it('the format holds a mark for every system, joint kind and method the trade names', () => {
     const text = JSON.stringify(packJsonSchema())
-    for (const word of ['power-steering', 'turbo-coolant', 'oil-feed', 'banjo', 'push-lock', 'press-in', 'taper-thread', 'vacuum-fill', 'lock-to-lock', 'hand-start']) expect(text).toContain(`"${word}"`)
+    for (const word of [
+      'power-steering',
+      'turbo-coolant',
+      'oil-feed',
+      'banjo',
+      'push-lock',
+      'press-in',
+      'taper-thread',
+      'vacuum-fill',
+      'lock-to-lock',
+      'hand-start',
+    ])
+      expect(text).toContain(`"${word}"`)
   })
   it('never throw, whatever comes', () => {
-    fc.assert(fc.property(fc.jsonValue(), (value) => {
-      expect(sheetSchema.safeParse(value).success).toBe(false)
-      expect(commandSchema.safeParse(value).success).toBe(false)
-    }))
+    fc.assert(
+      fc.property(fc.jsonValue(), value => {
+        expect(sheetSchema.safeParse(value).success).toBe(false)
+        expect(commandSchema.safeParse(value).success).toBe(false)
+      }),
+    )
   })
 })
 
@@ -49,7 +63,11 @@ describe('words', () => {
     const lines = bench.steps().flatMap(step => [stepWords(step, sheet).title, stepWords(step, sheet).button, whereWords(step)])
     bench.workUntil('torque:gearbox-in-joint-short')
     const refusal = bench.try({ type: 'signedOff' })!
-    lines.push(refusalWords(refusal, sheet), ...bench.events.map(event => eventWords(event.body, sheet)), ...(refusal.code === 'JOB_MISSING' ? refusal.items.map(item => missingWords(item, sheet)) : []))
+    lines.push(
+      refusalWords(refusal, sheet),
+      ...bench.events.map(event => eventWords(event.body, sheet)),
+      ...(refusal.code === 'JOB_MISSING' ? refusal.items.map(item => missingWords(item, sheet)) : []),
+    )
     expect(lines.length).toBeGreaterThan(150)
     for (const line of lines) {
       expect(line).toMatch(/\S{2}/)
@@ -58,30 +76,53 @@ describe('words', () => {
   })
   it('cautions stand in the step before the action', () => {
     const steps = new Bench(demoCar('one')).plan().steps()
-    const cautionsOf = (id: string) => stepWords(steps.find(step => step.id === id || step.kind === id)!, sheet).cautions.map(caution => caution.kind)
+    const cautionsOf = (id: string) =>
+      stepWords(
+        steps.find(step => step.id === id || step.kind === id)!,
+        sheet,
+      ).cautions.map(caution => caution.kind)
     expect(cautionsOf('prepare')).toContain('burn')
     expect(cautionsOf('open:radiator-in-joint')).toContain('eyes')
     expect(cautionsOf('run')).toEqual(expect.arrayContaining(['entangle', 'fire']))
     expect(cautionsOf('on:undershield')).toContain('entangle')
-    expect(stepWords(steps.find(step => step.kind === 'move')!, sheet).cautions[0]!.text).toContain('Lift locks')
+    expect(
+      stepWords(
+        steps.find(step => step.kind === 'move')!,
+        sheet,
+      ).cautions[0]!.text,
+    ).toContain('Lift locks')
   })
 })
 
 describe('compute', () => {
   const car = { family: 'ondrel-halyard', traits: { coolers: 'two' } }
   it('resolve asks while the layout is open', () => {
-    expect(computations.resolve.run({ sheet: demoSheet(), car: { ...car, traits: {} } })).toMatchObject({ ok: true, value: { lines: ['supply'], question: { id: 'second-cooler' } } })
+    expect(computations.resolve.run({ sheet: demoSheet(), car: { ...car, traits: {} } })).toMatchObject({
+      ok: true,
+      value: { lines: ['supply'], question: { id: 'second-cooler' } },
+    })
   })
   it('kit and drain answer in numbers', () => {
-    expect(computations.kit.run({ sheet: demoSheet(), car, inputs: { lines: ['supply'], start: 'ground' } })).toMatchObject({ ok: true, value: { kit: expect.arrayContaining([expect.objectContaining({ name: 'O-ring', count: 2 })]) } })
+    expect(computations.kit.run({ sheet: demoSheet(), car, inputs: { lines: ['supply'], start: 'ground' } })).toMatchObject({
+      ok: true,
+      value: { kit: expect.arrayContaining([expect.objectContaining({ name: 'O-ring', count: 2 })]) },
+    })
     const drain = computations.drain.run({ sheet: demoSheet(), line: 'supply', order: ['from', 'to'] })
     expect(drain).toMatchObject({ ok: true, value: { lengthMm: expect.closeTo(1214, 0), openings: [{ end: 'from' }, { end: 'to' }] } })
   })
   it.each([
     ['plan', { sheet: demoSheet(), car, inputs: { lines: [], start: 'ground' } }, 'Choose at least one line'],
-    ['plan', { sheet: demoSheet(), car: { family: 'elsewhere', traits: {} }, inputs: { lines: ['supply'], start: 'ground' } }, 'another family'],
+    [
+      'plan',
+      { sheet: demoSheet(), car: { family: 'elsewhere', traits: {} }, inputs: { lines: ['supply'], start: 'ground' } },
+      'another family',
+    ],
     ['resolve', { sheet: { ...demoSheet(), ports: [] }, car }, 'integrity'],
-    ['torque', { torque: { value: 18, unit: 'N.m' }, window: { low: { value: 20, unit: 'N.m' }, high: { value: 10, unit: 'N.m' } } }, 'backwards'],
+    [
+      'torque',
+      { torque: { value: 18, unit: 'N.m' }, window: { low: { value: 20, unit: 'N.m' }, high: { value: 10, unit: 'N.m' } } },
+      'backwards',
+    ],
     ['torque', { torque: { value: 18, unit: 'N.m' }, adapter: { wrench: 100, extension: 200, angle: 180 } }, 'schema'],
     ['drain', { sheet: demoSheet(), line: 'gone', order: ['from'] }, 'no line'],
   ] as const)('%s refuses what cannot be computed', (name, request, words) => {

@@ -5,7 +5,7 @@ import { afterFrame } from '~/utils/afterFrame'
 export function useAfterFrame<T>(get: () => T): Readonly<ShallowRef<T>> {
   const kept = shallowRef(get())
   let callOff = () => {}
-  watch(get, (value) => {
+  watch(get, value => {
     callOff()
     callOff = afterFrame(() => (kept.value = value))
   })

@@ -12,11 +12,21 @@ const sheetPath = (id: string, query: Record<string, string | undefined> = {}) =
 /** Everything a hit can open. */
 export function targetsOf(hit: SearchHit): Target[] {
   switch (hit.kind) {
-    case 'vehicle': return [...hit.sheets.map(sheet => ({ to: sheetPath(sheet.id, { vehicle: hit.vehicle.id }), text: sheet.title })), { to: `/car?vehicle=${hit.vehicle.id}`, text: 'All lines of this car' }]
-    case 'sheet': return [{ to: sheetPath(hit.sheet.id), text: 'Open the sheet' }]
-    case 'customer': return [{ to: `/lookup?q=${encodeURIComponent(hit.customer)}`, text: 'Their vehicles' }]
-    case 'fitting': return [{ to: sheetPath(hit.sheet, { joint: hit.id }), text: 'Show it on the line' }]
-    case 'fluid': case 'part': case 'note': return [{ to: sheetPath(hit.sheet), text: 'Open the sheet' }]
+    case 'vehicle':
+      return [
+        ...hit.sheets.map(sheet => ({ to: sheetPath(sheet.id, { vehicle: hit.vehicle.id }), text: sheet.title })),
+        { to: `/car?vehicle=${hit.vehicle.id}`, text: 'All lines of this car' },
+      ]
+    case 'sheet':
+      return [{ to: sheetPath(hit.sheet.id), text: 'Open the sheet' }]
+    case 'customer':
+      return [{ to: `/lookup?q=${encodeURIComponent(hit.customer)}`, text: 'Their vehicles' }]
+    case 'fitting':
+      return [{ to: sheetPath(hit.sheet, { joint: hit.id }), text: 'Show it on the line' }]
+    case 'fluid':
+    case 'part':
+    case 'note':
+      return [{ to: sheetPath(hit.sheet), text: 'Open the sheet' }]
   }
 }
 

@@ -7,7 +7,13 @@ import { usePhotos } from '~/stores/photos'
 import { wordsOf } from '~/utils/api'
 
 /** Loads and follows the job a page is about, from mount to unmount; records on it and keeps the last refusal for the page to show. */
-export function useJobPage(): { id: string; job: ReturnType<typeof useJob>; trouble: Ref<string>; refusal: Ref<Refusal | undefined>; record: (command: JobCommand) => boolean } {
+export function useJobPage(): {
+  id: string
+  job: ReturnType<typeof useJob>
+  trouble: Ref<string>
+  refusal: Ref<Refusal | undefined>
+  record: (command: JobCommand) => boolean
+} {
   const job = useJob()
   const connection = useConnection()
   const photos = usePhotos()
@@ -32,11 +38,16 @@ export function useJobPage(): { id: string; job: ReturnType<typeof useJob>; trou
       try {
         await photos.take(photo)
         if (!left) record({ type: 'photoTaken', photo: photo.id, ...photo.raw })
-      } catch { /* It was no photo that can be read here, and is gone: nobody waits for it any more. */ }
+      } catch {
+        /* It was no photo that can be read here, and is gone: nobody waits for it any more. */
+      }
     }
   }
   onMounted(load)
-  watch(() => connection.recoveries, () => job.view?.row.id === id || load())
+  watch(
+    () => connection.recoveries,
+    () => job.view?.row.id === id || load(),
+  )
   onUnmounted(() => {
     left = true
     stop?.()

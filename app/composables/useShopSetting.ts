@@ -4,7 +4,12 @@ import { useSession } from '~/stores/session'
 import { wordsOf } from '~/utils/api'
 
 /** Something the lead sets for the whole shop: a draft, kept when it is sent, or what is wrong with it. */
-export function useShopSetting<T>(save: (value: T) => Promise<void>): { draft: Ref<T | undefined>; trouble: Ref<string>; mayChange: ComputedRef<boolean>; keep: () => Promise<void> } {
+export function useShopSetting<T>(save: (value: T) => Promise<void>): {
+  draft: Ref<T | undefined>
+  trouble: Ref<string>
+  mayChange: ComputedRef<boolean>
+  keep: () => Promise<void>
+} {
   const session = useSession()
   const connection = useConnection()
   const mayChange = computed(() => session.person?.role === 'lead' || session.person?.role === 'admin')

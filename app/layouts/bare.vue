@@ -8,6 +8,13 @@
 </template>
 
 <style scoped>
-.bare { min-height: 100vh; background: var(--paper); }
-main { max-width: 920px; margin: 0 auto; padding: 34px 20px; }
+.bare {
+  min-height: 100vh;
+  background: var(--paper);
+}
+main {
+  max-width: 920px;
+  margin: 0 auto;
+  padding: 34px 20px;
+}
 </style>

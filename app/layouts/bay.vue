@@ -15,5 +15,12 @@ useHead({ meta: [{ name: 'theme-color', content: '#0d1316' }] })
 </template>
 
 <style scoped>
-.bay { min-height: 100vh; min-height: 100dvh; background: var(--paper); color: var(--ink); display: flex; flex-direction: column; }
+.bay {
+  min-height: 100vh;
+  min-height: 100dvh;
+  background: var(--paper);
+  color: var(--ink);
+  display: flex;
+  flex-direction: column;
+}
 </style>

@@ -22,9 +22,20 @@ const pages = [
   { to: '/library', name: 'Library', icon: mdiFileTree, key: 'i' },
   { to: '/shop', name: 'Shop', icon: mdiStorefrontOutline, key: 's' },
 ]
-const unitLine = computed(() => [unitSymbol('torque', units.torqueUnit), unitSymbol('volume', units.volumeUnit), unitSymbol('temperature', units.temperatureUnit)].join(' · '))
-const isOn = (to: string) => to === '/' ? route.path === '/' || route.path.startsWith('/jobs') : to === '/lookup' ? ['/lookup', '/sheets', '/car'].some(path => route.path.startsWith(path)) : route.path.startsWith(to)
-const timers = computed(() => floor.open.flatMap(row => row.summary.timers.map(timer => ({ ...timer, job: row.number, offset: floor.clockOffset }))))
+const unitLine = computed(() =>
+  [unitSymbol('torque', units.torqueUnit), unitSymbol('volume', units.volumeUnit), unitSymbol('temperature', units.temperatureUnit)].join(
+    ' · ',
+  ),
+)
+const isOn = (to: string) =>
+  to === '/'
+    ? route.path === '/' || route.path.startsWith('/jobs')
+    : to === '/lookup'
+      ? ['/lookup', '/sheets', '/car'].some(path => route.path.startsWith(path))
+      : route.path.startsWith(to)
+const timers = computed(() =>
+  floor.open.flatMap(row => row.summary.timers.map(timer => ({ ...timer, job: row.number, offset: floor.clockOffset }))),
+)
 
 async function signOut() {
   await session.signOut()
@@ -34,7 +45,7 @@ async function signOut() {
 useKeys({
   '/': () => findBox.value?.focus(),
   '?': () => (help.value = true),
-  'u': () => units.toggle(),
+  u: () => units.toggle(),
   ...Object.fromEntries(pages.map(page => [page.key, () => void navigateTo(page.to)])),
 })
 let stop: (() => void) | undefined
@@ -49,17 +60,32 @@ onUnmounted(() => stop?.())
   <v-app theme="desk">
     <div class="desk theme-desk">
       <nav class="rail" aria-label="Pages">
-        <NuxtLink to="/" class="brand" aria-label="Efferent, to the Floor"><img src="/mark.svg" alt="" width="34" height="34"><b>Efferent</b></NuxtLink>
-        <NuxtLink v-for="page in pages" :key="page.to" :to="page.to" class="page" :class="{ on: isOn(page.to) }" :aria-current="isOn(page.to) ? 'page' : undefined">
-          <svg viewBox="0 0 24 24" width="24" height="24" aria-hidden="true"><path :d="page.icon" fill="currentColor" /></svg>{{ page.name }}
+        <NuxtLink to="/" class="brand" aria-label="Efferent, to the Floor"
+          ><img src="/mark.svg" alt="" width="34" height="34" /><b>Efferent</b></NuxtLink
+        >
+        <NuxtLink
+          v-for="page in pages"
+          :key="page.to"
+          :to="page.to"
+          class="page"
+          :class="{ on: isOn(page.to) }"
+          :aria-current="isOn(page.to) ? 'page' : undefined"
+        >
+          <svg viewBox="0 0 24 24" width="24" height="24" aria-hidden="true"><path :d="page.icon" fill="currentColor" /></svg
+          >{{ page.name }}
         </NuxtLink>
         <span class="grow" />
         <v-menu location="end">
           <template #activator="{ props: menu }">
-            <button class="page who" v-bind="menu" :aria-label="`${session.person?.name}: menu`"><svg viewBox="0 0 24 24" width="24" height="24" aria-hidden="true"><path :d="mdiAccountHardHat" fill="currentColor" /></svg>{{ session.person?.name.split(' ')[0] ?? '' }}</button>
+            <button class="page who" v-bind="menu" :aria-label="`${session.person?.name}: menu`">
+              <svg viewBox="0 0 24 24" width="24" height="24" aria-hidden="true"><path :d="mdiAccountHardHat" fill="currentColor" /></svg
+              >{{ session.person?.name.split(' ')[0] ?? '' }}
+            </button>
           </template>
           <div class="card menu stack">
-            <div><b>{{ session.person?.name }}</b><br><span class="soft">{{ session.person && roleWords[session.person.role] }}</span></div>
+            <div>
+              <b>{{ session.person?.name }}</b><br /><span class="soft">{{ session.person && roleWords[session.person.role] }}</span>
+            </div>
             <button class="btn tight" @click="signOut">Sign out</button>
           </div>
         </v-menu>
@@ -68,7 +94,12 @@ onUnmounted(() => stop?.())
         <TroubleBanner />
         <header class="top no-print">
           <div class="timers"><TimerBadge v-for="timer in timers" :key="`${timer.job}${timer.timer}`" v-bind="timer" /></div>
-          <v-menu :close-on-content-click="false"><template #activator="{ props: menu }"><button class="btn tight quiet" v-bind="menu">{{ unitLine }}</button></template><div class="card menu"><UnitsMenu /></div></v-menu>
+          <v-menu :close-on-content-click="false"
+            ><template #activator="{ props: menu }"
+              ><button class="btn tight quiet" v-bind="menu">{{ unitLine }}</button></template
+            >
+            <div class="card menu"><UnitsMenu /></div
+          ></v-menu>
           <FindBox ref="findBox" />
         </header>
         <NotTaken />
@@ -79,9 +110,26 @@ onUnmounted(() => stop?.())
       <div class="dialog theme-desk">
         <h2>Keys</h2>
         <dl class="keys">
-          <dt><kbd>/</kbd></dt><dd>find</dd>
-          <template v-for="page in pages" :key="page.key"><dt><kbd>{{ page.key }}</kbd></dt><dd>{{ page.name }}</dd></template>
-          <dt><kbd>u</kbd></dt><dd>other units</dd><dt><kbd>←</kbd> <kbd>→</kbd></dt><dd>step along the line, on a line sheet</dd><dt><kbd>1</kbd> <kbd>2</kbd> <kbd>3</kbd></dt><dd>standpoint, on a line sheet</dd><dt><kbd>j</kbd></dt><dd>open a job, on a line sheet</dd><dt><kbd>Space</kbd></dt><dd>records the step, in the bay view</dd><dt><kbd>?</kbd></dt><dd>these keys</dd>
+          <dt><kbd>/</kbd></dt>
+          <dd>find</dd>
+          <template v-for="page in pages" :key="page.key"
+            ><dt>
+              <kbd>{{ page.key }}</kbd>
+            </dt>
+            <dd>{{ page.name }}</dd></template
+          >
+          <dt><kbd>u</kbd></dt>
+          <dd>other units</dd>
+          <dt><kbd>←</kbd> <kbd>→</kbd></dt>
+          <dd>step along the line, on a line sheet</dd>
+          <dt><kbd>1</kbd> <kbd>2</kbd> <kbd>3</kbd></dt>
+          <dd>standpoint, on a line sheet</dd>
+          <dt><kbd>j</kbd></dt>
+          <dd>open a job, on a line sheet</dd>
+          <dt><kbd>Space</kbd></dt>
+          <dd>records the step, in the bay view</dd>
+          <dt><kbd>?</kbd></dt>
+          <dd>these keys</dd>
         </dl>
         <button class="btn main" @click="help = false">Close</button>
       </div>
@@ -90,25 +138,130 @@ onUnmounted(() => stop?.())
 </template>
 
 <style scoped>
-.desk { display: grid; grid-template-columns: 84px minmax(0, 1fr); min-height: 100vh; background: var(--paper); }
-.rail { background: var(--rail); color: var(--rail-ink); display: flex; flex-direction: column; padding: 12px 0; gap: 2px; position: sticky; top: 0; height: 100vh; z-index: 5; }
-.brand { text-align: center; text-decoration: none; padding-bottom: 14px; display: grid; justify-items: center; gap: 3px; font-size: 14px; }
-.page { display: grid; justify-items: center; gap: 3px; font: 500 14px/1.2 var(--face); padding: 10px 2px; border: 0; border-left: 4px solid transparent; background: none; color: inherit; text-decoration: none; cursor: pointer; }
-.page:hover { background: #24414a; } .page.on { background: var(--rail-on); border-left-color: var(--mark); font-weight: 700; }
-.rail :focus-visible { outline-color: var(--mark); outline-offset: -3px; }
-.grow { flex: 1; }
-.menu { color: var(--ink); border: 2px solid var(--ink); }
-.main { min-width: 0; display: flex; flex-direction: column; }
-.top { display: flex; gap: 12px; align-items: center; padding: 12px 22px 0; }
-.timers { margin-right: auto; display: flex; gap: 8px; flex-wrap: wrap; }
-.sheet-page { padding: 12px 22px 40px; }
-.keys { display: grid; grid-template-columns: 110px 1fr; gap: 8px; }
-@media (max-width: 700px) {
-  .desk { grid-template-columns: minmax(0, 1fr); padding-bottom: 62px; }
-  .rail { position: fixed; inset: auto 0 0 0; height: 62px; flex-direction: row; padding: 0; justify-content: space-around; }
-  .brand, .grow { display: none; }
-  .page { border-left: 0; border-top: 4px solid transparent; flex: 1; align-content: center; } .page.on { border-top-color: var(--mark); }
-  .top { padding: 10px 12px 0; flex-wrap: wrap; } .sheet-page { padding: 12px 12px 30px; }
+.desk {
+  display: grid;
+  grid-template-columns: 84px minmax(0, 1fr);
+  min-height: 100vh;
+  background: var(--paper);
 }
-@media print { .desk { display: block; } .main { display: block; } }
+.rail {
+  background: var(--rail);
+  color: var(--rail-ink);
+  display: flex;
+  flex-direction: column;
+  padding: 12px 0;
+  gap: 2px;
+  position: sticky;
+  top: 0;
+  height: 100vh;
+  z-index: 5;
+}
+.brand {
+  text-align: center;
+  text-decoration: none;
+  padding-bottom: 14px;
+  display: grid;
+  justify-items: center;
+  gap: 3px;
+  font-size: 14px;
+}
+.page {
+  display: grid;
+  justify-items: center;
+  gap: 3px;
+  font: 500 14px/1.2 var(--face);
+  padding: 10px 2px;
+  border: 0;
+  border-left: 4px solid transparent;
+  background: none;
+  color: inherit;
+  text-decoration: none;
+  cursor: pointer;
+}
+.page:hover {
+  background: #24414a;
+}
+.page.on {
+  background: var(--rail-on);
+  border-left-color: var(--mark);
+  font-weight: 700;
+}
+.rail :focus-visible {
+  outline-color: var(--mark);
+  outline-offset: -3px;
+}
+.grow {
+  flex: 1;
+}
+.menu {
+  color: var(--ink);
+  border: 2px solid var(--ink);
+}
+.main {
+  min-width: 0;
+  display: flex;
+  flex-direction: column;
+}
+.top {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  padding: 12px 22px 0;
+}
+.timers {
+  margin-right: auto;
+  display: flex;
+  gap: 8px;
+  flex-wrap: wrap;
+}
+.sheet-page {
+  padding: 12px 22px 40px;
+}
+.keys {
+  display: grid;
+  grid-template-columns: 110px 1fr;
+  gap: 8px;
+}
+@media (max-width: 700px) {
+  .desk {
+    grid-template-columns: minmax(0, 1fr);
+    padding-bottom: 62px;
+  }
+  .rail {
+    position: fixed;
+    inset: auto 0 0 0;
+    height: 62px;
+    flex-direction: row;
+    padding: 0;
+    justify-content: space-around;
+  }
+  .brand,
+  .grow {
+    display: none;
+  }
+  .page {
+    border-left: 0;
+    border-top: 4px solid transparent;
+    flex: 1;
+    align-content: center;
+  }
+  .page.on {
+    border-top-color: var(--mark);
+  }
+  .top {
+    padding: 10px 12px 0;
+    flex-wrap: wrap;
+  }
+  .sheet-page {
+    padding: 12px 12px 30px;
+  }
+}
+@media print {
+  .desk {
+    display: block;
+  }
+  .main {
+    display: block;
+  }
+}
 </style>

@@ -5,7 +5,7 @@ import { useSession } from '~/stores/session'
 const open = ['/sign-in', '/setup', '/errors']
 
 /** Nobody signed in: to the sign-in page, and back afterwards. The API guards itself; this is only the way in. */
-export default defineNuxtRouteMiddleware(async (to) => {
+export default defineNuxtRouteMiddleware(async to => {
   if (open.includes(to.path)) return
   const session = useSession()
   try {

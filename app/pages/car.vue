@@ -29,7 +29,10 @@ const trouble = ref('')
 onMounted(async () => {
   try {
     const id = typeof route.query.vehicle === 'string' ? route.query.vehicle : undefined
-    const [known, found] = await Promise.all([call<Family[]>('GET', '/api/families'), id ? call<{ vehicle: VehicleView }>('GET', `/api/vehicles/${id}`) : undefined])
+    const [known, found] = await Promise.all([
+      call<Family[]>('GET', '/api/families'),
+      id ? call<{ vehicle: VehicleView }>('GET', `/api/vehicles/${id}`) : undefined,
+    ])
     families.value = known
     vehicle.value = found?.vehicle
     family.value = found?.vehicle.family ?? (known.some(item => item.id === route.query.family) ? String(route.query.family) : '')
@@ -37,7 +40,7 @@ onMounted(async () => {
     if (!connection.notice(error)) trouble.value = wordsOf(error)
   }
 })
-watch(family, async (id) => {
+watch(family, async id => {
   sheets.value = undefined
   system.value = undefined
   learned.value = {}
@@ -51,20 +54,43 @@ watch(family, async (id) => {
     if (!connection.notice(error)) trouble.value = wordsOf(error)
   }
 })
-const makes = computed(() => [...new Set(families.value.map(item => item.make))].sort().map(make => ({ make, models: families.value.filter(item => item.make === make).sort((a, b) => a.model < b.model ? -1 : 1) })))
+const makes = computed(() =>
+  [...new Set(families.value.map(item => item.make))]
+    .sort()
+    .map(make => ({ make, models: families.value.filter(item => item.make === make).sort((a, b) => (a.model < b.model ? -1 : 1)) })),
+)
 const engines = computed(() => families.value.find(item => item.id === family.value)?.engines ?? [])
-const car = computed<Car>(() => vehicle.value ? { ...vehicle.value, traits: { ...learned.value, ...vehicle.value.traits } } : { family: family.value, ...(Number(year.value) > 1900 ? { year: Number(year.value) } : {}), ...(engine.value ? { engine: engine.value } : {}), traits: learned.value })
+const car = computed<Car>(() =>
+  vehicle.value
+    ? { ...vehicle.value, traits: { ...learned.value, ...vehicle.value.traits } }
+    : {
+        family: family.value,
+        ...(Number(year.value) > 1900 ? { year: Number(year.value) } : {}),
+        ...(engine.value ? { engine: engine.value } : {}),
+        traits: learned.value,
+      },
+)
 const possible = computed(() => sheets.value?.filter(sheet => fitOf(sheet, car.value) === undefined) ?? [])
 const present = computed(() => systems.filter(one => possible.value.some(sheet => sheet.system === one)))
-watch(present, (now) => {
-  if (!system.value || !now.includes(system.value)) system.value = now[0]
-}, { immediate: true })
+watch(
+  present,
+  now => {
+    if (!system.value || !now.includes(system.value)) system.value = now[0]
+  },
+  { immediate: true },
+)
 const asked = computed(() => sheets.value?.filter(sheet => sheet.system === system.value) ?? [])
-const identification = computed(() => asked.value.length > 0 ? identifyLayouts(asked.value, car.value, cannotSee.value) : undefined)
-const only = computed(() => identification.value?.layouts.length === 1 ? identification.value.layouts[0] : undefined)
-const pathTo = (sheet: Sheet) => vehicle.value ? `/sheets/${sheet.id}?vehicle=${vehicle.value.id}` : `/sheets/${sheet.id}?${new URLSearchParams(queryOfCar(car.value)).toString()}`
+const identification = computed(() => (asked.value.length > 0 ? identifyLayouts(asked.value, car.value, cannotSee.value) : undefined))
+const only = computed(() => (identification.value?.layouts.length === 1 ? identification.value.layouts[0] : undefined))
+const pathTo = (sheet: Sheet) =>
+  vehicle.value
+    ? `/sheets/${sheet.id}?vehicle=${vehicle.value.id}`
+    : `/sheets/${sheet.id}?${new URLSearchParams(queryOfCar(car.value)).toString()}`
 async function answer(look: { sheet: string; question: string; answer: string }) {
-  const implies = asked.value.find(sheet => sheet.id === look.sheet)?.questions.find(question => question.id === look.question)?.answers.find(item => item.id === look.answer)?.implies
+  const implies = asked.value
+    .find(sheet => sheet.id === look.sheet)
+    ?.questions.find(question => question.id === look.question)
+    ?.answers.find(item => item.id === look.answer)?.implies
   if (!implies) return
   try {
     if (vehicle.value) vehicle.value = await call<VehicleView>('POST', `/api/vehicles/${vehicle.value.id}/traits`, look)
@@ -73,39 +99,140 @@ async function answer(look: { sheet: string; question: string; answer: string })
     if (!connection.notice(error)) trouble.value = wordsOf(error)
   }
 }
-const known = computed(() => [...new Set(asked.value.flatMap(sheet => sheet.traits).flatMap((trait) => {
-  const value = trait.values.find(item => item.id === car.value.traits[trait.id])
-  return value ? [`${trait.name}: ${value.name}`] : []
-}))])
+const known = computed(() => [
+  ...new Set(
+    asked.value
+      .flatMap(sheet => sheet.traits)
+      .flatMap(trait => {
+        const value = trait.values.find(item => item.id === car.value.traits[trait.id])
+        return value ? [`${trait.name}: ${value.name}`] : []
+      }),
+  ),
+])
 </script>
 
 <template>
   <div class="stack">
     <h1>{{ vehicle ? `${vehicle.plate}, ${vehicle.label}` : 'Which car, which lines?' }}</h1>
-    <p v-if="vehicle" class="soft">{{ vehicle.customer }}<template v-if="vehicle.vin"> · {{ vehicle.vin }}</template></p>
+    <p v-if="vehicle" class="soft">
+      {{ vehicle.customer }}<template v-if="vehicle.vin"> · {{ vehicle.vin }}</template>
+    </p>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
     <div v-if="!vehicle" class="facts card">
-      <v-select v-model="family" :items="families.map(item => ({ value: item.id, title: `${item.make} ${item.model} ${item.body}` }))" label="Make and model" /><v-text-field v-model="year" label="Year, if known" inputmode="numeric" /><v-select v-model="engine" :items="engines.map(item => ({ value: item.id, title: item.name }))" label="Engine, if known" clearable :disabled="engines.length === 0" />
+      <v-select
+        v-model="family"
+        :items="families.map(item => ({ value: item.id, title: `${item.make} ${item.model} ${item.body}` }))"
+        label="Make and model"
+      /><v-text-field v-model="year" label="Year, if known" inputmode="numeric" /><v-select
+        v-model="engine"
+        :items="engines.map(item => ({ value: item.id, title: item.name }))"
+        label="Engine, if known"
+        clearable
+        :disabled="engines.length === 0"
+      />
     </div>
     <template v-if="!family">
       <p class="soft">Choose the car. Year and engine narrow it; what they leave open, a look at the car settles.</p>
-      <section v-for="{ make, models } in makes" :key="make" class="make"><h2>{{ make }}</h2><div class="row models"><button v-for="item in models" :key="item.id" class="btn" @click="family = item.id">{{ item.model }} <span class="soft">{{ item.body }}, {{ item.years[0] }}–{{ item.years[1] }}</span></button></div></section>
-      <div v-if="families.length === 0" class="empty"><b>No cars are known yet.</b>They come with the line sheets: a lead imports a pack or writes the first sheet.</div>
+      <section v-for="{ make, models } in makes" :key="make" class="make">
+        <h2>{{ make }}</h2>
+        <div class="row models">
+          <button v-for="item in models" :key="item.id" class="btn" @click="family = item.id">
+            {{ item.model }} <span class="soft">{{ item.body }}, {{ item.years[0] }}–{{ item.years[1] }}</span>
+          </button>
+        </div>
+      </section>
+      <div v-if="families.length === 0" class="empty">
+        <b>No cars are known yet.</b>They come with the line sheets: a lead imports a pack or writes the first sheet.
+      </div>
     </template>
     <div v-else-if="!sheets" class="busy" role="status" aria-label="Loading the line sheets" />
-    <div v-else-if="present.length === 0" class="empty"><b>No line sheet here is for this car.</b>A lead can write one, or import a pack.</div>
+    <div v-else-if="present.length === 0" class="empty">
+      <b>No line sheet here is for this car.</b>A lead can write one, or import a pack.
+    </div>
     <template v-else>
-      <div class="tabs" role="group" aria-label="System"><button v-for="one in present" :key="one" :aria-pressed="system === one" @click="system = one; cannotSee = []">{{ systemWords[one] }}</button></div>
-      <p v-if="known.length" class="soft">Known: <b>{{ known.join(' · ') }}</b></p>
-      <IdentifyBar v-if="identification" :identification="identification" :sheets="asked" :unseen="cannotSee.length" @answer="answer" @cannot-see="look => (cannotSee = [...cannotSee, look])" @again="cannotSee = []" />
+      <div class="tabs" role="group" aria-label="System">
+        <button
+          v-for="one in present"
+          :key="one"
+          :aria-pressed="system === one"
+          @click="
+            system = one
+            cannotSee = []
+          "
+        >
+          {{ systemWords[one] }}
+        </button>
+      </div>
+      <p v-if="known.length" class="soft">
+        Known: <b>{{ known.join(' · ') }}</b>
+      </p>
+      <IdentifyBar
+        v-if="identification"
+        :identification="identification"
+        :sheets="asked"
+        :unseen="cannotSee.length"
+        @answer="answer"
+        @cannot-see="look => (cannotSee = [...cannotSee, look])"
+        @again="cannotSee = []"
+      />
       <div v-if="only" class="good">Settled: {{ layoutWords(only, asked) }}.</div>
-      <ul class="stack"><li v-for="sheet in possible.filter(item => item.system === system)" :key="sheet.id" class="card hit"><div><b>{{ sheet.title }}</b><span class="soft">{{ sheet.summary }}</span></div><NuxtLink class="btn tight" :class="{ main: only }" :to="pathTo(sheet)">Open the sheet</NuxtLink></li></ul>
+      <ul class="stack">
+        <li v-for="sheet in possible.filter(item => item.system === system)" :key="sheet.id" class="card hit">
+          <div>
+            <b>{{ sheet.title }}</b><span class="soft">{{ sheet.summary }}</span>
+          </div>
+          <NuxtLink class="btn tight" :class="{ main: only }" :to="pathTo(sheet)">Open the sheet</NuxtLink>
+        </li>
+      </ul>
     </template>
   </div>
 </template>
 
 <style scoped>
-.facts { display: grid; grid-template-columns: 2fr 1fr 1.4fr; gap: 12px; } .make { display: grid; grid-template-columns: 120px 1fr; gap: 10px; align-items: start; border-top: 2px solid var(--rule); padding-top: 10px; } .make h2 { line-height: 48px; } .models { flex-wrap: wrap; gap: 8px; } .models .btn { gap: 8px; } .models .soft { font-weight: 400; }
-.hit { display: flex; justify-content: space-between; gap: 14px; align-items: center; flex-wrap: wrap; } .hit div { display: grid; flex: 1 1 280px; }
-@media (max-width: 700px) { .facts, .make { grid-template-columns: 1fr; } .make h2 { line-height: 1.4; } }
+.facts {
+  display: grid;
+  grid-template-columns: 2fr 1fr 1.4fr;
+  gap: 12px;
+}
+.make {
+  display: grid;
+  grid-template-columns: 120px 1fr;
+  gap: 10px;
+  align-items: start;
+  border-top: 2px solid var(--rule);
+  padding-top: 10px;
+}
+.make h2 {
+  line-height: 48px;
+}
+.models {
+  flex-wrap: wrap;
+  gap: 8px;
+}
+.models .btn {
+  gap: 8px;
+}
+.models .soft {
+  font-weight: 400;
+}
+.hit {
+  display: flex;
+  justify-content: space-between;
+  gap: 14px;
+  align-items: center;
+  flex-wrap: wrap;
+}
+.hit div {
+  display: grid;
+  flex: 1 1 280px;
+}
+@media (max-width: 700px) {
+  .facts,
+  .make {
+    grid-template-columns: 1fr;
+  }
+  .make h2 {
+    line-height: 1.4;
+  }
+}
 </style>

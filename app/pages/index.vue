@@ -13,17 +13,52 @@ const rows = computed(() => floor.rows)
 
 <template>
   <div class="stack">
-    <div class="spread"><h1>Floor</h1><span class="soft">{{ session.view?.workshop }} · {{ floor.open.length }} open</span></div>
+    <div class="spread">
+      <h1>Floor</h1>
+      <span class="soft">{{ session.view?.workshop }} · {{ floor.open.length }} open</span>
+    </div>
     <div v-if="!rows" class="busy" role="status" aria-label="Loading the open jobs" />
-    <div v-else-if="rows.length === 0" class="empty"><b>No job is open.</b>Look up a car, choose its lines and open one.<p><NuxtLink class="btn main" to="/lookup">Look up</NuxtLink></p></div>
+    <div v-else-if="rows.length === 0" class="empty">
+      <b>No job is open.</b>Look up a car, choose its lines and open one.
+      <p><NuxtLink class="btn main" to="/lookup">Look up</NuxtLink></p>
+    </div>
     <ul v-else class="jobs">
       <li v-for="row in rows" :key="row.id" class="card" :class="{ closed: row.summary.stage === 'handed-over' }">
-        <NuxtLink :to="`/jobs/${row.id}`" class="head"><span class="no">{{ row.number }}</span><span><b>{{ row.plate }}</b> {{ row.vehicle }}<span class="sub">{{ row.customer }} · {{ row.sheetTitle }}</span></span></NuxtLink>
-        <div class="stage"><span class="tag" :class="{ fill: !row.summary.paused && row.summary.stage !== 'handed-over' }">{{ stageWords[row.summary.stage] }}</span><span v-if="row.summary.paused" class="tag warn">paused</span>
-          <div class="progress" role="img" :aria-label="`${row.summary.step.done} of ${row.summary.step.of} steps done`"><i :style="{ width: `${row.summary.step.of ? row.summary.step.done / row.summary.step.of * 100 : 0}%` }" /></div>
-          <span class="sub">{{ row.summary.step.of ? `step ${Math.min(row.summary.step.done + 1, row.summary.step.of)} of ${row.summary.step.of}` : 'no plan yet' }}</span></div>
-        <div class="next"><span class="sub">next</span>{{ row.nextWords || (row.summary.stage === 'opened' ? 'Choose the lines' : row.summary.stage === 'to-sign-off' ? 'Sign off' : row.summary.stage === 'signed-off' ? 'Hand over' : '–') }}</div>
-        <div class="timers"><TimerBadge v-for="timer in row.summary.timers" :key="timer.timer" v-bind="timer" :offset="floor.clockOffset" /></div>
+        <NuxtLink :to="`/jobs/${row.id}`" class="head"
+          ><span class="no">{{ row.number }}</span
+          ><span
+            ><b>{{ row.plate }}</b> {{ row.vehicle }}<span class="sub">{{ row.customer }} · {{ row.sheetTitle }}</span></span
+          ></NuxtLink
+        >
+        <div class="stage">
+          <span class="tag" :class="{ fill: !row.summary.paused && row.summary.stage !== 'handed-over' }">{{
+            stageWords[row.summary.stage]
+          }}</span><span v-if="row.summary.paused" class="tag warn">paused</span>
+          <div class="progress" role="img" :aria-label="`${row.summary.step.done} of ${row.summary.step.of} steps done`">
+            <i :style="{ width: `${row.summary.step.of ? (row.summary.step.done / row.summary.step.of) * 100 : 0}%` }" />
+          </div>
+          <span class="sub">{{
+            row.summary.step.of
+              ? `step ${Math.min(row.summary.step.done + 1, row.summary.step.of)} of ${row.summary.step.of}`
+              : 'no plan yet'
+          }}</span>
+        </div>
+        <div class="next">
+          <span class="sub">next</span
+          >{{
+            row.nextWords ||
+            (row.summary.stage === 'opened'
+              ? 'Choose the lines'
+              : row.summary.stage === 'to-sign-off'
+                ? 'Sign off'
+                : row.summary.stage === 'signed-off'
+                  ? 'Hand over'
+                  : '–')
+          }}
+        </div>
+        <div class="timers">
+          <TimerBadge v-for="timer in row.summary.timers" :key="timer.timer" v-bind="timer" :offset="floor.clockOffset" />
+        </div>
         <button class="btn tight" :disabled="row.summary.step.of === 0" @click="navigateTo(`/jobs/${row.id}/bay`)">Bay view</button>
       </li>
     </ul>
@@ -31,14 +66,64 @@ const rows = computed(() => floor.rows)
 </template>
 
 <style scoped>
-.jobs { display: grid; gap: 10px; }
-.jobs li { display: grid; grid-template-columns: minmax(230px, 1.3fr) 190px minmax(180px, 1.2fr) auto auto; gap: 18px; align-items: center; border-left: 8px solid var(--accent); }
-.jobs li.closed { border-left-color: var(--line); opacity: .85; }
-.head { display: flex; gap: 14px; align-items: center; text-decoration: none; } .head:hover b { text-decoration: underline; }
-.no { font: 700 30px/1 var(--face); }
-.sub { display: block; color: var(--soft); font-size: 14px; }
-.stage { display: flex; flex-wrap: wrap; gap: 4px 8px; align-items: center; }
-.progress { height: 8px; background: var(--well); border: 1px solid var(--line); flex: 1 1 100%; } .progress i { display: block; height: 100%; background: var(--accent); }
-.next { font-weight: 600; }
-@media (max-width: 980px) { .jobs li { grid-template-columns: 1fr 1fr; } .head { grid-column: 1 / -1; } }
+.jobs {
+  display: grid;
+  gap: 10px;
+}
+.jobs li {
+  display: grid;
+  grid-template-columns: minmax(230px, 1.3fr) 190px minmax(180px, 1.2fr) auto auto;
+  gap: 18px;
+  align-items: center;
+  border-left: 8px solid var(--accent);
+}
+.jobs li.closed {
+  border-left-color: var(--line);
+  opacity: 0.85;
+}
+.head {
+  display: flex;
+  gap: 14px;
+  align-items: center;
+  text-decoration: none;
+}
+.head:hover b {
+  text-decoration: underline;
+}
+.no {
+  font: 700 30px/1 var(--face);
+}
+.sub {
+  display: block;
+  color: var(--soft);
+  font-size: 14px;
+}
+.stage {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 8px;
+  align-items: center;
+}
+.progress {
+  height: 8px;
+  background: var(--well);
+  border: 1px solid var(--line);
+  flex: 1 1 100%;
+}
+.progress i {
+  display: block;
+  height: 100%;
+  background: var(--accent);
+}
+.next {
+  font-weight: 600;
+}
+@media (max-width: 980px) {
+  .jobs li {
+    grid-template-columns: 1fr 1fr;
+  }
+  .head {
+    grid-column: 1 / -1;
+  }
+}
 </style>

@@ -43,7 +43,8 @@ async function attempt(name: string, what: string, work: () => Promise<void>) {
     await work()
   } catch (error) {
     if (error instanceof ProblemFailure) problem.value = error.problem
-    else if (!connection.notice(error)) said.value = error instanceof SyntaxError ? `${name} is not readable as JSON: ${error.message}` : wordsOf(error)
+    else if (!connection.notice(error))
+      said.value = error instanceof SyntaxError ? `${name} is not readable as JSON: ${error.message}` : wordsOf(error)
   } finally {
     busy.value = ''
   }
@@ -59,44 +60,159 @@ async function look(event: Event) {
     waiting.value = { name: file.name, pack, preview: await call<ImportPreview>('POST', '/api/packs/preview', pack) }
   })
 }
-const take = () => attempt(waiting.value!.name, 'Importing …', async () => {
-  const { name, pack } = waiting.value!
-  const result = await call<{ added: unknown[]; unchanged: unknown[] }>('POST', '/api/packs', pack)
-  said.value = `${name}: ${result.added.length} added, ${result.unchanged.length} already here.`
-  waiting.value = undefined
-  await load()
-})
-const nothingNew = computed(() => waiting.value?.preview.sheets.every(sheet => sheet.change === 'same') && waiting.value.preview.families.every(family => family.change === 'same'))
+const take = () =>
+  attempt(waiting.value!.name, 'Importing …', async () => {
+    const { name, pack } = waiting.value!
+    const result = await call<{ added: unknown[]; unchanged: unknown[] }>('POST', '/api/packs', pack)
+    said.value = `${name}: ${result.added.length} added, ${result.unchanged.length} already here.`
+    waiting.value = undefined
+    await load()
+  })
+const nothingNew = computed(
+  () =>
+    waiting.value?.preview.sheets.every(sheet => sheet.change === 'same') &&
+    waiting.value.preview.families.every(family => family.change === 'same'),
+)
 const changeTag = { new: 'new', newer: 'new revision', older: 'older revision, kept beside', same: 'already here' } as const
 </script>
 
 <template>
   <div class="stack">
-    <div class="spread wrap"><h1>Library</h1>
+    <div class="spread wrap">
+      <h1>Library</h1>
       <div class="row">
-        <template v-if="mayWrite"><NuxtLink class="btn main" to="/sheets/new">New line sheet</NuxtLink><input ref="picker" class="sr" type="file" accept=".json,application/json" aria-label="Pack file" tabindex="-1" @change="look"><button class="btn" :disabled="!!busy" @click="picker?.click()">{{ busy || 'Import a pack' }}</button></template>
-        <v-menu><template #activator="{ props: menu }"><button class="btn" v-bind="menu">Export</button></template><div class="card stack exports"><a class="btn tight" href="/api/packs/export" download>All sheets, as a pack</a><a class="btn tight" href="/api/packs/fittings.csv" download>Fittings and torques, CSV</a><a class="btn tight" href="/api/packs/fluids.csv" download>Fluids, CSV</a><a class="btn tight quiet" href="/api/schemas/pack" target="_blank">JSON Schema of the pack</a></div></v-menu>
+        <template v-if="mayWrite"
+          ><NuxtLink class="btn main" to="/sheets/new">New line sheet</NuxtLink
+          ><input
+            ref="picker"
+            class="sr"
+            type="file"
+            accept=".json,application/json"
+            aria-label="Pack file"
+            tabindex="-1"
+            @change="look"
+          /><button class="btn" :disabled="!!busy" @click="picker?.click()">{{ busy || 'Import a pack' }}</button></template
+        >
+        <v-menu
+          ><template #activator="{ props: menu }"><button class="btn" v-bind="menu">Export</button></template>
+          <div class="card stack exports">
+            <a class="btn tight" href="/api/packs/export" download>All sheets, as a pack</a
+            ><a class="btn tight" href="/api/packs/fittings.csv" download>Fittings and torques, CSV</a
+            ><a class="btn tight" href="/api/packs/fluids.csv" download>Fluids, CSV</a
+            ><a class="btn tight quiet" href="/api/schemas/pack" target="_blank">JSON Schema of the pack</a>
+          </div></v-menu
+        >
       </div>
     </div>
     <p v-if="said" class="good" role="status">{{ said }}</p>
-    <div v-if="problem" class="trouble" role="alert"><b>{{ problem.title }}.</b> {{ problem.detail }}<ul><li v-for="(item, i) in problem.errors" :key="i"><code>{{ item.path || 'file' }}</code>: {{ item.message }}</li></ul></div>
+    <div v-if="problem" class="trouble" role="alert">
+      <b>{{ problem.title }}.</b> {{ problem.detail }}
+      <ul>
+        <li v-for="(item, i) in problem.errors" :key="i">
+          <code>{{ item.path || 'file' }}</code>: {{ item.message }}
+        </li>
+      </ul>
+    </div>
     <section v-if="waiting" class="card preview stack" aria-label="What the import would do">
-      <div><h2>{{ waiting.name }}: {{ waiting.preview.title }}</h2><p class="soft">Nothing is taken yet. All of it is taken, or nothing.</p></div>
-      <ul v-if="waiting.preview.families.length" class="row"><li v-for="family in waiting.preview.families" :key="family.id">{{ family.name }} <span class="tag" :class="{ ok: family.change === 'new', warn: family.change === 'changed' }">{{ family.change === 'same' ? 'known' : family.change }}</span></li></ul>
-      <ul class="stack"><li v-for="sheet in waiting.preview.sheets" :key="`${sheet.id}${sheet.revision}`"><b>{{ sheet.title }}</b> <span class="soft">{{ sheet.id }}, revision {{ sheet.revision }}</span> <span class="tag" :class="{ ok: sheet.change === 'new', warn: sheet.change === 'newer' }">{{ changeTag[sheet.change] }}</span><ul v-if="sheet.changes.length" class="changes"><li v-for="(words, i) in sheet.changes.slice(0, 12)" :key="i">{{ words }}</li><li v-if="sheet.changes.length > 12" class="soft">and {{ sheet.changes.length - 12 }} more</li></ul></li></ul>
-      <div class="row"><button class="btn main" :disabled="!!busy || nothingNew" @click="take">{{ nothingNew ? 'All of it is here already' : `Take ${plural(waiting.preview.sheets.filter(sheet => sheet.change !== 'same').length, 'sheet')}` }}</button><button class="btn" @click="waiting = undefined">Leave it</button></div>
+      <div>
+        <h2>{{ waiting.name }}: {{ waiting.preview.title }}</h2>
+        <p class="soft">Nothing is taken yet. All of it is taken, or nothing.</p>
+      </div>
+      <ul v-if="waiting.preview.families.length" class="row">
+        <li v-for="family in waiting.preview.families" :key="family.id">
+          {{ family.name }}
+          <span class="tag" :class="{ ok: family.change === 'new', warn: family.change === 'changed' }">{{
+            family.change === 'same' ? 'known' : family.change
+          }}</span>
+        </li>
+      </ul>
+      <ul class="stack">
+        <li v-for="sheet in waiting.preview.sheets" :key="`${sheet.id}${sheet.revision}`">
+          <b>{{ sheet.title }}</b> <span class="soft">{{ sheet.id }}, revision {{ sheet.revision }}</span>
+          <span class="tag" :class="{ ok: sheet.change === 'new', warn: sheet.change === 'newer' }">{{ changeTag[sheet.change] }}</span>
+          <ul v-if="sheet.changes.length" class="changes">
+            <li v-for="(words, i) in sheet.changes.slice(0, 12)" :key="i">{{ words }}</li>
+            <li v-if="sheet.changes.length > 12" class="soft">and {{ sheet.changes.length - 12 }} more</li>
+          </ul>
+        </li>
+      </ul>
+      <div class="row">
+        <button class="btn main" :disabled="!!busy || nothingNew" @click="take">
+          {{
+            nothingNew
+              ? 'All of it is here already'
+              : `Take ${plural(waiting.preview.sheets.filter(sheet => sheet.change !== 'same').length, 'sheet')}`
+          }}</button><button class="btn" @click="waiting = undefined">Leave it</button>
+      </div>
     </section>
     <div v-if="!sheets" class="busy" role="status" aria-label="Loading the library" />
-    <div v-else-if="sheets.length === 0" class="empty"><b>No line sheets yet.</b>A lead or an admin imports a pack (*.efferent.json), or writes the first one.</div>
+    <div v-else-if="sheets.length === 0" class="empty">
+      <b>No line sheets yet.</b>A lead or an admin imports a pack (*.efferent.json), or writes the first one.
+    </div>
     <template v-else>
-      <div class="tabs" role="group" aria-label="System"><button :aria-pressed="!system" @click="system = undefined">All {{ sheets.length }}</button><button v-for="one in present" :key="one" :aria-pressed="system === one" @click="system = one">{{ systemWords[one] }}</button></div>
-      <div class="scroll" tabindex="0"><table class="grid"><thead><tr><th>Sheet</th><th>System</th><th>Vehicles</th><th class="n">Revision</th><th /></tr></thead><tbody>
-        <tr v-for="sheet in shown" :key="sheet.id"><td><NuxtLink :to="`/sheets/${sheet.id}`"><b>{{ sheet.title }}</b></NuxtLink><span class="sub">{{ sheet.summary }}</span></td><td>{{ systemWords[sheet.system as System] }}</td><td>{{ sheet.appliesTo }}</td><td class="n">{{ sheet.revision }}</td><td class="acts"><a :href="`/api/packs/export?sheets=${sheet.id}`" download :aria-label="`Export ${sheet.title}`">file</a><template v-if="mayWrite"><NuxtLink :to="`/sheets/${sheet.id}/edit`" :aria-label="`Edit ${sheet.title}`">edit</NuxtLink><NuxtLink :to="`/sheets/new?copy=${sheet.id}`" :aria-label="`Copy ${sheet.title}`">copy</NuxtLink></template></td></tr></tbody></table></div>
+      <div class="tabs" role="group" aria-label="System">
+        <button :aria-pressed="!system" @click="system = undefined">All {{ sheets.length }}</button
+        ><button v-for="one in present" :key="one" :aria-pressed="system === one" @click="system = one">{{ systemWords[one] }}</button>
+      </div>
+      <div class="scroll" tabindex="0">
+        <table class="grid">
+          <thead>
+            <tr>
+              <th>Sheet</th>
+              <th>System</th>
+              <th>Vehicles</th>
+              <th class="n">Revision</th>
+              <th />
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="sheet in shown" :key="sheet.id">
+              <td>
+                <NuxtLink :to="`/sheets/${sheet.id}`"
+                  ><b>{{ sheet.title }}</b></NuxtLink
+                ><span class="sub">{{ sheet.summary }}</span>
+              </td>
+              <td>{{ systemWords[sheet.system as System] }}</td>
+              <td>{{ sheet.appliesTo }}</td>
+              <td class="n">{{ sheet.revision }}</td>
+              <td class="acts">
+                <a :href="`/api/packs/export?sheets=${sheet.id}`" download :aria-label="`Export ${sheet.title}`">file</a
+                ><template v-if="mayWrite"
+                  ><NuxtLink :to="`/sheets/${sheet.id}/edit`" :aria-label="`Edit ${sheet.title}`">edit</NuxtLink
+                  ><NuxtLink :to="`/sheets/new?copy=${sheet.id}`" :aria-label="`Copy ${sheet.title}`">copy</NuxtLink></template
+                >
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
     </template>
   </div>
 </template>
 
 <style scoped>
-code { font-weight: 700; font-family: var(--face); } .wrap { flex-wrap: wrap; } .exports { border: 2px solid var(--ink); color: var(--ink); } .preview { border-top: 5px solid var(--accent); } .changes { list-style: disc; padding-left: 22px; }
-.acts { white-space: nowrap; } .acts a { padding: 8px 6px; }
+code {
+  font-weight: 700;
+  font-family: var(--face);
+}
+.wrap {
+  flex-wrap: wrap;
+}
+.exports {
+  border: 2px solid var(--ink);
+  color: var(--ink);
+}
+.preview {
+  border-top: 5px solid var(--accent);
+}
+.changes {
+  list-style: disc;
+  padding-left: 22px;
+}
+.acts {
+  white-space: nowrap;
+}
+.acts a {
+  padding: 8px 6px;
+}
 </style>

@@ -33,7 +33,15 @@ async function create() {
     <div class="card ruled stack">
       <v-text-field v-model="workshop" label="Name of the workshop" required />
       <v-text-field v-model="name" label="Your name" autocomplete="name" required />
-      <v-text-field v-model="password" label="Password" type="password" autocomplete="new-password" :hint="`at least ${limits.passwordLength[0]} characters`" persistent-hint required />
+      <v-text-field
+        v-model="password"
+        label="Password"
+        type="password"
+        autocomplete="new-password"
+        :hint="`at least ${limits.passwordLength[0]} characters`"
+        persistent-hint
+        required
+      />
       <v-text-field v-model="again" label="Password again" type="password" autocomplete="new-password" required />
       <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
       <button class="btn main">Create the workshop</button>

@@ -42,15 +42,24 @@ async function attempt(work: () => Promise<unknown>, done: string) {
     if (!connection.notice(error)) trouble.value = wordsOf(error)
   }
 }
-const add = () => attempt(async () => {
-  await call('POST', '/api/people', { name: name.value, role: role.value, secret: secret.value })
-  name.value = secret.value = ''
-}, 'Added.')
-const setActive = (person: PersonView, active: boolean) => attempt(() => call('PATCH', `/api/people/${person.id}`, { active }), active ? `${person.name} can sign in again.` : `${person.name} can no longer sign in.`)
-const setSecret = (person: PersonView) => attempt(async () => {
-  await call('PATCH', `/api/people/${person.id}`, { secret: fresh.value[person.id] })
-  fresh.value[person.id] = ''
-}, `${person.name} has a new ${person.role === 'admin' ? 'password' : 'PIN'}; earlier sign-ins are void.`)
+const add = () =>
+  attempt(async () => {
+    await call('POST', '/api/people', { name: name.value, role: role.value, secret: secret.value })
+    name.value = secret.value = ''
+  }, 'Added.')
+const setActive = (person: PersonView, active: boolean) =>
+  attempt(
+    () => call('PATCH', `/api/people/${person.id}`, { active }),
+    active ? `${person.name} can sign in again.` : `${person.name} can no longer sign in.`,
+  )
+const setSecret = (person: PersonView) =>
+  attempt(
+    async () => {
+      await call('PATCH', `/api/people/${person.id}`, { secret: fresh.value[person.id] })
+      fresh.value[person.id] = ''
+    },
+    `${person.name} has a new ${person.role === 'admin' ? 'password' : 'PIN'}; earlier sign-ins are void.`,
+  )
 </script>
 
 <template>
@@ -58,20 +67,79 @@ const setSecret = (person: PersonView) => attempt(async () => {
     <h1>Shop</h1>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
     <p v-if="said" class="good" role="status">{{ said }}</p>
-    <section class="card stack"><h2>Units on this device</h2>
+    <section class="card stack">
+      <h2>Units on this device</h2>
       <UnitsMenu />
     </section>
-    <section v-if="seesPeople" class="card stack"><h2>People</h2>
+    <section v-if="seesPeople" class="card stack">
+      <h2>People</h2>
       <div v-if="!people" class="busy" role="status" aria-label="Loading people" />
-      <div v-else class="scroll"><table class="grid"><thead><tr><th>Name</th><th>Role</th><th>Sign-in</th><th v-if="isAdmin">New PIN or password</th></tr></thead><tbody>
-        <tr v-for="person in people" :key="person.id"><td><b>{{ person.name }}</b></td><td>{{ roleWords[person.role] }}</td><td><span class="tag" :class="person.active ? 'ok' : 'warn'">{{ person.active ? 'can sign in' : 'shut out' }}</span> <button v-if="isAdmin" class="btn tight quiet" @click="setActive(person, !person.active)">{{ person.active ? 'Shut out' : 'Let in' }}</button></td>
-          <td v-if="isAdmin"><form class="row" @submit.prevent="setSecret(person)"><v-text-field v-model="fresh[person.id]" density="compact" type="password" autocomplete="new-password" :label="`for ${person.name}`" /><button class="btn tight" :disabled="!fresh[person.id]">Set</button></form></td></tr></tbody></table></div>
-      <form v-if="isAdmin" class="row add" @submit.prevent="add"><v-text-field v-model="name" label="Name" required /><v-select v-model="role" :items="roles.map(item => ({ value: item, title: roleWords[item] }))" label="Role" /><v-text-field v-model="secret" :label="role === 'admin' ? 'Password' : 'PIN'" type="password" autocomplete="new-password" required /><button class="btn main">Add</button></form>
+      <div v-else class="scroll">
+        <table class="grid">
+          <thead>
+            <tr>
+              <th>Name</th>
+              <th>Role</th>
+              <th>Sign-in</th>
+              <th v-if="isAdmin">New PIN or password</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="person in people" :key="person.id">
+              <td>
+                <b>{{ person.name }}</b>
+              </td>
+              <td>{{ roleWords[person.role] }}</td>
+              <td>
+                <span class="tag" :class="person.active ? 'ok' : 'warn'">{{ person.active ? 'can sign in' : 'shut out' }}</span>
+                <button v-if="isAdmin" class="btn tight quiet" @click="setActive(person, !person.active)">
+                  {{ person.active ? 'Shut out' : 'Let in' }}
+                </button>
+              </td>
+              <td v-if="isAdmin">
+                <form class="row" @submit.prevent="setSecret(person)">
+                  <v-text-field
+                    v-model="fresh[person.id]"
+                    density="compact"
+                    type="password"
+                    autocomplete="new-password"
+                    :label="`for ${person.name}`"
+                  /><button class="btn tight" :disabled="!fresh[person.id]">Set</button>
+                </form>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <form v-if="isAdmin" class="row add" @submit.prevent="add">
+        <v-text-field v-model="name" label="Name" required /><v-select
+          v-model="role"
+          :items="roles.map(item => ({ value: item, title: roleWords[item] }))"
+          label="Role"
+        /><v-text-field
+          v-model="secret"
+          :label="role === 'admin' ? 'Password' : 'PIN'"
+          type="password"
+          autocomplete="new-password"
+          required
+        /><button class="btn main">Add</button>
+      </form>
     </section>
-    <section v-if="health" class="card"><h2>This installation</h2><p>Efferent {{ health.version }} · PostgreSQL {{ health.database.server }} · database at {{ health.database.migration }}<template v-if="health.demo"> · demo data loaded</template></p></section>
+    <section v-if="health" class="card">
+      <h2>This installation</h2>
+      <p>
+        Efferent {{ health.version }} · PostgreSQL {{ health.database.server }} · database at {{ health.database.migration
+        }}<template v-if="health.demo"> · demo data loaded</template>
+      </p>
+    </section>
   </div>
 </template>
 
 <style scoped>
-.add > * { flex: 1 1 160px; } .add .btn { flex: 0 0 auto; }
+.add > * {
+  flex: 1 1 160px;
+}
+.add .btn {
+  flex: 0 0 auto;
+}
 </style>

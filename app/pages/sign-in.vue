@@ -43,11 +43,13 @@ async function enter() {
   trouble.value = ''
   try {
     if (await session.signIn(person.value.id, secret.value)) {
-      const to = typeof route.query.to === 'string' && route.query.to.startsWith('/') && !route.query.to.startsWith('//') ? route.query.to : '/'
+      const to =
+        typeof route.query.to === 'string' && route.query.to.startsWith('/') && !route.query.to.startsWith('//') ? route.query.to : '/'
       await navigateTo(to)
       return
     }
-    trouble.value = 'The PIN is right, but this browser refuses the sign-in cookie: the page is on plain HTTP. Open it through HTTPS, or start the server with --plain-http on a network you trust.'
+    trouble.value =
+      'The PIN is right, but this browser refuses the sign-in cookie: the page is on plain HTTP. Open it through HTTPS, or start the server with --plain-http on a network you trust.'
   } catch (error) {
     trouble.value = wordsOf(error)
     connection.notice(error)
@@ -60,19 +62,41 @@ async function enter() {
 
 <template>
   <div class="page stack">
-    <header class="row"><img src="/mark.svg" alt="" width="46" height="46"><div><h1>Efferent</h1><p class="soft">{{ session.view?.workshop || 'fluid lines, replaced and proved' }}</p></div></header>
+    <header class="row">
+      <img src="/mark.svg" alt="" width="46" height="46" />
+      <div>
+        <h1>Efferent</h1>
+        <p class="soft">{{ session.view?.workshop || 'fluid lines, replaced and proved' }}</p>
+      </div>
+    </header>
     <h2>Who is working?</h2>
     <div v-if="!session.view" class="busy" role="status" aria-label="Loading" />
     <div class="people" role="group" aria-label="People">
-      <button v-for="candidate in session.view?.people" :key="candidate.id" class="person" :aria-pressed="candidate.id === chosen" @click="choose(candidate.id)">
+      <button
+        v-for="candidate in session.view?.people"
+        :key="candidate.id"
+        class="person"
+        :aria-pressed="candidate.id === chosen"
+        @click="choose(candidate.id)"
+      >
         <b>{{ candidate.name }}</b><span>{{ roleWords[candidate.role] }}</span>
         <span v-if="candidate.hint" class="hint">demo: {{ candidate.hint }}</span>
       </button>
     </div>
     <form v-if="person" class="card ruled stack" @submit.prevent="enter">
-      <label for="secret"><b>{{ isAdmin ? 'Password' : 'PIN' }}</b> of {{ person.name }}</label>
+      <label for="secret"
+        ><b>{{ isAdmin ? 'Password' : 'PIN' }}</b> of {{ person.name }}</label
+      >
       <div class="row">
-        <input id="secret" ref="box" v-model="secret" type="password" :inputmode="isAdmin ? 'text' : 'numeric'" :autocomplete="isAdmin ? 'current-password' : 'off'" required>
+        <input
+          id="secret"
+          ref="box"
+          v-model="secret"
+          type="password"
+          :inputmode="isAdmin ? 'text' : 'numeric'"
+          :autocomplete="isAdmin ? 'current-password' : 'off'"
+          required
+        />
         <button class="btn main" :disabled="busy || !secret">{{ busy ? 'Checking …' : 'Sign in' }}</button>
       </div>
       <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
@@ -81,13 +105,56 @@ async function enter() {
 </template>
 
 <style scoped>
-.page { gap: 22px; }
-h1 { font-size: 34px; }
-.people { display: grid; grid-template-columns: repeat(auto-fill, minmax(200px, 1fr)); gap: 10px; }
-.person { display: grid; gap: 2px; text-align: left; padding: 14px 16px; min-height: 84px; background: var(--card); border: 2px solid var(--line); border-radius: 3px; font: 500 16px/1.25 var(--face); color: var(--ink); cursor: pointer; align-content: start; }
-.person b { font-size: 19px; } .person span { color: var(--soft); }
-.person[aria-pressed='true'] { border-color: var(--ink); border-left-width: 10px; }
-.hint { font-size: 14px; }
-#secret { font: 600 24px/1 var(--face); letter-spacing: .2em; padding: 8px 14px; height: 54px; width: 240px; border: 2px solid var(--ink); border-radius: 3px; background: var(--card); color: var(--ink); }
-.btn { min-height: 54px; }
+.page {
+  gap: 22px;
+}
+h1 {
+  font-size: 34px;
+}
+.people {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(200px, 1fr));
+  gap: 10px;
+}
+.person {
+  display: grid;
+  gap: 2px;
+  text-align: left;
+  padding: 14px 16px;
+  min-height: 84px;
+  background: var(--card);
+  border: 2px solid var(--line);
+  border-radius: 3px;
+  font: 500 16px/1.25 var(--face);
+  color: var(--ink);
+  cursor: pointer;
+  align-content: start;
+}
+.person b {
+  font-size: 19px;
+}
+.person span {
+  color: var(--soft);
+}
+.person[aria-pressed='true'] {
+  border-color: var(--ink);
+  border-left-width: 10px;
+}
+.hint {
+  font-size: 14px;
+}
+#secret {
+  font: 600 24px/1 var(--face);
+  letter-spacing: 0.2em;
+  padding: 8px 14px;
+  height: 54px;
+  width: 240px;
+  border: 2px solid var(--ink);
+  border-radius: 3px;
+  background: var(--card);
+  color: var(--ink);
+}
+.btn {
+  min-height: 54px;
+}
 </style>

@@ -22,7 +22,7 @@ export const useFloor = defineStore('floor', () => {
   function follow(): () => void {
     followers++
     stop ??= followStream(() => '/api/jobs/stream', {
-      floor: (data) => {
+      floor: data => {
         rows.value = []
         for (const row of JSON.parse(data) as JobRow[]) put(row)
       },

@@ -46,14 +46,20 @@ let skew: number
 let hidden: { listener?: () => void; hidden: boolean }
 
 const recorded = (event: JobEvent): JobEvent => ({ ...event, job: jobId })
-const respond = (status: number, body: unknown) => new Response(JSON.stringify(body), { status, headers: { 'content-type': 'application/json' } })
+const respond = (status: number, body: unknown) =>
+  new Response(JSON.stringify(body), { status, headers: { 'content-type': 'application/json' } })
 
 async function play(path: string, init: RequestInit): Promise<Response> {
   if (path === '/api/health') return answer === 'away' ? Promise.reject(new TypeError('away')) : respond(200, {})
   asked.push(`${init.method} ${path}`)
   if (answer === 'away') throw new TypeError('network away')
   if (init.method === 'GET') {
-    const view: Partial<JobView> = { row: { id: jobId, number: 7, serverNow: new Date(Date.now() + skew).toISOString() } as never, events: server.events.map(recorded), sheet: resolved.sheet, vehicle: {} as never }
+    const view: Partial<JobView> = {
+      row: { id: jobId, number: 7, serverNow: new Date(Date.now() + skew).toISOString() } as never,
+      events: server.events.map(recorded),
+      sheet: resolved.sheet,
+      vehicle: {} as never,
+    }
     return respond(200, view)
   }
   if (answer !== 'take') return respond(answer.status, answer)
@@ -81,12 +87,25 @@ beforeEach(async () => {
   hidden = { hidden: false }
   vi.stubGlobal('localStorage', disk)
   vi.stubGlobal('EventSource', Stream)
-  vi.stubGlobal('document', { get hidden() { return hidden.hidden }, addEventListener: (_: string, listener: () => void) => (hidden.listener = listener), removeEventListener: () => (hidden.listener = undefined) })
+  vi.stubGlobal('document', {
+    get hidden() {
+      return hidden.hidden
+    },
+    addEventListener: (_: string, listener: () => void) => (hidden.listener = listener),
+    removeEventListener: () => (hidden.listener = undefined),
+  })
   vi.stubGlobal('fetch', vi.fn(play))
   vi.stubGlobal('requestAnimationFrame', (draw: () => void) => setTimeout(draw))
   vi.stubGlobal('cancelAnimationFrame', clearTimeout)
   setActivePinia(createPinia())
-  useSession().view = { person: { ...technician, active: true }, setup: false, judgement: usualJudgement, lift: usualLift, workshop: '', people: [] }
+  useSession().view = {
+    person: { ...technician, active: true },
+    setup: false,
+    judgement: usualJudgement,
+    lift: usualLift,
+    workshop: '',
+    people: [],
+  }
   await useJob().load(jobId)
 })
 afterEach(() => {
@@ -117,7 +136,12 @@ describe('recording', () => {
   it('one entry builds on the other while the server is away, and all go out in order when it is back', async () => {
     const job = useJob()
     answer = 'away'
-    for (const command of [{ type: 'jointOpened', joint: 'gearbox-out-joint' }, { type: 'jointCapped', joint: 'gearbox-out-joint' }, { type: 'noteWritten', text: 'dripped little' }] as const) expect(job.record(command)).toBeUndefined()
+    for (const command of [
+      { type: 'jointOpened', joint: 'gearbox-out-joint' },
+      { type: 'jointCapped', joint: 'gearbox-out-joint' },
+      { type: 'noteWritten', text: 'dripped little' },
+    ] as const)
+      expect(job.record(command)).toBeUndefined()
     expect(job.state!.joints['gearbox-out-joint']!.capped).toBeDefined()
     await settled(() => useConnection().trouble === 'no-server')
     expect(job.outbox).toHaveLength(3)
@@ -134,7 +158,14 @@ describe('recording', () => {
     useJob().record({ type: 'noteWritten', text: 'kept' })
     await settled(() => useConnection().trouble === 'no-server')
     setActivePinia(createPinia())
-    useSession().view = { person: { ...technician, active: true }, setup: false, judgement: usualJudgement, lift: usualLift, workshop: '', people: [] }
+    useSession().view = {
+      person: { ...technician, active: true },
+      setup: false,
+      judgement: usualJudgement,
+      lift: usualLift,
+      workshop: '',
+      people: [],
+    }
     answer = 'take'
     await useJob().send()
     expect(server.events.at(-1)!.body).toMatchObject({ type: 'noteWritten', text: 'kept' })
@@ -174,12 +205,24 @@ it('a timer that another tablet started is measured by the server’s clock, how
   await job.load(jobId)
   expect(job.record({ type: 'leakChecked', joint: 'gearbox-out-joint', result: 'dry' })).toBeUndefined()
   vi.setSystemTime(Date.parse(recordedAt!) + 4 * 60_000 - skew)
-  expect(job.record({ type: 'leakChecked', joint: 'radiator-in-joint', result: 'dry' })).toMatchObject({ code: 'JOB_TIMER_RUNNING', secondsLeft: 360 })
+  expect(job.record({ type: 'leakChecked', joint: 'radiator-in-joint', result: 'dry' })).toMatchObject({
+    code: 'JOB_TIMER_RUNNING',
+    secondsLeft: 360,
+  })
   vi.useRealTimers()
 })
 
 describe('following', () => {
-  const note = (seq: number): JobEvent => ({ id: `n${seq}`, job: jobId, seq, at: '2026-01-01T00:00:00Z', recordedAt: '2026-01-01T00:00:00Z', by: { id: 'x', name: 'Imke' }, device: 'other', body: { type: 'noteWritten', text: `note ${seq}` } })
+  const note = (seq: number): JobEvent => ({
+    id: `n${seq}`,
+    job: jobId,
+    seq,
+    at: '2026-01-01T00:00:00Z',
+    recordedAt: '2026-01-01T00:00:00Z',
+    by: { id: 'x', name: 'Imke' },
+    device: 'other',
+    body: { type: 'noteWritten', text: `note ${seq}` },
+  })
 
   it('takes what others record, once', () => {
     const job = useJob()

@@ -31,7 +31,8 @@ import { useSession } from './session'
 export type NotTaken = { id: string; command: JobCommand; problem: Problem }
 
 /**
- * One job on this device: what the server has confirmed, and on top of it what this device has recorded and not yet sent. Recording never waits
+ * One job on this device: what the server has confirmed, and on top of it what this device has recorded and not yet sent. Recording never
+ * waits
  * for the network; what cannot be sent stays in an outbox that survives a reload, and what the server refuses is shown, not swallowed.
  */
 export const useJob = defineStore('job', () => {
@@ -49,7 +50,12 @@ export const useJob = defineStore('job', () => {
   let sending = false
 
   const confirmedState = computed(() => fold(confirmed.value))
-  const state = computed(() => outbox.value.reduce<JobState | undefined>((folded, { event }, i) => evolve(folded, { ...event, seq: (confirmedState.value?.seq ?? 0) + i + 1 }), confirmedState.value))
+  const state = computed(() =>
+    outbox.value.reduce<JobState | undefined>(
+      (folded, { event }, i) => evolve(folded, { ...event, seq: (confirmedState.value?.seq ?? 0) + i + 1 }),
+      confirmedState.value,
+    ),
+  )
   const car = steady(() => state.value && carOf(state.value))
   const inputs = steady(() => state.value?.inputs)
   const lines = steady(() => state.value?.scope ?? [])
@@ -58,19 +64,29 @@ export const useJob = defineStore('job', () => {
     const resolution = resolveSheet(view.value.sheet, car.value)
     return resolution.applies === 'yes' ? resolution.resolved : undefined
   })
-  const planning = computed(() => resolved.value && inputs.value ? planOnce(resolved.value, inputs.value) : undefined)
-  const plan = computed(() => planning.value?.ok ? planning.value.value : undefined)
-  const steps = computed(() => resolved.value && plan.value && state.value ? listSteps(resolved.value, plan.value, state.value.inputs!.start, state.value) : [])
-  const missing = computed(() => resolved.value && state.value ? listMissing(resolved.value, state.value) : [])
+  const planning = computed(() => (resolved.value && inputs.value ? planOnce(resolved.value, inputs.value) : undefined))
+  const plan = computed(() => (planning.value?.ok ? planning.value.value : undefined))
+  const steps = computed(() =>
+    resolved.value && plan.value && state.value ? listSteps(resolved.value, plan.value, state.value.inputs!.start, state.value) : [],
+  )
+  const missing = computed(() => (resolved.value && state.value ? listMissing(resolved.value, state.value) : []))
   const scope = computed(() => {
     const chosen = resolved.value ? scopeOf(resolved.value, inputs.value ?? { lines: lines.value }) : undefined
     return chosen?.ok ? chosen.value : undefined
   })
-  const fluid = computed(() => resolved.value && plan.value ? estimateFluid(resolved.value, lines.value, plan.value.openOrder) : undefined)
+  const fluid = computed(() =>
+    resolved.value && plan.value ? estimateFluid(resolved.value, lines.value, plan.value.openOrder) : undefined,
+  )
   const balance = computed(() => state.value && balanceOf(state.value))
-  const kit = computed(() => resolved.value && scope.value && plan.value && fluid.value ? listKit(resolved.value, scope.value, plan.value.operations, fluid.value) : [])
-  const tools = computed(() => resolved.value && plan.value ? listTools(resolved.value, plan.value.visits, inputs.value?.missingTools) : [])
-  const trays = computed(() => resolved.value && state.value ? fastenerLedger(resolved.value, state.value) : [])
+  const kit = computed(() =>
+    resolved.value && scope.value && plan.value && fluid.value
+      ? listKit(resolved.value, scope.value, plan.value.operations, fluid.value)
+      : [],
+  )
+  const tools = computed(() =>
+    resolved.value && plan.value ? listTools(resolved.value, plan.value.visits, inputs.value?.missingTools) : [],
+  )
+  const trays = computed(() => (resolved.value && state.value ? fastenerLedger(resolved.value, state.value) : []))
 
   function merge(events: readonly JobEvent[]): void {
     const known = new Set(confirmed.value.map(event => event.id))
@@ -90,7 +106,7 @@ export const useJob = defineStore('job', () => {
     if (sheet !== at.sheet) view.value = { ...view.value, sheet }
     newer.value = at.latest > revision ? await read(at.latest) : undefined
   }
-  const ahead = computed(() => newer.value && view.value && state.value ? changesAhead(view.value.sheet, newer.value, state.value) : [])
+  const ahead = computed(() => (newer.value && view.value && state.value ? changesAhead(view.value.sheet, newer.value, state.value) : []))
 
   /** Takes entries out of the outbox of the job in view: they have arrived, or were refused. */
   function forget(ids: ReadonlySet<string>): void {
@@ -114,7 +130,7 @@ export const useJob = defineStore('job', () => {
   /** Follows the job until the returned function is called. The browser reconnects by itself and says from where (Last-Event-ID). */
   function follow(jobId: string): () => void {
     return followStream(() => `/api/jobs/${jobId}/stream?after=${confirmedState.value?.seq ?? 0}`, {
-      job: (data) => {
+      job: data => {
         const event = JSON.parse(data) as JobEvent
         if (event.job !== view.value?.row.id) return
         // A gap means something was missed: read the whole again rather than guess.
@@ -133,9 +149,24 @@ export const useJob = defineStore('job', () => {
     const now = Date.now()
     const [at, recordedAt] = [new Date(now).toISOString(), new Date(now + clockOffset.value).toISOString()]
     const next = newer.value && resolveSheet(newer.value, carOf(state.value))
-    const decision = decide(state.value, command, { resolved: resolved.value, newer: next?.applies === 'yes' ? next.resolved : undefined, person, device: deviceId(), at, recordedAt })
+    const decision = decide(state.value, command, {
+      resolved: resolved.value,
+      newer: next?.applies === 'yes' ? next.resolved : undefined,
+      person,
+      device: deviceId(),
+      at,
+      recordedAt,
+    })
     if (!decision.ok) return decision.error
-    const event: JobEvent = { id: v7(), job: view.value.row.id, seq: state.value.seq + 1, at, by: { id: person.id, name: person.name }, device: deviceId(), body: decision.value }
+    const event: JobEvent = {
+      id: v7(),
+      job: view.value.row.id,
+      seq: state.value.seq + 1,
+      at,
+      by: { id: person.id, name: person.name },
+      device: deviceId(),
+      body: decision.value,
+    }
     const waiting: Waiting = { event, command, basedOn: confirmedState.value?.seq ?? 0 }
     outbox.value = [...outbox.value, waiting]
     box.add(waiting)
@@ -156,7 +187,7 @@ export const useJob = defineStore('job', () => {
       for (;;) {
         // Asked anew each time: more may have been recorded meanwhile, on this job or another.
         const [waiting] = box.jobs().flatMap(box.list)
-        if (!waiting || !await deliver(waiting)) return
+        if (!waiting || !(await deliver(waiting))) return
       }
     } finally {
       sending = false
@@ -168,7 +199,10 @@ export const useJob = defineStore('job', () => {
     const jobId = event.job
     const inView = () => view.value?.row.id === jobId
     try {
-      const result = await call<AppendResult>('POST', `/api/jobs/${jobId}/events`, { basedOn, events: [{ id: event.id, at: event.at, device: event.device, command }] })
+      const result = await call<AppendResult>('POST', `/api/jobs/${jobId}/events`, {
+        basedOn,
+        events: [{ id: event.id, at: event.at, device: event.device, command }],
+      })
       if (inView()) merge(result.events)
     } catch (error) {
       if (connection.notice(error)) return false
@@ -188,5 +222,31 @@ export const useJob = defineStore('job', () => {
 
   const dismiss = (id: string) => (notTaken.value = notTaken.value.filter(item => item.id !== id))
 
-  return { view, newer, ahead, clockOffset, confirmed, outbox, notTaken, state, inputs, resolved, planning, plan, steps, missing, scope, fluid, balance, kit, tools, trays, load, follow, record, send, dismiss }
+  return {
+    view,
+    newer,
+    ahead,
+    clockOffset,
+    confirmed,
+    outbox,
+    notTaken,
+    state,
+    inputs,
+    resolved,
+    planning,
+    plan,
+    steps,
+    missing,
+    scope,
+    fluid,
+    balance,
+    kit,
+    tools,
+    trays,
+    load,
+    follow,
+    record,
+    send,
+    dismiss,
+  }
 })

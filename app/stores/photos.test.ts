@@ -11,13 +11,22 @@ import { useSession } from './session'
 
 const disk = new Map<string, KeptPhoto>()
 vi.mock('~/utils/photoBox', () => ({
-  createPhotoBox: () => ({ list: () => Promise.resolve([...disk.values()]), add: (photo: KeptPhoto) => Promise.resolve(void disk.set(photo.id, photo)), remove: (id: string) => Promise.resolve(void disk.delete(id)) }),
+  createPhotoBox: () => ({
+    list: () => Promise.resolve([...disk.values()]),
+    add: (photo: KeptPhoto) => Promise.resolve(void disk.set(photo.id, photo)),
+    remove: (id: string) => Promise.resolve(void disk.delete(id)),
+  }),
 }))
 let shrink: (file: Blob) => Promise<Blob>
 vi.mock('~/utils/shrinkPhoto', () => ({ shrinkPhoto: (file: Blob) => shrink(file) }))
 let answer: () => Promise<Response>
 let sent: string[]
-const photo = (id: string): RawPhoto => ({ id, job: 'job-1', picture: new Blob([id], { type: 'image/jpeg' }), raw: { step: 'open:slave-joint' } })
+const photo = (id: string): RawPhoto => ({
+  id,
+  job: 'job-1',
+  picture: new Blob([id], { type: 'image/jpeg' }),
+  raw: { step: 'open:slave-joint' },
+})
 const taken = () => Promise.resolve(new Response('{}', { status: 200 }))
 const settled = (condition: () => boolean) => vi.waitFor(() => expect(condition()).toBe(true))
 
@@ -26,14 +35,24 @@ beforeEach(() => {
   sent = []
   answer = taken
   shrink = file => Promise.resolve(file)
-  vi.stubGlobal('fetch', vi.fn((path: string) => {
-    sent.push(path)
-    return answer()
-  }))
+  vi.stubGlobal(
+    'fetch',
+    vi.fn((path: string) => {
+      sent.push(path)
+      return answer()
+    }),
+  )
   URL.createObjectURL = () => 'blob:here'
   URL.revokeObjectURL = vi.fn()
   setActivePinia(createPinia())
-  useSession().view = { person: { ...technician, active: true }, setup: false, judgement: usualJudgement, lift: usualLift, workshop: '', people: [] }
+  useSession().view = {
+    person: { ...technician, active: true },
+    setup: false,
+    judgement: usualJudgement,
+    lift: usualLift,
+    workshop: '',
+    people: [],
+  }
 })
 afterEach(() => {
   vi.unstubAllGlobals()
@@ -51,7 +70,7 @@ it('sends a photo by itself and reads it from the server from then on', async ()
 it('one taken while another is on its way follows by itself', async () => {
   const photos = usePhotos()
   let arrive: (() => void) | undefined
-  answer = () => arrive ? taken() : new Promise(resolve => (arrive = () => resolve(new Response('{}', { status: 200 }))))
+  answer = () => (arrive ? taken() : new Promise(resolve => (arrive = () => resolve(new Response('{}', { status: 200 })))))
   await photos.take(photo('a'))
   await settled(() => arrive !== undefined)
   await photos.take(photo('b'))
@@ -79,7 +98,10 @@ it('keeps it while the server is away, over a reload, and sends oldest first', a
 
 it('says what the server will not take, and lets it go; nobody signed in sends nothing', async () => {
   const photos = usePhotos()
-  answer = () => Promise.resolve(new Response(JSON.stringify(problem('PHOTO_REFUSED', 'A job keeps 60 photos, and this one has them.')), { status: 422 }))
+  answer = () =>
+    Promise.resolve(
+      new Response(JSON.stringify(problem('PHOTO_REFUSED', 'A job keeps 60 photos, and this one has them.')), { status: 422 }),
+    )
   await photos.take(photo('a'))
   await settled(() => photos.refused.length === 1)
   expect(photos.refused[0]).toEqual({ id: 'a', job: 'job-1', why: 'A job keeps 60 photos, and this one has them.' })

@@ -8,7 +8,8 @@ import { useConnection } from './connection'
 import { useSession } from './session'
 
 /**
- * Photos on their way to the server. The entry that names one goes through the job's outbox; the picture follows by itself, from any page, and survives a reload. What the server
+ * Photos on their way to the server. The entry that names one goes through the job's outbox; the picture follows by itself, from any
+ * page, and survives a reload. What the server
  * will not take is said once, and let go.
  */
 export const usePhotos = defineStore('photos', () => {
@@ -22,15 +23,23 @@ export const usePhotos = defineStore('photos', () => {
   const kept = () => (box ??= createPhotoBox())
 
   /** Where to read a photo: from this device while the server does not have it. */
-  const urls = computed(() => new Map(waiting.value.map(({ id, picture }) => {
-    if (!shown.has(id)) shown.set(id, URL.createObjectURL(picture))
-    return [id, shown.get(id)!]
-  })))
+  const urls = computed(
+    () =>
+      new Map(
+        waiting.value.map(({ id, picture }) => {
+          if (!shown.has(id)) shown.set(id, URL.createObjectURL(picture))
+          return [id, shown.get(id)!]
+        }),
+      ),
+  )
   const urlOf = (id: string): string => urls.value.get(id) ?? `/api/photos/${id}`
 
   /** Photos being made small on this page. */
   const inHand = new Set<string>()
-  /** Keeps a photo as it was taken, makes it small and sends it. Whoever leaves the page meanwhile finds it among the unfinished. Throws, and forgets it, when it is none. */
+  /**
+   * Keeps a photo as it was taken, makes it small and sends it. Whoever leaves the page meanwhile finds it among the unfinished. Throws,
+   * and forgets it, when it is none.
+   */
   async function take(photo: RawPhoto): Promise<void> {
     const { id, job } = photo
     inHand.add(id)
@@ -48,7 +57,8 @@ export const usePhotos = defineStore('photos', () => {
     }
   }
   /** Photos of a job that were taken and not made small before somebody left: to be taken again. */
-  const unfinished = async (job: string): Promise<RawPhoto[]> => (await kept().list()).filter((photo): photo is RawPhoto => photo.raw !== undefined && photo.job === job && !inHand.has(photo.id))
+  const unfinished = async (job: string): Promise<RawPhoto[]> =>
+    (await kept().list()).filter((photo): photo is RawPhoto => photo.raw !== undefined && photo.job === job && !inHand.has(photo.id))
 
   function forget(id: string): void {
     waiting.value = waiting.value.filter(other => other.id !== id)

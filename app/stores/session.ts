@@ -10,7 +10,7 @@ export const useSession = defineStore('session', () => {
   const person = computed(() => view.value?.person)
 
   /** What jobs planned here are planned by: nothing to say while it is what is usual. */
-  const ownLift = computed(() => view.value && !isUsualLift(view.value.lift) ? view.value.lift : undefined)
+  const ownLift = computed(() => (view.value && !isUsualLift(view.value.lift) ? view.value.lift : undefined))
 
   async function load(): Promise<SessionView> {
     view.value = await call<SessionView>('GET', '/api/session')

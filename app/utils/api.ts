@@ -8,7 +8,11 @@ export class ProblemFailure extends Error {
 }
 /** No usable answer: the server, the network or (503) what stands behind the server is away. */
 export class NoAnswer extends Error {
-  constructor(message: string, readonly status?: number, options?: ErrorOptions) {
+  constructor(
+    message: string,
+    readonly status?: number,
+    options?: ErrorOptions,
+  ) {
     super(message, options)
   }
 }
@@ -20,7 +24,12 @@ export async function call<T>(method: Method, path: string, body?: unknown): Pro
   const isPicture = body instanceof Blob
   let response: Response
   try {
-    response = await fetch(path, { method, headers: body === undefined ? {} : { 'content-type': isPicture ? body.type : 'application/json' }, body: body === undefined ? undefined : isPicture ? body : JSON.stringify(body), credentials: 'same-origin' })
+    response = await fetch(path, {
+      method,
+      headers: body === undefined ? {} : { 'content-type': isPicture ? body.type : 'application/json' },
+      body: body === undefined ? undefined : isPicture ? body : JSON.stringify(body),
+      credentials: 'same-origin',
+    })
   } catch (cause) {
     throw new NoAnswer('The server does not answer.', undefined, { cause })
   }
@@ -37,4 +46,4 @@ export function whoIsAway(error: unknown): 'no-server' | 'no-database' | undefin
   return undefined
 }
 
-export const wordsOf = (error: unknown): string => error instanceof Error ? error.message : String(error)
+export const wordsOf = (error: unknown): string => (error instanceof Error ? error.message : String(error))

@@ -9,7 +9,9 @@ export function readDraft(storage: Storage, id: string): Draft | undefined {
   try {
     const draft = JSON.parse(storage.getItem(key(id)) ?? 'null') as Draft | null
     // A draft may have holes a sheet may not, but it has the shape of one; anything else was written by a stranger.
-    return draft && Array.isArray(draft.sheet?.lines) && Array.isArray(draft.sheet.joints) && typeof draft.basedOn === 'number' ? { ...draft, notes: draft.notes ?? [] } : undefined
+    return draft && Array.isArray(draft.sheet?.lines) && Array.isArray(draft.sheet.joints) && typeof draft.basedOn === 'number'
+      ? { ...draft, notes: draft.notes ?? [] }
+      : undefined
   } catch {
     return undefined
   }

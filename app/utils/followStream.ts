@@ -1,7 +1,8 @@
 type Handlers = Record<string, (data: string) => void>
 
 /**
- * A server-sent event stream that rests while its tab is hidden: a browser gives one server six connections, and forgotten tabs must not use
+ * A server-sent event stream that rests while its tab is hidden: a browser gives one server six connections, and forgotten tabs must not
+ * use
  * them up. `url` is asked at every opening, so that the stream goes on from where the reader stands. Returns how to end it.
  */
 export function followStream(url: () => string, handlers: Handlers): () => void {
@@ -9,13 +10,14 @@ export function followStream(url: () => string, handlers: Handlers): () => void 
   const open = () => {
     if (source || document.hidden) return
     source = new EventSource(url())
-    for (const [name, handle] of Object.entries(handlers)) source.addEventListener(name, message => handle((message as MessageEvent<string>).data))
+    for (const [name, handle] of Object.entries(handlers))
+      source.addEventListener(name, message => handle((message as MessageEvent<string>).data))
   }
   const close = () => {
     source?.close()
     source = undefined
   }
-  const onVisibility = () => document.hidden ? close() : open()
+  const onVisibility = () => (document.hidden ? close() : open())
   document.addEventListener('visibilitychange', onVisibility)
   open()
   return () => {

@@ -9,9 +9,15 @@ import { edgeArrow, placePictureLabels, toPixels } from './pictureLabels'
 
 class Shelf implements Pick<Storage, 'getItem' | 'setItem' | 'removeItem'> {
   kept = new Map<string, string>()
-  getItem(key: string) { return this.kept.get(key) ?? null }
-  setItem(key: string, value: string) { this.kept.set(key, value) }
-  removeItem(key: string) { this.kept.delete(key) }
+  getItem(key: string) {
+    return this.kept.get(key) ?? null
+  }
+  setItem(key: string, value: string) {
+    this.kept.set(key, value)
+  }
+  removeItem(key: string) {
+    this.kept.delete(key)
+  }
 }
 
 describe('drafts', () => {
@@ -23,10 +29,13 @@ describe('drafts', () => {
     dropDraft(shelf, draft.sheet.id)
     expect(readDraft(shelf, draft.sheet.id)).toBeUndefined()
   })
-  it.each(['not json', 'null', '{"sheet":{"lines":3}}', '{"sheet":{"lines":[],"joints":[]}}'])('what a stranger wrote is no draft: %s', (text) => {
-    shelf.setItem('efferent.draft.x', text)
-    expect(readDraft(shelf, 'x')).toBeUndefined()
-  })
+  it.each(['not json', 'null', '{"sheet":{"lines":3}}', '{"sheet":{"lines":[],"joints":[]}}'])(
+    'what a stranger wrote is no draft: %s',
+    text => {
+      shelf.setItem('efferent.draft.x', text)
+      expect(readDraft(shelf, 'x')).toBeUndefined()
+    },
+  )
   it('says where a draft breaks the schema', () => {
     expect(schemaIssues(draft.sheet)).toEqual([])
     expect(schemaIssues({ ...draft.sheet, title: '' }).map(issue => issue.path)).toEqual(['title'])
@@ -35,25 +44,35 @@ describe('drafts', () => {
 
 describe('a photo made smaller', () => {
   it('keeps its shape within a pixel, is never enlarged, and never vanishes', () => {
-    fc.assert(fc.property(fc.integer({ min: 1, max: 9000 }), fc.integer({ min: 1, max: 9000 }), (width, height) => {
-      const fitted = fittedSides(width, height, 1600)
-      expect(Math.max(fitted.width, fitted.height)).toBe(Math.min(1600, Math.max(width, height)))
-      expect(Math.min(fitted.width, fitted.height)).toBeGreaterThanOrEqual(1)
-      const scale = Math.min(1, 1600 / Math.max(width, height))
-      expect(Math.abs(fitted.width - width * scale)).toBeLessThanOrEqual(1)
-      expect(Math.abs(fitted.height - height * scale)).toBeLessThanOrEqual(1)
-    }))
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 9000 }), fc.integer({ min: 1, max: 9000 }), (width, height) => {
+        const fitted = fittedSides(width, height, 1600)
+        expect(Math.max(fitted.width, fitted.height)).toBe(Math.min(1600, Math.max(width, height)))
+        expect(Math.min(fitted.width, fitted.height)).toBeGreaterThanOrEqual(1)
+        const scale = Math.min(1, 1600 / Math.max(width, height))
+        expect(Math.abs(fitted.width - width * scale)).toBeLessThanOrEqual(1)
+        expect(Math.abs(fitted.height - height * scale)).toBeLessThanOrEqual(1)
+      }),
+    )
   })
 })
 
 describe('a car in an address', () => {
   const word = fc.stringMatching(/^[a-z][a-z0-9-]{0,8}$/)
   it('survives the way there and back', () => {
-    fc.assert(fc.property(word, fc.option(fc.integer({ min: 1950, max: 2030 }), { nil: undefined }), fc.option(word, { nil: undefined }), fc.dictionary(word, word, { maxKeys: 4 }), (family, year, engine, traits) => {
-      const car = { family, ...year && { year }, ...engine && { engine }, traits }
-      const back = carFromQuery(queryOfCar(car), 'another')
-      expect({ ...back, traits: { ...back.traits } }).toEqual({ ...car, traits: { ...traits } })
-    }))
+    fc.assert(
+      fc.property(
+        word,
+        fc.option(fc.integer({ min: 1950, max: 2030 }), { nil: undefined }),
+        fc.option(word, { nil: undefined }),
+        fc.dictionary(word, word, { maxKeys: 4 }),
+        (family, year, engine, traits) => {
+          const car = { family, ...(year && { year }), ...(engine && { engine }), traits }
+          const back = carFromQuery(queryOfCar(car), 'another')
+          expect({ ...back, traits: { ...back.traits } }).toEqual({ ...car, traits: { ...traits } })
+        },
+      ),
+    )
   })
   it('takes nonsense for nothing known', () => {
     expect(carFromQuery({ year: 'old', engine: '', t: 'a.b.c,,x' }, 'family')).toEqual({ family: 'family', traits: {} })
@@ -63,29 +82,43 @@ describe('a car in an address', () => {
 
 describe('names in a picture', () => {
   const frame = { width: 400, height: 300 }
-  const label = fc.record({ x: fc.integer({ min: 0, max: 400 }), y: fc.integer({ min: 0, max: 300 }), width: fc.integer({ min: 20, max: 140 }) })
+  const label = fc.record({
+    x: fc.integer({ min: 0, max: 400 }),
+    y: fc.integer({ min: 0, max: 300 }),
+    width: fc.integer({ min: 20, max: 140 }),
+  })
   it('cover each other nowhere and stay in the frame', () => {
-    fc.assert(fc.property(fc.array(label, { maxLength: 10 }), (labels) => {
-      const placed = placePictureLabels(labels.map((item, i) => ({ ...item, height: 20, id: String(i) })), frame)
-      for (const [i, a] of placed.entries()) {
-        expect(a.left >= 0 && a.left + a.width <= frame.width && a.top >= 0 && a.top + a.height <= frame.height).toBe(true)
-        for (const b of placed.slice(i + 1)) expect(a.left < b.left + b.width && b.left < a.left + a.width && a.top < b.top + b.height && b.top < a.top + a.height).toBe(false)
-      }
-    }))
+    fc.assert(
+      fc.property(fc.array(label, { maxLength: 10 }), labels => {
+        const placed = placePictureLabels(
+          labels.map((item, i) => ({ ...item, height: 20, id: String(i) })),
+          frame,
+        )
+        for (const [i, a] of placed.entries()) {
+          expect(a.left >= 0 && a.left + a.width <= frame.width && a.top >= 0 && a.top + a.height <= frame.height).toBe(true)
+          for (const b of placed.slice(i + 1))
+            expect(a.left < b.left + b.width && b.left < a.left + a.width && a.top < b.top + b.height && b.top < a.top + a.height).toBe(
+              false,
+            )
+        }
+      }),
+    )
   })
   it('a point outside gets an arrow at the edge that points to it', () => {
-    fc.assert(fc.property(fc.integer({ min: -2000, max: 2000 }), fc.integer({ min: -2000, max: 2000 }), (x, y) => {
-      const arrow = edgeArrow({ x, y }, frame)
-      if (x >= 0 && x <= 400 && y >= 0 && y <= 300) {
-        expect(arrow).toBeUndefined()
-        return
-      }
-      expect(arrow!.x >= 0 && arrow!.x <= 400 && arrow!.y >= 0 && arrow!.y <= 300).toBe(true)
-      // From the arrow on, straight ahead, lies the point.
-      const [dx, dy] = [x - arrow!.x, y - arrow!.y]
-      expect(Math.cos(arrow!.angle) * dy - Math.sin(arrow!.angle) * dx).toBeCloseTo(0, 6)
-      expect(Math.cos(arrow!.angle) * dx + Math.sin(arrow!.angle) * dy).toBeGreaterThan(0)
-    }))
+    fc.assert(
+      fc.property(fc.integer({ min: -2000, max: 2000 }), fc.integer({ min: -2000, max: 2000 }), (x, y) => {
+        const arrow = edgeArrow({ x, y }, frame)
+        if (x >= 0 && x <= 400 && y >= 0 && y <= 300) {
+          expect(arrow).toBeUndefined()
+          return
+        }
+        expect(arrow!.x >= 0 && arrow!.x <= 400 && arrow!.y >= 0 && arrow!.y <= 300).toBe(true)
+        // From the arrow on, straight ahead, lies the point.
+        const [dx, dy] = [x - arrow!.x, y - arrow!.y]
+        expect(Math.cos(arrow!.angle) * dy - Math.sin(arrow!.angle) * dx).toBeCloseTo(0, 6)
+        expect(Math.cos(arrow!.angle) * dx + Math.sin(arrow!.angle) * dy).toBeGreaterThan(0)
+      }),
+    )
   })
   it('a point has a pixel only once the camera knows the canvas', () => {
     const camera = new PerspectiveCamera(34, 0, 20, 20_000)
@@ -101,7 +134,7 @@ describe('names in a picture', () => {
     const seen = see(4 / 3, new Vector3(0, 40, 0))!
     expect(seen.x).toBeCloseTo(200)
     // 40 mm up at 1 000 mm under half of 34 degrees: that share of the half height.
-    expect(seen.y).toBeCloseTo(150 - 150 * 0.04 / Math.tan(17 * Math.PI / 180))
+    expect(seen.y).toBeCloseTo(150 - (150 * 0.04) / Math.tan((17 * Math.PI) / 180))
     expect(seen.behind).toBe(false)
     expect(see(4 / 3, new Vector3(0, 0, 1000))).toBeUndefined()
     expect(see(4 / 3, new Vector3(10, 10, 1500))!.behind).toBe(true)

@@ -9,7 +9,7 @@ export type PhotoBox = { list: () => Promise<KeptPhoto[]>; add: (photo: KeptPhot
 export function createPhotoBox(): PhotoBox {
   const store = createStore('efferent-photos', 'waiting')
   return {
-    list: async () => (await entries<string, KeptPhoto>(store)).map(([, photo]) => photo).sort((a, b) => a.id < b.id ? -1 : 1),
+    list: async () => (await entries<string, KeptPhoto>(store)).map(([, photo]) => photo).sort((a, b) => (a.id < b.id ? -1 : 1)),
     add: photo => set(photo.id, photo, store),
     remove: id => del(id, store),
   }

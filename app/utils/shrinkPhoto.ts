@@ -13,5 +13,7 @@ export async function shrinkPhoto(file: Blob, most: number): Promise<Blob> {
   canvas.height = height
   canvas.getContext('2d')!.drawImage(picture, 0, 0, width, height)
   picture.close()
-  return new Promise((resolve, reject) => canvas.toBlob(blob => blob ? resolve(blob) : reject(new Error('The photo could not be made smaller.')), 'image/jpeg', 0.82))
+  return new Promise((resolve, reject) =>
+    canvas.toBlob(blob => (blob ? resolve(blob) : reject(new Error('The photo could not be made smaller.'))), 'image/jpeg', 0.82),
+  )
 }

@@ -1,7 +1,8 @@
 import { computed, type ComputedRef } from 'vue'
 
 /**
- * A computed that keeps its value, the very object, while what it says stays the same. A job's state is folded anew with every entry and again when the server confirms it; what
+ * A computed that keeps its value, the very object, while what it says stays the same. A job's state is folded anew with every entry and
+ * again when the server confirms it; what
  * is planned from it is not to be planned anew for that.
  */
 export function steady<T>(get: () => T): ComputedRef<T> {

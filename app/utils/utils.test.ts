@@ -8,20 +8,40 @@ import { axisTicks, placeLabels, textWidth } from './stripLayout'
 describe('placeLabels', () => {
   it('never lets two labels of a row touch, and keeps them on the strip', () => {
     const label = fc.record({ x: fc.integer({ min: 0, max: 1000 }), width: fc.integer({ min: 20, max: 300 }) })
-    fc.assert(fc.property(fc.array(label, { maxLength: 12 }), (labels) => {
-      const placed = placeLabels(labels.map((item, i) => ({ ...item, id: String(i) })), { width: 1000 })
-      for (const a of placed) {
-        expect(a.left >= 0 && a.left + a.width <= 1000).toBe(true)
-        for (const b of placed) if (a.id !== b.id && a.row === b.row) expect(a.left + a.width <= b.left || b.left + b.width <= a.left).toBe(true)
-      }
-    }))
+    fc.assert(
+      fc.property(fc.array(label, { maxLength: 12 }), labels => {
+        const placed = placeLabels(
+          labels.map((item, i) => ({ ...item, id: String(i) })),
+          { width: 1000 },
+        )
+        for (const a of placed) {
+          expect(a.left >= 0 && a.left + a.width <= 1000).toBe(true)
+          for (const b of placed)
+            if (a.id !== b.id && a.row === b.row) expect(a.left + a.width <= b.left || b.left + b.width <= a.left).toBe(true)
+        }
+      }),
+    )
   })
   it('stays in the first row while there is room', () => {
-    expect(placeLabels([{ id: 'a', x: 100, width: 80 }, { id: 'b', x: 400, width: 80 }], { width: 600 }).map(label => [label.left, label.row])).toEqual([[60, 0], [360, 0]])
+    expect(
+      placeLabels(
+        [
+          { id: 'a', x: 100, width: 80 },
+          { id: 'b', x: 400, width: 80 },
+        ],
+        { width: 600 },
+      ).map(label => [label.left, label.row]),
+    ).toEqual([
+      [60, 0],
+      [360, 0],
+    ])
   })
 })
 
-it.each([[1640, 0.6, [0, 200, 400, 600, 800, 1000, 1200, 1400, 1600]], [420, 2.5, [0, 50, 100, 150, 200, 250, 300, 350, 400]]])('ticks of a %d mm line', (length, scale, ticks) => expect(axisTicks(length, scale)).toEqual(ticks))
+it.each([
+  [1640, 0.6, [0, 200, 400, 600, 800, 1000, 1200, 1400, 1600]],
+  [420, 2.5, [0, 50, 100, 150, 200, 250, 300, 350, 400]],
+])('ticks of a %d mm line', (length, scale, ticks) => expect(axisTicks(length, scale)).toEqual(ticks))
 it('longer words are wider', () => expect(textWidth('Bracket, cross member', 15)).toBeGreaterThan(textWidth('Bracket', 15)))
 
 it('a joint’s shape fills in as the job goes', () => {
@@ -36,7 +56,10 @@ it('a joint’s shape fills in as the job goes', () => {
   // Torqued again after its leak check it is tight, and to be looked at again: strip and sign-off say the same.
   bench.do({ type: 'jointTorqued', joint: joint.id, how: 'wrench', entered: { value: 19.5, unit: 'N.m' } })
   expect(jointStatus(joint, bench.state!.joints[joint.id])).toBe('torqued')
-  expect(bench.try({ type: 'signedOff' })).toMatchObject({ code: 'JOB_MISSING', items: [{ code: 'MISSING_LEAK_CHECK', because: 'disturbed-since' }] })
+  expect(bench.try({ type: 'signedOff' })).toMatchObject({
+    code: 'JOB_MISSING',
+    items: [{ code: 'MISSING_LEAK_CHECK', because: 'disturbed-since' }],
+  })
 })
 
 it('a joint held by its lock is tight once seated; nothing is tight before', () => {
@@ -54,16 +77,31 @@ describe('outbox', () => {
   const storage = () => {
     const kept = new Map<string, string>()
     return {
-      kept, getItem: (key: string) => kept.get(key) ?? null, setItem: (key: string, value: string) => void kept.set(key, value), removeItem: (key: string) => void kept.delete(key),
-      key: (i: number) => [...kept.keys()][i] ?? null, get length() { return kept.size },
+      kept,
+      getItem: (key: string) => kept.get(key) ?? null,
+      setItem: (key: string, value: string) => void kept.set(key, value),
+      removeItem: (key: string) => void kept.delete(key),
+      key: (i: number) => [...kept.keys()][i] ?? null,
+      get length() {
+        return kept.size
+      },
     }
   }
-  const waiting = (job: string, id: string): Waiting => ({ basedOn: 1, command: { type: 'resumed' }, event: { id, job, seq: 2, at: '2026-01-01T00:00:00Z', by: { id: 'p', name: 'P' }, device: 'd', body: { type: 'resumed' } } })
+  const waiting = (job: string, id: string): Waiting => ({
+    basedOn: 1,
+    command: { type: 'resumed' },
+    event: { id, job, seq: 2, at: '2026-01-01T00:00:00Z', by: { id: 'p', name: 'P' }, device: 'd', body: { type: 'resumed' } },
+  })
 
   it('keeps each job’s entries in order, also over a new page on the same storage', () => {
     const disk = storage()
     const box = createOutbox(disk)
-    for (const [job, id] of [['a', '1'], ['b', '2'], ['a', '3']] as const) box.add(waiting(job, id))
+    for (const [job, id] of [
+      ['a', '1'],
+      ['b', '2'],
+      ['a', '3'],
+    ] as const)
+      box.add(waiting(job, id))
     const again = createOutbox(disk)
     expect(again.jobs().sort()).toEqual(['a', 'b'])
     expect(again.list('a').map(({ event }) => event.id)).toEqual(['1', '3'])

@@ -18,106 +18,189 @@ const standing: MovePricing = { least: () => 0 }
 describe('chooseWays against brute force', () => {
   const ids = ['a', 'b', 'c', 'd', 'e']
   // Needs only point backwards, so there are no circles.
-  const operation = (i: number) => fc.record({ cost: fc.integer({ min: 0, max: 9 }), needs: fc.array(fc.array(fc.constantFrom(...ids.slice(0, Math.max(1, i))), { minLength: 1, maxLength: 2 }), { maxLength: i === 0 ? 0 : 2 }) })
+  const operation = (i: number) =>
+    fc.record({
+      cost: fc.integer({ min: 0, max: 9 }),
+      needs: fc.array(fc.array(fc.constantFrom(...ids.slice(0, Math.max(1, i))), { minLength: 1, maxLength: 2 }), {
+        maxLength: i === 0 ? 0 : 2,
+      }),
+    })
   const cases = fc.record({
     operations: fc.tuple(...ids.map((_, i) => operation(i))),
-    goals: fc.array(fc.array(fc.record({ minutes: fc.integer({ min: 0, max: 6 }), needs: fc.array(fc.array(fc.constantFrom(...ids), { minLength: 1, maxLength: 3 }), { maxLength: 2 }) }), { minLength: 1, maxLength: 3 }), { minLength: 1, maxLength: 3 }),
+    goals: fc.array(
+      fc.array(
+        fc.record({
+          minutes: fc.integer({ min: 0, max: 6 }),
+          needs: fc.array(fc.array(fc.constantFrom(...ids), { minLength: 1, maxLength: 3 }), { maxLength: 2 }),
+        }),
+        { minLength: 1, maxLength: 3 },
+      ),
+      { minLength: 1, maxLength: 3 },
+    ),
   })
 
   it('finds the same least cost every time', () => {
-    fc.assert(fc.property(cases, ({ operations, goals }) => {
-      const table = new Map(ids.map((id, i): [string, OperationCost] => [id, { id, at: 'ground', ...operations[i]! }]))
-      const asGoals: Goal[] = goals.map((ways, i) => ({ id: `g${i}`, stages: ['work'], ways: ways.map((way): Way => ({ at: 'ground', from: 'above', needs: way.needs, minutes: minutes(way.minutes) })) }))
-      const met = (needs: readonly (readonly string[])[], set: Set<string>) => needs.every(anyOf => anyOf.some(id => set.has(id)))
-      let best = Infinity
-      for (let mask = 0; mask < 1 << ids.length; mask++) {
-        const set = new Set(ids.filter((_, i) => mask >> i & 1))
-        if (![...set].every(id => met(table.get(id)!.needs, set))) continue
-        const ways = asGoals.map(goal => Math.min(...goal.ways.filter(way => met(way.needs, set)).map(way => way.minutes)))
-        best = Math.min(best, [...set].reduce((sum, id) => sum + table.get(id)!.cost, 0) + ways.reduce((sum, way) => sum + way, 0))
-      }
-      const choice = chooseWays(asGoals, table, standing)
-      expect(choice.ok && choice.value.cost).toBe(best)
-    }))
+    fc.assert(
+      fc.property(cases, ({ operations, goals }) => {
+        const table = new Map(ids.map((id, i): [string, OperationCost] => [id, { id, at: 'ground', ...operations[i]! }]))
+        const asGoals: Goal[] = goals.map((ways, i) => ({
+          id: `g${i}`,
+          stages: ['work'],
+          ways: ways.map((way): Way => ({ at: 'ground', from: 'above', needs: way.needs, minutes: minutes(way.minutes) })),
+        }))
+        const met = (needs: readonly (readonly string[])[], set: Set<string>) => needs.every(anyOf => anyOf.some(id => set.has(id)))
+        let best = Infinity
+        for (let mask = 0; mask < 1 << ids.length; mask++) {
+          const set = new Set(ids.filter((_, i) => (mask >> i) & 1))
+          if (![...set].every(id => met(table.get(id)!.needs, set))) continue
+          const ways = asGoals.map(goal => Math.min(...goal.ways.filter(way => met(way.needs, set)).map(way => way.minutes)))
+          best = Math.min(best, [...set].reduce((sum, id) => sum + table.get(id)!.cost, 0) + ways.reduce((sum, way) => sum + way, 0))
+        }
+        const choice = chooseWays(asGoals, table, standing)
+        expect(choice.ok && choice.value.cost).toBe(best)
+      }),
+    )
   })
 
   it('names the goal that cannot be reached', () => {
-    const goal = (id: string, needs: string[][]): Goal => ({ id, stages: ['work'], ways: [{ at: 'ground', from: 'above', needs, minutes: minutes(1) }] })
-    expect(chooseWays([goal('fine', []), goal('shut', [['gone']])], new Map(), standing)).toEqual({ ok: false, error: { code: 'ACCESS_NO_WAY', goal: 'shut' } })
+    const goal = (id: string, needs: string[][]): Goal => ({
+      id,
+      stages: ['work'],
+      ways: [{ at: 'ground', from: 'above', needs, minutes: minutes(1) }],
+    })
+    expect(chooseWays([goal('fine', []), goal('shut', [['gone']])], new Map(), standing)).toEqual({
+      ok: false,
+      error: { code: 'ACCESS_NO_WAY', goal: 'shut' },
+    })
   })
 })
 
 describe('orderTasks', () => {
   const position = fc.constantFrom<LiftPosition>('ground', 'half', 'raised')
-  const tasksOf = (places: (LiftPosition | undefined)[], arrows: boolean[][]): Task[] => places.map((at, i) => ({
-    id: `t${i}`, kind: 'open', target: `t${i}`, phase: 'line', at, minutes: 0, priority: i, after: places.map((_, j) => j).filter(j => j < i && arrows[i]?.[j]).map(j => `t${j}`),
-  }))
+  const tasksOf = (places: (LiftPosition | undefined)[], arrows: boolean[][]): Task[] =>
+    places.map((at, i) => ({
+      id: `t${i}`,
+      kind: 'open',
+      target: `t${i}`,
+      phase: 'line',
+      at,
+      minutes: 0,
+      priority: i,
+      after: places
+        .map((_, j) => j)
+        .filter(j => j < i && arrows[i]?.[j])
+        .map(j => `t${j}`),
+    }))
 
   it('moves the car as little as the best of all orders, and never before what must come first', () => {
     const n = 6
-    fc.assert(fc.property(fc.array(fc.option(position, { nil: undefined }), { minLength: n, maxLength: n }), fc.array(fc.array(fc.boolean(), { minLength: n, maxLength: n }), { minLength: n, maxLength: n }), position, (places, arrows, start) => {
-      const tasks = tasksOf(places, arrows)
-      const ordered = orderTasks(tasks, { start, end: 'ground', moveMinutes: defaultMoveMinutes })
-      if (!ordered.ok) throw new Error(ordered.error.code)
-      const sequence = ordered.value.visits.flatMap(visit => visit.tasks)
-      expect(sequence).toHaveLength(n)
-      sequence.forEach((task, i) => expect(task.after.every(id => sequence.slice(0, i).some(earlier => earlier.id === id))).toBe(true))
-      let best = Infinity
-      const walk = (done: Set<string>, at: LiftPosition, cost: number): void => {
-        if (cost >= best) return
-        if (done.size === n) best = Math.min(best, cost + defaultMoveMinutes(at, 'ground'))
-        for (const task of tasks) if (!done.has(task.id) && task.after.every(id => done.has(id))) walk(new Set([...done, task.id]), task.at ?? at, cost + defaultMoveMinutes(at, task.at ?? at))
-      }
-      walk(new Set(), start, 0)
-      expect(ordered.value.cost).toBe(best)
-    }), { numRuns: 60 })
+    fc.assert(
+      fc.property(
+        fc.array(fc.option(position, { nil: undefined }), { minLength: n, maxLength: n }),
+        fc.array(fc.array(fc.boolean(), { minLength: n, maxLength: n }), { minLength: n, maxLength: n }),
+        position,
+        (places, arrows, start) => {
+          const tasks = tasksOf(places, arrows)
+          const ordered = orderTasks(tasks, { start, end: 'ground', moveMinutes: defaultMoveMinutes })
+          if (!ordered.ok) throw new Error(ordered.error.code)
+          const sequence = ordered.value.visits.flatMap(visit => visit.tasks)
+          expect(sequence).toHaveLength(n)
+          sequence.forEach((task, i) => expect(task.after.every(id => sequence.slice(0, i).some(earlier => earlier.id === id))).toBe(true))
+          let best = Infinity
+          const walk = (done: Set<string>, at: LiftPosition, cost: number): void => {
+            if (cost >= best) return
+            if (done.size === n) best = Math.min(best, cost + defaultMoveMinutes(at, 'ground'))
+            for (const task of tasks)
+              if (!done.has(task.id) && task.after.every(id => done.has(id)))
+                walk(new Set([...done, task.id]), task.at ?? at, cost + defaultMoveMinutes(at, task.at ?? at))
+          }
+          walk(new Set(), start, 0)
+          expect(ordered.value.cost).toBe(best)
+        },
+      ),
+      { numRuns: 60 },
+    )
   })
 
   it('with an engine that hands stay away from, moves the car as little as the best of all orders, and puts nothing back while it runs', () => {
     const [n, run, stop] = [7, 2, 4]
-    fc.assert(fc.property(fc.array(fc.option(position, { nil: undefined }), { minLength: n, maxLength: n }), fc.array(fc.array(fc.boolean(), { minLength: n, maxLength: n }), { minLength: n, maxLength: n }), fc.array(fc.boolean(), { minLength: n, maxLength: n }), position, (places, arrows, hands, start) => {
-      const tasks = tasksOf(places, arrows).map((task, i): Task => {
-        if (i === run) return { ...task, kind: 'run' }
-        // The engine stops after it has started, and hands are kept off only what does not come in between of necessity.
-        return i === stop ? { ...task, kind: 'stop', after: [...new Set([...task.after, `t${run}`])] } : { ...task, kind: 'on', still: hands[i] }
-      })
-      const running = (done: ReadonlySet<string>) => done.has(`t${run}`) && !done.has(`t${stop}`)
-      let best = Infinity
-      const walk = (done: ReadonlySet<string>, at: LiftPosition, cost: number): void => {
-        if (cost >= best) return
-        if (done.size === n) best = Math.min(best, cost + defaultMoveMinutes(at, 'ground'))
-        for (const task of tasks) if (!done.has(task.id) && task.after.every(id => done.has(id)) && !(task.still && running(done))) walk(new Set([...done, task.id]), task.at ?? at, cost + defaultMoveMinutes(at, task.at ?? at))
-      }
-      walk(new Set(), start, 0)
-      const ordered = orderTasks(tasks, { start, end: 'ground', moveMinutes: defaultMoveMinutes })
-      // What the engine is stopped for must not wait for something that hands are kept from until it stands.
-      if (best === Infinity) {
-        expect(ordered.ok).toBe(false)
-        return
-      }
-      if (!ordered.ok) throw new Error(ordered.error.code)
-      expect(ordered.value.cost).toBe(best)
-      const done = new Set<string>()
-      for (const task of ordered.value.visits.flatMap(visit => visit.tasks)) {
-        expect(task.still && running(done)).not.toBe(true)
-        expect(task.after.every(id => done.has(id))).toBe(true)
-        done.add(task.id)
-      }
-      expect(done.size).toBe(n)
-    }), { numRuns: 400 })
+    fc.assert(
+      fc.property(
+        fc.array(fc.option(position, { nil: undefined }), { minLength: n, maxLength: n }),
+        fc.array(fc.array(fc.boolean(), { minLength: n, maxLength: n }), { minLength: n, maxLength: n }),
+        fc.array(fc.boolean(), { minLength: n, maxLength: n }),
+        position,
+        (places, arrows, hands, start) => {
+          const tasks = tasksOf(places, arrows).map((task, i): Task => {
+            if (i === run) return { ...task, kind: 'run' }
+            // The engine stops after it has started, and hands are kept off only what does not come in between of necessity.
+            return i === stop
+              ? { ...task, kind: 'stop', after: [...new Set([...task.after, `t${run}`])] }
+              : { ...task, kind: 'on', still: hands[i] }
+          })
+          const running = (done: ReadonlySet<string>) => done.has(`t${run}`) && !done.has(`t${stop}`)
+          let best = Infinity
+          const walk = (done: ReadonlySet<string>, at: LiftPosition, cost: number): void => {
+            if (cost >= best) return
+            if (done.size === n) best = Math.min(best, cost + defaultMoveMinutes(at, 'ground'))
+            for (const task of tasks)
+              if (!done.has(task.id) && task.after.every(id => done.has(id)) && !(task.still && running(done)))
+                walk(new Set([...done, task.id]), task.at ?? at, cost + defaultMoveMinutes(at, task.at ?? at))
+          }
+          walk(new Set(), start, 0)
+          const ordered = orderTasks(tasks, { start, end: 'ground', moveMinutes: defaultMoveMinutes })
+          // What the engine is stopped for must not wait for something that hands are kept from until it stands.
+          if (best === Infinity) {
+            expect(ordered.ok).toBe(false)
+            return
+          }
+          if (!ordered.ok) throw new Error(ordered.error.code)
+          expect(ordered.value.cost).toBe(best)
+          const done = new Set<string>()
+          for (const task of ordered.value.visits.flatMap(visit => visit.tasks)) {
+            expect(task.still && running(done)).not.toBe(true)
+            expect(task.after.every(id => done.has(id))).toBe(true)
+            done.add(task.id)
+          }
+          expect(done.size).toBe(n)
+        },
+      ),
+      { numRuns: 400 },
+    )
   })
 
   it('starts the engine after what is done on the way to something that hands are kept from', () => {
-    const task = (id: string, kind: Task['kind'], at: LiftPosition, after: string[], still = false): Task => ({ id, kind, target: id, phase: 'engine', at, minutes: 0, priority: Number(id.slice(1)), after, ...still && { still } })
+    const task = (id: string, kind: Task['kind'], at: LiftPosition, after: string[], still = false): Task => ({
+      id,
+      kind,
+      target: id,
+      phase: 'engine',
+      at,
+      minutes: 0,
+      priority: Number(id.slice(1)),
+      after,
+      ...(still && { still }),
+    })
     // The engine comes first by priority; t2 leads to t3, which would have to wait until it stands again, elsewhere.
-    const tasks = [task('t1', 'run', 'raised', []), task('t2', 'leak', 'raised', []), task('t3', 'on', 'raised', ['t2'], true), task('t4', 'stop', 'half', ['t1'])]
+    const tasks = [
+      task('t1', 'run', 'raised', []),
+      task('t2', 'leak', 'raised', []),
+      task('t3', 'on', 'raised', ['t2'], true),
+      task('t4', 'stop', 'half', ['t1']),
+    ]
     const ordered = orderTasks(tasks, { start: 'ground', end: 'ground', moveMinutes: defaultMoveMinutes })
-    expect(ordered.ok && ordered.value.visits.map(visit => [visit.at, ...visit.tasks.map(({ id }) => id)])).toEqual([['raised', 't2', 't3', 't1'], ['half', 't4']])
+    expect(ordered.ok && ordered.value.visits.map(visit => [visit.at, ...visit.tasks.map(({ id }) => id)])).toEqual([
+      ['raised', 't2', 't3', 't1'],
+      ['half', 't4'],
+    ])
   })
 
   it('says which tasks wait for each other', () => {
     const circle = tasksOf(['ground', 'ground'], [[], []]).map((task, i) => ({ ...task, after: [`t${1 - i}`] }))
-    expect(orderTasks(circle, { start: 'ground', end: 'ground', moveMinutes: defaultMoveMinutes })).toMatchObject({ ok: false, error: { code: 'ACCESS_ORDER_IMPOSSIBLE', tasks: ['t0', 't1'] } })
+    expect(orderTasks(circle, { start: 'ground', end: 'ground', moveMinutes: defaultMoveMinutes })).toMatchObject({
+      ok: false,
+      error: { code: 'ACCESS_ORDER_IMPOSSIBLE', tasks: ['t0', 't1'] },
+    })
   })
 })
 
@@ -131,7 +214,7 @@ describe('planJob on the demo car', () => {
     expect(sequence.indexOf(first), `${first} before ${second}`).toBeLessThan(sequence.indexOf(second))
   }
 
-  it.each(['one', 'two'] as const)('coolers = %s: keeps the rules of the trade', (coolers) => {
+  it.each(['one', 'two'] as const)('coolers = %s: keeps the rules of the trade', coolers => {
     const resolved = demoCar(coolers)
     const sequence = order(coolers)
     for (const joint of resolved.joints) {
@@ -142,7 +225,9 @@ describe('planJob on the demo car', () => {
       before(sequence, 'run', `leak:${joint.id}`)
       // What hides a joint stays off until it has been seen dry.
       for (const cover of joint.hiddenBy) before(sequence, `leak:${joint.id}`, `on:${cover}`)
-      if (joint.torque) for (const other of resolved.joints.filter(candidate => candidate.line === joint.line)) before(sequence, `seat:${other.id}`, `torque:${joint.id}`)
+      if (joint.torque)
+        for (const other of resolved.joints.filter(candidate => candidate.line === joint.line))
+          before(sequence, `seat:${other.id}`, `torque:${joint.id}`)
     }
     // The engine needs its intake; nobody starts it over wet joints.
     before(sequence, 'on:air-intake', 'run')
@@ -170,7 +255,8 @@ describe('planJob on the demo car', () => {
 
   it('fills at the point that costs least; at the other when the first is ruled out', () => {
     const resolved = everyDemoCar().find(car => car.sheet.id === 'ketch-cooler-assembly')!
-    const filled = (inputs: Partial<PlanInputs> = {}) => planOf(resolved, inputs).visits.flatMap(visit => visit.tasks.filter(task => task.kind === 'fill').map(task => task.target))
+    const filled = (inputs: Partial<PlanInputs> = {}) =>
+      planOf(resolved, inputs).visits.flatMap(visit => visit.tasks.filter(task => task.kind === 'fill').map(task => task.target))
     const tools = (inputs: Partial<PlanInputs> = {}) => listTools(resolved, planOf(resolved, inputs).visits).flatMap(visit => visit.tools)
     expect(filled()).toEqual(['fill-plug'])
     expect(tools()).not.toContain('long thin funnel')
@@ -185,12 +271,21 @@ describe('planJob on the demo car', () => {
   it('adding a line never costs more than doing it alone later, and starting raised saves nothing that is needed', () => {
     const resolved = demoCar('two')
     const cost = (...lines: string[]) => planOf(resolved, { lines }).minutes.total
-    for (const [a, b] of [['supply', 'link'], ['supply', 'return-long'], ['link', 'return-long']] as const) expect(cost(a, b)).toBeLessThanOrEqual(cost(a) + cost(b))
-    expect(planOf(resolved, { lines: ['supply'], start: 'raised' }).minutes.moves).toBeLessThan(planOf(resolved, { lines: ['supply'] }).minutes.moves)
+    for (const [a, b] of [
+      ['supply', 'link'],
+      ['supply', 'return-long'],
+      ['link', 'return-long'],
+    ] as const)
+      expect(cost(a, b)).toBeLessThanOrEqual(cost(a) + cost(b))
+    expect(planOf(resolved, { lines: ['supply'], start: 'raised' }).minutes.moves).toBeLessThan(
+      planOf(resolved, { lines: ['supply'] }).minutes.moves,
+    )
   })
 
   it.each([
-    ['ACCESS_NOTHING_CHOSEN', 'one', { lines: [] }], ['ACCESS_UNKNOWN_LINE', 'one', { lines: ['link'] }], ['ACCESS_LAYOUT_OPEN', undefined, { lines: ['supply'] }],
+    ['ACCESS_NOTHING_CHOSEN', 'one', { lines: [] }],
+    ['ACCESS_UNKNOWN_LINE', 'one', { lines: ['link'] }],
+    ['ACCESS_LAYOUT_OPEN', undefined, { lines: ['supply'] }],
     ['ACCESS_NO_WAY', 'one', { lines: ['supply'], forbidden: { 'joint:gearbox-out-joint': [0] } }],
   ] as const)('refuses with %s', (code, coolers, inputs) => {
     expect(planJob(demoCar(coolers), { start: 'ground', ...inputs })).toMatchObject({ ok: false, error: { code } })

@@ -2,8 +2,8 @@
 export type Bits = readonly number[]
 
 export const noBits = (size: number): Bits => Array.from({ length: Math.max(1, Math.ceil(size / 32)) }, () => 0)
-export const hasBit = (bits: Bits, i: number): boolean => (bits[i >> 5]! >>> (i & 31) & 1) === 1
-export const withBit = (bits: Bits, i: number): Bits => bits.map((word, at) => at === i >> 5 ? word | 1 << (i & 31) : word)
+export const hasBit = (bits: Bits, i: number): boolean => ((bits[i >> 5]! >>> (i & 31)) & 1) === 1
+export const withBit = (bits: Bits, i: number): Bits => bits.map((word, at) => (at === i >> 5 ? word | (1 << (i & 31)) : word))
 export const unionOf = (a: Bits, b: Bits): Bits => a.map((word, i) => word | b[i]!)
 export const sharedOf = (a: Bits, b: Bits): Bits => a.map((word, i) => word & b[i]!)
 

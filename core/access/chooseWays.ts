@@ -6,18 +6,31 @@ import type { KnownWay, OrderPrice } from './priceOrder'
 import type { AccessIssue, Goal, OperationCost } from './types'
 
 /** A way for each goal, by index, and the operations on it, needs of needs included; the operations all of them take together. */
-export type WayChoice = { ways: Record<string, number>; through: Record<string, readonly Slug[]>; operations: ReadonlySet<Slug>; cost: number }
+export type WayChoice = {
+  ways: Record<string, number>
+  through: Record<string, readonly Slug[]>
+  operations: ReadonlySet<Slug>
+  cost: number
+}
 export type MovePricing = {
   /** A lower bound for what any order costs that touches these places (bits of placeBit); where no order is priced, what the moves cost. */
-  least: (places: number) => number;
-  /** What the best order costs, and a lower bound for it while goals are open; the bits are those of the operations as given. Dearer to work out, so asked only where the others let a branch live. */
+  least: (places: number) => number
+  /**
+   * What the best order costs, and a lower bound for it while goals are open; the bits are those of the operations as given. Dearer to
+   * work out, so asked only where the others let a branch live.
+   */
   order?: OrderPrice
 }
 /** A way with its needs met in one particular manner: every operation it takes, needs of needs included. */
 type Option = {
-  way: number; at: LiftPosition; minutes: number; operations: Bits; places: number;
+  way: number
+  at: LiftPosition
+  minutes: number
+  operations: Bits
+  places: number
   /** Moves that any choice with it takes, as far as anybody has asked. */
-  firm: number; asked: boolean
+  firm: number
+  asked: boolean
 }
 
 /** A goal not decided yet, the options still in question, and all the operations any of them takes. */
@@ -29,11 +42,17 @@ const perWay = 1e-9
 const slack = 1e-10
 
 /**
- * One way for each goal and the operations they need, at least total cost: operation costs, way minutes and the moves of the car. Exact: branch and bound over the
- * goals' options. The bound prices every operation not yet taken in shares among the goals that may use it (a dual of the covering problem, so never too high), and the moves by the
+ * One way for each goal and the operations they need, at least total cost: operation costs, way minutes and the moves of the car. Exact:
+ * branch and bound over the
+ * goals' options. The bound prices every operation not yet taken in shares among the goals that may use it (a dual of the covering
+ * problem, so never too high), and the moves by the
  * places touched so far. Costs must not be negative. Refuses a goal that no way leads to.
  */
-export function chooseWays(goals: readonly Goal[], operations: ReadonlyMap<Slug, OperationCost>, moves: MovePricing): Result<WayChoice, AccessIssue> {
+export function chooseWays(
+  goals: readonly Goal[],
+  operations: ReadonlyMap<Slug, OperationCost>,
+  moves: MovePricing,
+): Result<WayChoice, AccessIssue> {
   const list = [...operations.values()]
   const indexOf = new Map(list.map((operation, i) => [operation.id, i]))
   const costs = list.map(operation => operation.cost + perOperation)
@@ -58,11 +77,23 @@ export function chooseWays(goals: readonly Goal[], operations: ReadonlyMap<Slug,
   const numbered = (needs: Needs): NumberedNeeds => needs.map(anyOf => anyOf.flatMap(id => indexOf.get(id) ?? []))
   const needsOf = list.map(operation => numbered(operation.needs))
   const { order } = moves
-  const optionsOf = goals.map(goal => undominated(goal.ways.flatMap((way, i) => {
-    const needs = numbered(way.needs)
-    const places = goal.stages.reduce((bits, stage) => bits | placeBit(stage, way.at), 0)
-    return meetings(needs, none, needsOf).map((met): Option => ({ way: i, at: way.at, minutes: way.minutes + i * perWay, operations: met, places: placesOf(met) | places, firm: 0, asked: false }))
-  })))
+  const optionsOf = goals.map(goal =>
+    undominated(
+      goal.ways.flatMap((way, i) => {
+        const needs = numbered(way.needs)
+        const places = goal.stages.reduce((bits, stage) => bits | placeBit(stage, way.at), 0)
+        return meetings(needs, none, needsOf).map((met): Option => ({
+          way: i,
+          at: way.at,
+          minutes: way.minutes + i * perWay,
+          operations: met,
+          places: placesOf(met) | places,
+          firm: 0,
+          asked: false,
+        }))
+      }),
+    ),
+  )
   const shut = optionsOf.findIndex(options => options.length === 0)
   if (shut >= 0) return fail({ code: 'ACCESS_NO_WAY', goal: goals[shut]!.id })
 
@@ -86,7 +117,10 @@ export function chooseWays(goals: readonly Goal[], operations: ReadonlyMap<Slug,
     best = { cost: total, moves: total - cost, done, options: [...chosen] }
     return true
   }
-  /** Another option for one goal at a time, while that makes the best so far better: the sooner something good is known, the less is left to search. */
+  /**
+   * Another option for one goal at a time, while that makes the best so far better: the sooner something good is known, the less is left
+   * to search.
+   */
   const improve = (): void => {
     for (let better = true; better;) {
       better = false
@@ -98,7 +132,8 @@ export function chooseWays(goals: readonly Goal[], operations: ReadonlyMap<Slug,
           const cost = chosen.reduce((sum, { minutes }) => sum + minutes, priceOf(done, none))
           const places = chosen.reduce((all, own) => all | own.places, 0)
           // Its moves are not known yet; what is no cheaper without them is hardly worth asking.
-          if (cost + Math.max(moves.least(places), best!.moves) < best!.cost - slack && finish(cost, done, places, moves.least(places))) better = true
+          if (cost + Math.max(moves.least(places), best!.moves) < best!.cost - slack && finish(cost, done, places, moves.least(places)))
+            better = true
         }
       }
     }
@@ -106,7 +141,16 @@ export function chooseWays(goals: readonly Goal[], operations: ReadonlyMap<Slug,
   /** What everything costs at least but for the moves. */
   let base: number | undefined
   // `firm`: moves known to be needed further up; deciding more never takes any back.
-  const search = (given: readonly Open[], done: Bits, cost: number, places: number, firm: number, depth: number, by?: { goal: number; option: Option }, once = false): void => {
+  const search = (
+    given: readonly Open[],
+    done: Bits,
+    cost: number,
+    places: number,
+    firm: number,
+    depth: number,
+    by?: { goal: number; option: Option },
+    once = false,
+  ): void => {
     bounds.enter(given, depth)
     // What is free already, or has no alternative, is settled first.
     let open = given
@@ -117,7 +161,8 @@ export function chooseWays(goals: readonly Goal[], operations: ReadonlyMap<Slug,
         for (let i = 0; i < open.length; i++) {
           const candidate = open[i]!
           // Where the order is priced, even what is free already may stand in the way of something.
-          const sure = candidate.options.length === 1 ? candidate.options[0] : order ? undefined : freeOption(candidate.options, done, places)
+          const sure =
+            candidate.options.length === 1 ? candidate.options[0] : order ? undefined : freeOption(candidate.options, done, places)
           if (!sure) {
             left?.push(candidate)
             continue
@@ -158,20 +203,46 @@ export function chooseWays(goals: readonly Goal[], operations: ReadonlyMap<Slug,
       if (least > known && by && !by.option.asked) {
         // Does that lie in this option alone? Then it need not be found out again wherever it is tried.
         by.option.asked = true
-        by.option.firm = orderOf(undecided.map(other => other.goal === by.goal ? { ...other, options: [by.option] } : other), none, order, best.cost - slack - base, moves.least(by.option.places))
+        by.option.firm = orderOf(
+          undecided.map(other => (other.goal === by.goal ? { ...other, options: [by.option] } : other)),
+          none,
+          order,
+          best.cost - slack - base,
+          moves.least(by.option.places),
+        )
       }
       known = Math.max(known, least)
     }
     const { at: next } = bounds
     const rest = open.filter(other => other !== next)
-    const branches = next.options.map(option => ({ option, price: option.minutes + priceOf(option.operations, done), way: moves.least(places | option.places) })).sort((a, b) => a.price + a.way - b.price - b.way)
+    const branches = next.options
+      .map(option => ({ option, price: option.minutes + priceOf(option.operations, done), way: moves.least(places | option.places) }))
+      .sort((a, b) => a.price + a.way - b.price - b.way)
     const distinct = order
       ? branches
-      : branches.filter(({ option }) => !branches.some(({ option: other }) => other !== option && other.at === option.at && other.minutes <= option.minutes && isCovered(other.operations, option.operations, done)
-        && (other.minutes < option.minutes || !isCovered(option.operations, other.operations, done) || other.way < option.way)))
+      : branches.filter(
+          ({ option }) =>
+            !branches.some(
+              ({ option: other }) =>
+                other !== option &&
+                other.at === option.at &&
+                other.minutes <= option.minutes &&
+                isCovered(other.operations, option.operations, done) &&
+                (other.minutes < option.minutes || !isCovered(option.operations, other.operations, done) || other.way < option.way),
+            ),
+        )
     for (const { option, price } of once ? distinct.slice(0, 1) : distinct) {
       chosen[next.goal] = option
-      search(rest, unionOf(done, option.operations), cost + price, places | option.places, Math.max(known, option.firm), depth + 1, { goal: next.goal, option }, once)
+      search(
+        rest,
+        unionOf(done, option.operations),
+        cost + price,
+        places | option.places,
+        Math.max(known, option.firm),
+        depth + 1,
+        { goal: next.goal, option },
+        once,
+      )
     }
   }
   // Where the order is priced: straight down once, for something to beat; then everything that may beat it.
@@ -194,13 +265,24 @@ const isCovered = (fewer: Bits, more: Bits, done: Bits): boolean => fewer.every(
 /** An option that takes nothing more and touches no new place, and that no other beats. */
 function freeOption(options: readonly Option[], done: Bits, places: number): Option | undefined {
   let free: Option | undefined
-  for (const option of options) if (isWithin(option.operations, done) && (option.places & ~places) === 0 && (!free || option.minutes < free.minutes)) free = option
+  for (const option of options)
+    if (isWithin(option.operations, done) && (option.places & ~places) === 0 && (!free || option.minutes < free.minutes)) free = option
   return free && options.every(option => option.minutes >= free.minutes) ? free : undefined
 }
 
 /** Drops options that another one covers: same position, no more operations taken, no more minutes. */
-const undominated = (options: readonly Option[]): Option[] => options.filter((option, i) => !options.some((other, j) => i !== j && other.at === option.at && other.minutes <= option.minutes && isWithin(other.operations, option.operations)
-  && (other.minutes < option.minutes || !isWithin(option.operations, other.operations) || j < i)))
+const undominated = (options: readonly Option[]): Option[] =>
+  options.filter(
+    (option, i) =>
+      !options.some(
+        (other, j) =>
+          i !== j &&
+          other.at === option.at &&
+          other.minutes <= option.minutes &&
+          isWithin(other.operations, option.operations) &&
+          (other.minutes < option.minutes || !isWithin(option.operations, other.operations) || j < i),
+      ),
+  )
 
 type NumberedNeeds = readonly (readonly number[])[]
 
@@ -221,12 +303,16 @@ function meetings(needs: NumberedNeeds, taken: Bits, needsOf: readonly NumberedN
   return found
 }
 
-const unionOfAll = (options: readonly Option[], none: Bits): Bits => options.reduce<Bits>((any, option) => unionOf(any, option.operations), none)
+const unionOfAll = (options: readonly Option[], none: Bits): Bits =>
+  options.reduce<Bits>((any, option) => unionOf(any, option.operations), none)
 
 /**
- * Least extra cost of the open goals: each operation's cost is split among the goals that may take it, each goal takes its cheapest option at those prices, and whatever the split the sum is
- * never too high (a dual of the covering problem). It begins with equal shares; then what a goal does not need of its shares goes to those it would make dearer, in rounds, while that
- * raises the sum. Also the goal to branch on: the one whose second-best option costs most more than its best. The innermost loop of a plan, so without closures.
+ * Least extra cost of the open goals: each operation's cost is split among the goals that may take it, each goal takes its cheapest
+ * option at those prices, and whatever the split the sum is
+ * never too high (a dual of the covering problem). It begins with equal shares; then what a goal does not need of its shares goes to
+ * those it would make dearer, in rounds, while that
+ * raises the sum. Also the goal to branch on: the one whose second-best option costs most more than its best. The innermost loop of a
+ * plan, so without closures.
  */
 class ShareBound {
   at!: Open
@@ -241,7 +327,11 @@ class ShareBound {
   #done: Bits = []
 
   /** More than five rounds tighten the bound by less than they cost; where moves are cheap to price, each does. */
-  constructor(costs: readonly number[], optionsOf: readonly (readonly Option[])[], readonly rounds: number) {
+  constructor(
+    costs: readonly number[],
+    optionsOf: readonly (readonly Option[])[],
+    readonly rounds: number,
+  ) {
     this.#costs = costs
     this.#pool = new Float64Array(costs.length)
     this.#prices = optionsOf.map(options => new Float64Array(options.length))
@@ -260,7 +350,9 @@ class ShareBound {
   #split(open: readonly Open[], done: Bits, rows?: readonly Float64Array[]): void {
     const pool = this.#pool
     pool.fill(0)
-    for (const { used } of open) for (let word = 0; word < used.length; word++) for (let left = used[word]! & ~(done[word] ?? 0); left !== 0; left &= left - 1) pool[word * 32 + 31 - Math.clz32(left & -left)]!++
+    for (const { used } of open)
+      for (let word = 0; word < used.length; word++)
+        for (let left = used[word]! & ~(done[word] ?? 0); left !== 0; left &= left - 1) pool[word * 32 + 31 - Math.clz32(left & -left)]!++
     for (let i = 0; i < pool.length; i++) if (pool[i]! > 0) pool[i] = this.#costs[i]! / pool[i]!
     if (rows) for (const { goal } of open) rows[goal]!.set(pool)
   }
@@ -314,7 +406,10 @@ class ShareBound {
     return bound
   }
 
-  /** Without the options that, dearer than the cheapest of their goal and with the moves they take, leave no room; the same list when there are none. */
+  /**
+   * Without the options that, dearer than the cheapest of their goal and with the moves they take, leave no room; the same list when there
+   * are none.
+   */
   within(open: readonly Open[], room: number, moves: number): readonly Open[] {
     let changed = false
     const kept = open.map((candidate): Open => {
@@ -324,7 +419,14 @@ class ShareBound {
       const left = options.filter((option, k) => prices[k]! - first + Math.max(moves, option.firm) < room)
       if (left.length === options.length) return candidate
       changed = true
-      return { goal, options: left, used: unionOfAll(left, this.#done.map(() => 0)) }
+      return {
+        goal,
+        options: left,
+        used: unionOfAll(
+          left,
+          this.#done.map(() => 0),
+        ),
+      }
     })
     return changed ? kept : open
   }
@@ -335,7 +437,9 @@ class ShareBound {
     for (let k = 0; k < options.length; k++) {
       const { minutes, operations } = options[k]!
       let price = minutes
-      for (let word = 0; word < operations.length; word++) for (let left = operations[word]! & ~done[word]!; left !== 0; left &= left - 1) price += shares[word * 32 + 31 - Math.clz32(left & -left)]!
+      for (let word = 0; word < operations.length; word++)
+        for (let left = operations[word]! & ~done[word]!; left !== 0; left &= left - 1)
+          price += shares[word * 32 + 31 - Math.clz32(left & -left)]!
       prices[k] = price
     }
   }
@@ -349,7 +453,8 @@ class ShareBound {
         const bit = left & -left
         const i = word * 32 + 31 - Math.clz32(bit)
         let spare = shares[i]!
-        for (let k = 0; k < options.length && spare > 0; k++) if ((options[k]!.operations[word]! & bit) !== 0 && prices[k]! - first < spare) spare = prices[k]! - first
+        for (let k = 0; k < options.length && spare > 0; k++)
+          if ((options[k]!.operations[word]! & bit) !== 0 && prices[k]! - first < spare) spare = prices[k]! - first
         if (spare <= 0) continue
         shares[i]! -= spare
         pool[i]! += spare

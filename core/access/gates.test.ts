@@ -18,13 +18,32 @@ const cars = everyDemoCar()
 
 /** The same car with its ways and parts somewhere else, drawn: what a sheet for another car might say. */
 function shaken(resolved: ResolvedSheet, draw: (below: number) => number): ResolvedSheet {
-  const move = (ways: readonly Way[]): Way[] => ways.map(way => ({ ...way, at: draw(3) === 0 ? liftPositions[draw(3)]! : way.at, minutes: minutes(way.minutes + draw(4)) }))
+  const move = (ways: readonly Way[]): Way[] =>
+    ways.map(way => ({ ...way, at: draw(3) === 0 ? liftPositions[draw(3)]! : way.at, minutes: minutes(way.minutes + draw(4)) }))
   const joints = resolved.joints.map(joint => ({ ...joint, ways: move(joint.ways) }))
   const holds = resolved.holds.map(hold => ({ ...hold, ways: move(hold.ways) }))
   const lines = resolved.lines.map(line => ({ ...line, withdraw: move(line.withdraw) }))
-  const operations = resolved.operations.map(operation => ({ ...operation, at: draw(4) === 0 ? liftPositions[draw(3)]! : operation.at, off: minutes(operation.off + draw(5)) }))
-  const swap = <T extends { id: string }>(all: readonly T[], some: readonly T[]): T[] => all.map(item => some.find(other => other.id === item.id) ?? item)
-  return { ...resolved, joints, holds, lines, operations, sheet: { ...resolved.sheet, joints: swap(resolved.sheet.joints, joints), holds: swap(resolved.sheet.holds, holds), lines: swap(resolved.sheet.lines, lines), operations: swap(resolved.sheet.operations, operations) } }
+  const operations = resolved.operations.map(operation => ({
+    ...operation,
+    at: draw(4) === 0 ? liftPositions[draw(3)]! : operation.at,
+    off: minutes(operation.off + draw(5)),
+  }))
+  const swap = <T extends { id: string }>(all: readonly T[], some: readonly T[]): T[] =>
+    all.map(item => some.find(other => other.id === item.id) ?? item)
+  return {
+    ...resolved,
+    joints,
+    holds,
+    lines,
+    operations,
+    sheet: {
+      ...resolved.sheet,
+      joints: swap(resolved.sheet.joints, joints),
+      holds: swap(resolved.sheet.holds, holds),
+      lines: swap(resolved.sheet.lines, lines),
+      operations: swap(resolved.sheet.operations, operations),
+    },
+  }
 }
 
 /** The rules of the trade, read off a finished plan without looking at how it was made. */
@@ -37,7 +56,8 @@ function brokenRules(resolved: ResolvedSheet, inputs: PlanInputs, plan: Plan): s
   }
   const every = (kind: string) => sequence.filter(task => task.kind === kind)
   if (at.size !== sequence.length) broken.push('a task twice')
-  for (const task of sequence) if (task.at !== undefined && task.at !== task.stands) broken.push(`${task.id} while the car is ${task.stands}`)
+  for (const task of sequence)
+    if (task.at !== undefined && task.at !== task.stands) broken.push(`${task.id} while the car is ${task.stands}`)
   if (plan.visits.at(-1)!.at !== 'ground' && plan.timeline.spans.at(-1)!.kind !== 'move') broken.push('the car stays up')
   const scope = scopeOf(resolved, inputs)
   if (!scope.ok) return ['no scope']
@@ -48,15 +68,26 @@ function brokenRules(resolved: ResolvedSheet, inputs: PlanInputs, plan: Plan): s
     for (const anyOf of operation.needs) {
       const first = anyOf.filter(other => plan.operations.includes(other))
       if (first.length === 0) broken.push(`${id} lacks its needs`)
-      else if (!first.some(other => at.get(`off:${other}`)! < at.get(`off:${id}`)! && at.get(`on:${other}`)! > at.get(`on:${id}`)!)) broken.push(`${id} is not reached`)
+      else if (!first.some(other => at.get(`off:${other}`)! < at.get(`off:${id}`)! && at.get(`on:${other}`)! > at.get(`on:${id}`)!))
+        broken.push(`${id} is not reached`)
     }
     if (operation.drains) for (const fill of every('fill')) before(`on:${id}`, fill.id)
     if (!operation.engineMayRun) before(`on:${id}`, 'run')
-    else if (at.has('stop') && at.get(`on:${id}`)! > at.get('run')! && at.get(`on:${id}`)! < at.get('stop')!) broken.push(`${id} goes back while the engine runs`)
+    else if (at.has('stop') && at.get(`on:${id}`)! > at.get('run')! && at.get(`on:${id}`)! < at.get('stop')!)
+      broken.push(`${id} goes back while the engine runs`)
   }
   for (const joint of scope.value.joints) {
-    for (const [first, second] of [['open', 'cap'], ['cap', 'seat'], ['seals', 'seat'], ['seat', 'torque'], ['seat', 'fill'], ['torque', 'fill']] as const) before(`${first}:${joint.id}`, second === 'fill' ? every('fill')[0]?.id ?? '' : `${second}:${joint.id}`)
-    for (const needed of ['open', 'cap', 'seat', 'leak']) if (!at.has(`${needed}:${joint.id}`)) broken.push(`${needed}:${joint.id} is missing`)
+    for (const [first, second] of [
+      ['open', 'cap'],
+      ['cap', 'seat'],
+      ['seals', 'seat'],
+      ['seat', 'torque'],
+      ['seat', 'fill'],
+      ['torque', 'fill'],
+    ] as const)
+      before(`${first}:${joint.id}`, second === 'fill' ? (every('fill')[0]?.id ?? '') : `${second}:${joint.id}`)
+    for (const needed of ['open', 'cap', 'seat', 'leak'])
+      if (!at.has(`${needed}:${joint.id}`)) broken.push(`${needed}:${joint.id} is missing`)
     before(`torque:${joint.id}`, 'run')
     before('run', `leak:${joint.id}`)
     for (const cover of joint.hiddenBy) {
@@ -68,8 +99,11 @@ function brokenRules(resolved: ResolvedSheet, inputs: PlanInputs, plan: Plan): s
   for (const goal of scope.value.goals) {
     const way = goal.ways[plan.ways[goal.id]!]!
     // One of each is off before anything is done there, and until all is but the looking.
-    const hands = sequence.filter(task => task.goal === goal.id && task.kind !== 'leak' && task.kind !== 'level').map(task => at.get(task.id)!)
-    const isOpen = (id: string) => plan.operations.includes(id) && hands.every(when => at.get(`off:${id}`)! < when && at.get(`on:${id}`)! > when)
+    const hands = sequence
+      .filter(task => task.goal === goal.id && task.kind !== 'leak' && task.kind !== 'level')
+      .map(task => at.get(task.id)!)
+    const isOpen = (id: string) =>
+      plan.operations.includes(id) && hands.every(when => at.get(`off:${id}`)! < when && at.get(`on:${id}`)! > when)
     for (const anyOf of way.needs) if (!anyOf.some(isOpen)) broken.push(`${goal.id} lacks ${anyOf.join(' or ')}`)
   }
   for (const task of [...every('fill'), ...every('bleed'), ...every('wipe')]) before(task.id, 'run')
@@ -85,14 +119,16 @@ function brokenRules(resolved: ResolvedSheet, inputs: PlanInputs, plan: Plan): s
     before(`withdraw:${line.id}`, `fit:${line.id}`)
     before(`compare:${line.id}`, `fit:${line.id}`)
   }
-  for (const hold of scope.value.holds) for (const line of scope.value.lines) if (hold.line === line.id) {
-    before(`release:${hold.id}`, `withdraw:${line.id}`)
-    before(`fit:${line.id}`, `fasten:${hold.id}`)
-  }
+  for (const hold of scope.value.holds)
+    for (const line of scope.value.lines)
+      if (hold.line === line.id) {
+        before(`release:${hold.id}`, `withdraw:${line.id}`)
+        before(`fit:${line.id}`, `fasten:${hold.id}`)
+      }
   // Every wait is kept on the clock, and nobody does two things at once.
   const spans = plan.timeline.spans
   spans.forEach((span, i) => i > 0 && Math.abs(span.from - spans[i - 1]!.to) > 1e-6 && broken.push(`a hole in the clock at ${span.from}`))
-  const on = new Map(spans.flatMap(span => span.kind === 'task' ? [[span.task, span] as const] : []))
+  const on = new Map(spans.flatMap(span => (span.kind === 'task' ? [[span.task, span] as const] : [])))
   for (const wait of listWaits(resolved.sheet, sequence)) {
     const from = Math.max(0, ...wait.after.map(id => on.get(id)!.to))
     for (const id of wait.before) if (on.get(id)!.from < from + wait.minutes - 1e-6) broken.push(`${id} does not wait for ${wait.id}`)
@@ -103,27 +139,49 @@ function brokenRules(resolved: ResolvedSheet, inputs: PlanInputs, plan: Plan): s
 describe('a plan', () => {
   it('breaks no rule on two thousand cars, drawn, with whatever a technician decides', () => {
     expect(cars.length).toBeGreaterThan(20)
-    fc.assert(fc.property(fc.nat(cars.length - 1), fc.infiniteStream(fc.nat(1 << 20)), fc.boolean(), (index, stream, asItIs) => {
-      const draw = (below: number) => stream.next().value as number % below
-      const resolved = asItIs ? cars[index]! : shaken(cars[index]!, draw)
-      const pick = <T>(items: readonly T[], most: number) => items.filter(() => draw(3) === 0).slice(0, most)
-      const lines = pick(resolved.lines.map(line => line.id), 9)
-      const inputs: PlanInputs = {
-        lines: lines.length > 0 ? lines : [resolved.lines[0]!.id], start: liftPositions[draw(3)]!, neighbours: pick(resolved.sheet.neighbours.map(neighbour => neighbour.id), 2),
-        done: pick(resolved.operations.map(operation => operation.id), 2), oneAtATime: draw(3) === 0, firstEnd: draw(2) === 0 ? 'easiest' : 'hardest', bleed: pick(resolved.sheet.bleeding.allowed, 1)[0],
-      }
-      const plan = planJob(resolved, inputs)
-      if (!plan.ok) {
-        expect(['ACCESS_ORDER_IMPOSSIBLE', 'ACCESS_NO_WAY']).toContain(plan.error.code)
-        return
-      }
-      expect(brokenRules(resolved, inputs, plan.value)).toEqual([])
-      // The bound the choice is made with is a bound.
-      const scope = scopeOf(resolved, inputs)
-      const places = scope.ok ? scope.value.goals.reduce((bits, goal) => goal.stages.reduce((inner, stage) => inner | placeBit(stage, goal.ways[plan.value.ways[goal.id]!]!.at), bits), 0) : 0
-      expect(leastMoves(inputs.start, 'ground', defaultMoveMinutes)(places)).toBeLessThanOrEqual(plan.value.minutes.moves)
-      expect(plan.value.timeline.hands).toBeCloseTo(plan.value.minutes.total, 6)
-    }), { numRuns: 2000 })
+    fc.assert(
+      fc.property(fc.nat(cars.length - 1), fc.infiniteStream(fc.nat(1 << 20)), fc.boolean(), (index, stream, asItIs) => {
+        const draw = (below: number) => (stream.next().value as number) % below
+        const resolved = asItIs ? cars[index]! : shaken(cars[index]!, draw)
+        const pick = <T>(items: readonly T[], most: number) => items.filter(() => draw(3) === 0).slice(0, most)
+        const lines = pick(
+          resolved.lines.map(line => line.id),
+          9,
+        )
+        const inputs: PlanInputs = {
+          lines: lines.length > 0 ? lines : [resolved.lines[0]!.id],
+          start: liftPositions[draw(3)]!,
+          neighbours: pick(
+            resolved.sheet.neighbours.map(neighbour => neighbour.id),
+            2,
+          ),
+          done: pick(
+            resolved.operations.map(operation => operation.id),
+            2,
+          ),
+          oneAtATime: draw(3) === 0,
+          firstEnd: draw(2) === 0 ? 'easiest' : 'hardest',
+          bleed: pick(resolved.sheet.bleeding.allowed, 1)[0],
+        }
+        const plan = planJob(resolved, inputs)
+        if (!plan.ok) {
+          expect(['ACCESS_ORDER_IMPOSSIBLE', 'ACCESS_NO_WAY']).toContain(plan.error.code)
+          return
+        }
+        expect(brokenRules(resolved, inputs, plan.value)).toEqual([])
+        // The bound the choice is made with is a bound.
+        const scope = scopeOf(resolved, inputs)
+        const places = scope.ok
+          ? scope.value.goals.reduce(
+              (bits, goal) => goal.stages.reduce((inner, stage) => inner | placeBit(stage, goal.ways[plan.value.ways[goal.id]!]!.at), bits),
+              0,
+            )
+          : 0
+        expect(leastMoves(inputs.start, 'ground', defaultMoveMinutes)(places)).toBeLessThanOrEqual(plan.value.minutes.moves)
+        expect(plan.value.timeline.hands).toBeCloseTo(plan.value.minutes.total, 6)
+      }),
+      { numRuns: 2000 },
+    )
   }, 120_000)
 })
 
@@ -133,14 +191,20 @@ describe('waits', () => {
     const plan = planOf(turbo)
     const cool = plan.timeline.waits.find(wait => wait.id === 'turbo-cold')!
     expect(cool).toMatchObject({ from: 0, to: 40 })
-    const waiting = plan.timeline.spans.reduce((sum, span) => span.kind === 'idle' ? sum + span.to - span.from : sum, 0)
+    const waiting = plan.timeline.spans.reduce((sum, span) => (span.kind === 'idle' ? sum + span.to - span.from : sum), 0)
     expect(plan.minutes.clock).toBeCloseTo(plan.minutes.total + waiting, 6)
     expect(waiting).toBeLessThan(plan.timeline.waits.reduce((sum, wait) => sum + wait.minutes, 0))
     expect(plan.timeline.spans.find(span => span.kind === 'task' && span.task === 'off:heat-shield')!.from).toBeGreaterThanOrEqual(40)
   })
 
   it('somebody sits in a raised car whose engine is started, and nobody else needs to', () => {
-    const starts = cars.flatMap(car => planOf(car).visits.flatMap(visit => visit.tasks.filter(task => task.kind === 'run' || task.kind === 'stop').map(task => ({ at: visit.at, helper: task.helper ?? false }))))
+    const starts = cars.flatMap(car =>
+      planOf(car).visits.flatMap(visit =>
+        visit.tasks
+          .filter(task => task.kind === 'run' || task.kind === 'stop')
+          .map(task => ({ at: visit.at, helper: task.helper ?? false })),
+      ),
+    )
     expect(new Set(starts.map(start => start.at)).size).toBeGreaterThan(1)
     for (const { at, helper } of starts) expect(helper).toBe(at === 'raised')
   })
@@ -150,7 +214,12 @@ describe('waits', () => {
     expect(clutch.visits.flatMap(visit => visit.tasks).find(task => task.kind === 'bleed')).toMatchObject({ helper: true })
     expect(clutch.timeline.helper).toBeGreaterThan(0)
     expect(clutch.timeline.raised).toBeLessThan(clutch.minutes.clock)
-    expect(planOf(cars.find(car => car.sheet.id === 'petrel-clutch-hose')!, { bleed: 'vacuum' }).timeline.helper).toBe(0)
+    expect(
+      planOf(
+        cars.find(car => car.sheet.id === 'petrel-clutch-hose')!,
+        { bleed: 'vacuum' },
+      ).timeline.helper,
+    ).toBe(0)
   })
 })
 
@@ -167,12 +236,25 @@ describe('overrides', () => {
     const lone = cars.find(car => car.sheet.id === 'lugger-turbo-oil-feed')!
     const tool = lone.operations.find(operation => operation.tools.length > 0)!.tools[0]!
     const plan = planJob(lone, { lines: lone.lines.map(line => line.id), start: 'ground', missingTools: [tool] })
-    expect(plan.ok ? plan.value.operations.some(id => lone.operations.find(operation => operation.id === id)!.tools.includes(tool)) : plan.error).toEqual(plan.ok ? false : expect.objectContaining({ code: 'ACCESS_TOOL_MISSING', tool }))
+    expect(
+      plan.ok ? plan.value.operations.some(id => lone.operations.find(operation => operation.id === id)!.tools.includes(tool)) : plan.error,
+    ).toEqual(plan.ok ? false : expect.objectContaining({ code: 'ACCESS_TOOL_MISSING', tool }))
   })
 
   it('one line at a time: the second is opened when the first is seated', () => {
     const sequence = planOf(one, { oneAtATime: true }).visits.flatMap(visit => visit.tasks)
-    const [first, second] = one.lines.map(line => ({ seated: Math.max(...sequence.flatMap((task, i) => task.kind === 'seat' && one.joints.some(joint => joint.id === task.target && joint.line === line.id) ? [i] : [])), opened: Math.min(...sequence.flatMap((task, i) => task.kind === 'open' && one.joints.some(joint => joint.id === task.target && joint.line === line.id) ? [i] : [])) }))
+    const [first, second] = one.lines.map(line => ({
+      seated: Math.max(
+        ...sequence.flatMap((task, i) =>
+          task.kind === 'seat' && one.joints.some(joint => joint.id === task.target && joint.line === line.id) ? [i] : [],
+        ),
+      ),
+      opened: Math.min(
+        ...sequence.flatMap((task, i) =>
+          task.kind === 'open' && one.joints.some(joint => joint.id === task.target && joint.line === line.id) ? [i] : [],
+        ),
+      ),
+    }))
     expect(Math.min(first!.seated, second!.seated)).toBeLessThan(Math.max(first!.opened, second!.opened))
   })
 })
@@ -190,7 +272,9 @@ describe('listAlternatives', () => {
     }
     const supply = { lines: ['supply'], start: 'ground' as const }
     const one = demoCar('one')
-    expect(listAlternatives(one, supply, planOf(one, { lines: ['supply'] })).find(other => other.goal === 'joint:radiator-in-joint')).toMatchObject({ way: 0, adds: expect.arrayContaining(['air-intake']) as string[] })
+    expect(
+      listAlternatives(one, supply, planOf(one, { lines: ['supply'] })).find(other => other.goal === 'joint:radiator-in-joint'),
+    ).toMatchObject({ way: 0, adds: expect.arrayContaining(['air-intake']) as string[] })
   })
 })
 
@@ -206,7 +290,10 @@ describe('neighbours', () => {
       const all = resolved.sheet.neighbours.filter(neighbour => neighbour.ways).map(neighbour => neighbour.id)
       expect(cost({ neighbours: [] })).toBe(cost({}))
       expect(cost({ neighbours: all })).toBe(cost({ neighbours: all.toReversed() }))
-      for (const id of all) expect(cost({ neighbours: [id] }), `${resolved.sheet.id} ${id}`).toBeLessThanOrEqual(cost({}) + cost({ lines: [], neighbours: [id] }) + 1e-6)
+      for (const id of all)
+        expect(cost({ neighbours: [id] }), `${resolved.sheet.id} ${id}`).toBeLessThanOrEqual(
+          cost({}) + cost({ lines: [], neighbours: [id] }) + 1e-6,
+        )
     }
   })
 
@@ -218,14 +305,20 @@ describe('neighbours', () => {
     expect(gasket.chance).toBeCloseTo(1 - 0.8 ** 3, 9)
     expect(gasket.saved).toBeCloseTo(gasket.chance! * gasket.later! - gasket.now!, 9)
     expect(weights.map(weight => weight.saved)).toEqual(weights.map(weight => weight.saved).toSorted((a, b) => b! - a!))
-    expect(weighNeighbours(turbo, { lines: turbo.lines.map(line => line.id), start: 'ground' }, { found: { 'housing-gasket': 'weeping' } }).find(weight => weight.neighbour === 'housing-gasket')!.chance).toBeGreaterThan(gasket.chance!)
+    expect(
+      weighNeighbours(turbo, { lines: turbo.lines.map(line => line.id), start: 'ground' }, { found: { 'housing-gasket': 'weeping' } }).find(
+        weight => weight.neighbour === 'housing-gasket',
+      )!.chance,
+    ).toBeGreaterThan(gasket.chance!)
   })
 
   it('a seal nobody supplies is named', () => {
     const resolved = cars.find(car => car.joints.some(joint => joint.seals.some(seal => seal.unobtainable)))!
     const joint = resolved.joints.find(candidate => candidate.seals.some(seal => seal.unobtainable))!
     const sheet = { ...resolved.sheet, neighbours: [{ id: 'behind', what: 'part behind it', goals: [joint.id], parts: [] }] }
-    expect(weighNeighbours({ ...resolved, sheet }, { lines: resolved.lines.map(line => line.id), start: 'ground' })[0]!.unobtainable).toEqual([{ joint: joint.id, seal: expect.any(String) as string }])
+    expect(
+      weighNeighbours({ ...resolved, sheet }, { lines: resolved.lines.map(line => line.id), start: 'ground' })[0]!.unobtainable,
+    ).toEqual([{ joint: joint.id, seal: expect.any(String) as string }])
   })
 
   it('another line of the car is one of them: shared access counts once, whichever was thought of first', () => {
@@ -236,8 +329,14 @@ describe('neighbours', () => {
     expect(beside).toMatchObject({ taken: false, now: total([supply, back]) - total([supply]), later: total([back]) })
     expect(beside.now!).toBeLessThan(beside.later!)
     // Decided on, it stays on the list with the same minutes, so that the decision can be looked at again.
-    expect(weighNeighbours(one, { lines: [supply, back], start: 'ground' }, { siblings: [back] }).find(weight => weight.neighbour === siblingRef(back))).toMatchObject({ taken: true, now: beside.now, later: beside.later })
-    expect(weighNeighbours(one, { lines: [supply, back], start: 'ground' }).some(weight => weight.neighbour.startsWith('line:'))).toBe(false)
+    expect(
+      weighNeighbours(one, { lines: [supply, back], start: 'ground' }, { siblings: [back] }).find(
+        weight => weight.neighbour === siblingRef(back),
+      ),
+    ).toMatchObject({ taken: true, now: beside.now, later: beside.later })
+    expect(weighNeighbours(one, { lines: [supply, back], start: 'ground' }).some(weight => weight.neighbour.startsWith('line:'))).toBe(
+      false,
+    )
   })
 
   it('a chance over years is that of not lasting each of them; wear grows with age', () => {

@@ -9,21 +9,25 @@ export type Stops = { stops: LiftPosition[]; runs: number; moves: number; cost: 
 
 /** Tasks in an order that keeps the arrows, as sets of bits: who waits for whom, and what can be done where. */
 export type Graph = {
-  words: number; all: Int32Array;
+  words: number
+  all: Int32Array
   /** For each task, the words of the tasks it waits for. */
-  before: Int32Array;
+  before: Int32Array
   /** For each position, what can be done there; and what can be done only there. */
-  doable: Int32Array[]; only: Int32Array[];
+  doable: Int32Array[]
+  only: Int32Array[]
   /** The tasks of line work, of filling and of proving: one after the other in any order that keeps the arrows. */
-  stages: readonly Int32Array[];
+  stages: readonly Int32Array[]
   /** Parts that hands stay away from while the engine runs. */
-  still: Int32Array; run: number; stop: number;
+  still: Int32Array
+  run: number
+  stop: number
   /** Tasks that something before them may wait for: one look through is not enough when one of them is done. */
   backward: Int32Array
 }
 type Node = { done: Int32Array; at: number; cost: number; moves: number; estimate: number; before: Node | undefined }
 
-const has = (bits: Int32Array, i: number) => (bits[i >> 5]! >>> (i & 31) & 1) === 1
+const has = (bits: Int32Array, i: number) => ((bits[i >> 5]! >>> (i & 31)) & 1) === 1
 /** The typed twin of the one in bits.ts: an order is priced hundreds of times for a plan. */
 function isWithin(a: Int32Array, b: Int32Array): boolean {
   for (let word = 0; word < a.length; word++) if ((a[word]! & ~b[word]!) !== 0) return false
@@ -110,7 +114,10 @@ function workOn(graph: Graph, done: Int32Array, at: number, mayRun: boolean): vo
   }
 }
 
-/** Everything that can be done at a position. The engine is started last; where starting it would keep hands from something, it may also be left for a later stop. */
+/**
+ * Everything that can be done at a position. The engine is started last; where starting it would keep hands from something, it may also be
+ * left for a later stop.
+ */
 function workedAt(graph: Graph, from: Int32Array, at: number): Int32Array[] {
   const { run, still, words } = graph
   const held = from.slice()
@@ -123,13 +130,20 @@ function workedAt(graph: Graph, from: Int32Array, at: number): Int32Array[] {
   return [started]
 }
 
-const stageKinds: readonly (readonly TaskKind[])[] = [['open', 'release', 'withdraw', 'renew', 'fit', 'seat', 'torque', 'fasten'], ['fill', 'bleed'], ['level', 'leak']]
+const stageKinds: readonly (readonly TaskKind[])[] = [
+  ['open', 'release', 'withdraw', 'renew', 'fit', 'seat', 'torque', 'fasten'],
+  ['fill', 'bleed'],
+  ['level', 'leak'],
+]
 /** Which of the stages of leastMoves a task belongs to; −1: any. */
-export const stageOf = ({ kind, phase }: Task): number => kind === 'level' && phase === 'fill' ? 1 : stageKinds.findIndex(kinds => kinds.includes(kind))
+export const stageOf = ({ kind, phase }: Task): number =>
+  kind === 'level' && phase === 'fill' ? 1 : stageKinds.findIndex(kinds => kinds.includes(kind))
 
 /**
- * The sequence of lift positions with the least minutes spent moving the car. Exact: at every stop it never hurts to do all that can be done there, except perhaps to start the
- * engine; so only the sequence of positions is searched, cheapest first (A*, with the least moves between the positions still needed), and a state is passed over when another at the same position
+ * The sequence of lift positions with the least minutes spent moving the car. Exact: at every stop it never hurts to do all that can be
+ * done there, except perhaps to start the
+ * engine; so only the sequence of positions is searched, cheapest first (A*, with the least moves between the positions still needed),
+ * and a state is passed over when another at the same position
  * has done as much for no more. Refuses tasks that wait for each other.
  */
 export function leastStops(tasks: readonly Task[], travel: Travel): Result<Stops, AccessIssue> {
@@ -163,8 +177,17 @@ export function isDoneAlong(graph: Graph, { stops, runs }: Trail, begun: Int32Ar
 /** For each position, the least minutes from there through places still needed; kept, for there are few. */
 export const leastAhead = ({ end, moveMinutes }: Travel) => liftPositions.map(at => leastMoves(at, end, moveMinutes))
 
-/** The last stop of the cheapest sequence after what is done already, or, when that costs `enough`, a stop whose estimate does; undefined: some tasks wait for each other. */
-export function searchStops(graph: Graph, { start: from, end: to, moveMinutes }: Travel, ahead: readonly ((places: number) => number)[], begun: Int32Array, enough = Infinity): Node | undefined {
+/**
+ * The last stop of the cheapest sequence after what is done already, or, when that costs `enough`, a stop whose estimate does; undefined:
+ * some tasks wait for each other.
+ */
+export function searchStops(
+  graph: Graph,
+  { start: from, end: to, moveMinutes }: Travel,
+  ahead: readonly ((places: number) => number)[],
+  begun: Int32Array,
+  enough = Infinity,
+): Node | undefined {
   const { words, only, all, stages } = graph
   const cost = liftPositions.map(a => liftPositions.map(b => moveMinutes(a, b)))
   const [start, end] = [liftPositions.indexOf(from), liftPositions.indexOf(to)]
@@ -174,8 +197,8 @@ export function searchStops(graph: Graph, { start: from, end: to, moveMinutes }:
       for (let word = 0; word < words; word++) {
         const left = only[p]![word]! & ~done[word]!
         if (left === 0) continue
-        places |= 1 << 9 + p
-        for (let stage = 0; stage < 3; stage++) if ((left & stages[stage]![word]!) !== 0) places |= 1 << 3 * stage + p
+        places |= 1 << (9 + p)
+        for (let stage = 0; stage < 3; stage++) if ((left & stages[stage]![word]!) !== 0) places |= 1 << (3 * stage + p)
       }
     }
     return places
@@ -186,7 +209,11 @@ export function searchStops(graph: Graph, { start: from, end: to, moveMinutes }:
   }
   const queue: Node[] = workedAt(graph, begun, start).map(done => nodeOf(done, start, undefined))
   const settled: Node[][] = [[], [], []]
-  const isPassed = (node: Node) => settled[node.at]!.some(other => other.cost <= node.cost + 1e-9 && isWithin(node.done, other.done) && (isRunning(graph, node.done) || !isRunning(graph, other.done)))
+  const isPassed = (node: Node) =>
+    settled[node.at]!.some(
+      other =>
+        other.cost <= node.cost + 1e-9 && isWithin(node.done, other.done) && (isRunning(graph, node.done) || !isRunning(graph, other.done)),
+    )
   while (queue.length > 0) {
     let first = 0
     for (let i = 1; i < queue.length; i++) {

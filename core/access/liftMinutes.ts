@@ -7,7 +7,10 @@ export type LiftMinutes = { groundHalf: number; halfRaised: number; groundRaised
 /** Common practice, no source: three minutes to raise or lower a car and set the locks, two to or from waist height. */
 export const usualLift: LiftMinutes = { groundHalf: 2, halfRaised: 2, groundRaised: 3 }
 
-/** What a move costs. A car on its way from the ground to full height passes waist height: no move costs more than it would with a stop on the way. */
+/**
+ * What a move costs. A car on its way from the ground to full height passes waist height: no move costs more than it would with a stop on
+ * the way.
+ */
 export function moveMinutesOf({ groundHalf, halfRaised, groundRaised }: LiftMinutes): MoveMinutes {
   const between: Record<LiftPosition, Record<LiftPosition, number>> = {
     ground: { ground: 0, half: Math.min(groundHalf, groundRaised + halfRaised), raised: Math.min(groundRaised, groundHalf + halfRaised) },
@@ -18,4 +21,5 @@ export function moveMinutesOf({ groundHalf, halfRaised, groundRaised }: LiftMinu
 }
 
 export const defaultMoveMinutes: MoveMinutes = moveMinutesOf(usualLift)
-export const isUsualLift = (lift: LiftMinutes): boolean => lift.groundHalf === usualLift.groundHalf && lift.halfRaised === usualLift.halfRaised && lift.groundRaised === usualLift.groundRaised
+export const isUsualLift = (lift: LiftMinutes): boolean =>
+  lift.groundHalf === usualLift.groundHalf && lift.halfRaised === usualLift.halfRaised && lift.groundRaised === usualLift.groundRaised

@@ -7,16 +7,19 @@ import type { Bleeder, BleedMethod, Fill, Hold, Joint, Level, Line, Neighbour, O
 import type { AccessIssue, Goal } from './types'
 
 export type Scope = {
-  lines: readonly Line[]; joints: readonly Joint[]; holds: readonly Hold[];
+  lines: readonly Line[]
+  joints: readonly Joint[]
+  holds: readonly Hold[]
   /** Where it can be filled: one of them is used. */
-  fills: readonly Fill[];
+  fills: readonly Fill[]
   /** Read before the engine has warmed anything, and after: while it idles, or once it stands. */
-  levels: { cold: readonly Level[]; idling: readonly Level[]; standing: readonly Level[] };
+  levels: { cold: readonly Level[]; idling: readonly Level[]; standing: readonly Level[] }
   /** How the air gets out, and where; none: it leaves by itself, or while the engine runs. */
-  bleed: BleedMethod | undefined; bleeders: readonly Bleeder[];
-  neighbours: readonly Neighbour[];
+  bleed: BleedMethod | undefined
+  bleeders: readonly Bleeder[]
+  neighbours: readonly Neighbour[]
   /** Makes the electrics dead, because a line in hand runs closer to a live cable than its clearance. */
-  isolating: Operation | undefined;
+  isolating: Operation | undefined
   goals: readonly Goal[]
 }
 export type ScopeInputs = { lines: readonly Slug[]; neighbours?: readonly Slug[]; bleed?: BleedMethod }
@@ -24,7 +27,10 @@ export type ScopeInputs = { lines: readonly Slug[]; neighbours?: readonly Slug[]
 /** Methods that take hands before the engine runs; the others happen while it fills or idles. */
 const bleedsByHand: readonly BleedMethod[] = ['lock-to-lock', 'pump-and-hold', 'vacuum', 'pressure', 'gravity']
 
-/** What the job touches: lines, neighbours renewed with them, and what follows. Refuses an empty choice, a line the car does not have and a layout nobody has looked at. */
+/**
+ * What the job touches: lines, neighbours renewed with them, and what follows. Refuses an empty choice, a line the car does not have and a
+ * layout nobody has looked at.
+ */
 export function scopeOf(resolved: ResolvedSheet, inputs: ScopeInputs): Result<Scope, AccessIssue> {
   const { sheet } = resolved
   const neighbours = sheet.neighbours.filter(neighbour => inputs.neighbours?.includes(neighbour.id))
@@ -38,20 +44,27 @@ export function scopeOf(resolved: ResolvedSheet, inputs: ScopeInputs): Result<Sc
   const joints = resolved.joints.filter(joint => chosen.has(joint.line) || beside.has(joint.id))
   const wet = joints.length > 0
   const method = inputs.bleed && sheet.bleeding.allowed.includes(inputs.bleed) ? inputs.bleed : sheet.bleeding.allowed[0]
-  const bleed = wet && method && bleedsByHand.includes(method) && (sheet.bleeders.length > 0 || method === 'lock-to-lock') ? method : undefined
+  const bleed =
+    wet && method && bleedsByHand.includes(method) && (sheet.bleeders.length > 0 || method === 'lock-to-lock') ? method : undefined
   const scope = {
-    lines, joints,
+    lines,
+    joints,
     // A twin clip holds a neighbour too: it is released once, under the line it is listed for, when either line comes out.
     holds: resolved.holds.filter(hold => chosen.has(hold.line) || hold.with.some(line => chosen.has(line))),
-    fills: wet ? sheet.fills : [], levels: levelsOf(sheet, wet),
-    bleed, bleeders: bleed && bleed !== 'lock-to-lock' ? sheet.bleeders : [],
+    fills: wet ? sheet.fills : [],
+    levels: levelsOf(sheet, wet),
+    bleed,
+    bleeders: bleed && bleed !== 'lock-to-lock' ? sheet.bleeders : [],
     neighbours,
     isolating: passesLiveCable(resolved, lines) ? resolved.operations.find(operation => operation.isolates) : undefined,
   }
   return ok({ ...scope, goals: listGoals(scope) })
 }
 
-/** A level read at no more than this is read cold: an engine that has idled for its leak check is warmer for hours (common practice, no source). */
+/**
+ * A level read at no more than this is read cold: an engine that has idled for its leak check is warmer for hours (common practice, no
+ * source).
+ */
 const coldest = 40
 
 /** Systems whose fluid an idling engine does not warm. */
@@ -62,39 +75,76 @@ function levelsOf({ levels, proving, system }: Sheet, wet: boolean): Scope['leve
   const all = wet ? levels : []
   const isCold = ({ engine, temperature }: Level) => {
     const window = settleWindow(temperature)
-    return engine === 'off' && proving.engine === 'idling' && !staysCool.includes(system) && window.kind !== 'unknown' && window.value.high <= coldest
+    return (
+      engine === 'off' &&
+      proving.engine === 'idling' &&
+      !staysCool.includes(system) &&
+      window.kind !== 'unknown' &&
+      window.value.high <= coldest
+    )
   }
-  return { cold: all.filter(isCold), idling: all.filter(level => level.engine === 'idling'), standing: all.filter(level => level.engine === 'off' && !isCold(level)) }
+  return {
+    cold: all.filter(isCold),
+    idling: all.filter(level => level.engine === 'idling'),
+    standing: all.filter(level => level.engine === 'off' && !isCold(level)),
+  }
 }
 export const allLevels = ({ levels }: Pick<Scope, 'levels'>): Level[] => [...levels.cold, ...levels.idling, ...levels.standing]
 
 /** Whether a line comes nearer to anything electrical than it asks: hands and wrenches will come nearer still. */
 function passesLiveCable({ sheet }: ResolvedSheet, lines: readonly Line[]): boolean {
   const live = sheet.keepouts.filter(keepout => keepout.kind === 'electrical')
-  return live.length > 0 && lines.some((line) => {
-    const developed = developLine(line.sections)
-    return developed.ok && findClearances(line.sections, developed.value, live).length > 0
-  })
+  return (
+    live.length > 0 &&
+    lines.some(line => {
+      const developed = developLine(line.sections)
+      return developed.ok && findClearances(line.sections, developed.value, live).length > 0
+    })
+  )
 }
 
 /** All fill points are one goal, reached by any way to any of them; it goes by the first one's name. */
 export const fillGoal = ({ fills }: Pick<Scope, 'fills'>): string => `fill:${fills[0]?.id}`
-const fillWays = ({ fills }: Pick<Scope, 'fills'>) => fills.flatMap(fill => fill.ways.map(way => ({ fill, way: fills.length > 1 ? { ...way, note: way.note ? `${fill.name}, ${way.note}` : fill.name } : way })))
+const fillWays = ({ fills }: Pick<Scope, 'fills'>) =>
+  fills.flatMap(fill =>
+    fill.ways.map(way => ({ fill, way: fills.length > 1 ? { ...way, note: way.note ? `${fill.name}, ${way.note}` : fill.name } : way })),
+  )
 /** The fill point that a choice of ways uses; the first while that is open. */
-export const chosenFill = (scope: Pick<Scope, 'fills'>, ways: Readonly<Record<string, number>>): Fill | undefined => fillWays(scope)[ways[fillGoal(scope)] ?? 0]?.fill
+export const chosenFill = (scope: Pick<Scope, 'fills'>, ways: Readonly<Record<string, number>>): Fill | undefined =>
+  fillWays(scope)[ways[fillGoal(scope)] ?? 0]?.fill
 
 /** Everything that must be reached, with its ways. A joint's ways also ask for whatever hides it: the leak check has to see it. */
 function listGoals(scope: Omit<Scope, 'goals'>): Goal[] {
   const seen = (joint: Joint, way: Way): Way => ({ ...way, needs: [...way.needs, ...joint.hiddenBy.map(id => [id])] })
   return [
-    ...scope.joints.map((joint): Goal => ({ id: `joint:${joint.id}`, ways: joint.ways.map(way => seen(joint, way)), stages: ['work', 'prove'] })),
+    ...scope.joints.map((joint): Goal => ({
+      id: `joint:${joint.id}`,
+      ways: joint.ways.map(way => seen(joint, way)),
+      stages: ['work', 'prove'],
+    })),
     ...scope.holds.map((hold): Goal => ({ id: `hold:${hold.id}`, ways: hold.ways, stages: ['work'] })),
     ...scope.lines.map((line): Goal => ({ id: `withdraw:${line.id}`, ways: line.withdraw, stages: ['work'] })),
-    ...scope.neighbours.filter(neighbour => neighbour.ways?.length).map((neighbour): Goal => ({ id: `renew:${neighbour.id}`, ways: neighbour.ways!, stages: ['work'] })),
-    ...(scope.fills.length > 0 ? [{ id: fillGoal(scope), ways: fillWays(scope).map(({ way }) => way), stages: ['fill'] } satisfies Goal] : []),
+    ...scope.neighbours
+      .filter(neighbour => neighbour.ways?.length)
+      .map((neighbour): Goal => ({ id: `renew:${neighbour.id}`, ways: neighbour.ways!, stages: ['work'] })),
+    ...(scope.fills.length > 0
+      ? [{ id: fillGoal(scope), ways: fillWays(scope).map(({ way }) => way), stages: ['fill'] } satisfies Goal]
+      : []),
     ...scope.bleeders.map((bleeder): Goal => ({ id: `bleed:${bleeder.id}`, ways: bleeder.ways, stages: ['fill'] })),
     ...scope.levels.cold.map((level): Goal => ({ id: `level:${level.id}`, ways: level.ways, stages: ['fill'] })),
-    ...[...scope.levels.idling, ...scope.levels.standing].map((level): Goal => ({ id: `level:${level.id}`, ways: level.ways, stages: ['prove'] })),
-    ...(scope.isolating ? [{ id: `isolate:${scope.isolating.id}`, ways: [{ at: scope.isolating.at, from: scope.isolating.from, needs: [[scope.isolating.id]], minutes: 0 as never }], stages: [] } satisfies Goal] : []),
+    ...[...scope.levels.idling, ...scope.levels.standing].map((level): Goal => ({
+      id: `level:${level.id}`,
+      ways: level.ways,
+      stages: ['prove'],
+    })),
+    ...(scope.isolating
+      ? [
+          {
+            id: `isolate:${scope.isolating.id}`,
+            ways: [{ at: scope.isolating.at, from: scope.isolating.from, needs: [[scope.isolating.id]], minutes: 0 as never }],
+            stages: [],
+          } satisfies Goal,
+        ]
+      : []),
   ]
 }

@@ -6,7 +6,8 @@ import type { AccessIssue, Task, Visit } from './types'
 export type Ordering = { visits: Visit[]; moves: number; cost: number }
 
 /**
- * Orders tasks into visits of lift positions with the least minutes spent moving the car. Within a visit the technician's order is kept: lowest
+ * Orders tasks into visits of lift positions with the least minutes spent moving the car. Within a visit the technician's order is kept:
+ * lowest
  * priority number among the tasks whose predecessors are done.
  */
 export function orderTasks(tasks: readonly Task[], travel: Travel): Result<Ordering, AccessIssue> {
@@ -26,7 +27,13 @@ export function orderTasks(tasks: readonly Task[], travel: Travel): Result<Order
     for (let again = true; again;) {
       again = false
       for (const [i, task] of tasks.entries()) {
-        if (before.has(i) || task.kind === 'run' || (task.at !== undefined && task.at !== at) || !task.after.every(id => before.has(indexOf.get(id)!))) continue
+        if (
+          before.has(i) ||
+          task.kind === 'run' ||
+          (task.at !== undefined && task.at !== at) ||
+          !task.after.every(id => before.has(indexOf.get(id)!))
+        )
+          continue
         if (task.still) return true
         before.add(i)
         again = true
@@ -36,7 +43,8 @@ export function orderTasks(tasks: readonly Task[], travel: Travel): Result<Order
   }
   const visits = stops.map((at, visit): Visit => {
     const here: Task[] = []
-    const isReady = (i: number) => !done.has(i) && left[i] === 0 && (tasks[i]!.at === undefined || tasks[i]!.at === at) && !(running && tasks[i]!.still)
+    const isReady = (i: number) =>
+      !done.has(i) && left[i] === 0 && (tasks[i]!.at === undefined || tasks[i]!.at === at) && !(running && tasks[i]!.still)
     // Before the engine starts, hands do here what they would be kept from, and whatever that waits for.
     const mayStart = () => visit >= runs && !stillAhead(at)
     const next = () => byPriority.find(i => isReady(i) && (tasks[i]!.kind !== 'run' || mayStart()))

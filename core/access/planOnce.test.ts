@@ -11,7 +11,13 @@ describe('planOnce', () => {
     const first = planOnce(car, inputs)
     expect(first).toEqual(planJob(car, inputs))
     const { start, lines, forbidden } = inputs
-    expect(planOnce(car, { start, forbidden: { 'hold:shroud-hook': [], 'joint:radiator-in-joint': forbidden!['joint:radiator-in-joint']! }, lines })).toBe(first)
+    expect(
+      planOnce(car, {
+        start,
+        forbidden: { 'hold:shroud-hook': [], 'joint:radiator-in-joint': forbidden!['joint:radiator-in-joint']! },
+        lines,
+      }),
+    ).toBe(first)
   })
 
   it('another question, another order of a list, another car: another plan', () => {

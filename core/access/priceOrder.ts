@@ -5,10 +5,14 @@ import type { Scope } from './listGoals'
 import { listTasks, staysOff, type TaskOptions } from './listTasks'
 import type { Goal, OperationCost, Task } from './types'
 
-/** What is known of a goal: where one stands for it and what lies on the way, needs of needs included; before it is decided, what all its ways still in question share. */
+/**
+ * What is known of a goal: where one stands for it and what lies on the way, needs of needs included; before it is decided, what all its
+ * ways still in question share.
+ */
 export type KnownWay = { at: LiftPosition | undefined; operations: Bits }
 /**
- * Minutes of the best order of a job in which so much is decided: exact when all is, a lower bound before. Infinity: no order keeps the rules. Once it is `enough`, how much more does not
+ * Minutes of the best order of a job in which so much is decided: exact when all is, a lower bound before. Infinity: no order keeps the
+ * rules. Once it is `enough`, how much more does not
  * matter; `least` is what it is known to cost at least.
  */
 export type OrderPrice = (known: readonly KnownWay[], taken: Bits, enough: number, least: number) => number
@@ -21,10 +25,27 @@ const setBit = (words: Int32Array, i: number) => {
 }
 
 /**
- * Prices orders of one job by the hundred: the rules are those of listTasks, asked once with every operation taken and every way open, and kept as sets of bits; a choice then only
- * says where each goal is, what lies on the way to it, and which operations are not needed after all. Layout of a set: operations off, the tasks of the job, operations on.
+ * Prices orders of one job by the hundred: the rules are those of listTasks, asked once with every operation taken and every way open,
+ * and kept as sets of bits; a choice then only
+ * says where each goal is, what lies on the way to it, and which operations are not needed after all. Layout of a set: operations off,
+ * the tasks of the job, operations on.
  */
-export function orderPricing(sheet: Sheet, scope: Scope, { goals, operations, always = [] }: { goals: readonly Goal[]; operations: ReadonlyMap<Slug, OperationCost>; /** Off already, and put back whatever is chosen. */ always?: readonly Slug[] }, options: TaskOptions, travel: Travel): OrderPrice {
+export function orderPricing(
+  sheet: Sheet,
+  scope: Scope,
+  {
+    goals,
+    operations,
+    always = [],
+  }: {
+    goals: readonly Goal[]
+    operations: ReadonlyMap<Slug, OperationCost>
+    /** Off already, and put back whatever is chosen. */
+    always?: readonly Slug[]
+  },
+  options: TaskOptions,
+  travel: Travel,
+): OrderPrice {
   const list = [...operations.keys()]
   const indexOf = new Map(list.map((id, i) => [id, i]))
   const own = new Map(sheet.operations.map(operation => [operation.id, operation]))
@@ -55,16 +76,23 @@ export function orderPricing(sheet: Sheet, scope: Scope, { goals, operations, al
     order(bitOf.get(task.id)!, setOf(task.after))
     for (const id of task.after) if (bitOf.get(id)! > bitOf.get(task.id)!) setBit(backward, bitOf.get(id)!)
   }
-  // What can be done anywhere, or at the same goal as the one thing it waits for, is done with what it waits for: it needs no place of its own.
+  // What can be done anywhere, or at the same goal as the one thing it waits for, is done with what it waits for: it needs no place of its
+  // own.
   const goalOf = new Map(tasks.map(task => [task.id, task.goal]))
-  const implied = rest.filter(task => task.kind !== 'run' && task.kind !== 'stop' && task.at === undefined && (task.goal === undefined || (task.after.length === 1 && goalOf.get(task.after[0]!) === task.goal)))
+  const implied = rest.filter(
+    task =>
+      task.kind !== 'run' &&
+      task.kind !== 'stop' &&
+      task.at === undefined &&
+      (task.goal === undefined || (task.after.length === 1 && goalOf.get(task.after[0]!) === task.goal)),
+  )
   const isImplied = setOf(implied.map(task => task.id))
   const plain = (set: Int32Array): Int32Array => {
     for (let again = true; again;) {
       again = false
       for (const { id } of implied) {
         const bit = bitOf.get(id)!
-        if ((set[bit >> 5]! >>> (bit & 31) & 1) === 0) continue
+        if (((set[bit >> 5]! >>> (bit & 31)) & 1) === 0) continue
         set[bit >> 5]! &= ~(1 << (bit & 31))
         for (let word = 0; word < words; word++) set[word]! |= arrows[bit * words + word]!
         again = true
@@ -89,12 +117,15 @@ export function orderPricing(sheet: Sheet, scope: Scope, { goals, operations, al
   const anywhere = setOf(['run', 'stop'])
 
   const isLook = (task: Task) => task.phase === 'prove' && (task.kind === 'leak' || task.kind === 'level')
-  const ofGoal = goals.map((goal) => {
+  const ofGoal = goals.map(goal => {
     const mine = tasks.filter(task => task.goal === goal.id && !implied.includes(task))
     return {
-      tasks: setOf(mine.map(task => task.id)), bits: mine.map(task => bitOf.get(task.id)!),
-      finished: setOf(mine.filter(task => !isLook(task)).map(task => task.id)), looked: setOf(mine.map(task => task.id)),
-      tight: setOf(mine.filter(task => task.kind === 'seat' || task.kind === 'torque').map(task => task.id)), isJoint: goal.id.startsWith('joint:'),
+      tasks: setOf(mine.map(task => task.id)),
+      bits: mine.map(task => bitOf.get(task.id)!),
+      finished: setOf(mine.filter(task => !isLook(task)).map(task => task.id)),
+      looked: setOf(mine.map(task => task.id)),
+      tight: setOf(mine.filter(task => task.kind === 'seat' || task.kind === 'torque').map(task => task.id)),
+      isJoint: goal.id.startsWith('joint:'),
     }
   })
   const fill = goals.findIndex(goal => goal.id.startsWith('fill:'))
@@ -191,8 +222,20 @@ export function orderPricing(sheet: Sheet, scope: Scope, { goals, operations, al
       }
     }
     wiped.forEach((isWiped, p) => isWiped || setBit(begun, wipes[p]!))
-    const graph: Graph = { words, all, before: after, doable, only, stages, still, run: run ? bitOf.get(run.id)! : -1, stop: stop ? bitOf.get(stop.id)! : -1, backward }
-    // Stops that served another choice often serve this one: no cheaper ones than `least` need then be looked for, and no dearer ones in any case.
+    const graph: Graph = {
+      words,
+      all,
+      before: after,
+      doable,
+      only,
+      stages,
+      still,
+      run: run ? bitOf.get(run.id)! : -1,
+      stop: stop ? bitOf.get(stop.id)! : -1,
+      backward,
+    }
+    // Stops that served another choice often serve this one: no cheaper ones than `least` need then be looked for, and no dearer ones in
+    // any case.
     let served: Trail | undefined
     for (let i = 0, tries = 0; i < trails.length && tries < mostTries && !served; i++) {
       const trail = trails[i]!
@@ -229,5 +272,5 @@ function inwardOrder(needs: readonly Bits[]): number[] {
 
 /** Every operation some needs name: of those not taken nothing is waited for. */
 function needsOf(needs: Needs, indexOf: ReadonlyMap<Slug, number>, size: number): Bits {
-  return needs.flat().reduce((bits, id) => indexOf.has(id) ? withBit(bits, indexOf.get(id)!) : bits, noBits(size))
+  return needs.flat().reduce((bits, id) => (indexOf.has(id) ? withBit(bits, indexOf.get(id)!) : bits), noBits(size))
 }

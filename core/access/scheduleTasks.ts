@@ -2,10 +2,16 @@ import type { LiftPosition } from '../sheet/types'
 import type { MoveMinutes, Span, Task, Timeline, Visit, WaitSpan } from './types'
 
 /**
- * Puts ordered visits on the clock. Within a visit whatever can be done while something else must wait is done first, and what still waits is left for the next visit at the same
- * position where nothing in between depends on it: so waits overlap with work and the car moves no more often. When nothing can be done, the clock runs on without hands. Gives the visits with their tasks in that order, and the timeline: minutes from the start of the job.
+ * Puts ordered visits on the clock. Within a visit whatever can be done while something else must wait is done first, and what still
+ * waits is left for the next visit at the same
+ * position where nothing in between depends on it: so waits overlap with work and the car moves no more often. When nothing can be done,
+ * the clock runs on without hands. Gives the visits with their tasks in that order, and the timeline: minutes from the start of the job.
  */
-export function scheduleTasks(visits: readonly Visit[], waits: readonly WaitSpan[], { start, end, moveMinutes }: { start: LiftPosition; end: LiftPosition; moveMinutes: MoveMinutes }): { visits: Visit[]; timeline: Timeline } {
+export function scheduleTasks(
+  visits: readonly Visit[],
+  waits: readonly WaitSpan[],
+  { start, end, moveMinutes }: { start: LiftPosition; end: LiftPosition; moveMinutes: MoveMinutes },
+): { visits: Visit[]; timeline: Timeline } {
   const finished = new Map<string, number>()
   const waitsFor = new Map<string, WaitSpan[]>()
   for (const wait of waits) for (const task of wait.before) waitsFor.set(task, [...(waitsFor.get(task) ?? []), wait])
@@ -37,7 +43,8 @@ export function scheduleTasks(visits: readonly Visit[], waits: readonly WaitSpan
     const [keepsStill, keepsRunning] = [[...tasks].some(task => task.still), waiting.has('stop')]
     for (let later = index + 1; later < visits.length; later++) {
       if (visits[later]!.at === visits[index]!.at) return later
-      for (const task of planned[later]!) if (task.after.some(id => waiting.has(id)) || (keepsStill && task.kind === 'run') || (keepsRunning && task.still)) return undefined
+      for (const task of planned[later]!)
+        if (task.after.some(id => waiting.has(id)) || (keepsStill && task.kind === 'run') || (keepsRunning && task.still)) return undefined
     }
     return undefined
   }
@@ -48,8 +55,17 @@ export function scheduleTasks(visits: readonly Visit[], waits: readonly WaitSpan
     const done: Task[] = []
     while (pending.size > 0) {
       const mustBeBack = !here.has('stop') && [...pending].some(task => task.still)
-      const possible = [...pending].filter(task => task.after.every(id => finished.has(id) || !here.has(id)) && !(task.still && isRunning()) && !(task.kind === 'run' && stops && mustBeBack))
-      const ready = possible.map(task => ({ task, from: Math.max(0, ...(waitsFor.get(task.id) ?? []).map(endOf)), wait: waitsFor.get(task.id)?.toSorted((a, b) => endOf(b) - endOf(a))[0] }))
+      const possible = [...pending].filter(
+        task =>
+          task.after.every(id => finished.has(id) || !here.has(id)) &&
+          !(task.still && isRunning()) &&
+          !(task.kind === 'run' && stops && mustBeBack),
+      )
+      const ready = possible.map(task => ({
+        task,
+        from: Math.max(0, ...(waitsFor.get(task.id) ?? []).map(endOf)),
+        wait: waitsFor.get(task.id)?.toSorted((a, b) => endOf(b) - endOf(a))[0],
+      }))
       const now = ready.filter(({ from }) => from <= clock + 1e-9).sort((a, b) => a.task.priority - b.task.priority)[0]
       if (!now) {
         const next = ready.sort((a, b) => a.from - b.from)[0]!
@@ -75,6 +91,8 @@ export function scheduleTasks(visits: readonly Visit[], waits: readonly WaitSpan
     return { at: visit.at, tasks: done }
   })
   move(end, visits.length)
-  const spanned = waits.map(wait => ({ ...wait, from: endOf(wait) - wait.minutes, to: endOf(wait) })).filter(wait => Number.isFinite(wait.to))
+  const spanned = waits
+    .map(wait => ({ ...wait, from: endOf(wait) - wait.minutes, to: endOf(wait) }))
+    .filter(wait => Number.isFinite(wait.to))
   return { visits: ordered, timeline: { spans, waits: spanned, clock, hands, helper, raised } }
 }

@@ -11,58 +11,97 @@ export type OperationCost = { id: Slug; at: LiftPosition; cost: number; needs: r
 export type MoveMinutes = (from: LiftPosition, to: LiftPosition) => number
 
 export const taskKinds = [
-  'receive', 'prepare', 'off', 'open', 'cap', 'release', 'withdraw', 'catch', 'compare', 'renew', 'seals', 'fit', 'seat', 'fasten', 'torque',
-  'fill', 'bleed', 'wipe', 'run', 'level', 'leak', 'stop', 'on', 'road-test',
+  'receive',
+  'prepare',
+  'off',
+  'open',
+  'cap',
+  'release',
+  'withdraw',
+  'catch',
+  'compare',
+  'renew',
+  'seals',
+  'fit',
+  'seat',
+  'fasten',
+  'torque',
+  'fill',
+  'bleed',
+  'wipe',
+  'run',
+  'level',
+  'leak',
+  'stop',
+  'on',
+  'road-test',
 ] as const
 export type TaskKind = (typeof taskKinds)[number]
 
 export type Task = {
-  id: string; kind: TaskKind; target: Slug; phase: Phase;
+  id: string
+  kind: TaskKind
+  target: Slug
+  phase: Phase
   /** Where the car must stand; absent: anywhere. */
-  at?: LiftPosition;
-  from?: Reach;
+  at?: LiftPosition
+  from?: Reach
   /** The goal whose way says so. */
-  goal?: string;
-  minutes: number;
+  goal?: string
+  minutes: number
   /** Somebody else sits in the seat or holds the other end. */
-  helper?: boolean;
+  helper?: boolean
   /** Hands stay away while the engine runs: done before it starts or after it stops. */
-  still?: boolean;
+  still?: boolean
   /** Smaller goes first among tasks that could be done now. */
-  priority: number;
+  priority: number
   after: readonly string[]
 }
 /** Time that must pass between tasks and takes nobody's hands. Without a task before it, it runs from the start of the job. */
-export type WaitSpan = { id: string; kind: WaitKind | 'leak'; text: string; minutes: number; after: readonly string[]; before: readonly string[] }
+export type WaitSpan = {
+  id: string
+  kind: WaitKind | 'leak'
+  text: string
+  minutes: number
+  after: readonly string[]
+  before: readonly string[]
+}
 
 export type Visit = { at: LiftPosition; tasks: readonly Task[] }
 
 /** One thing on the clock, in minutes from the start. */
-export type Span
-  = | { kind: 'task'; task: string; from: number; to: number; helper: boolean; visit: number }
-    | { kind: 'move'; to: number; from: number; at: LiftPosition; visit: number }
-    /** Nobody can do anything: what is waited for. */
-    | { kind: 'idle'; from: number; to: number; wait: string; visit: number }
-export type Timeline = { spans: readonly Span[]; waits: readonly (WaitSpan & { from: number; to: number })[]; clock: number; hands: number; helper: number; raised: number }
+export type Span =
+  | { kind: 'task'; task: string; from: number; to: number; helper: boolean; visit: number }
+  | { kind: 'move'; to: number; from: number; at: LiftPosition; visit: number }
+  /** Nobody can do anything: what is waited for. */
+  | { kind: 'idle'; from: number; to: number; wait: string; visit: number }
+export type Timeline = {
+  spans: readonly Span[]
+  waits: readonly (WaitSpan & { from: number; to: number })[]
+  clock: number
+  hands: number
+  helper: number
+  raised: number
+}
 
 export type Plan = {
   /** Counts up when the same inputs may give another plan. */
-  planner: 3;
+  planner: 3
   /** Chosen way per goal (index into the sheet's list). */
-  ways: Readonly<Record<string, number>>;
-  operations: readonly Slug[];
-  visits: readonly Visit[];
-  moves: number;
+  ways: Readonly<Record<string, number>>
+  operations: readonly Slug[]
+  visits: readonly Visit[]
+  moves: number
   /** `total`: hands on, moves included; `clock`: until the job is over, waits included; `risk`: priced into the choice, spent by nobody. */
-  minutes: { operations: Minutes; work: Minutes; moves: Minutes; total: Minutes; clock: Minutes; risk: Minutes };
-  timeline: Timeline;
+  minutes: { operations: Minutes; work: Minutes; moves: Minutes; total: Minutes; clock: Minutes; risk: Minutes }
+  timeline: Timeline
   openOrder: readonly Slug[]
 }
 
-export type AccessIssue
-  = | { code: 'ACCESS_NO_WAY'; goal: string }
-    | { code: 'ACCESS_UNKNOWN_LINE'; line: Slug }
-    | { code: 'ACCESS_NOTHING_CHOSEN' }
-    | { code: 'ACCESS_LAYOUT_OPEN'; lines: readonly Slug[] }
-    | { code: 'ACCESS_ORDER_IMPOSSIBLE'; tasks: readonly string[] }
-    | { code: 'ACCESS_TOOL_MISSING'; tool: string; goal: string }
+export type AccessIssue =
+  | { code: 'ACCESS_NO_WAY'; goal: string }
+  | { code: 'ACCESS_UNKNOWN_LINE'; line: Slug }
+  | { code: 'ACCESS_NOTHING_CHOSEN' }
+  | { code: 'ACCESS_LAYOUT_OPEN'; lines: readonly Slug[] }
+  | { code: 'ACCESS_ORDER_IMPOSSIBLE'; tasks: readonly string[] }
+  | { code: 'ACCESS_TOOL_MISSING'; tool: string; goal: string }

@@ -2,12 +2,12 @@ import { fail, ok, type Result } from '../result'
 import type { CentrePoint } from '../sheet/types'
 import { millimetres } from '../units/types'
 
-export type PointsIssue
-  = | { code: 'POINTS_EMPTY' }
-    | { code: 'POINTS_CELLS'; row: number; cells: number }
-    | { code: 'POINTS_NUMBER'; row: number; column: 'x' | 'y' | 'z' | 'radius'; text: string }
-    | { code: 'POINTS_RANGE'; row: number; column: 'x' | 'y' | 'z' | 'radius'; value: number }
-    | { code: 'POINTS_TOO_MANY'; count: number; most: number }
+export type PointsIssue =
+  | { code: 'POINTS_EMPTY' }
+  | { code: 'POINTS_CELLS'; row: number; cells: number }
+  | { code: 'POINTS_NUMBER'; row: number; column: 'x' | 'y' | 'z' | 'radius'; text: string }
+  | { code: 'POINTS_RANGE'; row: number; column: 'x' | 'y' | 'z' | 'radius'; value: number }
+  | { code: 'POINTS_TOO_MANY'; count: number; most: number }
 
 const columns = ['x', 'y', 'z', 'radius'] as const
 const most = 2000
@@ -22,7 +22,8 @@ function cellsOf(row: string): string[] {
 }
 
 /**
- * A table pasted from anywhere (x,y,z,radius in mm, one point a row; radius may be missing) → centre-line points. A first row of words is a header. Rows are counted from
+ * A table pasted from anywhere (x,y,z,radius in mm, one point a row; radius may be missing) → centre-line points. A first row of words is
+ * a header. Rows are counted from
  * 1 as the person sees them, empty ones included.
  */
 export function readPoints(text: string): Result<CentrePoint[], PointsIssue> {

@@ -1,10 +1,12 @@
 import { fail, ok, type Result } from '../result'
 
-export type ImageIssue = { code: 'IMAGE_KIND' } | { code: 'IMAGE_BROKEN'; at: number } | { code: 'IMAGE_SIZE'; width: number; height: number; most: number }
+export type ImageIssue =
+  { code: 'IMAGE_KIND' } | { code: 'IMAGE_BROKEN'; at: number } | { code: 'IMAGE_SIZE'; width: number; height: number; most: number }
 export type PlainImage = { bytes: Uint8Array; mime: 'image/jpeg'; width: number; height: number }
 
 /**
- * A JPEG without anything but the picture: EXIF, positions, thumbnails, comments and colour-profile segments (APPn, COM) are left out, everything else is copied. Refuses what is no baseline or progressive
+ * A JPEG without anything but the picture: EXIF, positions, thumbnails, comments and colour-profile segments (APPn, COM) are left out,
+ * everything else is copied. Refuses what is no baseline or progressive
  * JPEG, is cut off, or is larger than `most` pixels along a side (ITU-T T.81, Annex B: markers and segments).
  */
 export function stripImage(bytes: Uint8Array, most = 4096): Result<PlainImage, ImageIssue> {
@@ -21,10 +23,10 @@ export function stripImage(bytes: Uint8Array, most = 4096): Result<PlainImage, I
       at++
       continue
     }
-    const length = (bytes[at + 2] ?? 0) << 8 | (bytes[at + 3] ?? 0)
+    const length = ((bytes[at + 2] ?? 0) << 8) | (bytes[at + 3] ?? 0)
     if (length < 2 || at + 2 + length > bytes.length) return fail({ code: 'IMAGE_BROKEN', at })
     const isFrame = marker >= 0xc0 && marker <= 0xcf && marker !== 0xc4 && marker !== 0xc8 && marker !== 0xcc
-    if (isFrame) size = { height: bytes[at + 5]! << 8 | bytes[at + 6]!, width: bytes[at + 7]! << 8 | bytes[at + 8]! }
+    if (isFrame) size = { height: (bytes[at + 5]! << 8) | bytes[at + 6]!, width: (bytes[at + 7]! << 8) | bytes[at + 8]! }
     const isAside = (marker >= 0xe0 && marker <= 0xef) || marker === 0xfe
     if (!isAside) kept.push(bytes.subarray(at, at + 2 + length))
     at += 2 + length

@@ -1,7 +1,7 @@
 export type Cell = string | number | undefined
 
 // A text cell that a spreadsheet would run as a formula is written with a leading apostrophe (OWASP, CSV injection).
-const disarm = (text: string): string => /^[=+\-@\t\r]/.test(text) ? `'${text}` : text
+const disarm = (text: string): string => (/^[=+\-@\t\r]/.test(text) ? `'${text}` : text)
 
 function writeCell(cell: Cell): string {
   if (cell === undefined) return ''

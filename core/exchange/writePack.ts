@@ -1,6 +1,9 @@
 import type { Pack } from '../sheet/types'
 
-/** Values that fit into this many characters stand on one line: a point or a fastener is read at a glance, a sheet is still compared line by line. */
+/**
+ * Values that fit into this many characters stand on one line: a point or a fastener is read at a glance, a sheet is still compared line
+ * by line.
+ */
 const lineWidth = 140
 
 function write(value: unknown, indent: string, room: number): string {
@@ -26,11 +29,62 @@ function spaced(value: unknown): string {
 function ordered(value: unknown): unknown {
   if (Array.isArray(value)) return value.map(ordered)
   if (typeof value !== 'object' || value === null) return value
-  return Object.fromEntries(Object.entries(value).sort(([a], [b]) => rank(a) - rank(b) || (a < b ? -1 : a > b ? 1 : 0)).map(([key, field]) => [key, ordered(field)]))
+  return Object.fromEntries(
+    Object.entries(value)
+      .sort(([a], [b]) => rank(a) - rank(b) || (a < b ? -1 : a > b ? 1 : 0))
+      .map(([key, field]) => [key, ordered(field)]),
+  )
 }
 const first = [
-  'format', 'id', 'revision', 'title', 'demo', 'system', 'name', 'summary', 'words', 'kind', 'make', 'model', 'shape', 'what', 'text', 'line', 'end', 'from', 'to', 'at', 'value', 'low', 'high', 'source', 'citation', 'date',
-  'applies', 'families', 'traits', 'questions', 'verdicts', 'ports', 'lines', 'joints', 'holds', 'operations', 'landmarks', 'keepouts', 'fills', 'bleeders', 'levels', 'fluid', 'bleeding', 'proving', 'neighbours', 'waits', 'cautions', 'notes', 'sheets',
+  'format',
+  'id',
+  'revision',
+  'title',
+  'demo',
+  'system',
+  'name',
+  'summary',
+  'words',
+  'kind',
+  'make',
+  'model',
+  'shape',
+  'what',
+  'text',
+  'line',
+  'end',
+  'from',
+  'to',
+  'at',
+  'value',
+  'low',
+  'high',
+  'source',
+  'citation',
+  'date',
+  'applies',
+  'families',
+  'traits',
+  'questions',
+  'verdicts',
+  'ports',
+  'lines',
+  'joints',
+  'holds',
+  'operations',
+  'landmarks',
+  'keepouts',
+  'fills',
+  'bleeders',
+  'levels',
+  'fluid',
+  'bleeding',
+  'proving',
+  'neighbours',
+  'waits',
+  'cautions',
+  'notes',
+  'sheets',
 ]
 const ranks = new Map(first.map((key, i) => [key, i]))
 const rank = (key: string) => ranks.get(key) ?? first.length

@@ -1,7 +1,10 @@
 import type { JointKind } from '../sheet/types'
 import { degrees, type Degrees } from '../units/types'
 
-/** What general practice does where a sheet has no torque: never a number with a source, so it is shown as practice and recorded as by feel. */
+/**
+ * What general practice does where a sheet has no torque: never a number with a source, so it is shown as practice and recorded as by
+ * feel.
+ */
 export type Practice = { code: 'snug-and-turn'; turn: Degrees } | { code: 'snug' } | { code: 'its-own-lock' } | { code: 'hand-and-sealant' }
 
 const practices: Readonly<Record<JointKind, Practice>> = {
@@ -9,9 +12,9 @@ const practices: Readonly<Record<JointKind, Practice>> = {
   'iso-flare': { code: 'snug-and-turn', turn: degrees(30) },
   'oring-nut': { code: 'snug-and-turn', turn: degrees(30) },
   // Crush washer by feel: snug plus a quarter turn (common practice, no source).
-  'banjo': { code: 'snug-and-turn', turn: degrees(90) },
-  'flange': { code: 'snug' },
-  'clamp': { code: 'snug' },
+  banjo: { code: 'snug-and-turn', turn: degrees(90) },
+  flange: { code: 'snug' },
+  clamp: { code: 'snug' },
   'taper-thread': { code: 'hand-and-sealant' },
   'clip-connect': { code: 'its-own-lock' },
   'push-lock': { code: 'its-own-lock' },

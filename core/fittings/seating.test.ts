@@ -16,7 +16,9 @@ describe('seating', () => {
       expect(proofs).toEqual(expect.arrayContaining([...joint.proofs]))
       expect(new Set(proofs).size).toBe(proofs.length)
       expect(proofs.includes('hand-start')).toBe(joint.proofs.includes('hand-start') || isScrewed(joint))
-      expect(proofs.includes('untwisted')).toBe(joint.proofs.includes('untwisted') || (isScrewed(joint) && line!.sections.some(section => section.kind === 'hose')))
+      expect(proofs.includes('untwisted')).toBe(
+        joint.proofs.includes('untwisted') || (isScrewed(joint) && line!.sections.some(section => section.kind === 'hose')),
+      )
       expect(turnsByHand(joint) === undefined).toBe(!isScrewed(joint))
     }
     const kinds = new Set(ends.map(({ joint }) => joint.kind))
@@ -24,7 +26,8 @@ describe('seating', () => {
   })
 
   it('a pair of washers on a banjo goes one on each side; nothing else does', () => {
-    for (const { joint } of ends) for (const seal of joint.seals) expect(isEachSide(joint, seal)).toBe(joint.kind === 'banjo' && seal.count === 2)
+    for (const { joint } of ends)
+      for (const seal of joint.seals) expect(isEachSide(joint, seal)).toBe(joint.kind === 'banjo' && seal.count === 2)
     expect(ends.some(({ joint }) => joint.seals.some(seal => isEachSide(joint, seal)))).toBe(true)
   })
 
@@ -32,8 +35,15 @@ describe('seating', () => {
     const { car, line } = ends.find(({ joint, line }) => seatingProofs(joint, line).includes('untwisted') && joint.proofs.length > 0)!
     const bench = new Bench(car).plan([line!.id]).workUntil('seat')
     const target = bench.steps().find(step => step.kind === 'seat' && step.status === 'open')!.target
-    const wanted = seatingProofs(car.joints.find(candidate => candidate.id === target)!, line)
-    expect(bench.try({ type: 'jointSeated', joint: target, proofs: wanted.filter(proof => proof !== 'untwisted') })).toEqual({ code: 'JOB_PROOF_MISSING', joint: target, proofs: ['untwisted'] })
+    const wanted = seatingProofs(
+      car.joints.find(candidate => candidate.id === target)!,
+      line,
+    )
+    expect(bench.try({ type: 'jointSeated', joint: target, proofs: wanted.filter(proof => proof !== 'untwisted') })).toEqual({
+      code: 'JOB_PROOF_MISSING',
+      joint: target,
+      proofs: ['untwisted'],
+    })
     bench.do({ type: 'jointSeated', joint: target, proofs: wanted })
     expect(bench.state!.joints[target]!.seated?.proofs).toEqual(wanted)
   })

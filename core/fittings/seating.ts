@@ -4,15 +4,21 @@ import type { Joint, JointKind, Line, Proof, Seal } from '../sheet/types'
 const screwed: readonly JointKind[] = ['inverted-flare', 'iso-flare', 'oring-nut', 'banjo', 'taper-thread']
 export const isScrewed = ({ kind }: Pick<Joint, 'kind'>): boolean => screwed.includes(kind)
 
-/** Common practice, no source: full turns by the fingers alone before a wrench comes near. A thread that binds sooner is crossed, dirty or the wrong one. */
-export const turnsByHand = (joint: Joint): number | undefined => isScrewed(joint) ? 2 : undefined
+/**
+ * Common practice, no source: full turns by the fingers alone before a wrench comes near. A thread that binds sooner is crossed, dirty or
+ * the wrong one.
+ */
+export const turnsByHand = (joint: Joint): number | undefined => (isScrewed(joint) ? 2 : undefined)
 
 /**
- * What has to be seen or felt before a joint counts as seated: what the sheet asks for, and what its kind asks for by itself. A screwed end is started by hand; a hose on one is looked
+ * What has to be seen or felt before a joint counts as seated: what the sheet asks for, and what its kind asks for by itself. A screwed
+ * end is started by hand; a hose on one is looked
  * at for twist, because the nut drags it round. Common practice, no source.
  */
 export function seatingProofs(joint: Joint, line: Line | undefined): Proof[] {
-  const own: Proof[] = isScrewed(joint) ? ['hand-start', ...line?.sections.some(section => section.kind === 'hose') ? ['untwisted' as const] : []] : []
+  const own: Proof[] = isScrewed(joint)
+    ? ['hand-start', ...(line?.sections.some(section => section.kind === 'hose') ? ['untwisted' as const] : [])]
+    : []
   return [...new Set([...own, ...joint.proofs])]
 }
 

@@ -10,21 +10,28 @@ export type RemedyStep = { remedy: Remedy; minutes: number; barred?: RemedyBar }
 /** Joints with a nut on the tube, which a six-point socket takes once the tube is gone. */
 const nutted: readonly JointKind[] = ['inverted-flare', 'iso-flare', 'oring-nut', 'taper-thread']
 /** Minutes each takes, hands and waiting together; common practice, no source. */
-const minutesOf: Record<Remedy, number> = { 'soak': 15, 'free-bracket': 5, 'heat': 10, 'cut-close': 10, 'replace-mate': 45 }
+const minutesOf: Record<Remedy, number> = { soak: 15, 'free-bracket': 5, heat: 10, 'cut-close': 10, 'replace-mate': 45 }
 
 /**
- * The way down at a seized joint: what may be tried here, and what bars the rest. Heat is for all-metal lines without brake fluid in them and away from cables; cutting the line close for a six-point
+ * The way down at a seized joint: what may be tried here, and what bars the rest. Heat is for all-metal lines without brake fluid in them
+ * and away from cables; cutting the line close for a six-point
  * socket takes a nut and a line that is being renewed; a bracket can be freed where there is one (common practice, no source).
  */
 export function seizedPath(resolved: ResolvedSheet, joint: Joint, scope: readonly Slug[]): RemedyStep[] {
   const line = resolved.lines.find(candidate => candidate.id === joint.line)
   const isSoft = line?.sections.some(section => section.kind === 'hose' || section.material === 'plastic') ?? false
   const bars: Record<Remedy, RemedyBar | undefined> = {
-    'soak': undefined,
+    soak: undefined,
     'free-bracket': resolved.holds.some(hold => hold.line === joint.line || hold.with.includes(joint.line)) ? undefined : 'no-bracket',
-    'heat': isSoft ? 'plastic-or-hose' : resolved.sheet.system === 'brake' || resolved.sheet.system === 'clutch' ? 'brake-fluid-burns' : resolved.sheet.keepouts.some(keepout => keepout.kind === 'electrical') ? 'live-cable' : undefined,
+    heat: isSoft
+      ? 'plastic-or-hose'
+      : resolved.sheet.system === 'brake' || resolved.sheet.system === 'clutch'
+        ? 'brake-fluid-burns'
+        : resolved.sheet.keepouts.some(keepout => keepout.kind === 'electrical')
+          ? 'live-cable'
+          : undefined,
     'cut-close': !scope.includes(joint.line) ? 'line-stays' : !nutted.includes(joint.kind) ? 'no-nut' : undefined,
     'replace-mate': undefined,
   }
-  return remedies.map(remedy => ({ remedy, minutes: minutesOf[remedy], ...bars[remedy] !== undefined && { barred: bars[remedy] } }))
+  return remedies.map(remedy => ({ remedy, minutes: minutesOf[remedy], ...(bars[remedy] !== undefined && { barred: bars[remedy] }) }))
 }

@@ -6,7 +6,7 @@ import { boreOf, volumePerMm } from '../route/tubeVolume'
 export type End = 'from' | 'to'
 export type Drain = {
   /** By opening: the pan must hold `most` there. What runs out early does not run out late, so the steps' extremes do not add up. */
-  openings: { end: End; spill: Spread }[];
+  openings: { end: End; spill: Spread }[]
   /** Over all openings together; never more than the line holds. */
   total: Spread
 }
@@ -23,8 +23,20 @@ function slicesOf(sections: readonly Section[], line: Developed): Slice[] {
   return points.slice(1).map((point, i) => {
     const before = points[i]!
     const s = (before.s + point.s) / 2
-    const section = sections[Math.max(0, line.sections.findIndex(span => s <= span.to))]!
-    return { s, z: (before.at[2] + point.at[2]) / 2, volume: (point.s - before.s) * volumePerMm(boreOf(section)), bore: boreOf(section), left: { least: 1, likely: 1, most: 1 } }
+    const section =
+      sections[
+        Math.max(
+          0,
+          line.sections.findIndex(span => s <= span.to),
+        )
+      ]!
+    return {
+      s,
+      z: (before.at[2] + point.at[2]) / 2,
+      volume: (point.s - before.s) * volumePerMm(boreOf(section)),
+      bore: boreOf(section),
+      left: { least: 1, likely: 1, most: 1 },
+    }
   })
 }
 
@@ -33,13 +45,14 @@ function slicesOf(sections: readonly Section[], line: Developed): Slice[] {
  * - least: fluid that has a falling path to the opening all the way and stands more than a bore above it;
  * - likely: that, and half of what lies level with the opening;
  * - most: everything not below the opening, over crests too: a full line siphons until air gets in.
- * Fluid below the opening stays. A slice that has run out, or down to a half-full trough, does not run again at the next opening. Whatever component stands behind a joint is not
+ * Fluid below the opening stays. A slice that has run out, or down to a half-full trough, does not run again at the next opening.
+ * Whatever component stands behind a joint is not
  * in here: the sheet says what comes from there.
  */
 export function drainByHeight(sections: readonly Section[], line: Developed, order: readonly End[]): Drain {
   const slices = slicesOf(sections, line)
   const total = { least: 0, likely: 0, most: 0 }
-  const openings = order.map((end) => {
+  const openings = order.map(end => {
     const walk = end === 'from' ? slices : slices.toReversed()
     const openZ = samplePoints(line, line.length)[end === 'from' ? 0 : 1]!.at[2]
     let crest = openZ
@@ -49,11 +62,7 @@ export function drainByHeight(sections: readonly Section[], line: Developed, ord
       crest = Math.max(crest, slice.z)
       const above = slice.z > openZ + slice.bore
       const level = Math.abs(slice.z - openZ) <= slice.bore
-      const share = {
-        least: above && falls ? 1 : 0,
-        likely: above && falls ? 1 : level ? levelShare : 0,
-        most: above || level ? 1 : 0,
-      }
+      const share = { least: above && falls ? 1 : 0, likely: above && falls ? 1 : level ? levelShare : 0, most: above || level ? 1 : 0 }
       for (const key of ['least', 'likely', 'most'] as const) {
         const runs = Math.max(0, slice.left[key] - (1 - share[key]))
         slice.left[key] -= runs
@@ -67,7 +76,11 @@ export function drainByHeight(sections: readonly Section[], line: Developed, ord
   return { openings, total: toSpread(total) }
 }
 
-const toSpread = ({ least, likely, most }: Record<keyof Spread, number>): Spread => ({ least: millilitres(least), likely: millilitres(likely), most: millilitres(most) })
+const toSpread = ({ least, likely, most }: Record<keyof Spread, number>): Spread => ({
+  least: millilitres(least),
+  likely: millilitres(likely),
+  most: millilitres(most),
+})
 
 export const addSpreads = (spreads: readonly Spread[]): Spread => ({
   least: millilitres(spreads.reduce((sum, spread) => sum + spread.least, 0)),

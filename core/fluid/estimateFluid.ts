@@ -6,15 +6,16 @@ import type { ResolvedSheet } from '../sheet/resolveSheet'
 import { addSpreads, drainByHeight, type End } from './drainByHeight'
 
 export type JointSpill = {
-  joint: Slug; spill: Spread;
+  joint: Slug
+  spill: Spread
   /** True when the sheet does not say what comes from the component behind the joint: the spill is then the line's share only. */
   componentUnknown: boolean
 }
 export type FluidEstimate = {
-  joints: readonly JointSpill[];
-  spill: Spread;
+  joints: readonly JointSpill[]
+  spill: Spread
   /** What the car is short of with dry new lines on: the old lines' whole contents and what came out of the components. */
-  topUp: Spread;
+  topUp: Spread
   bottles: { size: Millilitres; count: number }
 }
 
@@ -27,7 +28,7 @@ const nothing: Spread = { least: millilitres(0), likely: millilitres(0), most: m
  */
 export function estimateFluid(resolved: ResolvedSheet, lines: readonly Slug[], openOrder: readonly Slug[]): FluidEstimate {
   const byId = new Map(resolved.joints.map(joint => [joint.id, joint]))
-  const ordered = openOrder.map((id) => {
+  const ordered = openOrder.map(id => {
     const joint = byId.get(id)
     if (!joint) throw new RangeError(`no joint ${id} on this car`)
     return joint
@@ -40,7 +41,11 @@ export function estimateFluid(resolved: ResolvedSheet, lines: readonly Slug[], o
     if (!developed.ok) throw new RangeError(`line ${line.id}: ${developed.error.code}`)
     contents += lineVolume(line.sections, developed.value)
     const ends = ordered.filter(joint => joint.line === line.id)
-    const { openings, total } = drainByHeight(line.sections, developed.value, ends.map((joint): End => joint.end))
+    const { openings, total } = drainByHeight(
+      line.sections,
+      developed.value,
+      ends.map((joint): End => joint.end),
+    )
     ends.forEach((joint, i) => spills.set(joint.id, openings[i]!.spill))
     fromLines.push(total)
   }

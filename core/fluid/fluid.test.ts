@@ -11,7 +11,9 @@ import { drainByHeight, type End } from './drainByHeight'
 import { estimateFluid } from './estimateFluid'
 
 type Point = [number, number, number]
-const tube = (...points: Point[]): Section[] => [{ kind: 'tube', material: 'steel', od: millimetres(10), wall: millimetres(1), points: points.map(at => ({ at })) }]
+const tube = (...points: Point[]): Section[] => [
+  { kind: 'tube', material: 'steel', od: millimetres(10), wall: millimetres(1), points: points.map(at => ({ at })) },
+]
 function drain(sections: Section[], order: End[]) {
   const developed = developLine(sections)
   if (!developed.ok) throw new Error(developed.error.code)
@@ -21,7 +23,9 @@ function drain(sections: Section[], order: End[]) {
 
 describe('drainByHeight', () => {
   it('a capped, level cooler line of 1.5 m gives up 1–2 US fl oz when one end is opened (common practice, no source)', () => {
-    const { steps: [spill] } = drain(tube([0, 0, 400], [1500, 0, 400]), ['from'])
+    const {
+      steps: [spill],
+    } = drain(tube([0, 0, 400], [1500, 0, 400]), ['from'])
     expect(spill!.likely).toBeGreaterThanOrEqual(toSi('volume', { value: 1, unit: 'floz' }))
     expect(spill!.likely).toBeLessThanOrEqual(toSi('volume', { value: 2, unit: 'floz' }))
     expect(spill!.least).toBe(0)
@@ -36,28 +40,40 @@ describe('drainByHeight', () => {
 
   it('what lies beyond a crest runs only while the siphon holds', () => {
     const overCrest = tube([0, 0, 100], [300, 0, 300], [600, 0, 150], [900, 0, 150])
-    const { steps: [spill], volume } = drain(overCrest, ['from'])
+    const {
+      steps: [spill],
+      volume,
+    } = drain(overCrest, ['from'])
     expect(spill!.most / volume).toBeGreaterThan(0.95)
     expect(spill!.likely / volume).toBeLessThan(0.45)
   })
 
   it('a sag keeps its fluid', () => {
-    const { steps: [spill], volume } = drain(tube([0, 0, 300], [300, 0, 0], [600, 0, 300]), ['from'])
+    const {
+      steps: [spill],
+      volume,
+    } = drain(tube([0, 0, 300], [300, 0, 0], [600, 0, 300]), ['from'])
     expect(spill!.most / volume).toBeLessThan(0.06)
   })
 
   it('never gives more than the line holds, least ≤ likely ≤ most, whatever its shape and order', () => {
     const point = fc.tuple(fc.integer({ min: 30, max: 200 }), fc.integer({ min: -80, max: 80 }), fc.integer({ min: -150, max: 150 }))
-    fc.assert(fc.property(fc.array(point, { minLength: 1, maxLength: 6 }), fc.constantFrom<End[]>(['from'], ['to'], ['from', 'to'], ['to', 'from']), (walk, order) => {
-      const points: Point[] = [[0, 0, 500]]
-      for (const [dx, dy, dz] of walk) points.push([points.at(-1)![0] + dx, points.at(-1)![1] + dy, points.at(-1)![2] + dz])
-      const { steps, total, volume } = drain(tube(...points), order)
-      for (const spill of [...steps, total]) {
-        expect(spill.least).toBeLessThanOrEqual(spill.likely + 1e-9)
-        expect(spill.likely).toBeLessThanOrEqual(spill.most + 1e-9)
-      }
-      expect(total.most).toBeLessThanOrEqual(volume * 1.001)
-    }))
+    fc.assert(
+      fc.property(
+        fc.array(point, { minLength: 1, maxLength: 6 }),
+        fc.constantFrom<End[]>(['from'], ['to'], ['from', 'to'], ['to', 'from']),
+        (walk, order) => {
+          const points: Point[] = [[0, 0, 500]]
+          for (const [dx, dy, dz] of walk) points.push([points.at(-1)![0] + dx, points.at(-1)![1] + dy, points.at(-1)![2] + dz])
+          const { steps, total, volume } = drain(tube(...points), order)
+          for (const spill of [...steps, total]) {
+            expect(spill.least).toBeLessThanOrEqual(spill.likely + 1e-9)
+            expect(spill.likely).toBeLessThanOrEqual(spill.most + 1e-9)
+          }
+          expect(total.most).toBeLessThanOrEqual(volume * 1.001)
+        },
+      ),
+    )
   })
 })
 
@@ -92,7 +108,8 @@ describe('estimateFluid', () => {
 
 describe('balanceFluid', () => {
   const mL = (...values: number[]) => values.map(millilitres)
-  it('owes what came out and has not gone in', () => expect(balanceFluid(mL(400, 50), mL(100), mL(300))).toEqual({ out: 550, in: 300, owed: 250 }))
+  it('owes what came out and has not gone in', () =>
+    expect(balanceFluid(mL(400, 50), mL(100), mL(300))).toEqual({ out: 550, in: 300, owed: 250 }))
   it('unmeasured is unknown, not zero', () => expect(balanceFluid([], [], mL(300))).toEqual({ out: undefined, in: 300, owed: undefined }))
   it('goes negative when more went in', () => expect(balanceFluid(mL(100), [], mL(300)).owed).toBe(-200))
 })

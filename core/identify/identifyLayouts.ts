@@ -6,20 +6,25 @@ import type { Car, Question, Sheet, Slug, Trait } from '../sheet/types'
 export type SheetLayout = { sheet: Slug; lines: readonly Slug[]; operations: readonly Slug[]; verdict?: Slug }
 export type Layout = {
   /** One entry per sheet that applies in this layout; none: no sheet here is for such a car. */
-  sheets: readonly SheetLayout[];
+  sheets: readonly SheetLayout[]
   /** Its share of the possibilities left, 0 to 1. */
-  share: number;
+  share: number
   /** Trait values that hold wherever this layout holds. */
   traits: Readonly<Record<Slug, Slug>>
 }
-export type Look = { sheet: Slug; question: Question; /** Expected information, bits. */ bits: number }
+export type Look = {
+  sheet: Slug
+  question: Question
+  /** Expected information, bits. */
+  bits: number
+}
 export type Identification = {
   /** Layouts left, likeliest first. One: the car is identified. */
-  layouts: readonly Layout[];
+  layouts: readonly Layout[]
   /** Questions that still tell something, best first; the first is the next best look. */
-  looks: readonly Look[];
+  looks: readonly Look[]
   /** Information still missing, bits: 0 when one layout is left. */
-  bits: number;
+  bits: number
   /** Facts off the paperwork that would narrow it without a look. */
   missing: readonly ('year' | 'engine')[]
 }
@@ -30,11 +35,15 @@ export const mostCombinations = 20_000
 
 /** Traits that anything in the sheet hangs on or a question tells of; the others are decoration here. */
 export function decidingTraits(sheet: Sheet): Trait[] {
-  const used = new Set([
-    ...sheet.applies.flatMap(applies => traitsMentioned(applies.when)), ...sheet.lines.flatMap(line => traitsMentioned(line.when)),
-    ...sheet.operations.flatMap(operation => traitsMentioned(operation.when)), ...(sheet.verdicts ?? []).flatMap(verdict => traitsMentioned(verdict.when)),
-    ...sheet.questions.flatMap(question => question.answers.flatMap(answer => traitsMentioned(answer.implies))),
-  ].map(({ trait }) => trait))
+  const used = new Set(
+    [
+      ...sheet.applies.flatMap(applies => traitsMentioned(applies.when)),
+      ...sheet.lines.flatMap(line => traitsMentioned(line.when)),
+      ...sheet.operations.flatMap(operation => traitsMentioned(operation.when)),
+      ...(sheet.verdicts ?? []).flatMap(verdict => traitsMentioned(verdict.when)),
+      ...sheet.questions.flatMap(question => question.answers.flatMap(answer => traitsMentioned(answer.implies))),
+    ].map(({ trait }) => trait),
+  )
   return sheet.traits.filter(trait => used.has(trait.id))
 }
 
@@ -60,11 +69,18 @@ function worldsOf(sheets: readonly Sheet[], car: Car): World[] {
 
 function layoutOf(sheets: readonly Sheet[], car: Car, world: World): SheetLayout[] {
   const inWorld = { ...car, traits: world }
-  return sheets.filter(sheet => fitOf(sheet, inWorld) === undefined).map((sheet) => {
-    const has = (item: { when?: Parameters<typeof evaluatePredicate>[0] }) => evaluatePredicate(item.when, world) === 'yes'
-    const verdict = sheet.verdicts?.find(has)?.id
-    return { sheet: sheet.id, lines: sheet.lines.filter(has).map(({ id }) => id), operations: sheet.operations.filter(has).map(({ id }) => id), ...(verdict === undefined ? {} : { verdict }) }
-  })
+  return sheets
+    .filter(sheet => fitOf(sheet, inWorld) === undefined)
+    .map(sheet => {
+      const has = (item: { when?: Parameters<typeof evaluatePredicate>[0] }) => evaluatePredicate(item.when, world) === 'yes'
+      const verdict = sheet.verdicts?.find(has)?.id
+      return {
+        sheet: sheet.id,
+        lines: sheet.lines.filter(has).map(({ id }) => id),
+        operations: sheet.operations.filter(has).map(({ id }) => id),
+        ...(verdict === undefined ? {} : { verdict }),
+      }
+    })
 }
 
 const entropy = (weights: Iterable<number>): number => {
@@ -78,10 +94,13 @@ const entropy = (weights: Iterable<number>): number => {
 }
 
 /**
- * Which layouts a car may still have, and which look tells most. Every combination of the traits nobody has seen yet counts the same; combinations that give the same
+ * Which layouts a car may still have, and which look tells most. Every combination of the traits nobody has seen yet counts the same;
+ * combinations that give the same
  * lines, operations and verdicts are one layout. The worth of a question is its expected information: the entropy of the layouts less
- * the mean entropy after the answer (Shannon 1948). Exact: all combinations are walked, at most `mostCombinations` (RangeError beyond, which the
- * integrity check rules out for a single sheet). Ties go to the cheaper look, then to the order of the sheets. `cannotSee` are questions that
+ * the mean entropy after the answer (Shannon 1948). Exact: all combinations are walked, at most `mostCombinations` (RangeError beyond,
+ * which the
+ * integrity check rules out for a single sheet). Ties go to the cheaper look, then to the order of the sheets. `cannotSee` are questions
+ * that
  * could not be answered: they are not asked again and teach nothing.
  */
 export function identifyLayouts(sheets: readonly Sheet[], car: Car, cannotSee: readonly CannotSee[] = []): Identification {
@@ -89,7 +108,7 @@ export function identifyLayouts(sheets: readonly Sheet[], car: Car, cannotSee: r
   const worlds = worldsOf(candidates, car)
   const layouts: { sheets: SheetLayout[]; worlds: World[] }[] = []
   const byKey = new Map<string, number>()
-  const layoutAt = worlds.map((world) => {
+  const layoutAt = worlds.map(world => {
     const found = layoutOf(candidates, car, world)
     const key = JSON.stringify(found)
     const known = byKey.get(key)
@@ -103,27 +122,54 @@ export function identifyLayouts(sheets: readonly Sheet[], car: Car, cannotSee: r
   })
   const bits = entropy(layouts.map(layout => layout.worlds.length))
   const skip = new Set(cannotSee.map(({ sheet, question }) => `${sheet}\0${question}`))
-  const looks = bits === 0 ? [] : candidates.flatMap(sheet => sheet.questions.filter(question => !skip.has(`${sheet.id}\0${question.id}`)).map(question => ({ sheet: sheet.id, question, bits: bits - remainingBits(question, worlds, layoutAt) })))
+  const looks =
+    bits === 0
+      ? []
+      : candidates.flatMap(sheet =>
+          sheet.questions
+            .filter(question => !skip.has(`${sheet.id}\0${question.id}`))
+            .map(question => ({ sheet: sheet.id, question, bits: bits - remainingBits(question, worlds, layoutAt) })),
+        )
   return {
-    layouts: layouts.map(layout => ({ sheets: layout.sheets, share: layout.worlds.length / worlds.length, traits: sharedTraits(layout.worlds) })).sort((a, b) => b.share - a.share),
+    layouts: layouts
+      .map(layout => ({ sheets: layout.sheets, share: layout.worlds.length / worlds.length, traits: sharedTraits(layout.worlds) }))
+      .sort((a, b) => b.share - a.share),
     // Information differences below this are rounding, and rounding must not choose the dearer look.
-    looks: looks.filter(look => look.bits > 1e-9).sort((a, b) => Math.abs(b.bits - a.bits) > 1e-9 ? b.bits - a.bits : a.question.minutes - b.question.minutes),
+    looks: looks
+      .filter(look => look.bits > 1e-9)
+      .sort((a, b) => (Math.abs(b.bits - a.bits) > 1e-9 ? b.bits - a.bits : a.question.minutes - b.question.minutes)),
     bits,
-    missing: ([['year', 'years'], ['engine', 'engines']] as const).filter(([fact, list]) => car[fact] === undefined && sheets.some(sheet => sheet.applies.length > 1 && sheet.applies.some(applies => applies[list]))).map(([fact]) => fact),
+    missing: (
+      [
+        ['year', 'years'],
+        ['engine', 'engines'],
+      ] as const
+    )
+      .filter(
+        ([fact, list]) =>
+          car[fact] === undefined && sheets.some(sheet => sheet.applies.length > 1 && sheet.applies.some(applies => applies[list])),
+      )
+      .map(([fact]) => fact),
   }
 }
 
-/** Mean entropy of the layouts after the answer. A combination that fits several answers may get any of them; one that fits none leaves things as they were. */
+/**
+ * Mean entropy of the layouts after the answer. A combination that fits several answers may get any of them; one that fits none leaves
+ * things as they were.
+ */
 function remainingBits(question: Question, worlds: readonly World[], layoutAt: readonly number[]): number {
   const tables = [...question.answers.map(() => new Map<number, number>()), new Map<number, number>()]
   worlds.forEach((world, i) => {
-    const fitting = question.answers.flatMap((answer, k) => evaluatePredicate(answer.implies, world) === 'no' ? [] : [k])
+    const fitting = question.answers.flatMap((answer, k) => (evaluatePredicate(answer.implies, world) === 'no' ? [] : [k]))
     for (const k of fitting.length > 0 ? fitting : [question.answers.length]) {
       const table = tables[k]!
       table.set(layoutAt[i]!, (table.get(layoutAt[i]!) ?? 0) + 1 / Math.max(1, fitting.length))
     }
   })
-  return tables.reduce((sum, table) => sum + [...table.values()].reduce((weight, part) => weight + part, 0) / worlds.length * entropy(table.values()), 0)
+  return tables.reduce(
+    (sum, table) => sum + ([...table.values()].reduce((weight, part) => weight + part, 0) / worlds.length) * entropy(table.values()),
+    0,
+  )
 }
 
 function sharedTraits(worlds: readonly World[]): World {

@@ -5,4 +5,5 @@ import type { JobState } from './types'
 const volumes = (entries: readonly { volume: Millilitres }[]) => entries.map(({ volume }) => volume)
 
 /** Out, in and still owed, by what the job has measured. */
-export const balanceOf = (state: JobState): FluidBalance => balanceFluid(volumes(state.caught), volumes(state.extracted), volumes(state.added))
+export const balanceOf = (state: JobState): FluidBalance =>
+  balanceFluid(volumes(state.caught), volumes(state.extracted), volumes(state.added))

@@ -11,82 +11,216 @@ import { listMissing } from './listMissing'
 import type { BodyOf, JobEvent, JobState, JobVehicle, LeakResult, LevelReading, MissingItem, TorqueHow } from './types'
 
 export type TorqueEntry = {
-  joint: string; name: string; how: TorqueHow; entered?: Entered<'torque'>; newtonMetres?: NewtonMetres; poundFeet?: number; window?: Window<NewtonMetres>;
-  verdict: 'inside' | 'under' | 'over' | 'not-measured'; reason?: string; by: string; at: string
+  joint: string
+  name: string
+  how: TorqueHow
+  entered?: Entered<'torque'>
+  newtonMetres?: NewtonMetres
+  poundFeet?: number
+  window?: Window<NewtonMetres>
+  verdict: 'inside' | 'under' | 'over' | 'not-measured'
+  reason?: string
+  by: string
+  at: string
 }
-export type FluidEntry = { kind: 'caught' | 'extracted' | 'added'; entered: Entered<'volume'>; millilitres: Millilitres; how: 'measured' | 'estimated'; by: string; at: string }
-export type JointEntry = { joint: string; name: string; line: string; seals: { name: string; count: number; size?: string; part?: string }[]; proofs: readonly Proof[]; leak?: LeakResult; leakAt?: string }
+export type FluidEntry = {
+  kind: 'caught' | 'extracted' | 'added'
+  entered: Entered<'volume'>
+  millilitres: Millilitres
+  how: 'measured' | 'estimated'
+  by: string
+  at: string
+}
+export type JointEntry = {
+  joint: string
+  name: string
+  line: string
+  seals: { name: string; count: number; size?: string; part?: string }[]
+  proofs: readonly Proof[]
+  leak?: LeakResult
+  leakAt?: string
+}
 
 /** A job as it is handed over: plain data, format `efferent.job-record/1`, the same for page, print, PDF, JSON and CSV. */
 export type JobRecord = {
-  format: 'efferent.job-record/1'; job: string; number: number; openedAt: string; openedBy: string;
-  vehicle: JobVehicle; customer: string; complaint?: string;
-  sheet: { id: string; revision: number; title: string; fluid: string | undefined };
-  lines: { id: string; name: string; mark?: string; part?: string; outAt?: string; inAt?: string; differs?: string }[];
-  leftAlone: { id: string; name: string }[];
-  torques: TorqueEntry[]; fluids: FluidEntry[]; balance: FluidBalance; joints: JointEntry[];
-  levels: { name: string; entered: Entered<'temperature'>; celsius: Celsius; engine: 'idling' | 'off'; reading: LevelReading; by: string; at: string }[];
-  operations: { id: string; name: string; off: boolean; on: boolean; fastenersOut: number; fastenersIn: number }[];
-  skipped: { step: string; reason: string; by: string; at: string }[];
-  roadTest?: { result: 'good' | 'not-good'; note?: string; by: string; at: string };
-  notes: { text: string; by: string; at: string }[];
+  format: 'efferent.job-record/1'
+  job: string
+  number: number
+  openedAt: string
+  openedBy: string
+  vehicle: JobVehicle
+  customer: string
+  complaint?: string
+  sheet: { id: string; revision: number; title: string; fluid: string | undefined }
+  lines: { id: string; name: string; mark?: string; part?: string; outAt?: string; inAt?: string; differs?: string }[]
+  leftAlone: { id: string; name: string }[]
+  torques: TorqueEntry[]
+  fluids: FluidEntry[]
+  balance: FluidBalance
+  joints: JointEntry[]
+  levels: {
+    name: string
+    entered: Entered<'temperature'>
+    celsius: Celsius
+    engine: 'idling' | 'off'
+    reading: LevelReading
+    by: string
+    at: string
+  }[]
+  operations: { id: string; name: string; off: boolean; on: boolean; fastenersOut: number; fastenersIn: number }[]
+  skipped: { step: string; reason: string; by: string; at: string }[]
+  roadTest?: { result: 'good' | 'not-good'; note?: string; by: string; at: string }
+  notes: { text: string; by: string; at: string }[]
   /** What was weighed beside the lines, and what the customer or the workshop said. */
-  neighbours: { neighbour: string; name: string; choice: 'now' | 'leave'; by: 'customer' | 'workshop'; found?: Condition; weighed?: NonNullable<BodyOf<'neighbourDecided'>['weighed']>; note?: string; at: string }[];
-  photos: { photo: string; step: string; caption?: string; by: string; at: string }[];
-  cautions: Caution[]; lookNext: readonly string[]; missing: MissingItem[];
-  signedOff?: { by: string; at: string }; handedOver?: { by: string; at: string; to: string; note?: string };
+  neighbours: {
+    neighbour: string
+    name: string
+    choice: 'now' | 'leave'
+    by: 'customer' | 'workshop'
+    found?: Condition
+    weighed?: NonNullable<BodyOf<'neighbourDecided'>['weighed']>
+    note?: string
+    at: string
+  }[]
+  photos: { photo: string; step: string; caption?: string; by: string; at: string }[]
+  cautions: Caution[]
+  lookNext: readonly string[]
+  missing: MissingItem[]
+  signedOff?: { by: string; at: string }
+  handedOver?: { by: string; at: string; to: string; note?: string }
   /** Every event ever recorded, corrections among them. */
   events: readonly JobEvent[]
 }
 
-/** `events` is the whole list as stored; the state is its fold. Nothing is left out because it was corrected: corrections are part of the record. */
+/**
+ * `events` is the whole list as stored; the state is its fold. Nothing is left out because it was corrected: corrections are part of the
+ * record.
+ */
 export function buildRecord(resolved: ResolvedSheet, state: JobState, events: readonly JobEvent[]): JobRecord {
   const { sheet } = resolved
   const fluid = settleValue(sheet.fluid.spec)
   const nameOf = (items: readonly { id: string; name: string }[], id: string) => items.find(item => item.id === id)?.name ?? id
   return {
-    format: 'efferent.job-record/1', job: state.id, number: state.opened.number, openedAt: state.openedAt, openedBy: state.openedBy,
-    vehicle: state.opened.vehicle, customer: state.opened.customer, complaint: state.opened.complaint,
+    format: 'efferent.job-record/1',
+    job: state.id,
+    number: state.opened.number,
+    openedAt: state.openedAt,
+    openedBy: state.openedBy,
+    vehicle: state.opened.vehicle,
+    customer: state.opened.customer,
+    complaint: state.opened.complaint,
     sheet: { id: sheet.id, revision: sheet.revision, title: sheet.title, fluid: fluid.kind === 'unknown' ? undefined : fluid.value },
-    lines: resolved.lines.filter(line => state.scope.includes(line.id)).map((line) => {
-      const record = state.lines[line.id]
-      return { id: line.id, name: line.name, mark: line.mark, part: line.parts[0]?.number, outAt: record?.out?.at, inAt: record?.in?.at, differs: record?.compared?.differs ?? record?.received?.differs }
-    }),
+    lines: resolved.lines
+      .filter(line => state.scope.includes(line.id))
+      .map(line => {
+        const record = state.lines[line.id]
+        return {
+          id: line.id,
+          name: line.name,
+          mark: line.mark,
+          part: line.parts[0]?.number,
+          outAt: record?.out?.at,
+          inAt: record?.in?.at,
+          differs: record?.compared?.differs ?? record?.received?.differs,
+        }
+      }),
     leftAlone: resolved.lines.filter(line => !state.scope.includes(line.id)).map(({ id, name }) => ({ id, name })),
     torques: sheet.joints.flatMap((joint): TorqueEntry[] => {
       const torqued = state.joints[joint.id]?.torqued
       if (!torqued) return []
       const { how, entered, torque, window, verdict, reason, by, at } = torqued
-      return [{ joint: joint.id, name: joint.name, how, entered, newtonMetres: torque, poundFeet: torque === undefined ? undefined : fromSi('torque', torque, 'lbf.ft'), window, verdict, reason, by, at }]
+      return [
+        {
+          joint: joint.id,
+          name: joint.name,
+          how,
+          entered,
+          newtonMetres: torque,
+          poundFeet: torque === undefined ? undefined : fromSi('torque', torque, 'lbf.ft'),
+          window,
+          verdict,
+          reason,
+          by,
+          at,
+        },
+      ]
     }),
     fluids: state.effective.flatMap(({ body, by, at }): FluidEntry[] => {
-      const kind = body.type === 'fluidCaught' ? 'caught' : body.type === 'fluidAdded' ? 'added' : body.type === 'fluidExtracted' ? 'extracted' : undefined
+      const kind =
+        body.type === 'fluidCaught'
+          ? 'caught'
+          : body.type === 'fluidAdded'
+            ? 'added'
+            : body.type === 'fluidExtracted'
+              ? 'extracted'
+              : undefined
       return kind && 'volume' in body ? [{ kind, entered: body.entered, millilitres: body.volume, how: body.how, by: by.name, at }] : []
     }),
     balance: balanceOf(state),
-    joints: sheet.joints.filter(joint => state.joints[joint.id]?.opened).map((joint): JointEntry => {
-      const record = state.joints[joint.id]!
-      return {
-        joint: joint.id, name: joint.name, line: nameOf(sheet.lines, joint.line), proofs: record.seated?.proofs ?? [], leak: record.leak?.result, leakAt: record.leak?.at,
-        seals: joint.seals.filter(seal => record.sealed?.seals.includes(seal.id)).map(({ name, count, size, part }) => ({ name, count, size, part })),
-      }
-    }),
-    levels: state.levels.map(({ level, temperature, celsius, engine, reading, by, at }) => ({ name: nameOf(sheet.levels, level), entered: temperature, celsius, engine, reading, by, at })),
-    operations: Object.entries(state.operations).map(([id, record]) => ({
-      id, name: nameOf(sheet.operations, id), off: record.off !== undefined, on: record.on !== undefined,
-      fastenersOut: record.fastenersOut.reduce((sum, count) => sum + count, 0), fastenersIn: record.fastenersIn.reduce((sum, count) => sum + count, 0),
+    joints: sheet.joints
+      .filter(joint => state.joints[joint.id]?.opened)
+      .map((joint): JointEntry => {
+        const record = state.joints[joint.id]!
+        return {
+          joint: joint.id,
+          name: joint.name,
+          line: nameOf(sheet.lines, joint.line),
+          proofs: record.seated?.proofs ?? [],
+          leak: record.leak?.result,
+          leakAt: record.leak?.at,
+          seals: joint.seals
+            .filter(seal => record.sealed?.seals.includes(seal.id))
+            .map(({ name, count, size, part }) => ({ name, count, size, part })),
+        }
+      }),
+    levels: state.levels.map(({ level, temperature, celsius, engine, reading, by, at }) => ({
+      name: nameOf(sheet.levels, level),
+      entered: temperature,
+      celsius,
+      engine,
+      reading,
+      by,
+      at,
     })),
-    skipped: Object.entries(state.steps).flatMap(([step, { skipped, by, at }]) => skipped === undefined ? [] : [{ step, reason: skipped, by, at }]),
+    operations: Object.entries(state.operations).map(([id, record]) => ({
+      id,
+      name: nameOf(sheet.operations, id),
+      off: record.off !== undefined,
+      on: record.on !== undefined,
+      fastenersOut: record.fastenersOut.reduce((sum, count) => sum + count, 0),
+      fastenersIn: record.fastenersIn.reduce((sum, count) => sum + count, 0),
+    })),
+    skipped: Object.entries(state.steps).flatMap(([step, { skipped, by, at }]) =>
+      skipped === undefined ? [] : [{ step, reason: skipped, by, at }],
+    ),
     roadTest: state.roadTest && { result: state.roadTest.result, note: state.roadTest.note, by: state.roadTest.by, at: state.roadTest.at },
     notes: state.notes.map(({ text, by, at }) => ({ text, by, at })),
     neighbours: Object.entries(state.neighbours).map(([neighbour, { choice, by, found, weighed, note, at }]) => ({
-      neighbour, name: siblingOf(neighbour) === undefined ? sheet.neighbours.find(({ id }) => id === neighbour)?.what ?? neighbour : nameOf(sheet.lines, siblingOf(neighbour)!), choice, by, found, weighed, note, at,
+      neighbour,
+      name:
+        siblingOf(neighbour) === undefined
+          ? (sheet.neighbours.find(({ id }) => id === neighbour)?.what ?? neighbour)
+          : nameOf(sheet.lines, siblingOf(neighbour)!),
+      choice,
+      by,
+      found,
+      weighed,
+      note,
+      at,
     })),
     photos: state.photos.map(({ photo, step, caption, by, at }) => ({ photo, step, caption, by, at })),
-    cautions: sheet.cautions.filter(caution => caution.phase === 'close' || caution.kind === 'law').map(({ kind, text }) => ({ kind, text })),
-    lookNext: sheet.proving.lookNext, missing: listMissing(resolved, state),
+    cautions: sheet.cautions
+      .filter(caution => caution.phase === 'close' || caution.kind === 'law')
+      .map(({ kind, text }) => ({ kind, text })),
+    lookNext: sheet.proving.lookNext,
+    missing: listMissing(resolved, state),
     signedOff: state.signedOff && { by: state.signedOff.by, at: state.signedOff.at },
-    handedOver: state.handedOver && { by: state.handedOver.by, at: state.handedOver.at, to: state.handedOver.to, note: state.handedOver.note },
+    handedOver: state.handedOver && {
+      by: state.handedOver.by,
+      at: state.handedOver.at,
+      to: state.handedOver.to,
+      note: state.handedOver.note,
+    },
     events,
   }
 }

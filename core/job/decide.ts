@@ -19,9 +19,13 @@ import type { BodyOf, JobBody, JobCommand, JobState, Person, Refusal, Role } fro
 
 export type Context = {
   /** `newer`: the revision a job is to be moved to, for this car. */
-  resolved: ResolvedSheet; newer?: ResolvedSheet; person: Person; device: string;
+  resolved: ResolvedSheet
+  newer?: ResolvedSheet
+  person: Person
+  device: string
   /** The device's clock and, on the server, the server's. */
-  at: string; recordedAt?: string
+  at: string
+  recordedAt?: string
 }
 type Decision = Result<JobBody, Refusal>
 type Of<T extends JobCommand['type']> = Extract<JobCommand, { type: T }>
@@ -32,7 +36,16 @@ const reason = { torque: [0.5, 400], volume: [1, 40_000], temperature: [-40, 160
 const workers: Role[] = ['technician', 'lead', 'admin']
 const anyone: Role[] = ['technician', 'lead', 'desk', 'admin']
 const rolesFor: Partial<Record<JobCommand['type'], Role[]>> = {
-  opened: anyone, traitsLearned: anyone, scopeChosen: anyone, planned: anyone, noteWritten: anyone, neighbourDecided: anyone, handedOver: anyone, paused: anyone, resumed: anyone, reopened: ['lead', 'admin'],
+  opened: anyone,
+  traitsLearned: anyone,
+  scopeChosen: anyone,
+  planned: anyone,
+  noteWritten: anyone,
+  neighbourDecided: anyone,
+  handedOver: anyone,
+  paused: anyone,
+  resumed: anyone,
+  reopened: ['lead', 'admin'],
 }
 /** Steps that prove or protect nothing by themselves; the rest cannot be left out. */
 const skippable = ['receive', 'compare', 'catch', 'road-test']
@@ -52,58 +65,97 @@ export function decide(state: JobState | undefined, command: JobCommand, context
   if (state.paused && !['resumed', 'noteWritten'].includes(command.type)) return fail({ code: 'JOB_PAUSED' })
 
   switch (command.type) {
-    case 'traitsLearned': return decideTraits(command, context)
-    case 'scopeChosen': return decideScope(state, command, context) ?? ok(command)
-    case 'planned': return decidePlan(state, command, context)
-    case 'revisionMoved': return decideRevision(state, command, context)
-    case 'stepDone': return ok(command)
-    case 'jointSeized': return decideSeized(state, command, context)
+    case 'traitsLearned':
+      return decideTraits(command, context)
+    case 'scopeChosen':
+      return decideScope(state, command, context) ?? ok(command)
+    case 'planned':
+      return decidePlan(state, command, context)
+    case 'revisionMoved':
+      return decideRevision(state, command, context)
+    case 'stepDone':
+      return ok(command)
+    case 'jointSeized':
+      return decideSeized(state, command, context)
     case 'neighbourDecided': {
       const line = siblingOf(command.neighbour)
-      const isThere = line === undefined ? context.resolved.sheet.neighbours.some(({ id }) => id === command.neighbour) : context.resolved.lines.some(({ id }) => id === line)
+      const isThere =
+        line === undefined
+          ? context.resolved.sheet.neighbours.some(({ id }) => id === command.neighbour)
+          : context.resolved.lines.some(({ id }) => id === line)
       return isThere ? ok(command) : unknown('neighbour', command.neighbour)
     }
-    case 'photoTaken': return ok(command)
-    case 'passedOn': return command.to.trim() ? ok(command) : fail({ code: 'JOB_REASON_NEEDED', field: 'to' })
+    case 'photoTaken':
+      return ok(command)
+    case 'passedOn':
+      return command.to.trim() ? ok(command) : fail({ code: 'JOB_REASON_NEEDED', field: 'to' })
     case 'stepSkipped':
       if (!isSkippable(command.step)) return fail({ code: 'JOB_STEP_NOT_SKIPPABLE', step: command.step })
       return command.reason.trim() ? ok(command) : fail({ code: 'JOB_REASON_NEEDED', field: 'reason' })
-    case 'stepUndone': return decideUndo(state, command)
+    case 'stepUndone':
+      return decideUndo(state, command)
     case 'partReceived':
       if (!context.resolved.lines.some(line => line.id === command.line)) return unknown('line', command.line)
       return command.agrees || command.differs?.trim() ? ok(command) : fail({ code: 'JOB_REASON_NEEDED', field: 'differs' })
-    case 'operationOff': case 'operationOn': case 'fastenersCounted': return decideOperation(state, command, context)
-    case 'jointOpened': case 'jointCapped': case 'sealFitted': case 'sealUnavailable': case 'jointSeated': case 'jointTorqued': case 'leakChecked':
+    case 'operationOff':
+    case 'operationOn':
+    case 'fastenersCounted':
+      return decideOperation(state, command, context)
+    case 'jointOpened':
+    case 'jointCapped':
+    case 'sealFitted':
+    case 'sealUnavailable':
+    case 'jointSeated':
+    case 'jointTorqued':
+    case 'leakChecked':
       return decideJoint(state, command, context)
-    case 'holdReleased': case 'holdFastened': {
+    case 'holdReleased':
+    case 'holdFastened': {
       if (!context.resolved.holds.some(hold => hold.id === command.hold)) return unknown('hold', command.hold)
       const record = state.holds[command.hold]
       const isReleased = record?.released !== undefined && record.fastened === undefined
-      if (isReleased === (command.type === 'holdReleased')) return fail({ code: 'JOB_HOLD_STATE', hold: command.hold, needs: isReleased ? 'fastened' : 'released' })
+      if (isReleased === (command.type === 'holdReleased'))
+        return fail({ code: 'JOB_HOLD_STATE', hold: command.hold, needs: isReleased ? 'fastened' : 'released' })
       return ok(command)
     }
-    case 'lineOut': case 'lineIn': return decideLine(state, command, context)
-    case 'fluidCaught': case 'fluidAdded': case 'fluidExtracted': {
+    case 'lineOut':
+    case 'lineIn':
+      return decideLine(state, command, context)
+    case 'fluidCaught':
+    case 'fluidAdded':
+    case 'fluidExtracted': {
       const volume = volumeOf(command.entered)
       return volume.ok ? ok({ ...command, volume: volume.value }) : volume
     }
-    case 'levelRead': return decideLevel(command, context)
-    case 'timerStarted': return command.timer === 'leak' ? decideEngineRun(state, command, context) : ok(command)
-    case 'timerEnded': return state.timers[command.timer] ? ok(command) : fail({ code: 'JOB_TIMER_NOT_STARTED', timer: command.timer })
-    case 'roadTested': return command.result === 'good' || command.note?.trim() ? ok(command) : fail({ code: 'JOB_REASON_NEEDED', field: 'note' })
-    case 'noteWritten': return command.text.trim() ? ok(command) : fail({ code: 'JOB_REASON_NEEDED', field: 'text' })
-    case 'resumed': return state.paused ? ok(command) : fail({ code: 'JOB_NOT_PAUSED' })
-    case 'cleaned': case 'paused': return ok(command)
-    case 'handedOver': return state.signedOff ? ok(command) : fail({ code: 'JOB_NOT_SIGNED_OFF' })
+    case 'levelRead':
+      return decideLevel(command, context)
+    case 'timerStarted':
+      return command.timer === 'leak' ? decideEngineRun(state, command, context) : ok(command)
+    case 'timerEnded':
+      return state.timers[command.timer] ? ok(command) : fail({ code: 'JOB_TIMER_NOT_STARTED', timer: command.timer })
+    case 'roadTested':
+      return command.result === 'good' || command.note?.trim() ? ok(command) : fail({ code: 'JOB_REASON_NEEDED', field: 'note' })
+    case 'noteWritten':
+      return command.text.trim() ? ok(command) : fail({ code: 'JOB_REASON_NEEDED', field: 'text' })
+    case 'resumed':
+      return state.paused ? ok(command) : fail({ code: 'JOB_NOT_PAUSED' })
+    case 'cleaned':
+    case 'paused':
+      return ok(command)
+    case 'handedOver':
+      return state.signedOff ? ok(command) : fail({ code: 'JOB_NOT_SIGNED_OFF' })
     case 'reopened':
       if (!state.signedOff) return fail({ code: 'JOB_NOT_SIGNED_OFF' })
       return command.why.trim() ? ok(command) : fail({ code: 'JOB_REASON_NEEDED', field: 'why' })
-    case 'signedOff': return decideSignOff(state, command, context)
-    default: return assertNever(command)
+    case 'signedOff':
+      return decideSignOff(state, command, context)
+    default:
+      return assertNever(command)
   }
 }
 
-const unknown = (what: Extract<Refusal, { code: 'JOB_UNKNOWN_TARGET' }>['what'], id: string): Decision => fail({ code: 'JOB_UNKNOWN_TARGET', what, id })
+const unknown = (what: Extract<Refusal, { code: 'JOB_UNKNOWN_TARGET' }>['what'], id: string): Decision =>
+  fail({ code: 'JOB_UNKNOWN_TARGET', what, id })
 
 function outOfReason(dimension: keyof typeof reason, value: number): Refusal | undefined {
   const [low, high] = reason[dimension]
@@ -128,7 +180,9 @@ function decideScope(state: JobState, inputs: ScopeInputs, { resolved }: Context
   const { lines } = inputs
   const scope = scopeOf(resolved, inputs)
   if (!scope.ok) return fail({ code: 'JOB_ACCESS', issue: scope.error })
-  const dropped = state.scope.find(line => !lines.includes(line) && resolved.joints.some(joint => joint.line === line && state.joints[joint.id]?.opened))
+  const dropped = state.scope.find(
+    line => !lines.includes(line) && resolved.joints.some(joint => joint.line === line && state.joints[joint.id]?.opened),
+  )
   return dropped === undefined ? undefined : fail({ code: 'JOB_LINE_IN_WORK', line: dropped })
 }
 
@@ -139,11 +193,21 @@ function decidePlan(state: JobState, command: Of<'planned'>, context: Context): 
   return plan.ok ? ok({ ...command, planner: plan.value.planner }) : fail({ code: 'JOB_ACCESS', issue: plan.error })
 }
 
-function decideOperation(state: JobState, command: Of<'operationOff'> | Of<'operationOn'> | Of<'fastenersCounted'>, { resolved }: Context): Decision {
+function decideOperation(
+  state: JobState,
+  command: Of<'operationOff'> | Of<'operationOn'> | Of<'fastenersCounted'>,
+  { resolved }: Context,
+): Decision {
   const operation = resolved.operations.find(candidate => candidate.id === command.operation)
   if (!operation) return unknown('operation', command.operation)
   if (!state.inputs) return fail({ code: 'JOB_NOT_PLANNED' })
-  if (command.fasteners.length !== operation.fasteners.length) return fail({ code: 'JOB_FASTENER_GROUPS', operation: operation.id, expected: operation.fasteners.length, got: command.fasteners.length })
+  if (command.fasteners.length !== operation.fasteners.length)
+    return fail({
+      code: 'JOB_FASTENER_GROUPS',
+      operation: operation.id,
+      expected: operation.fasteners.length,
+      got: command.fasteners.length,
+    })
   const record = state.operations[operation.id]
   const isOff = record?.off !== undefined && record.on === undefined
   if (command.type === 'operationOff' && isOff) return fail({ code: 'JOB_OPERATION_STATE', operation: operation.id, is: 'off' })
@@ -162,20 +226,30 @@ function decideSeized(state: JobState, command: Of<'jointSeized'>, { resolved }:
   return step?.barred ? fail({ code: 'JOB_REMEDY_BARRED', joint: joint.id, remedy: command.remedy, because: step.barred }) : ok(command)
 }
 
-type JointCommand = Of<'jointOpened'> | Of<'jointCapped'> | Of<'sealFitted'> | Of<'sealUnavailable'> | Of<'jointSeated'> | Of<'jointTorqued'> | Of<'leakChecked'>
+type JointCommand =
+  | Of<'jointOpened'>
+  | Of<'jointCapped'>
+  | Of<'sealFitted'>
+  | Of<'sealUnavailable'>
+  | Of<'jointSeated'>
+  | Of<'jointTorqued'>
+  | Of<'leakChecked'>
 
 function decideJoint(state: JobState, command: JointCommand, context: Context): Decision {
   const joint = context.resolved.joints.find(candidate => candidate.id === command.joint)
   if (!joint) return unknown('joint', command.joint)
   if (!state.inputs) return fail({ code: 'JOB_NOT_PLANNED' })
   const record = state.joints[joint.id] ?? {}
-  const needs = (what: 'closed' | 'opened' | 'seals' | 'seated'): Decision => fail({ code: 'JOB_JOINT_STATE', joint: joint.id, needs: what })
-  if (command.type === 'sealUnavailable') return joint.seals.some(seal => seal.id === command.seal) ? ok(command) : unknown('seal', command.seal)
+  const needs = (what: 'closed' | 'opened' | 'seals' | 'seated'): Decision =>
+    fail({ code: 'JOB_JOINT_STATE', joint: joint.id, needs: what })
+  if (command.type === 'sealUnavailable')
+    return joint.seals.some(seal => seal.id === command.seal) ? ok(command) : unknown('seal', command.seal)
   if (command.type === 'jointOpened') return record.opened && !record.seated ? needs('closed') : ok(command)
   if (!record.opened) return needs('opened')
   const oneTime = joint.seals.filter(seal => seal.reuse === 'never').map(seal => seal.id)
   switch (command.type) {
-    case 'jointCapped': return ok(command)
+    case 'jointCapped':
+      return ok(command)
     case 'sealFitted': {
       // Two O-rings in one bore leak: the old one has to be seen to have come out.
       if (!command.oldOut) return fail({ code: 'JOB_OLD_SEAL', joint: joint.id })
@@ -184,12 +258,18 @@ function decideJoint(state: JobState, command: JointCommand, context: Context): 
     }
     case 'jointSeated': {
       if (oneTime.some(id => !record.sealed?.seals.includes(id))) return needs('seals')
-      const missing = seatingProofs(joint, context.resolved.lines.find(line => line.id === joint.line)).filter(proof => !command.proofs.includes(proof))
+      const missing = seatingProofs(
+        joint,
+        context.resolved.lines.find(line => line.id === joint.line),
+      ).filter(proof => !command.proofs.includes(proof))
       return missing.length > 0 ? fail({ code: 'JOB_PROOF_MISSING', joint: joint.id, proofs: missing }) : ok(command)
     }
-    case 'jointTorqued': return record.seated ? decideTorque(joint, command, context) : needs('seated')
-    case 'leakChecked': return decideLeak(state, joint, command, context)
-    default: return assertNever(command)
+    case 'jointTorqued':
+      return record.seated ? decideTorque(joint, command, context) : needs('seated')
+    case 'leakChecked':
+      return decideLeak(state, joint, command, context)
+    default:
+      return assertNever(command)
   }
 }
 
@@ -223,13 +303,14 @@ function decideLeak(state: JobState, joint: Joint, command: Of<'leakChecked'>, {
 function decideLine(state: JobState, command: Of<'lineOut'> | Of<'lineIn'>, { resolved }: Context): Decision {
   const line = resolved.lines.find(candidate => candidate.id === command.line)
   if (!line) return unknown('line', command.line)
-  const needs = (what: 'in' | 'out' | 'ends-open' | 'holds-released'): Decision => fail({ code: 'JOB_LINE_STATE', line: line.id, needs: what })
+  const needs = (what: 'in' | 'out' | 'ends-open' | 'holds-released'): Decision =>
+    fail({ code: 'JOB_LINE_STATE', line: line.id, needs: what })
   const record = state.lines[line.id]
   const isOut = record?.out !== undefined && record.in === undefined
   if (command.type === 'lineIn') return isOut ? ok(command) : needs('out')
   if (isOut) return needs('in')
   if (resolved.joints.some(joint => joint.line === line.id && !state.joints[joint.id]?.opened)) return needs('ends-open')
-  const held = resolved.holds.some((hold) => {
+  const held = resolved.holds.some(hold => {
     const held = state.holds[hold.id]
     return (hold.line === line.id || hold.with.includes(line.id)) && !(held?.released && !held.fastened)
   })
@@ -238,9 +319,11 @@ function decideLine(state: JobState, command: Of<'lineOut'> | Of<'lineIn'>, { re
 
 /** The engine may run when every opened joint is tight, the joints are wiped and everything it needs is back on. */
 function decideEngineRun(state: JobState, command: Of<'timerStarted'>, { resolved }: Context): Decision {
-  const off = resolved.operations.filter(operation => !operation.engineMayRun && state.operations[operation.id]?.off && !state.operations[operation.id]?.on)
+  const off = resolved.operations.filter(
+    operation => !operation.engineMayRun && state.operations[operation.id]?.off && !state.operations[operation.id]?.on,
+  )
   if (off.length > 0) return fail({ code: 'JOB_ENGINE_NEEDS', operations: off.map(operation => operation.id) })
-  const loose = resolved.joints.filter((joint) => {
+  const loose = resolved.joints.filter(joint => {
     const record = state.joints[joint.id]
     return record?.opened && !isTight(joint, record)
   })
@@ -258,7 +341,8 @@ function decideLevel(command: Of<'levelRead'>, { resolved }: Context): Decision 
   if (absurd) return fail(absurd)
   if (command.engine !== level.engine) return fail({ code: 'JOB_LEVEL_ENGINE', needs: level.engine })
   const window = settleWindow(level.temperature)
-  if (window.kind !== 'unknown' && (celsius < window.value.low || celsius > window.value.high)) return fail({ code: 'JOB_LEVEL_TEMPERATURE', celsius, window: window.value })
+  if (window.kind !== 'unknown' && (celsius < window.value.low || celsius > window.value.high))
+    return fail({ code: 'JOB_LEVEL_TEMPERATURE', celsius, window: window.value })
   return ok({ ...command, celsius })
 }
 
@@ -268,7 +352,9 @@ function decideUndo(state: JobState, command: Of<'stepUndone'>): Decision {
     const event = state.effective[index]
     if (!event || event.body.type === 'opened') return fail({ code: 'JOB_UNDO_NOT_LAST', event: id })
     const target = targetOf(event.body)
-    const later = state.effective.slice(index + 1).some(other => !command.reverts.includes(other.id) && target !== undefined && targetOf(other.body) === target)
+    const later = state.effective
+      .slice(index + 1)
+      .some(other => !command.reverts.includes(other.id) && target !== undefined && targetOf(other.body) === target)
     if (later) return fail({ code: 'JOB_UNDO_NOT_LAST', event: id })
   }
   return ok(command)
@@ -287,7 +373,9 @@ export function targetOf(body: JobBody): string | undefined {
 function decideSignOff(state: JobState, command: Of<'signedOff'>, { resolved, person }: Context): Decision {
   const items = listMissing(resolved, state)
   if (items.length > 0) return fail({ code: 'JOB_MISSING', items })
-  const outside = Object.entries(state.joints).filter(([, record]) => record.torqued?.verdict === 'under' || record.torqued?.verdict === 'over').map(([joint]) => joint)
+  const outside = Object.entries(state.joints)
+    .filter(([, record]) => record.torqued?.verdict === 'under' || record.torqued?.verdict === 'over')
+    .map(([joint]) => joint)
   return outside.length > 0 && person.role !== 'lead' ? fail({ code: 'JOB_LEAD_SIGNS', joints: outside }) : ok(command)
 }
 
@@ -296,11 +384,18 @@ function decideRevision(state: JobState, command: Of<'revisionMoved'>, { newer, 
   const { revision } = command
   if (revision <= state.revision) return fail({ code: 'JOB_REVISION', revision, why: 'not-newer' })
   if (!newer) return fail({ code: 'JOB_REVISION', revision, why: 'other-car' })
-  if (newer.sheet.revision !== revision || newer.sheet.id !== resolved.sheet.id) return fail({ code: 'JOB_REVISION', revision, why: 'not-there' })
+  if (newer.sheet.revision !== revision || newer.sheet.id !== resolved.sheet.id)
+    return fail({ code: 'JOB_REVISION', revision, why: 'not-there' })
   const has = (items: readonly { id: Slug }[], ids: readonly Slug[]) => ids.filter(id => !items.some(item => item.id === id))
   const lost = [
-    ...has(newer.lines, [...state.scope, ...Object.keys(state.lines)]), ...has(newer.joints, Object.keys(state.joints)), ...has(newer.holds, Object.keys(state.holds)),
-    ...has(newer.operations, Object.keys(state.operations)), ...has(newer.sheet.levels, state.levels.map(reading => reading.level)),
+    ...has(newer.lines, [...state.scope, ...Object.keys(state.lines)]),
+    ...has(newer.joints, Object.keys(state.joints)),
+    ...has(newer.holds, Object.keys(state.holds)),
+    ...has(newer.operations, Object.keys(state.operations)),
+    ...has(
+      newer.sheet.levels,
+      state.levels.map(reading => reading.level),
+    ),
   ]
   return lost.length > 0 ? fail({ code: 'JOB_REVISION_LOST', revision, lost: [...new Set(lost)] }) : ok(command)
 }

@@ -18,71 +18,141 @@ export const fold = (events: readonly JobEvent[]): JobState | undefined =>
 
 function openedState(event: JobEvent, body: Extract<JobEvent['body'], { type: 'opened' }>): JobState {
   return {
-    id: event.job, seq: event.seq, opened: body, revision: body.sheet.revision, openedAt: event.at, openedBy: event.by.name, traits: body.traits, scope: [],
-    joints: {}, lines: {}, holds: {}, operations: {}, steps: {}, caught: [], extracted: [], added: [], levels: [], timers: {}, cleaned: [], notes: [], photos: [], neighbours: {}, effective: [event],
+    id: event.job,
+    seq: event.seq,
+    opened: body,
+    revision: body.sheet.revision,
+    openedAt: event.at,
+    openedBy: event.by.name,
+    traits: body.traits,
+    scope: [],
+    joints: {},
+    lines: {},
+    holds: {},
+    operations: {},
+    steps: {},
+    caught: [],
+    extracted: [],
+    added: [],
+    levels: [],
+    timers: {},
+    cleaned: [],
+    notes: [],
+    photos: [],
+    neighbours: {},
+    effective: [event],
   }
 }
 
 function apply(state: JobState, event: JobEvent): JobState {
   const { body } = event
   const mark: Mark = { event: event.id, n: event.seq, at: event.at, recordedAt: event.recordedAt, by: event.by.name, device: event.device }
-  const joint = (id: string, change: (before: JointRecord) => JointRecord): JobState => ({ ...state, joints: { ...state.joints, [id]: change(state.joints[id] ?? {}) } })
+  const joint = (id: string, change: (before: JointRecord) => JointRecord): JobState => ({
+    ...state,
+    joints: { ...state.joints, [id]: change(state.joints[id] ?? {}) },
+  })
   const line = (id: string, change: object): JobState => ({ ...state, lines: { ...state.lines, [id]: { ...state.lines[id], ...change } } })
   const hold = (id: string, change: object): JobState => ({ ...state, holds: { ...state.holds, [id]: { ...state.holds[id], ...change } } })
-  const operation = (id: string, change: object): JobState =>
-    ({ ...state, operations: { ...state.operations, [id]: { fastenersOut: [], fastenersIn: [], ...state.operations[id], ...change } } })
+  const operation = (id: string, change: object): JobState => ({
+    ...state,
+    operations: { ...state.operations, [id]: { fastenersOut: [], fastenersIn: [], ...state.operations[id], ...change } },
+  })
 
   switch (body.type) {
-    case 'traitsLearned': return { ...state, traits: { ...state.traits, ...body.traits } }
-    case 'scopeChosen': return { ...state, scope: body.lines, inputs: state.inputs && { ...state.inputs, lines: body.lines } }
-    case 'planned': return { ...state, inputs: body.inputs, scope: body.inputs.lines }
-    case 'revisionMoved': return { ...state, revision: body.revision }
-    case 'stepDone': return { ...state, steps: { ...state.steps, [body.step]: mark } }
-    case 'stepSkipped': return { ...state, steps: { ...state.steps, [body.step]: { ...mark, skipped: body.reason } } }
-    case 'partReceived': return line(body.line, { [body.against === 'sheet' ? 'received' : 'compared']: { ...mark, agrees: body.agrees, differs: body.differs } })
-    case 'operationOff': return operation(body.operation, { off: mark, on: undefined, fastenersOut: body.fasteners, fastenersIn: [] })
-    case 'operationOn': return operation(body.operation, { on: mark, fastenersIn: body.fasteners })
-    case 'fastenersCounted': return operation(body.operation, { fastenersIn: body.fasteners })
+    case 'traitsLearned':
+      return { ...state, traits: { ...state.traits, ...body.traits } }
+    case 'scopeChosen':
+      return { ...state, scope: body.lines, inputs: state.inputs && { ...state.inputs, lines: body.lines } }
+    case 'planned':
+      return { ...state, inputs: body.inputs, scope: body.inputs.lines }
+    case 'revisionMoved':
+      return { ...state, revision: body.revision }
+    case 'stepDone':
+      return { ...state, steps: { ...state.steps, [body.step]: mark } }
+    case 'stepSkipped':
+      return { ...state, steps: { ...state.steps, [body.step]: { ...mark, skipped: body.reason } } }
+    case 'partReceived':
+      return line(body.line, {
+        [body.against === 'sheet' ? 'received' : 'compared']: { ...mark, agrees: body.agrees, differs: body.differs },
+      })
+    case 'operationOff':
+      return operation(body.operation, { off: mark, on: undefined, fastenersOut: body.fasteners, fastenersIn: [] })
+    case 'operationOn':
+      return operation(body.operation, { on: mark, fastenersIn: body.fasteners })
+    case 'fastenersCounted':
+      return operation(body.operation, { fastenersIn: body.fasteners })
     // Opening a joint again voids its seal, seat, torque and leak check.
-    case 'jointOpened': return joint(body.joint, ({ seized }) => ({ ...seized && { seized }, opened: mark }))
-    case 'jointSeized': return joint(body.joint, before => ({ ...before, seized: [...before.seized ?? [], { ...mark, remedy: body.remedy, note: body.note }] }))
-    case 'photoTaken': return { ...state, photos: [...state.photos, { ...mark, photo: body.photo, step: body.step, caption: body.caption }] }
-    case 'passedOn': return { ...state, passedOn: { ...mark, to: body.to, note: body.note } }
+    case 'jointOpened':
+      return joint(body.joint, ({ seized }) => ({ ...(seized && { seized }), opened: mark }))
+    case 'jointSeized':
+      return joint(body.joint, before => ({
+        ...before,
+        seized: [...(before.seized ?? []), { ...mark, remedy: body.remedy, note: body.note }],
+      }))
+    case 'photoTaken':
+      return { ...state, photos: [...state.photos, { ...mark, photo: body.photo, step: body.step, caption: body.caption }] }
+    case 'passedOn':
+      return { ...state, passedOn: { ...mark, to: body.to, note: body.note } }
     case 'neighbourDecided': {
       const { type: _type, neighbour, ...decided } = body
       return { ...state, neighbours: { ...state.neighbours, [neighbour]: { ...mark, ...decided, by: body.by } } }
     }
-    case 'jointCapped': return joint(body.joint, before => ({ ...before, capped: mark }))
-    case 'sealFitted': return joint(body.joint, before => ({ ...before, sealed: { ...mark, seals: body.seals } }))
-    case 'sealUnavailable': return joint(body.joint, before => ({ ...before, unavailable: { ...mark, seal: body.seal, note: body.note } }))
-    case 'jointSeated': return joint(body.joint, before => ({ ...before, seated: { ...mark, proofs: body.proofs } }))
+    case 'jointCapped':
+      return joint(body.joint, before => ({ ...before, capped: mark }))
+    case 'sealFitted':
+      return joint(body.joint, before => ({ ...before, sealed: { ...mark, seals: body.seals } }))
+    case 'sealUnavailable':
+      return joint(body.joint, before => ({ ...before, unavailable: { ...mark, seal: body.seal, note: body.note } }))
+    case 'jointSeated':
+      return joint(body.joint, before => ({ ...before, seated: { ...mark, proofs: body.proofs } }))
     case 'jointTorqued': {
       const { type: _type, joint: id, ...torque } = body
       return joint(id, before => ({ ...before, torqued: { ...mark, ...torque } }))
     }
-    case 'leakChecked': return joint(body.joint, before => ({ ...before, leak: { ...mark, result: body.result } }))
-    case 'holdReleased': return hold(body.hold, { released: mark, fastened: undefined })
-    case 'holdFastened': return hold(body.hold, { fastened: mark })
-    case 'lineOut': return line(body.line, { out: mark, in: undefined })
-    case 'lineIn': return line(body.line, { in: mark })
-    case 'fluidCaught': return { ...state, caught: [...state.caught, body] }
-    case 'fluidExtracted': return { ...state, extracted: [...state.extracted, body] }
-    case 'fluidAdded': return { ...state, added: [...state.added, body] }
-    case 'levelRead': return { ...state, levels: [...state.levels, { ...mark, ...body }] }
-    case 'timerStarted': return { ...state, timers: { ...state.timers, [body.timer]: { ...mark, minutes: body.minutes } } }
+    case 'leakChecked':
+      return joint(body.joint, before => ({ ...before, leak: { ...mark, result: body.result } }))
+    case 'holdReleased':
+      return hold(body.hold, { released: mark, fastened: undefined })
+    case 'holdFastened':
+      return hold(body.hold, { fastened: mark })
+    case 'lineOut':
+      return line(body.line, { out: mark, in: undefined })
+    case 'lineIn':
+      return line(body.line, { in: mark })
+    case 'fluidCaught':
+      return { ...state, caught: [...state.caught, body] }
+    case 'fluidExtracted':
+      return { ...state, extracted: [...state.extracted, body] }
+    case 'fluidAdded':
+      return { ...state, added: [...state.added, body] }
+    case 'levelRead':
+      return { ...state, levels: [...state.levels, { ...mark, ...body }] }
+    case 'timerStarted':
+      return { ...state, timers: { ...state.timers, [body.timer]: { ...mark, minutes: body.minutes } } }
     case 'timerEnded': {
       const timer = state.timers[body.timer]
       return timer ? { ...state, timers: { ...state.timers, [body.timer]: { ...timer, ended: mark } } } : state
     }
-    case 'cleaned': return { ...state, cleaned: [...state.cleaned, body.at] }
-    case 'roadTested': return { ...state, roadTest: { ...mark, result: body.result, note: body.note } }
-    case 'noteWritten': return { ...state, notes: [...state.notes, { ...mark, text: body.text }] }
-    case 'paused': return { ...state, paused: { ...mark, reason: body.reason, note: body.note } }
-    case 'resumed': return { ...state, paused: undefined }
-    case 'handedOver': return { ...state, handedOver: { ...mark, to: body.to, note: body.note } }
-    case 'signedOff': return { ...state, signedOff: mark }
-    case 'reopened': return { ...state, signedOff: undefined, handedOver: undefined }
-    case 'opened': case 'stepUndone': throw new RangeError(`${body.type} is folded by evolve itself`)
-    default: return assertNever(body)
+    case 'cleaned':
+      return { ...state, cleaned: [...state.cleaned, body.at] }
+    case 'roadTested':
+      return { ...state, roadTest: { ...mark, result: body.result, note: body.note } }
+    case 'noteWritten':
+      return { ...state, notes: [...state.notes, { ...mark, text: body.text }] }
+    case 'paused':
+      return { ...state, paused: { ...mark, reason: body.reason, note: body.note } }
+    case 'resumed':
+      return { ...state, paused: undefined }
+    case 'handedOver':
+      return { ...state, handedOver: { ...mark, to: body.to, note: body.note } }
+    case 'signedOff':
+      return { ...state, signedOff: mark }
+    case 'reopened':
+      return { ...state, signedOff: undefined, handedOver: undefined }
+    case 'opened':
+    case 'stepUndone':
+      throw new RangeError(`${body.type} is folded by evolve itself`)
+    default:
+      return assertNever(body)
   }
 }

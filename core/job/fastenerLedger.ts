@@ -3,12 +3,28 @@ import type { Fastener, Slug } from '../sheet/types'
 import type { JobState } from './types'
 
 /** One well of the tray: bolts of one size, length and place out of one part. `in` is undefined while the part is off. */
-export type Well = { operation: Slug; name: string; group: number; fastener: Fastener; out: number; in?: number; state: 'off' | 'back' | 'missing' | 'over' }
-export type Tray = { operation: Slug; name: string; wells: readonly Well[]; /** More than one length or size: which goes where matters. */ mixed: boolean }
+export type Well = {
+  operation: Slug
+  name: string
+  group: number
+  fastener: Fastener
+  out: number
+  in?: number
+  state: 'off' | 'back' | 'missing' | 'over'
+}
+export type Tray = {
+  operation: Slug
+  name: string
+  wells: readonly Well[]
+  /** More than one length or size: which goes where matters. */
+  mixed: boolean
+}
 
-export const isMixed = (fasteners: readonly Fastener[]): boolean => new Set(fasteners.map(fastener => `${fastener.size}/${fastener.length ?? ''}`)).size > 1
+export const isMixed = (fasteners: readonly Fastener[]): boolean =>
+  new Set(fasteners.map(fastener => `${fastener.size}/${fastener.length ?? ''}`)).size > 1
 /** Drawn on the part's outline when the sheet says where every one sits and they are not all alike. */
-export const hasOutline = (fasteners: readonly Fastener[]): boolean => isMixed(fasteners) && fasteners.every(fastener => fastener.spots?.length === fastener.count)
+export const hasOutline = (fasteners: readonly Fastener[]): boolean =>
+  isMixed(fasteners) && fasteners.every(fastener => fastener.spots?.length === fastener.count)
 
 /** Every fastener that has come out, by the part it holds, with what is back in. Parts never taken off have no tray. */
 export function fastenerLedger(resolved: ResolvedSheet, state: JobState): Tray[] {
@@ -17,8 +33,16 @@ export function fastenerLedger(resolved: ResolvedSheet, state: JobState): Tray[]
     if (!record || operation.fasteners.length === 0) return []
     const wells = operation.fasteners.map((fastener, group): Well => {
       const out = record.fastenersOut[group] ?? 0
-      const back = record.on ? record.fastenersIn[group] ?? 0 : undefined
-      return { operation: operation.id, name: operation.name, group, fastener, out, in: back, state: back === undefined ? 'off' : back === out ? 'back' : back < out ? 'missing' : 'over' }
+      const back = record.on ? (record.fastenersIn[group] ?? 0) : undefined
+      return {
+        operation: operation.id,
+        name: operation.name,
+        group,
+        fastener,
+        out,
+        in: back,
+        state: back === undefined ? 'off' : back === out ? 'back' : back < out ? 'missing' : 'over',
+      }
     })
     return [{ operation: operation.id, name: operation.name, wells, mixed: isMixed(operation.fasteners) }]
   })

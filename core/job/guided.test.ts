@@ -15,50 +15,74 @@ import { runningTimers } from './timer'
 const one = demoCar('one')
 const carOf = (id: string): ResolvedSheet => {
   const sheet = allDemoSheets().find(candidate => candidate.id === id)!
-  const resolution = resolveSheet(sheet, { family: sheet.applies[0]!.families[0]!, engine: sheet.applies[0]!.engines?.[0], year: sheet.applies[0]!.years?.[0], traits: {} })
+  const resolution = resolveSheet(sheet, {
+    family: sheet.applies[0]!.families[0]!,
+    engine: sheet.applies[0]!.engines?.[0],
+    year: sheet.applies[0]!.years?.[0],
+    traits: {},
+  })
   if (resolution.applies !== 'yes') throw new Error(id)
   return resolution.resolved
 }
 const barsAt = (resolved: ResolvedSheet, joint: string, scope = resolved.lines.map(line => line.id)) =>
-  Object.fromEntries(seizedPath(resolved, resolved.joints.find(candidate => candidate.id === joint)!, scope).map(step => [step.remedy, step.barred]))
+  Object.fromEntries(
+    seizedPath(
+      resolved,
+      resolved.joints.find(candidate => candidate.id === joint)!,
+      scope,
+    ).map(step => [step.remedy, step.barred]),
+  )
 
 describe('a seized joint', () => {
   it('heat stays away from hoses and brake fluid, cutting from lines that stay and joints without a nut', () => {
     const brake = carOf('wherry-rear-brake')
     const hard = brake.joints.find(joint => joint.id === 'wheel-joint')!
-    expect(barsAt(brake, hard.id)).toMatchObject({ 'soak': undefined, 'heat': 'brake-fluid-burns', 'cut-close': undefined })
+    expect(barsAt(brake, hard.id)).toMatchObject({ soak: undefined, heat: 'brake-fluid-burns', 'cut-close': undefined })
     expect(barsAt(brake, hard.id, [])['cut-close']).toBe('line-stays')
-    expect(barsAt(one, 'gearbox-out-joint')).toMatchObject({ 'heat': 'plastic-or-hose', 'cut-close': 'no-nut', 'free-bracket': undefined })
+    expect(barsAt(one, 'gearbox-out-joint')).toMatchObject({ heat: 'plastic-or-hose', 'cut-close': 'no-nut', 'free-bracket': undefined })
     expect(seizedPath(one, one.joints[0]!, ['supply']).map(step => step.remedy)).toEqual([...remedies])
   })
 
   it('is recorded while it is shut, and survives its opening', () => {
     const bench = new Bench(one).plan(['supply']).workUntil('open')
     bench.do({ type: 'jointSeized', joint: 'gearbox-out-joint', remedy: 'soak' }).do({ type: 'timerStarted', timer: 'soak', minutes: 15 })
-    expect(bench.try({ type: 'jointSeized', joint: 'gearbox-out-joint', remedy: 'heat' })).toMatchObject({ code: 'JOB_REMEDY_BARRED', because: 'plastic-or-hose' })
+    expect(bench.try({ type: 'jointSeized', joint: 'gearbox-out-joint', remedy: 'heat' })).toMatchObject({
+      code: 'JOB_REMEDY_BARRED',
+      because: 'plastic-or-hose',
+    })
     expect(bench.try({ type: 'jointSeized', joint: 'nothing', remedy: 'soak' })).toMatchObject({ code: 'JOB_UNKNOWN_TARGET' })
     expect(runningTimers(bench.state!, bench.steps()).map(timer => timer.timer)).toEqual(['soak'])
     bench.workUntil('cap')
     expect(runningTimers(bench.state!, bench.steps())).toEqual([])
     expect(bench.state!.joints['gearbox-out-joint']).toMatchObject({ opened: {}, seized: [{ remedy: 'soak' }] })
-    expect(bench.try({ type: 'jointSeized', joint: 'gearbox-out-joint', remedy: 'soak' })).toMatchObject({ code: 'JOB_JOINT_STATE', needs: 'closed' })
+    expect(bench.try({ type: 'jointSeized', joint: 'gearbox-out-joint', remedy: 'soak' })).toMatchObject({
+      code: 'JOB_JOINT_STATE',
+      needs: 'closed',
+    })
   })
 })
 
 describe('a joint that weeps', () => {
   it('is offered part of what is left in hand, never more, until nothing is left', () => {
-    fc.assert(fc.property(fc.double({ min: 5, max: 60, noNaN: true }), fc.double({ min: 0, max: 1, noNaN: true }), fc.double({ min: 1, max: 20, noNaN: true }), (low, share, width) => {
-      const window = { low: newtonMetres(low), high: newtonMetres(low + width) }
-      let [value, tries] = [newtonMetres(low + share * width), 0]
-      for (let next = nextInHeadroom(value, window); next !== undefined; next = nextInHeadroom(value, window)) {
-        expect(next).toBeGreaterThan(value)
-        expect(checkTorque(next, window).verdict).toBe('inside')
-        value = next
-        tries++
-      }
-      expect(window.high - value).toBeLessThan(0.1)
-      expect(tries).toBeLessThan(40)
-    }))
+    fc.assert(
+      fc.property(
+        fc.double({ min: 5, max: 60, noNaN: true }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        fc.double({ min: 1, max: 20, noNaN: true }),
+        (low, share, width) => {
+          const window = { low: newtonMetres(low), high: newtonMetres(low + width) }
+          let [value, tries] = [newtonMetres(low + share * width), 0]
+          for (let next = nextInHeadroom(value, window); next !== undefined; next = nextInHeadroom(value, window)) {
+            expect(next).toBeGreaterThan(value)
+            expect(checkTorque(next, window).verdict).toBe('inside')
+            value = next
+            tries++
+          }
+          expect(window.high - value).toBeLessThan(0.1)
+          expect(tries).toBeLessThan(40)
+        },
+      ),
+    )
     expect(nextInHeadroom(newtonMetres(18.5), { low: newtonMetres(17), high: newtonMetres(20) })).toBeCloseTo(19, 9)
   })
 
@@ -84,8 +108,10 @@ describe('the bolt tray', () => {
     expect(shield).toMatchObject({ operation: 'undershield', mixed: true })
     expect(shield!.wells.map(well => [well.out, well.in, well.state])).toEqual(counts.map(count => [count, undefined, 'off']))
     bench.workUntil('on:undershield')
-    bench.do({ type: 'operationOn', operation: 'undershield', fasteners: counts.map((count, i) => i === 0 ? count - 1 : count) })
-    expect(fastenerLedger(one, bench.state!)[0]!.wells.map(well => well.state)).toEqual(counts.map((_, i) => i === 0 ? 'missing' : 'back'))
+    bench.do({ type: 'operationOn', operation: 'undershield', fasteners: counts.map((count, i) => (i === 0 ? count - 1 : count)) })
+    expect(fastenerLedger(one, bench.state!)[0]!.wells.map(well => well.state)).toEqual(
+      counts.map((_, i) => (i === 0 ? 'missing' : 'back')),
+    )
     expect(listMissing(one, bench.state!).map(item => item.code)).toContain('MISSING_FASTENER')
     bench.do({ type: 'fastenersCounted', operation: 'undershield', fasteners: counts })
     expect(fastenerLedger(one, bench.state!)[0]!.wells.every(well => well.state === 'back')).toBe(true)
@@ -97,9 +123,18 @@ describe('what else is on record', () => {
   it('a decision about a neighbour, a photo, a hand-over to somebody else', () => {
     const bench = new Bench(one).plan(['supply'])
     bench.do({ type: 'neighbourDecided', neighbour: 'pan-gasket', choice: 'leave', by: 'customer', found: 'aged' })
-    expect(bench.try({ type: 'neighbourDecided', neighbour: 'moon', choice: 'now', by: 'customer' })).toMatchObject({ code: 'JOB_UNKNOWN_TARGET', what: 'neighbour' })
-    bench.do({ type: 'photoTaken', photo: '00000000-0000-4000-8000-000000000077', step: 'off:undershield', caption: 'before' }).do({ type: 'passedOn', to: 'Imke Thorsby' })
-    expect(bench.state).toMatchObject({ neighbours: { 'pan-gasket': { choice: 'leave', found: 'aged' } }, photos: [{ step: 'off:undershield', caption: 'before' }], passedOn: { to: 'Imke Thorsby' } })
+    expect(bench.try({ type: 'neighbourDecided', neighbour: 'moon', choice: 'now', by: 'customer' })).toMatchObject({
+      code: 'JOB_UNKNOWN_TARGET',
+      what: 'neighbour',
+    })
+    bench
+      .do({ type: 'photoTaken', photo: '00000000-0000-4000-8000-000000000077', step: 'off:undershield', caption: 'before' })
+      .do({ type: 'passedOn', to: 'Imke Thorsby' })
+    expect(bench.state).toMatchObject({
+      neighbours: { 'pan-gasket': { choice: 'leave', found: 'aged' } },
+      photos: [{ step: 'off:undershield', caption: 'before' }],
+      passedOn: { to: 'Imke Thorsby' },
+    })
     expect(bench.try({ type: 'passedOn', to: ' ' })).toMatchObject({ code: 'JOB_REASON_NEEDED' })
   })
 })
@@ -107,9 +142,23 @@ describe('what else is on record', () => {
 describe('tools before a visit', () => {
   it('one wrench for two hexes that are as good as equal, and what goes on instead of one that is missing', () => {
     const sheet = demoSheet()
-    const joints = one.joints.map((joint, i) => ({ ...joint, hex: { ...joint.hex, turn: millimetres(i === 0 ? 15.88 : i === 1 ? 16 : 13) } }))
+    const joints = one.joints.map((joint, i) => ({
+      ...joint,
+      hex: { ...joint.hex, turn: millimetres(i === 0 ? 15.88 : i === 1 ? 16 : 13) },
+    }))
     const resolved = { ...one, joints, sheet: { ...sheet, joints } }
-    const visit = { at: 'raised' as const, tasks: joints.map(joint => ({ id: `open:${joint.id}`, kind: 'open' as const, target: joint.id, phase: 'line' as const, minutes: 1, priority: 1, after: [] })) }
+    const visit = {
+      at: 'raised' as const,
+      tasks: joints.map(joint => ({
+        id: `open:${joint.id}`,
+        kind: 'open' as const,
+        target: joint.id,
+        phase: 'line' as const,
+        minutes: 1,
+        priority: 1,
+        after: [],
+      })),
+    }
     const [tools] = listTools(resolved, [visit], ['13 mm', 'welding gas'])
     expect(tools!.merged).toEqual([{ hex: 15.88, by: 16 }])
     expect(tools!.hexes).not.toContain(15.88)

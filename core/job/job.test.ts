@@ -22,7 +22,12 @@ describe('a whole job', () => {
     expect(summarise(bench.state!, bench.steps(), [])).toMatchObject({ stage: 'handed-over', missing: 0, timers: [] })
     const record = buildRecord(one, bench.state!, bench.events)
     expect(record.torques).toHaveLength(2)
-    expect(record.torques[0]).toMatchObject({ name: 'Gearbox, upper', newtonMetres: 18.5, window: { low: 17, high: 20 }, verdict: 'inside' })
+    expect(record.torques[0]).toMatchObject({
+      name: 'Gearbox, upper',
+      newtonMetres: 18.5,
+      window: { low: 17, high: 20 },
+      verdict: 'inside',
+    })
     expect(record.torques[0]!.poundFeet).toBeCloseTo(13.64, 2)
     expect(record.joints.every(joint => joint.leak === 'dry')).toBe(true)
     expect(record.events).toHaveLength(bench.events.length)
@@ -51,9 +56,11 @@ describe('a whole job', () => {
 describe('fold', () => {
   it('is the same however the events are split', () => {
     const { events } = planned().workUntil('torque')
-    fc.assert(fc.property(fc.integer({ min: 1, max: events.length }), (cut) => {
-      expect(events.slice(cut).reduce((state, event) => evolve(state, event), fold(events.slice(0, cut))!)).toEqual(fold(events))
-    }))
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: events.length }), cut => {
+        expect(events.slice(cut).reduce((state, event) => evolve(state, event), fold(events.slice(0, cut))!)).toEqual(fold(events))
+      }),
+    )
   })
 
   it('after an undo is as if it had never been, but for the sequence', () => {
@@ -74,7 +81,15 @@ describe('fold', () => {
   })
 
   it('begins with opened', () => {
-    const event: JobEvent = { id: 'x', job: 'job', seq: 1, at: '2026-01-01T00:00:00Z', by: technician, device: 'd', body: { type: 'resumed' } }
+    const event: JobEvent = {
+      id: 'x',
+      job: 'job',
+      seq: 1,
+      at: '2026-01-01T00:00:00Z',
+      by: technician,
+      device: 'd',
+      body: { type: 'resumed' },
+    }
     expect(() => evolve(undefined, event)).toThrow(RangeError)
   })
 
@@ -86,42 +101,216 @@ describe('fold', () => {
 })
 
 describe('decide refuses', () => {
-  const cases: [name: string, code: string, command: (bench: Bench) => JobCommand, until: string | undefined, prepare: (bench: Bench) => unknown][] = [
-    ['torque above the window', 'JOB_TORQUE_OUTSIDE', () => ({ type: 'jointTorqued', joint: 'gearbox-out-joint', how: 'wrench', entered: { value: 21, unit: 'N.m' } }), 'torque', () => {}],
-    ['torque below the window, in the other unit', 'JOB_TORQUE_OUTSIDE', () => ({ type: 'jointTorqued', joint: 'gearbox-out-joint', how: 'wrench', entered: { value: 12, unit: 'lbf.ft' } }), 'torque', () => {}],
-    ['a lead without a reason', 'JOB_REASON_NEEDED', () => ({ type: 'jointTorqued', joint: 'gearbox-out-joint', how: 'wrench', entered: { value: 21, unit: 'N.m' } }), 'torque', bench => void (bench.person = lead)],
-    ['a torque that cannot be', 'JOB_QUANTITY_RANGE', () => ({ type: 'jointTorqued', joint: 'gearbox-out-joint', how: 'wrench', entered: { value: 18000, unit: 'N.m' } }), 'torque', () => {}],
-    ['torque without a number', 'JOB_TORQUE_NEEDED', () => ({ type: 'jointTorqued', joint: 'gearbox-out-joint', how: 'wrench' }), 'torque', () => {}],
-    ['torque before seating', 'JOB_JOINT_STATE', () => ({ type: 'jointTorqued', joint: 'gearbox-out-joint', how: 'wrench', entered: { value: 18, unit: 'N.m' } }), 'seat', () => {}],
-    ['seating without proof', 'JOB_PROOF_MISSING', () => ({ type: 'jointSeated', joint: 'gearbox-out-joint', proofs: ['hand-start'] }), 'seat', () => {}],
-    ['seating before new seals', 'JOB_JOINT_STATE', () => ({ type: 'jointSeated', joint: 'gearbox-out-joint', proofs: ['hand-start', 'bottomed'] }), 'seals', () => {}],
-    ['a one-time seal reused', 'JOB_SEAL_MISSING', () => ({ type: 'sealFitted', joint: 'gearbox-out-joint', seals: [], oldOut: true }), 'seals', () => {}],
-    ['two O-rings in one bore', 'JOB_OLD_SEAL', () => ({ type: 'sealFitted', joint: 'gearbox-out-joint', seals: ['gearbox-out-joint-orings'], oldOut: false }), 'seals', () => {}],
+  const cases: [
+    name: string,
+    code: string,
+    command: (bench: Bench) => JobCommand,
+    until: string | undefined,
+    prepare: (bench: Bench) => unknown,
+  ][] = [
+    [
+      'torque above the window',
+      'JOB_TORQUE_OUTSIDE',
+      () => ({ type: 'jointTorqued', joint: 'gearbox-out-joint', how: 'wrench', entered: { value: 21, unit: 'N.m' } }),
+      'torque',
+      () => {},
+    ],
+    [
+      'torque below the window, in the other unit',
+      'JOB_TORQUE_OUTSIDE',
+      () => ({ type: 'jointTorqued', joint: 'gearbox-out-joint', how: 'wrench', entered: { value: 12, unit: 'lbf.ft' } }),
+      'torque',
+      () => {},
+    ],
+    [
+      'a lead without a reason',
+      'JOB_REASON_NEEDED',
+      () => ({ type: 'jointTorqued', joint: 'gearbox-out-joint', how: 'wrench', entered: { value: 21, unit: 'N.m' } }),
+      'torque',
+      bench => void (bench.person = lead),
+    ],
+    [
+      'a torque that cannot be',
+      'JOB_QUANTITY_RANGE',
+      () => ({ type: 'jointTorqued', joint: 'gearbox-out-joint', how: 'wrench', entered: { value: 18000, unit: 'N.m' } }),
+      'torque',
+      () => {},
+    ],
+    [
+      'torque without a number',
+      'JOB_TORQUE_NEEDED',
+      () => ({ type: 'jointTorqued', joint: 'gearbox-out-joint', how: 'wrench' }),
+      'torque',
+      () => {},
+    ],
+    [
+      'torque before seating',
+      'JOB_JOINT_STATE',
+      () => ({ type: 'jointTorqued', joint: 'gearbox-out-joint', how: 'wrench', entered: { value: 18, unit: 'N.m' } }),
+      'seat',
+      () => {},
+    ],
+    [
+      'seating without proof',
+      'JOB_PROOF_MISSING',
+      () => ({ type: 'jointSeated', joint: 'gearbox-out-joint', proofs: ['hand-start'] }),
+      'seat',
+      () => {},
+    ],
+    [
+      'seating before new seals',
+      'JOB_JOINT_STATE',
+      () => ({ type: 'jointSeated', joint: 'gearbox-out-joint', proofs: ['hand-start', 'bottomed'] }),
+      'seals',
+      () => {},
+    ],
+    [
+      'a one-time seal reused',
+      'JOB_SEAL_MISSING',
+      () => ({ type: 'sealFitted', joint: 'gearbox-out-joint', seals: [], oldOut: true }),
+      'seals',
+      () => {},
+    ],
+    [
+      'two O-rings in one bore',
+      'JOB_OLD_SEAL',
+      () => ({ type: 'sealFitted', joint: 'gearbox-out-joint', seals: ['gearbox-out-joint-orings'], oldOut: false }),
+      'seals',
+      () => {},
+    ],
     ['opening twice', 'JOB_JOINT_STATE', () => ({ type: 'jointOpened', joint: 'radiator-out-joint-short' }), 'cap', () => {}],
     ['capping what is closed', 'JOB_JOINT_STATE', () => ({ type: 'jointCapped', joint: 'gearbox-out-joint' }), 'open', () => {}],
-    ['a part taken off twice', 'JOB_OPERATION_STATE', () => ({ type: 'operationOff', operation: 'radiator-cover', fasteners: [4] }), 'open', () => {}],
-    ['a part put back that is on', 'JOB_OPERATION_STATE', () => ({ type: 'operationOn', operation: 'undershield', fasteners: [6, 2, 2] }), 'open', () => {}],
-    ['a fastener group not counted', 'JOB_FASTENER_GROUPS', () => ({ type: 'operationOff', operation: 'undershield', fasteners: [6] }), 'open', () => {}],
+    [
+      'a part taken off twice',
+      'JOB_OPERATION_STATE',
+      () => ({ type: 'operationOff', operation: 'radiator-cover', fasteners: [4] }),
+      'open',
+      () => {},
+    ],
+    [
+      'a part put back that is on',
+      'JOB_OPERATION_STATE',
+      () => ({ type: 'operationOn', operation: 'undershield', fasteners: [6, 2, 2] }),
+      'open',
+      () => {},
+    ],
+    [
+      'a fastener group not counted',
+      'JOB_FASTENER_GROUPS',
+      () => ({ type: 'operationOff', operation: 'undershield', fasteners: [6] }),
+      'open',
+      () => {},
+    ],
     ['a line out with its ends closed', 'JOB_LINE_STATE', () => ({ type: 'lineOut', line: 'supply' }), 'open', () => {}],
     ['a line out that is still held', 'JOB_LINE_STATE', () => ({ type: 'lineOut', line: 'supply' }), 'release:sump-clip-supply', () => {}],
     ['a hold released twice', 'JOB_HOLD_STATE', () => ({ type: 'holdReleased', hold: 'shroud-clip-short' }), 'withdraw', () => {}],
-    ['running without the intake', 'JOB_ENGINE_NEEDS', () => ({ type: 'timerStarted', timer: 'leak', minutes: 10 }), 'on:air-intake', () => {}],
-    ['running over a loose joint', 'JOB_NOT_TIGHT', () => ({ type: 'timerStarted', timer: 'leak', minutes: 10 }), 'torque:gearbox-in-joint-short', () => {}],
-    ['a leak check before its time', 'JOB_TIMER_RUNNING', () => ({ type: 'leakChecked', joint: 'gearbox-out-joint', result: 'dry' }), 'level', () => {}],
-    ['a leak check before the engine ran', 'JOB_TIMER_NOT_STARTED', () => ({ type: 'leakChecked', joint: 'gearbox-out-joint', result: 'dry' }), 'run', () => {}],
-    ['a level read cold', 'JOB_LEVEL_TEMPERATURE', () => ({ type: 'levelRead', level: 'level-plug', temperature: { value: 68, unit: 'degF' }, engine: 'idling', reading: 'at' }), 'level', () => {}],
-    ['a level read with the engine off', 'JOB_LEVEL_ENGINE', () => ({ type: 'levelRead', level: 'level-plug', temperature: { value: 40, unit: 'degC' }, engine: 'off', reading: 'at' }), 'level', () => {}],
-    ['more fluid than a car holds', 'JOB_QUANTITY_RANGE', () => ({ type: 'fluidAdded', entered: { value: 400, unit: 'L' }, how: 'measured' }), 'fill', () => {}],
-    ['skipping a proof', 'JOB_STEP_NOT_SKIPPABLE', () => ({ type: 'stepSkipped', step: 'leak:gearbox-out-joint', reason: 'in a hurry' }), 'leak', () => {}],
-    ['skipping without a reason', 'JOB_REASON_NEEDED', () => ({ type: 'stepSkipped', step: 'road-test', reason: ' ' }), 'road-test', () => {}],
-    ['dropping a line in work', 'JOB_LINE_IN_WORK', () => ({ type: 'planned', inputs: { lines: ['supply'], start: 'ground' } }), 'cap', () => {}],
-    ['a line this car does not have', 'JOB_ACCESS', () => ({ type: 'planned', inputs: { lines: ['link'], start: 'ground' } }), 'open', () => {}],
-    ['work while paused', 'JOB_PAUSED', () => ({ type: 'jointOpened', joint: 'gearbox-out-joint' }), 'open', bench => bench.do({ type: 'paused', reason: 'parts' })],
-    ['work by the desk', 'JOB_ROLE', () => ({ type: 'jointOpened', joint: 'gearbox-out-joint' }), 'open', bench => void (bench.person = { ...technician, role: 'desk' })],
+    [
+      'running without the intake',
+      'JOB_ENGINE_NEEDS',
+      () => ({ type: 'timerStarted', timer: 'leak', minutes: 10 }),
+      'on:air-intake',
+      () => {},
+    ],
+    [
+      'running over a loose joint',
+      'JOB_NOT_TIGHT',
+      () => ({ type: 'timerStarted', timer: 'leak', minutes: 10 }),
+      'torque:gearbox-in-joint-short',
+      () => {},
+    ],
+    [
+      'a leak check before its time',
+      'JOB_TIMER_RUNNING',
+      () => ({ type: 'leakChecked', joint: 'gearbox-out-joint', result: 'dry' }),
+      'level',
+      () => {},
+    ],
+    [
+      'a leak check before the engine ran',
+      'JOB_TIMER_NOT_STARTED',
+      () => ({ type: 'leakChecked', joint: 'gearbox-out-joint', result: 'dry' }),
+      'run',
+      () => {},
+    ],
+    [
+      'a level read cold',
+      'JOB_LEVEL_TEMPERATURE',
+      () => ({ type: 'levelRead', level: 'level-plug', temperature: { value: 68, unit: 'degF' }, engine: 'idling', reading: 'at' }),
+      'level',
+      () => {},
+    ],
+    [
+      'a level read with the engine off',
+      'JOB_LEVEL_ENGINE',
+      () => ({ type: 'levelRead', level: 'level-plug', temperature: { value: 40, unit: 'degC' }, engine: 'off', reading: 'at' }),
+      'level',
+      () => {},
+    ],
+    [
+      'more fluid than a car holds',
+      'JOB_QUANTITY_RANGE',
+      () => ({ type: 'fluidAdded', entered: { value: 400, unit: 'L' }, how: 'measured' }),
+      'fill',
+      () => {},
+    ],
+    [
+      'skipping a proof',
+      'JOB_STEP_NOT_SKIPPABLE',
+      () => ({ type: 'stepSkipped', step: 'leak:gearbox-out-joint', reason: 'in a hurry' }),
+      'leak',
+      () => {},
+    ],
+    [
+      'skipping without a reason',
+      'JOB_REASON_NEEDED',
+      () => ({ type: 'stepSkipped', step: 'road-test', reason: ' ' }),
+      'road-test',
+      () => {},
+    ],
+    [
+      'dropping a line in work',
+      'JOB_LINE_IN_WORK',
+      () => ({ type: 'planned', inputs: { lines: ['supply'], start: 'ground' } }),
+      'cap',
+      () => {},
+    ],
+    [
+      'a line this car does not have',
+      'JOB_ACCESS',
+      () => ({ type: 'planned', inputs: { lines: ['link'], start: 'ground' } }),
+      'open',
+      () => {},
+    ],
+    [
+      'work while paused',
+      'JOB_PAUSED',
+      () => ({ type: 'jointOpened', joint: 'gearbox-out-joint' }),
+      'open',
+      bench => bench.do({ type: 'paused', reason: 'parts' }),
+    ],
+    [
+      'work by the desk',
+      'JOB_ROLE',
+      () => ({ type: 'jointOpened', joint: 'gearbox-out-joint' }),
+      'open',
+      bench => void (bench.person = { ...technician, role: 'desk' }),
+    ],
     ['an unknown joint', 'JOB_UNKNOWN_TARGET', () => ({ type: 'jointOpened', joint: 'constructor' }), 'open', () => {}],
     ['handing over before sign-off', 'JOB_NOT_SIGNED_OFF', () => ({ type: 'handedOver', to: 'customer' }), undefined, () => {}],
-    ['work after sign-off', 'JOB_SIGNED_OFF', () => ({ type: 'jointOpened', joint: 'gearbox-out-joint' }), undefined, bench => bench.do({ type: 'signedOff' })],
-    ['a differing part without words', 'JOB_REASON_NEEDED', () => ({ type: 'partReceived', line: 'supply', against: 'sheet', agrees: false }), 'receive', () => {}],
+    [
+      'work after sign-off',
+      'JOB_SIGNED_OFF',
+      () => ({ type: 'jointOpened', joint: 'gearbox-out-joint' }),
+      undefined,
+      bench => bench.do({ type: 'signedOff' }),
+    ],
+    [
+      'a differing part without words',
+      'JOB_REASON_NEEDED',
+      () => ({ type: 'partReceived', line: 'supply', against: 'sheet', agrees: false }),
+      'receive',
+      () => {},
+    ],
     ['resuming what runs', 'JOB_NOT_PAUSED', () => ({ type: 'resumed' }), 'open', () => {}],
   ]
   it.each(cases)('%s: %s', (_name, code, command, until, prepare) => {
@@ -134,8 +323,15 @@ describe('decide refuses', () => {
 
   it('an engine over wet joints', () => {
     const bench = planned().workUntil('wipe:ground')
-    bench.resolved.operations.forEach(operation => bench.state!.operations[operation.id]?.off && !bench.state!.operations[operation.id]!.on && operation.id === 'air-intake' && bench.do({ type: 'operationOn', operation: operation.id, fasteners: [2] }))
-    for (const step of bench.steps().filter(candidate => ['seat', 'torque'].includes(candidate.kind) && candidate.status === 'open')) bench.do(bench.plainFor(step))
+    bench.resolved.operations.forEach(
+      operation =>
+        bench.state!.operations[operation.id]?.off &&
+        !bench.state!.operations[operation.id]!.on &&
+        operation.id === 'air-intake' &&
+        bench.do({ type: 'operationOn', operation: operation.id, fasteners: [2] }),
+    )
+    for (const step of bench.steps().filter(candidate => ['seat', 'torque'].includes(candidate.kind) && candidate.status === 'open'))
+      bench.do(bench.plainFor(step))
     expect(bench.try({ type: 'timerStarted', timer: 'leak', minutes: 10 })).toMatchObject({ code: 'JOB_NOT_CLEANED' })
   })
 })
@@ -144,7 +340,13 @@ describe('outside the window', () => {
   it('a lead accepts with a reason, and then only a lead signs off', () => {
     const bench = planned().workUntil('torque')
     bench.person = lead
-    bench.do({ type: 'jointTorqued', joint: 'gearbox-out-joint', how: 'wrench', entered: { value: 21, unit: 'N.m' }, reason: 'wept at 20, block is steel' })
+    bench.do({
+      type: 'jointTorqued',
+      joint: 'gearbox-out-joint',
+      how: 'wrench',
+      entered: { value: 21, unit: 'N.m' },
+      reason: 'wept at 20, block is steel',
+    })
     bench.person = technician
     bench.workUntil()
     expect(bench.try({ type: 'signedOff' })).toMatchObject({ code: 'JOB_LEAD_SIGNS', joints: ['gearbox-out-joint'] })
@@ -154,7 +356,14 @@ describe('outside the window', () => {
 
   it('an adapter’s setting counts as what reaches the fitting', () => {
     const bench = planned().workUntil('torque')
-    const set = (value: number) => bench.try({ type: 'jointTorqued', joint: 'gearbox-out-joint', how: 'adapter', entered: { value, unit: 'N.m' }, adapter: { wrench: 300 as never, extension: 60 as never, angle: 0 } })
+    const set = (value: number) =>
+      bench.try({
+        type: 'jointTorqued',
+        joint: 'gearbox-out-joint',
+        how: 'adapter',
+        entered: { value, unit: 'N.m' },
+        adapter: { wrench: 300 as never, extension: 60 as never, angle: 0 },
+      })
     expect(set(18.5)).toMatchObject({ code: 'JOB_TORQUE_OUTSIDE' })
     expect(set(15.5)).toBeUndefined()
     expect(bench.state!.joints['gearbox-out-joint']!.torqued!.torque).toBeCloseTo(18.6, 9)
@@ -163,7 +372,9 @@ describe('outside the window', () => {
 
 describe('what is missing', () => {
   it('lists everything that an abandoned job left open', () => {
-    expect(new Set(missing(planned().workUntil('torque:gearbox-in-joint-short')))).toEqual(new Set(['MISSING_TORQUE', 'MISSING_HOLD', 'MISSING_OPERATION', 'MISSING_LEVEL', 'MISSING_LEAK_CHECK', 'MISSING_ROAD_TEST']))
+    expect(new Set(missing(planned().workUntil('torque:gearbox-in-joint-short')))).toEqual(
+      new Set(['MISSING_TORQUE', 'MISSING_HOLD', 'MISSING_OPERATION', 'MISSING_LEVEL', 'MISSING_LEAK_CHECK', 'MISSING_ROAD_TEST']),
+    )
   })
 
   it('finds the bolt that did not go back, until it is counted in', () => {
@@ -189,13 +400,21 @@ describe('what is missing', () => {
 
   it('whatever is said in whatever order, nothing signs off with something missing', () => {
     const bench = planned().workUntil()
-    const pool: JobCommand[] = [...bench.events.slice(1).map(event => event.body as JobCommand), { type: 'signedOff' }, { type: 'paused', reason: 'parts' }, { type: 'resumed' }]
-    fc.assert(fc.property(fc.array(fc.constantFrom(...pool), { maxLength: 60 }), (commands) => {
-      const random = planned()
-      for (const command of commands) random.try(command)
-      if (random.state!.signedOff) expect(listMissing(one, random.state!)).toEqual([])
-      expect(fold(random.events)).toEqual(random.state)
-    }), { numRuns: 60 })
+    const pool: JobCommand[] = [
+      ...bench.events.slice(1).map(event => event.body as JobCommand),
+      { type: 'signedOff' },
+      { type: 'paused', reason: 'parts' },
+      { type: 'resumed' },
+    ]
+    fc.assert(
+      fc.property(fc.array(fc.constantFrom(...pool), { maxLength: 60 }), commands => {
+        const random = planned()
+        for (const command of commands) random.try(command)
+        if (random.state!.signedOff) expect(listMissing(one, random.state!)).toEqual([])
+        expect(fold(random.events)).toEqual(random.state)
+      }),
+      { numRuns: 60 },
+    )
   })
 })
 
@@ -219,6 +438,12 @@ describe('secondsLeft', () => {
 it('a look at the car teaches its traits', () => {
   const context = { resolved: demoCar(undefined), person: technician, device: 'd', at: '2026-01-01T00:00:00Z' }
   const { state } = new Bench(demoCar(undefined))
-  expect(decide(state, { type: 'traitsLearned', question: 'second-cooler', answer: 'yes' }, context)).toMatchObject({ ok: true, value: { traits: { coolers: 'two' } } })
-  expect(decide(state, { type: 'traitsLearned', question: 'second-cooler', answer: 'maybe' }, context)).toMatchObject({ ok: false, error: { code: 'JOB_UNKNOWN_TARGET' } })
+  expect(decide(state, { type: 'traitsLearned', question: 'second-cooler', answer: 'yes' }, context)).toMatchObject({
+    ok: true,
+    value: { traits: { coolers: 'two' } },
+  })
+  expect(decide(state, { type: 'traitsLearned', question: 'second-cooler', answer: 'maybe' }, context)).toMatchObject({
+    ok: false,
+    error: { code: 'JOB_UNKNOWN_TARGET' },
+  })
 })

@@ -22,7 +22,8 @@ export function listMissing(resolved: ResolvedSheet, state: JobState): MissingIt
     if (!record.seated) missing.push({ code: 'MISSING_SEAT', joint: joint.id })
     if (needsTorque(joint) && !record.torqued) missing.push({ code: 'MISSING_TORQUE', joint: joint.id })
   }
-  for (const [hold, record] of Object.entries(state.holds)) if (record.released && !record.fastened) missing.push({ code: 'MISSING_HOLD', hold })
+  for (const [hold, record] of Object.entries(state.holds))
+    if (record.released && !record.fastened) missing.push({ code: 'MISSING_HOLD', hold })
   for (const [operation, record] of Object.entries(state.operations)) {
     if (record.off && !record.on) missing.push({ code: 'MISSING_OPERATION', operation })
     if (record.on) {
@@ -35,12 +36,15 @@ export function listMissing(resolved: ResolvedSheet, state: JobState): MissingIt
   const opened = sheet.joints.filter(joint => state.joints[joint.id]?.opened)
   if (opened.length > 0) {
     if (state.cleaned.length === 0) missing.push({ code: 'MISSING_CLEANED' })
-    for (const level of sheet.levels) if (state.levels.findLast(reading => reading.level === level.id)?.reading !== 'at') missing.push({ code: 'MISSING_LEVEL', level: level.id })
+    for (const level of sheet.levels)
+      if (state.levels.findLast(reading => reading.level === level.id)?.reading !== 'at')
+        missing.push({ code: 'MISSING_LEVEL', level: level.id })
     for (const joint of opened) {
       const because = leakDoubt(state.joints[joint.id]!)
       if (because) missing.push({ code: 'MISSING_LEAK_CHECK', joint: joint.id, because })
     }
-    if (sheet.proving.roadTest && state.roadTest?.result !== 'good' && !state.steps['road-test']?.skipped) missing.push({ code: 'MISSING_ROAD_TEST' })
+    if (sheet.proving.roadTest && state.roadTest?.result !== 'good' && !state.steps['road-test']?.skipped)
+      missing.push({ code: 'MISSING_ROAD_TEST' })
   }
   return missing
 }

@@ -9,7 +9,8 @@ import type { JobCommand, JobState } from './types'
 const roundTo = (value: number, step: number): number => Math.round(value / step) * step
 
 /**
- * What a step records when everything goes as the sheet says: all fasteners, all proofs, the target torque, the likely spill. The bay view starts
+ * What a step records when everything goes as the sheet says: all fasteners, all proofs, the target torque, the likely spill. The bay
+ * view starts
  * its entries from this; the person changes what was different. Amounts are marked estimated: nobody has measured them yet.
  */
 export function plainCommand(resolved: ResolvedSheet, step: Step, state: JobState, fluid: FluidEstimate | undefined): JobCommand {
@@ -18,30 +19,71 @@ export function plainCommand(resolved: ResolvedSheet, step: Step, state: JobStat
   const operation = sheet.operations.find(candidate => candidate.id === step.target)
   const { target } = step
   switch (step.kind) {
-    case 'move': case 'prepare': case 'renew': case 'bleed': case 'stop': return { type: 'stepDone', step: step.id }
-    case 'receive': return { type: 'partReceived', line: target, against: 'sheet', agrees: true }
-    case 'compare': return { type: 'partReceived', line: target, against: 'old-line', agrees: true }
-    case 'off': return { type: 'operationOff', operation: target, fasteners: operation?.fasteners.map(fastener => fastener.count) ?? [] }
-    case 'on': return { type: 'operationOn', operation: target, fasteners: state.operations[target]?.fastenersOut ?? operation?.fasteners.map(fastener => fastener.count) ?? [] }
-    case 'open': return { type: 'jointOpened', joint: target }
-    case 'cap': return { type: 'jointCapped', joint: target }
-    case 'release': return { type: 'holdReleased', hold: target }
-    case 'fasten': return { type: 'holdFastened', hold: target }
-    case 'withdraw': return { type: 'lineOut', line: target }
-    case 'fit': return { type: 'lineIn', line: target }
-    case 'seals': return { type: 'sealFitted', joint: target, seals: joint?.seals.map(seal => seal.id) ?? [], oldOut: true }
-    case 'seat': return { type: 'jointSeated', joint: target, proofs: joint ? seatingProofs(joint, resolved.lines.find(line => line.id === joint.line)) : [] }
+    case 'move':
+    case 'prepare':
+    case 'renew':
+    case 'bleed':
+    case 'stop':
+      return { type: 'stepDone', step: step.id }
+    case 'receive':
+      return { type: 'partReceived', line: target, against: 'sheet', agrees: true }
+    case 'compare':
+      return { type: 'partReceived', line: target, against: 'old-line', agrees: true }
+    case 'off':
+      return { type: 'operationOff', operation: target, fasteners: operation?.fasteners.map(fastener => fastener.count) ?? [] }
+    case 'on':
+      return {
+        type: 'operationOn',
+        operation: target,
+        fasteners: state.operations[target]?.fastenersOut ?? operation?.fasteners.map(fastener => fastener.count) ?? [],
+      }
+    case 'open':
+      return { type: 'jointOpened', joint: target }
+    case 'cap':
+      return { type: 'jointCapped', joint: target }
+    case 'release':
+      return { type: 'holdReleased', hold: target }
+    case 'fasten':
+      return { type: 'holdFastened', hold: target }
+    case 'withdraw':
+      return { type: 'lineOut', line: target }
+    case 'fit':
+      return { type: 'lineIn', line: target }
+    case 'seals':
+      return { type: 'sealFitted', joint: target, seals: joint?.seals.map(seal => seal.id) ?? [], oldOut: true }
+    case 'seat':
+      return {
+        type: 'jointSeated',
+        joint: target,
+        proofs: joint
+          ? seatingProofs(
+              joint,
+              resolved.lines.find(line => line.id === joint.line),
+            )
+          : [],
+      }
     case 'torque': {
       const window = settleWindow(joint?.torque ?? 'unknown')
       if (window.kind === 'unknown') return { type: 'jointTorqued', joint: target, how: 'turn' }
-      return { type: 'jointTorqued', joint: target, how: 'wrench', entered: { value: roundTo(targetTorque(window.value), 0.5), unit: 'N.m' } }
+      return {
+        type: 'jointTorqued',
+        joint: target,
+        how: 'wrench',
+        entered: { value: roundTo(targetTorque(window.value), 0.5), unit: 'N.m' },
+      }
     }
-    case 'catch': return { type: 'fluidCaught', entered: { value: Math.max(10, roundTo(fluid?.spill.likely ?? 0, 10)), unit: 'mL' }, how: 'estimated' }
+    case 'catch':
+      return { type: 'fluidCaught', entered: { value: Math.max(10, roundTo(fluid?.spill.likely ?? 0, 10)), unit: 'mL' }, how: 'estimated' }
     case 'fill': {
       const caught = state.caught.reduce((sum, { volume }) => sum + volume, 0)
-      return { type: 'fluidAdded', entered: { value: Math.max(10, roundTo(caught > 0 ? caught : fluid?.topUp.likely ?? 0, 10)), unit: 'mL' }, how: 'estimated' }
+      return {
+        type: 'fluidAdded',
+        entered: { value: Math.max(10, roundTo(caught > 0 ? caught : (fluid?.topUp.likely ?? 0), 10)), unit: 'mL' },
+        how: 'estimated',
+      }
     }
-    case 'wipe': return { type: 'cleaned', at: step.at }
+    case 'wipe':
+      return { type: 'cleaned', at: step.at }
     case 'run': {
       const stated = settleValue(sheet.proving.leakMinutes)
       return { type: 'timerStarted', timer: 'leak', minutes: stated.kind === 'unknown' ? 10 : stated.value }
@@ -49,9 +91,17 @@ export function plainCommand(resolved: ResolvedSheet, step: Step, state: JobStat
     case 'level': {
       const level = sheet.levels.find(candidate => candidate.id === target)
       const window = settleWindow(level?.temperature ?? 'unknown')
-      return { type: 'levelRead', level: target, temperature: { value: window.kind === 'unknown' ? 20 : (window.value.low + window.value.high) / 2, unit: 'degC' }, engine: level?.engine ?? 'off', reading: 'at' }
+      return {
+        type: 'levelRead',
+        level: target,
+        temperature: { value: window.kind === 'unknown' ? 20 : (window.value.low + window.value.high) / 2, unit: 'degC' },
+        engine: level?.engine ?? 'off',
+        reading: 'at',
+      }
     }
-    case 'leak': return { type: 'leakChecked', joint: target, result: 'dry' }
-    case 'road-test': return { type: 'roadTested', result: 'good' }
+    case 'leak':
+      return { type: 'leakChecked', joint: target, result: 'dry' }
+    case 'road-test':
+      return { type: 'roadTested', result: 'good' }
   }
 }

@@ -31,16 +31,26 @@ describe('buildRecord', () => {
   it('balances what was entered in two units, and what nobody measured stays unknown', () => {
     const bench = new Bench(one).plan(['supply'])
     expect(record(bench).balance).toEqual({ out: undefined, in: 0, owed: undefined })
-    bench.do({ type: 'fluidCaught', entered: { value: 1, unit: 'qt' }, how: 'measured' }).do({ type: 'fluidAdded', entered: { value: 0.5, unit: 'L' }, how: 'measured' })
+    bench
+      .do({ type: 'fluidCaught', entered: { value: 1, unit: 'qt' }, how: 'measured' })
+      .do({ type: 'fluidAdded', entered: { value: 0.5, unit: 'L' }, how: 'measured' })
     const { balance, fluids } = record(bench)
     expect(balance.owed).toBeCloseTo(446.35, 2)
-    expect(fluids.map(fluid => [fluid.kind, fluid.entered.unit])).toEqual([['caught', 'qt'], ['added', 'L']])
+    expect(fluids.map(fluid => [fluid.kind, fluid.entered.unit])).toEqual([
+      ['caught', 'qt'],
+      ['added', 'L'],
+    ])
   })
 
   it('names what was left out with its reason, notes, and what is missing until sign-off', () => {
     const bench = new Bench(one).plan(['supply']).workUntil('road-test')
     bench.do({ type: 'stepSkipped', step: 'road-test', reason: 'no plates' }).do({ type: 'noteWritten', text: 'clip was brittle' })
-    expect(record(bench)).toMatchObject({ skipped: [{ step: 'road-test', reason: 'no plates' }], notes: [{ text: 'clip was brittle' }], missing: [], signedOff: undefined })
+    expect(record(bench)).toMatchObject({
+      skipped: [{ step: 'road-test', reason: 'no plates' }],
+      notes: [{ text: 'clip was brittle' }],
+      missing: [],
+      signedOff: undefined,
+    })
     expect(bench.try({ type: 'signedOff' })).toBeUndefined()
     expect(record(bench).signedOff).toMatchObject({ by: 'Rafe Undal' })
   })
@@ -58,7 +68,12 @@ describe('buildRecord', () => {
 describe('listSteps', () => {
   it('puts a move wherever the car has to stand elsewhere, and brings it down at the end', () => {
     const bench = new Bench(one).plan(['supply'])
-    expect(bench.steps().filter(step => step.kind === 'move').map(step => step.at)).toEqual(['raised', 'ground'])
+    expect(
+      bench
+        .steps()
+        .filter(step => step.kind === 'move')
+        .map(step => step.at),
+    ).toEqual(['raised', 'ground'])
     const raised = listSteps(one, planOf(one, { lines: ['supply'], start: 'raised' }), 'raised', undefined)
     expect(raised.filter(step => step.kind === 'move').map(step => step.at)).toEqual(['ground'])
     expect(raised.every(step => step.status === 'open')).toBe(true)
@@ -72,7 +87,10 @@ describe('listSteps', () => {
 
   it('adding a line in the middle keeps what is done and asks for the rest', () => {
     const bench = new Bench(one).plan(['supply']).workUntil('withdraw')
-    const done = bench.steps().filter(step => step.status === 'done' && step.kind !== 'move').map(step => step.id)
+    const done = bench
+      .steps()
+      .filter(step => step.status === 'done' && step.kind !== 'move')
+      .map(step => step.id)
     bench.plan(['supply', 'return-short'])
     const steps = bench.steps()
     for (const id of done) expect(steps.find(step => step.id === id)?.status, id).toBe('done')
@@ -90,5 +108,7 @@ it('plainCommand aims at the middle, expects the likely spill and gives back wha
   bench.do({ type: 'fluidCaught', entered: { value: 330, unit: 'mL' }, how: 'measured' })
   expect(plain('fill')).toMatchObject({ entered: { value: 330, unit: 'mL' } })
   expect(plain('level')).toMatchObject({ temperature: { value: 40, unit: 'degC' }, engine: 'idling', reading: 'at' })
-  expect(plainCommand(one, { ...bench.steps()[0]!, kind: 'torque', target: 'nothing' }, bench.state!, undefined)).toMatchObject({ how: 'turn' })
+  expect(plainCommand(one, { ...bench.steps()[0]!, kind: 'torque', target: 'nothing' }, bench.state!, undefined)).toMatchObject({
+    how: 'turn',
+  })
 })

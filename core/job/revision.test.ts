@@ -5,8 +5,13 @@ import { changesAhead } from './changesAhead'
 
 const older = demoSheet()
 /** Revision 2 with one part of the first joint, hold, operation or line changed. */
-const renamed = (part: 'joints' | 'holds' | 'operations' | 'lines', id: string): Sheet => ({ ...older, revision: 2, [part]: (older[part] as readonly { id: string }[]).map(item => item.id === id ? { ...item, name: 'Renamed' } : item) })
-const ahead = (newer: Sheet, bench: Bench) => changesAhead(older, newer, bench.state!).map(change => `${change.part} ${change.id ?? ''}`.trim())
+const renamed = (part: 'joints' | 'holds' | 'operations' | 'lines', id: string): Sheet => ({
+  ...older,
+  revision: 2,
+  [part]: (older[part] as readonly { id: string }[]).map(item => (item.id === id ? { ...item, name: 'Renamed' } : item)),
+})
+const ahead = (newer: Sheet, bench: Bench) =>
+  changesAhead(older, newer, bench.state!).map(change => `${change.part} ${change.id ?? ''}`.trim())
 const begun = (until?: string) => new Bench(demoCar('one')).plan(['supply']).workUntil(until)
 
 describe('changesAhead', () => {
@@ -52,7 +57,14 @@ describe('revisionMoved', () => {
   })
 
   it('is refused when it lost something that is recorded, and says what', () => {
-    const without = { ...newer, joints: newer.joints.filter(joint => joint.id !== 'gearbox-out-joint'), operations: newer.operations.filter(operation => operation.id !== 'undershield') }
-    expect(begun('cap').try({ type: 'revisionMoved', revision: 2 }, without)).toMatchObject({ code: 'JOB_REVISION_LOST', lost: ['gearbox-out-joint', 'undershield'] })
+    const without = {
+      ...newer,
+      joints: newer.joints.filter(joint => joint.id !== 'gearbox-out-joint'),
+      operations: newer.operations.filter(operation => operation.id !== 'undershield'),
+    }
+    expect(begun('cap').try({ type: 'revisionMoved', revision: 2 }, without)).toMatchObject({
+      code: 'JOB_REVISION_LOST',
+      lost: ['gearbox-out-joint', 'undershield'],
+    })
   })
 })

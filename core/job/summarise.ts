@@ -3,21 +3,55 @@ import { nextSteps, type Step } from './listSteps'
 import { runningTimers, type RunningTimer } from './timer'
 import type { JobState, MissingItem } from './types'
 
-export const stages = ['opened', 'planned', 'opening-up', 'line-work', 'filling', 'proving', 'closing-up', 'to-sign-off', 'signed-off', 'handed-over'] as const
+export const stages = [
+  'opened',
+  'planned',
+  'opening-up',
+  'line-work',
+  'filling',
+  'proving',
+  'closing-up',
+  'to-sign-off',
+  'signed-off',
+  'handed-over',
+] as const
 export type Stage = (typeof stages)[number]
 
 export type Summary = {
-  stage: Stage; paused: boolean;
-  step: { done: number; of: number; next?: Step };
-  missing: number;
+  stage: Stage
+  paused: boolean
+  step: { done: number; of: number; next?: Step }
+  missing: number
   timers: RunningTimer[]
 }
 
-const stageOf: Record<Phase, Stage> = { before: 'planned', open: 'opening-up', line: 'line-work', fill: 'filling', engine: 'proving', prove: 'proving', close: 'closing-up' }
+const stageOf: Record<Phase, Stage> = {
+  before: 'planned',
+  open: 'opening-up',
+  line: 'line-work',
+  fill: 'filling',
+  engine: 'proving',
+  prove: 'proving',
+  close: 'closing-up',
+}
 
 /** What the Floor needs of a job, computed once per change and stored beside it. `steps` is empty until there is a plan. */
 export function summarise(state: JobState, steps: readonly Step[], missing: readonly MissingItem[]): Summary {
   const [next] = nextSteps(steps, 1)
-  const stage: Stage = state.handedOver ? 'handed-over' : state.signedOff ? 'signed-off' : !state.inputs ? 'opened' : next ? stageOf[next.phase] : 'to-sign-off'
-  return { stage, paused: state.paused !== undefined, step: { done: steps.filter(step => step.status !== 'open').length, of: steps.length, next }, missing: missing.length, timers: runningTimers(state, steps) }
+  const stage: Stage = state.handedOver
+    ? 'handed-over'
+    : state.signedOff
+      ? 'signed-off'
+      : !state.inputs
+        ? 'opened'
+        : next
+          ? stageOf[next.phase]
+          : 'to-sign-off'
+  return {
+    stage,
+    paused: state.paused !== undefined,
+    step: { done: steps.filter(step => step.status !== 'open').length, of: steps.length, next },
+    missing: missing.length,
+    timers: runningTimers(state, steps),
+  }
 }

@@ -17,14 +17,20 @@ export function secondsLeft(state: JobState, name: TimerName, now: Moment): numb
 
 export type RunningTimer = { timer: TimerName; startedAt: string; recordedAt?: string; device: string; minutes: number }
 
-/** Timers somebody still waits for: not ended, the job not signed off, and for the leak timer a joint left to look at, for the soak timer one left to open. */
+/**
+ * Timers somebody still waits for: not ended, the job not signed off, and for the leak timer a joint left to look at, for the soak timer
+ * one left to open.
+ */
 export function runningTimers(state: JobState, steps: readonly Step[]): RunningTimer[] {
   if (state.signedOff) return []
   const looking = steps.some(step => step.kind === 'leak' && step.status === 'open')
   // Nobody waits for penetrant any more once the joint it is for has moved.
   const soaking = Object.values(state.joints).filter(joint => joint.seized?.some(mark => mark.remedy === 'soak'))
-  const isOver = (name: string) => name === 'leak' ? !looking : name === 'soak' && soaking.length > 0 && soaking.every(joint => joint.opened)
-  return Object.entries(state.timers).flatMap(([name, timer]) => timer && !timer.ended && !isOver(name)
-    ? [{ timer: name as TimerName, startedAt: timer.at, recordedAt: timer.recordedAt, device: timer.device, minutes: timer.minutes }]
-    : [])
+  const isOver = (name: string) =>
+    name === 'leak' ? !looking : name === 'soak' && soaking.length > 0 && soaking.every(joint => joint.opened)
+  return Object.entries(state.timers).flatMap(([name, timer]) =>
+    timer && !timer.ended && !isOver(name)
+      ? [{ timer: name as TimerName, startedAt: timer.at, recordedAt: timer.recordedAt, device: timer.device, minutes: timer.minutes }]
+      : [],
+  )
 }

@@ -19,58 +19,79 @@ export const timerNames = ['leak', 'drip', 'soak', 'rest'] as const
 export type TimerName = (typeof timerNames)[number]
 
 /** What a person says happened: a command. `decide` turns it into an event body, adding what follows from the sheet. */
-export type JobCommand
-  = | { type: 'opened'; number: number; sheet: { id: Slug; revision: number }; vehicle: JobVehicle; customer: string; complaint?: string; traits: Readonly<Record<Slug, Slug>> }
-    | { type: 'traitsLearned'; question: Slug; answer: Slug }
-    | { type: 'scopeChosen'; lines: readonly Slug[] }
-    | { type: 'planned'; inputs: PlanInputs }
-    /** The job goes on by a newer revision of its sheet. */
-    | { type: 'revisionMoved'; revision: number }
-    | { type: 'stepDone'; step: string }
-    | { type: 'stepSkipped'; step: string; reason: string }
-    | { type: 'stepUndone'; step: string; reverts: readonly string[] }
-    | { type: 'partReceived'; line: Slug; against: 'sheet' | 'old-line'; agrees: boolean; differs?: string }
-    | { type: 'operationOff'; operation: Slug; fasteners: readonly number[] }
-    | { type: 'operationOn'; operation: Slug; fasteners: readonly number[] }
-    | { type: 'fastenersCounted'; operation: Slug; fasteners: readonly number[] }
-    | { type: 'jointOpened'; joint: Slug }
-    | { type: 'jointCapped'; joint: Slug }
-    | { type: 'jointSeized'; joint: Slug; remedy: Remedy; note?: string }
-    | { type: 'neighbourDecided'; neighbour: NeighbourRef; choice: 'now' | 'leave'; by: 'customer' | 'workshop'; found?: Condition; /** What was on the table when it was decided: minutes, and the chance within so many years. */ weighed?: { now: number; later: number; years: number; chance?: number }; note?: string }
-    | { type: 'photoTaken'; photo: string; step: string; caption?: string }
-    | { type: 'passedOn'; to: string; note?: string }
-    | { type: 'holdReleased'; hold: Slug }
-    | { type: 'holdFastened'; hold: Slug }
-    | { type: 'lineOut'; line: Slug }
-    | { type: 'lineIn'; line: Slug }
-    | { type: 'sealFitted'; joint: Slug; seals: readonly Slug[]; oldOut: boolean }
-    | { type: 'sealUnavailable'; joint: Slug; seal: Slug; note: string }
-    | { type: 'jointSeated'; joint: Slug; proofs: readonly Proof[] }
-    | { type: 'jointTorqued'; joint: Slug; how: TorqueHow; entered?: Entered<'torque'>; adapter?: Adapter; reason?: string }
-    | { type: 'fluidCaught'; entered: Entered<'volume'>; how: 'measured' | 'estimated' }
-    | { type: 'fluidAdded'; entered: Entered<'volume'>; how: 'measured' | 'estimated' }
-    | { type: 'fluidExtracted'; entered: Entered<'volume'>; how: 'measured' | 'estimated' }
-    | { type: 'levelRead'; level: Slug; temperature: Entered<'temperature'>; engine: 'idling' | 'off'; reading: LevelReading }
-    | { type: 'timerStarted'; timer: TimerName; minutes: number }
-    | { type: 'timerEnded'; timer: TimerName }
-    | { type: 'cleaned'; at: LiftPosition }
-    | { type: 'leakChecked'; joint: Slug; result: LeakResult }
-    | { type: 'roadTested'; result: 'good' | 'not-good'; note?: string }
-    | { type: 'noteWritten'; text: string }
-    | { type: 'paused'; reason: 'parts' | 'approval' | 'end-of-day' | 'other'; note?: string }
-    | { type: 'resumed' }
-    | { type: 'handedOver'; to: 'customer' | 'desk'; note?: string }
-    | { type: 'signedOff' }
-    | { type: 'reopened'; why: string }
+export type JobCommand =
+  | {
+      type: 'opened'
+      number: number
+      sheet: { id: Slug; revision: number }
+      vehicle: JobVehicle
+      customer: string
+      complaint?: string
+      traits: Readonly<Record<Slug, Slug>>
+    }
+  | { type: 'traitsLearned'; question: Slug; answer: Slug }
+  | { type: 'scopeChosen'; lines: readonly Slug[] }
+  | { type: 'planned'; inputs: PlanInputs }
+  /** The job goes on by a newer revision of its sheet. */
+  | { type: 'revisionMoved'; revision: number }
+  | { type: 'stepDone'; step: string }
+  | { type: 'stepSkipped'; step: string; reason: string }
+  | { type: 'stepUndone'; step: string; reverts: readonly string[] }
+  | { type: 'partReceived'; line: Slug; against: 'sheet' | 'old-line'; agrees: boolean; differs?: string }
+  | { type: 'operationOff'; operation: Slug; fasteners: readonly number[] }
+  | { type: 'operationOn'; operation: Slug; fasteners: readonly number[] }
+  | { type: 'fastenersCounted'; operation: Slug; fasteners: readonly number[] }
+  | { type: 'jointOpened'; joint: Slug }
+  | { type: 'jointCapped'; joint: Slug }
+  | { type: 'jointSeized'; joint: Slug; remedy: Remedy; note?: string }
+  | {
+      type: 'neighbourDecided'
+      neighbour: NeighbourRef
+      choice: 'now' | 'leave'
+      by: 'customer' | 'workshop'
+      found?: Condition
+      /** What was on the table when it was decided: minutes, and the chance within so many years. */
+      weighed?: { now: number; later: number; years: number; chance?: number }
+      note?: string
+    }
+  | { type: 'photoTaken'; photo: string; step: string; caption?: string }
+  | { type: 'passedOn'; to: string; note?: string }
+  | { type: 'holdReleased'; hold: Slug }
+  | { type: 'holdFastened'; hold: Slug }
+  | { type: 'lineOut'; line: Slug }
+  | { type: 'lineIn'; line: Slug }
+  | { type: 'sealFitted'; joint: Slug; seals: readonly Slug[]; oldOut: boolean }
+  | { type: 'sealUnavailable'; joint: Slug; seal: Slug; note: string }
+  | { type: 'jointSeated'; joint: Slug; proofs: readonly Proof[] }
+  | { type: 'jointTorqued'; joint: Slug; how: TorqueHow; entered?: Entered<'torque'>; adapter?: Adapter; reason?: string }
+  | { type: 'fluidCaught'; entered: Entered<'volume'>; how: 'measured' | 'estimated' }
+  | { type: 'fluidAdded'; entered: Entered<'volume'>; how: 'measured' | 'estimated' }
+  | { type: 'fluidExtracted'; entered: Entered<'volume'>; how: 'measured' | 'estimated' }
+  | { type: 'levelRead'; level: Slug; temperature: Entered<'temperature'>; engine: 'idling' | 'off'; reading: LevelReading }
+  | { type: 'timerStarted'; timer: TimerName; minutes: number }
+  | { type: 'timerEnded'; timer: TimerName }
+  | { type: 'cleaned'; at: LiftPosition }
+  | { type: 'leakChecked'; joint: Slug; result: LeakResult }
+  | { type: 'roadTested'; result: 'good' | 'not-good'; note?: string }
+  | { type: 'noteWritten'; text: string }
+  | { type: 'paused'; reason: 'parts' | 'approval' | 'end-of-day' | 'other'; note?: string }
+  | { type: 'resumed' }
+  | { type: 'handedOver'; to: 'customer' | 'desk'; note?: string }
+  | { type: 'signedOff' }
+  | { type: 'reopened'; why: string }
 
 type Command<T extends JobCommand['type']> = Extract<JobCommand, { type: T }>
 type Computed = {
-  traitsLearned: Command<'traitsLearned'> & { traits: Readonly<Record<Slug, Slug>> };
-  planned: Command<'planned'> & { planner: 1 | 2 | 3 };
-  jointTorqued: Command<'jointTorqued'> & { torque?: NewtonMetres; window?: Window<NewtonMetres>; verdict: 'inside' | 'under' | 'over' | 'not-measured' };
-  fluidCaught: Command<'fluidCaught'> & { volume: Millilitres };
-  fluidAdded: Command<'fluidAdded'> & { volume: Millilitres };
-  fluidExtracted: Command<'fluidExtracted'> & { volume: Millilitres };
+  traitsLearned: Command<'traitsLearned'> & { traits: Readonly<Record<Slug, Slug>> }
+  planned: Command<'planned'> & { planner: 1 | 2 | 3 }
+  jointTorqued: Command<'jointTorqued'> & {
+    torque?: NewtonMetres
+    window?: Window<NewtonMetres>
+    verdict: 'inside' | 'under' | 'over' | 'not-measured'
+  }
+  fluidCaught: Command<'fluidCaught'> & { volume: Millilitres }
+  fluidAdded: Command<'fluidAdded'> & { volume: Millilitres }
+  fluidExtracted: Command<'fluidExtracted'> & { volume: Millilitres }
   levelRead: Command<'levelRead'> & { celsius: Celsius }
 }
 /** What happened, as stored for ever. */
@@ -79,81 +100,131 @@ export type BodyOf<T extends JobBody['type']> = Extract<JobBody, { type: T }>
 
 export type JobEvent = {
   /** UUIDv7 made on the device: sending it twice is harmless. */
-  id: string; job: string; seq: number;
+  id: string
+  job: string
+  seq: number
   /** Device clock; may be wrong. */
-  at: string;
+  at: string
   /** Server clock; absent while the event waits on the device. */
-  recordedAt?: string;
-  by: { id: string; name: string }; device: string; body: JobBody
+  recordedAt?: string
+  by: { id: string; name: string }
+  device: string
+  body: JobBody
 }
 
-export type Refusal
-  = | { code: 'JOB_ALREADY_OPENED' } | { code: 'JOB_NOT_OPENED' } | { code: 'JOB_SIGNED_OFF' } | { code: 'JOB_NOT_SIGNED_OFF' } | { code: 'JOB_PAUSED' } | { code: 'JOB_NOT_PAUSED' }
-    | { code: 'JOB_ROLE'; needs: Role[] } | { code: 'JOB_NOT_PLANNED' } | { code: 'JOB_REASON_NEEDED'; field: string }
-    | { code: 'JOB_UNKNOWN_TARGET'; what: 'line' | 'joint' | 'hold' | 'operation' | 'seal' | 'question' | 'answer' | 'level' | 'step' | 'neighbour'; id: string }
-    | { code: 'JOB_LINE_IN_WORK'; line: Slug } | { code: 'JOB_ACCESS'; issue: AccessIssue }
-    | { code: 'JOB_OPERATION_STATE'; operation: Slug; is: 'off' | 'on' } | { code: 'JOB_FASTENER_GROUPS'; operation: Slug; expected: number; got: number }
-    | { code: 'JOB_JOINT_STATE'; joint: Slug; needs: 'closed' | 'opened' | 'seals' | 'seated' }
-    | { code: 'JOB_LINE_STATE'; line: Slug; needs: 'in' | 'out' | 'ends-open' | 'holds-released' } | { code: 'JOB_HOLD_STATE'; hold: Slug; needs: 'fastened' | 'released' }
-    | { code: 'JOB_PROOF_MISSING'; joint: Slug; proofs: Proof[] } | { code: 'JOB_SEAL_MISSING'; joint: Slug; seals: Slug[] } | { code: 'JOB_OLD_SEAL'; joint: Slug }
-    | { code: 'JOB_TORQUE_OUTSIDE'; joint: Slug; torque: NewtonMetres; window: Window<NewtonMetres>; verdict: 'under' | 'over' }
-    | { code: 'JOB_TORQUE_NEEDED'; joint: Slug } | { code: 'JOB_QUANTITY_RANGE'; dimension: 'torque' | 'volume' | 'temperature'; value: number; low: number; high: number }
-    | { code: 'JOB_ENGINE_NEEDS'; operations: Slug[] } | { code: 'JOB_NOT_TIGHT'; joints: Slug[] } | { code: 'JOB_NOT_CLEANED' }
-    | { code: 'JOB_TIMER_NOT_STARTED'; timer: TimerName } | { code: 'JOB_TIMER_RUNNING'; timer: TimerName; secondsLeft: number }
-    | { code: 'JOB_LEVEL_TEMPERATURE'; celsius: Celsius; window: Window<Celsius> } | { code: 'JOB_LEVEL_ENGINE'; needs: 'idling' | 'off' }
-    | { code: 'JOB_REVISION'; revision: number; why: 'not-there' | 'not-newer' | 'other-car' } | { code: 'JOB_REVISION_LOST'; revision: number; lost: Slug[] }
-    | { code: 'JOB_REMEDY_BARRED'; joint: Slug; remedy: Remedy; because: RemedyBar }
-    | { code: 'JOB_STEP_NOT_SKIPPABLE'; step: string } | { code: 'JOB_UNDO_NOT_LAST'; event: string }
-    | { code: 'JOB_MISSING'; items: MissingItem[] } | { code: 'JOB_LEAD_SIGNS'; joints: Slug[] }
+export type Refusal =
+  | { code: 'JOB_ALREADY_OPENED' }
+  | { code: 'JOB_NOT_OPENED' }
+  | { code: 'JOB_SIGNED_OFF' }
+  | { code: 'JOB_NOT_SIGNED_OFF' }
+  | { code: 'JOB_PAUSED' }
+  | { code: 'JOB_NOT_PAUSED' }
+  | { code: 'JOB_ROLE'; needs: Role[] }
+  | { code: 'JOB_NOT_PLANNED' }
+  | { code: 'JOB_REASON_NEEDED'; field: string }
+  | {
+      code: 'JOB_UNKNOWN_TARGET'
+      what: 'line' | 'joint' | 'hold' | 'operation' | 'seal' | 'question' | 'answer' | 'level' | 'step' | 'neighbour'
+      id: string
+    }
+  | { code: 'JOB_LINE_IN_WORK'; line: Slug }
+  | { code: 'JOB_ACCESS'; issue: AccessIssue }
+  | { code: 'JOB_OPERATION_STATE'; operation: Slug; is: 'off' | 'on' }
+  | { code: 'JOB_FASTENER_GROUPS'; operation: Slug; expected: number; got: number }
+  | { code: 'JOB_JOINT_STATE'; joint: Slug; needs: 'closed' | 'opened' | 'seals' | 'seated' }
+  | { code: 'JOB_LINE_STATE'; line: Slug; needs: 'in' | 'out' | 'ends-open' | 'holds-released' }
+  | { code: 'JOB_HOLD_STATE'; hold: Slug; needs: 'fastened' | 'released' }
+  | { code: 'JOB_PROOF_MISSING'; joint: Slug; proofs: Proof[] }
+  | { code: 'JOB_SEAL_MISSING'; joint: Slug; seals: Slug[] }
+  | { code: 'JOB_OLD_SEAL'; joint: Slug }
+  | { code: 'JOB_TORQUE_OUTSIDE'; joint: Slug; torque: NewtonMetres; window: Window<NewtonMetres>; verdict: 'under' | 'over' }
+  | { code: 'JOB_TORQUE_NEEDED'; joint: Slug }
+  | { code: 'JOB_QUANTITY_RANGE'; dimension: 'torque' | 'volume' | 'temperature'; value: number; low: number; high: number }
+  | { code: 'JOB_ENGINE_NEEDS'; operations: Slug[] }
+  | { code: 'JOB_NOT_TIGHT'; joints: Slug[] }
+  | { code: 'JOB_NOT_CLEANED' }
+  | { code: 'JOB_TIMER_NOT_STARTED'; timer: TimerName }
+  | { code: 'JOB_TIMER_RUNNING'; timer: TimerName; secondsLeft: number }
+  | { code: 'JOB_LEVEL_TEMPERATURE'; celsius: Celsius; window: Window<Celsius> }
+  | { code: 'JOB_LEVEL_ENGINE'; needs: 'idling' | 'off' }
+  | { code: 'JOB_REVISION'; revision: number; why: 'not-there' | 'not-newer' | 'other-car' }
+  | { code: 'JOB_REVISION_LOST'; revision: number; lost: Slug[] }
+  | { code: 'JOB_REMEDY_BARRED'; joint: Slug; remedy: Remedy; because: RemedyBar }
+  | { code: 'JOB_STEP_NOT_SKIPPABLE'; step: string }
+  | { code: 'JOB_UNDO_NOT_LAST'; event: string }
+  | { code: 'JOB_MISSING'; items: MissingItem[] }
+  | { code: 'JOB_LEAD_SIGNS'; joints: Slug[] }
 
 /** What stands between the job and its sign-off. */
-export type MissingItem
-  = | { code: 'MISSING_PLAN' }
-    | { code: 'MISSING_LINE'; line: Slug } | { code: 'MISSING_LINE_IN'; line: Slug }
-    | { code: 'MISSING_SEAL'; joint: Slug; seals: Slug[] } | { code: 'MISSING_SEAT'; joint: Slug } | { code: 'MISSING_TORQUE'; joint: Slug }
-    | { code: 'MISSING_HOLD'; hold: Slug } | { code: 'MISSING_OPERATION'; operation: Slug }
-    | { code: 'MISSING_FASTENER'; operation: Slug; group: number; out: number; in: number }
-    | { code: 'MISSING_CLEANED' } | { code: 'MISSING_LEVEL'; level: Slug } | { code: 'MISSING_LEAK_CHECK'; joint: Slug; because: 'not-done' | 'not-dry' | 'disturbed-since' }
-    | { code: 'MISSING_ROAD_TEST' }
+export type MissingItem =
+  | { code: 'MISSING_PLAN' }
+  | { code: 'MISSING_LINE'; line: Slug }
+  | { code: 'MISSING_LINE_IN'; line: Slug }
+  | { code: 'MISSING_SEAL'; joint: Slug; seals: Slug[] }
+  | { code: 'MISSING_SEAT'; joint: Slug }
+  | { code: 'MISSING_TORQUE'; joint: Slug }
+  | { code: 'MISSING_HOLD'; hold: Slug }
+  | { code: 'MISSING_OPERATION'; operation: Slug }
+  | { code: 'MISSING_FASTENER'; operation: Slug; group: number; out: number; in: number }
+  | { code: 'MISSING_CLEANED' }
+  | { code: 'MISSING_LEVEL'; level: Slug }
+  | { code: 'MISSING_LEAK_CHECK'; joint: Slug; because: 'not-done' | 'not-dry' | 'disturbed-since' }
+  | { code: 'MISSING_ROAD_TEST' }
 
 export type Mark = { event: string; n: number; at: string; recordedAt?: string; by: string; device: string }
 export type JointRecord = {
   /** What was tried while it did not move. */
-  seized?: readonly (Mark & { remedy: Remedy; note?: string })[];
-  opened?: Mark; capped?: Mark;
-  sealed?: Mark & { seals: readonly Slug[] };
-  unavailable?: Mark & { seal: Slug; note: string };
-  seated?: Mark & { proofs: readonly Proof[] };
-  torqued?: Mark & Omit<BodyOf<'jointTorqued'>, 'type' | 'joint'>;
+  seized?: readonly (Mark & { remedy: Remedy; note?: string })[]
+  opened?: Mark
+  capped?: Mark
+  sealed?: Mark & { seals: readonly Slug[] }
+  unavailable?: Mark & { seal: Slug; note: string }
+  seated?: Mark & { proofs: readonly Proof[] }
+  torqued?: Mark & Omit<BodyOf<'jointTorqued'>, 'type' | 'joint'>
   leak?: Mark & { result: LeakResult }
 }
 export type JobState = {
-  id: string;
+  id: string
   /** Sequence of the last event folded in. */
-  seq: number;
-  opened: BodyOf<'opened'>; openedAt: string; openedBy: string;
+  seq: number
+  opened: BodyOf<'opened'>
+  openedAt: string
+  openedBy: string
   /** The revision of the sheet the job goes by now. */
-  revision: number;
-  traits: Readonly<Record<Slug, Slug>>;
-  scope: readonly Slug[]; inputs?: PlanInputs;
-  joints: Readonly<Record<Slug, JointRecord>>;
-  lines: Readonly<Record<Slug, { received?: Mark & { agrees: boolean; differs?: string }; compared?: Mark & { agrees: boolean; differs?: string }; out?: Mark; in?: Mark }>>;
-  holds: Readonly<Record<Slug, { released?: Mark; fastened?: Mark }>>;
-  operations: Readonly<Record<Slug, { off?: Mark; on?: Mark; fastenersOut: readonly number[]; fastenersIn: readonly number[] }>>;
-  steps: Readonly<Record<string, Mark & { skipped?: string }>>;
-  caught: readonly BodyOf<'fluidCaught'>[]; extracted: readonly BodyOf<'fluidExtracted'>[]; added: readonly BodyOf<'fluidAdded'>[];
-  levels: readonly (Mark & BodyOf<'levelRead'>)[];
-  timers: Partial<Readonly<Record<TimerName, Mark & { minutes: number; ended?: Mark }>>>;
-  cleaned: readonly LiftPosition[];
-  roadTest?: Mark & { result: 'good' | 'not-good'; note?: string };
-  notes: readonly (Mark & { text: string })[];
-  photos: readonly (Mark & { photo: string; step: string; caption?: string })[];
-  neighbours: Readonly<Record<NeighbourRef, Mark & Omit<BodyOf<'neighbourDecided'>, 'type' | 'neighbour'>>>;
+  revision: number
+  traits: Readonly<Record<Slug, Slug>>
+  scope: readonly Slug[]
+  inputs?: PlanInputs
+  joints: Readonly<Record<Slug, JointRecord>>
+  lines: Readonly<
+    Record<
+      Slug,
+      {
+        received?: Mark & { agrees: boolean; differs?: string }
+        compared?: Mark & { agrees: boolean; differs?: string }
+        out?: Mark
+        in?: Mark
+      }
+    >
+  >
+  holds: Readonly<Record<Slug, { released?: Mark; fastened?: Mark }>>
+  operations: Readonly<Record<Slug, { off?: Mark; on?: Mark; fastenersOut: readonly number[]; fastenersIn: readonly number[] }>>
+  steps: Readonly<Record<string, Mark & { skipped?: string }>>
+  caught: readonly BodyOf<'fluidCaught'>[]
+  extracted: readonly BodyOf<'fluidExtracted'>[]
+  added: readonly BodyOf<'fluidAdded'>[]
+  levels: readonly (Mark & BodyOf<'levelRead'>)[]
+  timers: Partial<Readonly<Record<TimerName, Mark & { minutes: number; ended?: Mark }>>>
+  cleaned: readonly LiftPosition[]
+  roadTest?: Mark & { result: 'good' | 'not-good'; note?: string }
+  notes: readonly (Mark & { text: string })[]
+  photos: readonly (Mark & { photo: string; step: string; caption?: string })[]
+  neighbours: Readonly<Record<NeighbourRef, Mark & Omit<BodyOf<'neighbourDecided'>, 'type' | 'neighbour'>>>
   /** Whose job it is now, where it was passed on. */
-  passedOn?: Mark & { to: string; note?: string };
-  paused?: Mark & { reason: string; note?: string };
-  handedOver?: Mark & { to: string; note?: string };
-  signedOff?: Mark;
+  passedOn?: Mark & { to: string; note?: string }
+  paused?: Mark & { reason: string; note?: string }
+  handedOver?: Mark & { to: string; note?: string }
+  signedOff?: Mark
   /** Events that count: those undone have been taken out. Undo folds this list again without what it reverts. */
   effective: readonly JobEvent[]
 }

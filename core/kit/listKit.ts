@@ -5,26 +5,41 @@ import type { ResolvedSheet } from '../sheet/resolveSheet'
 import type { Slug } from '../sheet/types'
 
 export type KitItem = {
-  kind: 'line' | 'seal' | 'hold' | 'fastener' | 'cap' | 'fluid';
-  name: string; count: number; part?: string; size?: string;
+  kind: 'line' | 'seal' | 'hold' | 'fastener' | 'cap' | 'fluid'
+  name: string
+  count: number
+  part?: string
+  size?: string
   /** Where it goes, as ids of lines, joints, holds or operations. */
-  for: readonly Slug[];
+  for: readonly Slug[]
   /** Comes with the new line: to be checked, not bought. */
-  brought: boolean;
+  brought: boolean
   /** Nobody supplies it any more. */
   unobtainable?: boolean
 }
 
-/** Everything to have on the bench before the car is stripped: lines, one-time seals, holds and fasteners, caps for both sides of each joint, fluid in bottles. */
+/**
+ * Everything to have on the bench before the car is stripped: lines, one-time seals, holds and fasteners, caps for both sides of each
+ * joint, fluid in bottles.
+ */
 export function listKit(resolved: ResolvedSheet, scope: Scope, operationIds: readonly Slug[], fluid: FluidEstimate): KitItem[] {
   const brings = new Set(scope.lines.flatMap(line => line.parts[0]?.brings ?? []))
-  const items: KitItem[] = scope.lines.map((line) => {
+  const items: KitItem[] = scope.lines.map(line => {
     const part = line.parts[0]
     return { kind: 'line', name: line.name, count: 1, part: part?.number, for: [line.id], brought: false }
   })
   for (const joint of scope.joints) {
     for (const seal of joint.seals.filter(candidate => candidate.reuse === 'never')) {
-      items.push({ kind: 'seal', name: seal.name, count: seal.count, part: seal.part, size: seal.size, for: [joint.id], brought: brings.has(seal.id), ...seal.unobtainable && { unobtainable: true } })
+      items.push({
+        kind: 'seal',
+        name: seal.name,
+        count: seal.count,
+        part: seal.part,
+        size: seal.size,
+        for: [joint.id],
+        brought: brings.has(seal.id),
+        ...(seal.unobtainable && { unobtainable: true }),
+      })
     }
   }
   for (const level of allLevels(scope)) {
@@ -33,16 +48,44 @@ export function listKit(resolved: ResolvedSheet, scope: Scope, operationIds: rea
     }
   }
   for (const hold of scope.holds.filter(candidate => candidate.reuse === 'never')) {
-    items.push({ kind: 'hold', name: hold.name, count: 1, part: hold.part, for: [hold.id], brought: hold.newLineBrings || brings.has(hold.id) })
+    items.push({
+      kind: 'hold',
+      name: hold.name,
+      count: 1,
+      part: hold.part,
+      for: [hold.id],
+      brought: hold.newLineBrings || brings.has(hold.id),
+    })
   }
   for (const operation of resolved.operations.filter(candidate => operationIds.includes(candidate.id))) {
     for (const fastener of operation.fasteners.filter(candidate => candidate.oneTime)) {
-      items.push({ kind: 'fastener', name: `${fastener.what} ${fastener.size}`, count: fastener.count, part: fastener.part, for: [operation.id], brought: false })
+      items.push({
+        kind: 'fastener',
+        name: `${fastener.what} ${fastener.size}`,
+        count: fastener.count,
+        part: fastener.part,
+        for: [operation.id],
+        brought: false,
+      })
     }
   }
   const spec = settleValue(resolved.sheet.fluid.spec)
-  if (scope.joints.length > 0) items.push({ kind: 'cap', name: 'line and port caps', count: 2 * scope.joints.length, for: scope.joints.map(joint => joint.id), brought: false })
-  if (fluid.bottles.count > 0) items.push({ kind: 'fluid', name: spec.kind === 'unknown' ? 'fluid' : spec.value, count: fluid.bottles.count, for: [resolved.sheet.id], brought: false })
+  if (scope.joints.length > 0)
+    items.push({
+      kind: 'cap',
+      name: 'line and port caps',
+      count: 2 * scope.joints.length,
+      for: scope.joints.map(joint => joint.id),
+      brought: false,
+    })
+  if (fluid.bottles.count > 0)
+    items.push({
+      kind: 'fluid',
+      name: spec.kind === 'unknown' ? 'fluid' : spec.value,
+      count: fluid.bottles.count,
+      for: [resolved.sheet.id],
+      brought: false,
+    })
   return mergeItems(items)
 }
 

@@ -4,11 +4,13 @@ import { millimetres } from '../units/types'
 import { add, direction, distance, dot, scale, subtract } from './vector'
 
 /**
- * One row of a straight–rotate–bend table as a bender or a tape measure gives it: feed `straight` mm, turn the tube by `rotate` degrees about its own axis,
+ * One row of a straight–rotate–bend table as a bender or a tape measure gives it: feed `straight` mm, turn the tube by `rotate` degrees
+ * about its own axis,
  * bend by `bend` degrees around `radius` mm. A last row with bend 0 is the straight after the last bend.
  */
 export type BendRow = { straight: number; rotate: number; bend: number; radius: number }
-export type BendIssue = { code: 'BEND_NO_LENGTH'; row: number } | { code: 'BEND_TOO_SHARP'; row: number } | { code: 'BEND_RADIUS'; row: number }
+export type BendIssue =
+  { code: 'BEND_NO_LENGTH'; row: number } | { code: 'BEND_TOO_SHARP'; row: number } | { code: 'BEND_RADIUS'; row: number }
 
 const degree = Math.PI / 180
 const cross = (a: Vec3, b: Vec3): Vec3 => [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]]
@@ -26,7 +28,8 @@ function reference(heading: Vec3): Vec3 {
 }
 
 /**
- * Measured straights and bends → centre-line points with radii, from a start point and heading. Straights are between tangent points, as they are measured
+ * Measured straights and bends → centre-line points with radii, from a start point and heading. Straights are between tangent points, as
+ * they are measured
  * on an old line; corner points stand the tangent length r·tan(θ/2) further out on both sides. The first row's rotation is counted
  * from "up"; each later one from the plane of the bend before, positive clockwise looking along the line.
  */
@@ -43,7 +46,7 @@ export function pointsFromBends(start: Vec3, heading: Vec3, rows: readonly BendR
     }
     if (!(radius > 0)) return fail({ code: 'BEND_RADIUS', row })
     towards = turn(towards, along, rotate * degree)
-    const tangent = radius * Math.tan(bend * degree / 2)
+    const tangent = radius * Math.tan((bend * degree) / 2)
     const corner = add(at, scale(along, tangent))
     const normal = cross(along, towards)
     along = unit(turn(along, normal, bend * degree))
@@ -53,17 +56,19 @@ export function pointsFromBends(start: Vec3, heading: Vec3, rows: readonly BendR
     if (row === rows.length - 1) points.push({ at })
   }
   // A bend that ends where the next begins leaves no straight, so two corners in a row are fine; a line that never moves is not.
-  return points.length < 2 ? fail({ code: 'BEND_NO_LENGTH', row: 0 }) : ok(points.filter((point, i) => i === 0 || distance(point.at, points[i - 1]!.at) > 1e-9))
+  return points.length < 2
+    ? fail({ code: 'BEND_NO_LENGTH', row: 0 })
+    : ok(points.filter((point, i) => i === 0 || distance(point.at, points[i - 1]!.at) > 1e-9))
 }
 
 /** Centre-line points → the same table, for a bender or to hold against the old line. Kinks without a radius become bends of radius 0. */
 export function bendsFromPoints(points: readonly CentrePoint[]): BendRow[] {
-  const headings = points.slice(1).map((point, i) => direction(points[i]!.at, point.at) ?? [1, 0, 0] as Vec3)
+  const headings = points.slice(1).map((point, i) => direction(points[i]!.at, point.at) ?? ([1, 0, 0] as Vec3))
   const tangents = points.map(({ radius = 0 }, i) => {
     if (i === 0 || i === points.length - 1) return 0
     return radius * Math.tan(Math.acos(Math.min(1, Math.max(-1, dot(headings[i - 1]!, headings[i]!)))) / 2)
   })
-  let towards = headings[0] ? reference(headings[0]) : [0, 0, 1] as Vec3
+  let towards = headings[0] ? reference(headings[0]) : ([0, 0, 1] as Vec3)
   return headings.map((heading, i) => {
     const straight = Math.max(0, distance(points[i]!.at, points[i + 1]!.at) - tangents[i]! - tangents[i + 1]!)
     const next = headings[i + 1]

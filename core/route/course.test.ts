@@ -12,7 +12,10 @@ import { traceLines } from './traceLines'
 import { unrollLine } from './unrollLine'
 import { distance } from './vector'
 
-const at = (x: number, y: number, z: number, radius?: number): CentrePoint => ({ at: [x, y, z], ...radius !== undefined && { radius: millimetres(radius) } })
+const at = (x: number, y: number, z: number, radius?: number): CentrePoint => ({
+  at: [x, y, z],
+  ...(radius !== undefined && { radius: millimetres(radius) }),
+})
 const tube = (...points: CentrePoint[]): Section => ({ kind: 'tube', material: 'steel', od: millimetres(10), wall: millimetres(1), points })
 
 describe('editing a course', () => {
@@ -38,38 +41,67 @@ describe('editing a course', () => {
 })
 
 describe('traceLines', () => {
-  const hot: Keepout = { id: 'pipe', what: 'pipe', kind: 'hot', clearance: millimetres(20), body: { shape: 'capsule', a: [50, 40, -50], b: [50, 40, 50], radius: millimetres(10) } }
+  const hot: Keepout = {
+    id: 'pipe',
+    what: 'pipe',
+    kind: 'hot',
+    clearance: millimetres(20),
+    body: { shape: 'capsule', a: [50, 40, -50], b: [50, 40, 50], radius: millimetres(10) },
+  }
   it('draws every arc within the chord error asked for, and keeps its length', () => {
-    fc.assert(fc.property(fc.integer({ min: 8, max: 60 }), fc.integer({ min: 1, max: 20 }), (radius, tenths) => {
-      const sections = [tube(at(0, 0, 0), at(200, 0, 0, radius), at(200, 200, 0))]
-      const [traced] = traceLines([{ id: 'a', sections }], [], tenths / 10)
-      const developed = developLine(sections)
-      if (!developed.ok) throw new Error(developed.error.code)
-      expect(traced!.length).toBeCloseTo(developed.value.length, 9)
-      const points = traced!.sections[0]!.points
-      // Every chord's middle is as near to the arc as promised.
-      for (let i = 1; i < points.length; i++) {
-        const middle = points[i]!.map((value, axis) => (value + points[i - 1]![axis]!) / 2) as unknown as [number, number, number]
-        const nearest = Math.min(...Array.from({ length: 801 }, (_, k) => distance(middle, pointAt(developed.value, developed.value.length * k / 800))))
-        expect(nearest).toBeLessThan(tenths / 10 + 0.3)
-      }
-    }), { numRuns: 12 })
+    fc.assert(
+      fc.property(fc.integer({ min: 8, max: 60 }), fc.integer({ min: 1, max: 20 }), (radius, tenths) => {
+        const sections = [tube(at(0, 0, 0), at(200, 0, 0, radius), at(200, 200, 0))]
+        const [traced] = traceLines([{ id: 'a', sections }], [], tenths / 10)
+        const developed = developLine(sections)
+        if (!developed.ok) throw new Error(developed.error.code)
+        expect(traced!.length).toBeCloseTo(developed.value.length, 9)
+        const points = traced!.sections[0]!.points
+        // Every chord's middle is as near to the arc as promised.
+        for (let i = 1; i < points.length; i++) {
+          const middle = points[i]!.map((value, axis) => (value + points[i - 1]![axis]!) / 2) as unknown as [number, number, number]
+          const nearest = Math.min(
+            ...Array.from({ length: 801 }, (_, k) => distance(middle, pointAt(developed.value, (developed.value.length * k) / 800))),
+          )
+          expect(nearest).toBeLessThan(tenths / 10 + 0.3)
+        }
+      }),
+      { numRuns: 12 },
+    )
   })
 
   it('tells clearances, leaves a line out that cannot be, and keeps the others', () => {
-    const traced = traceLines([{ id: 'broken', sections: [tube(at(0, 0, 0))] }, { id: 'good', sections: [tube(at(0, 0, 0), at(100, 0, 0))] }], [hot])
+    const traced = traceLines(
+      [
+        { id: 'broken', sections: [tube(at(0, 0, 0))] },
+        { id: 'good', sections: [tube(at(0, 0, 0), at(100, 0, 0))] },
+      ],
+      [hot],
+    )
     expect(traced.map(line => line.line)).toEqual(['good'])
     // 40 mm between the axes, less 10 and 5.
-    expect(traced[0]!.clearances).toEqual([expect.objectContaining({ keepout: 'pipe', closestAt: expect.closeTo(50, 3) as number, gap: expect.closeTo(25, 4) as number, tooClose: false })])
+    expect(traced[0]!.clearances).toEqual([
+      expect.objectContaining({
+        keepout: 'pipe',
+        closestAt: expect.closeTo(50, 3) as number,
+        gap: expect.closeTo(25, 4) as number,
+        tooClose: false,
+      }),
+    ])
   })
 })
 
 describe('stopsAlong', () => {
   const one = demoCar('one')
-  const unrolled = unrollLine(one, one.lines.find(line => line.id === 'supply')!)
+  const unrolled = unrollLine(
+    one,
+    one.lines.find(line => line.id === 'supply')!,
+  )
   const stops = stopsAlong(unrolled)
   it('has every joint, hold, bend, pass and turning point of a line, in order', () => {
-    expect(stops).toHaveLength(unrolled.joints.length + unrolled.holds.length + unrolled.bends.length + unrolled.clearances.length + unrolled.extremes.length)
+    expect(stops).toHaveLength(
+      unrolled.joints.length + unrolled.holds.length + unrolled.bends.length + unrolled.clearances.length + unrolled.extremes.length,
+    )
     expect(stops.every((stop, i) => i === 0 || stop.at >= stops[i - 1]!.at)).toBe(true)
     expect(stops[0]).toMatchObject({ kind: 'joint', at: 0 })
   })
@@ -77,7 +109,8 @@ describe('stopsAlong', () => {
   it('steps from end to end and back, stays at the ends, and begins at either', () => {
     let stop = nextStop(stops, undefined, 1)
     let steps = 1
-    for (let next = nextStop(stops, stop!.at, 1); next!.at > stop!.at; next = nextStop(stops, stop!.at, 1)) [stop, steps] = [next, steps + 1]
+    for (let next = nextStop(stops, stop!.at, 1); next!.at > stop!.at; next = nextStop(stops, stop!.at, 1))
+      [stop, steps] = [next, steps + 1]
     expect(stop!.at).toBeCloseTo(unrolled.length, 6)
     expect(steps).toBeGreaterThan(5)
     expect(nextStop(stops, undefined, -1)!.at).toBeCloseTo(unrolled.length, 6)
@@ -87,10 +120,17 @@ describe('stopsAlong', () => {
 
 describe('for orientation', () => {
   it('the wheel to take off is the one the line is near', () => {
-    expect(wheelOpeningOf([[0, 400, 300], [100, 500, 300]])).toEqual({ side: 'left', axle: 'front' })
+    expect(
+      wheelOpeningOf([
+        [0, 400, 300],
+        [100, 500, 300],
+      ]),
+    ).toEqual({ side: 'left', axle: 'front' })
     expect(wheelOpeningOf([[-2500, -600, 300]])).toEqual({ side: 'right', axle: 'rear' })
     const brake = allDemoSheets().find(sheet => sheet.id === 'wherry-rear-brake')!
-    expect(wheelOpeningOf(brake.lines.flatMap(line => line.sections.flatMap(section => section.points.map(point => point.at)))).axle).toBe('rear')
+    expect(wheelOpeningOf(brake.lines.flatMap(line => line.sections.flatMap(section => section.points.map(point => point.at)))).axle).toBe(
+      'rear',
+    )
   })
 
   it('a sheet’s own landmarks stand instead of the generic car’s', () => {

@@ -9,16 +9,16 @@ export type Element = (Straight | Arc) & { section: number }
 export type Bend = { at: number; degrees: number; radius: number; section: number }
 export type Developed = {
   /** Developed length in mm along the centre line. */
-  length: number;
-  elements: readonly Element[];
-  bends: readonly Bend[];
+  length: number
+  elements: readonly Element[]
+  bends: readonly Bend[]
   sections: readonly { kind: Section['kind']; from: number; to: number }[]
 }
-export type RouteIssue
-  = | { code: 'ROUTE_TOO_FEW_POINTS'; section: number }
-    | { code: 'ROUTE_POINT_REPEATED'; section: number; point: number }
-    | { code: 'ROUTE_BEND_DOES_NOT_FIT'; section: number; point: number; needsMm: number; hasMm: number }
-    | { code: 'ROUTE_SECTIONS_APART'; section: number; gapMm: number }
+export type RouteIssue =
+  | { code: 'ROUTE_TOO_FEW_POINTS'; section: number }
+  | { code: 'ROUTE_POINT_REPEATED'; section: number; point: number }
+  | { code: 'ROUTE_BEND_DOES_NOT_FIT'; section: number; point: number; needsMm: number; hasMm: number }
+  | { code: 'ROUTE_SECTIONS_APART'; section: number; gapMm: number }
 
 /** Lengths shorter than this (mm) are drawing noise, not tube. */
 const tolerance = 1e-6
@@ -34,7 +34,11 @@ function cornerAt(before: Vec3, after: Vec3, radius: number): Corner {
   return turn < 1e-6 ? { turn: 0, tangent: 0, radius: 0 } : { turn, tangent: radius * Math.tan(turn / 2), radius }
 }
 
-function developSection(points: readonly CentrePoint[], section: number, offset: number): Result<{ elements: Element[]; bends: Bend[]; length: number }, RouteIssue> {
+function developSection(
+  points: readonly CentrePoint[],
+  section: number,
+  offset: number,
+): Result<{ elements: Element[]; bends: Bend[]; length: number }, RouteIssue> {
   if (points.length < 2) return fail({ code: 'ROUTE_TOO_FEW_POINTS', section })
   const headings: Vec3[] = []
   for (let i = 0; i + 1 < points.length; i++) {
@@ -43,7 +47,10 @@ function developSection(points: readonly CentrePoint[], section: number, offset:
     headings.push(heading)
   }
   const corners = points.map((point, i): Corner =>
-    i === 0 || i === points.length - 1 || !point.radius ? { turn: 0, tangent: 0, radius: 0 } : cornerAt(headings[i - 1]!, headings[i]!, point.radius))
+    i === 0 || i === points.length - 1 || !point.radius
+      ? { turn: 0, tangent: 0, radius: 0 }
+      : cornerAt(headings[i - 1]!, headings[i]!, point.radius),
+  )
   const elements: Element[] = []
   const bends: Bend[] = []
   let at = offset
@@ -53,9 +60,23 @@ function developSection(points: readonly CentrePoint[], section: number, offset:
     const heading = headings[i]!
     const hasMm = distance(points[i]!.at, points[i + 1]!.at)
     const straight = hasMm - here.tangent - next.tangent
-    if (straight < -tolerance) return fail({ code: 'ROUTE_BEND_DOES_NOT_FIT', section, point: next.tangent > here.tangent ? i + 1 : i, needsMm: here.tangent + next.tangent, hasMm })
+    if (straight < -tolerance)
+      return fail({
+        code: 'ROUTE_BEND_DOES_NOT_FIT',
+        section,
+        point: next.tangent > here.tangent ? i + 1 : i,
+        needsMm: here.tangent + next.tangent,
+        hasMm,
+      })
     if (straight > tolerance) {
-      elements.push({ kind: 'straight', from: at, to: at + straight, start: add(points[i]!.at, scale(heading, here.tangent)), heading, section })
+      elements.push({
+        kind: 'straight',
+        from: at,
+        to: at + straight,
+        start: add(points[i]!.at, scale(heading, here.tangent)),
+        heading,
+        section,
+      })
       at += straight
     }
     if (next.turn > 0) {
@@ -65,8 +86,17 @@ function developSection(points: readonly CentrePoint[], section: number, offset:
       const bisector = direction([0, 0, 0], subtract(headings[i + 1]!, heading))!
       const centre = add(corner, scale(bisector, next.radius / Math.cos(next.turn / 2)))
       const start = subtract(corner, scale(heading, next.tangent))
-      elements.push({ kind: 'arc', from: at, to: at + arc, centre, radius: next.radius, radial: scale(subtract(start, centre), 1 / next.radius), heading, section })
-      bends.push({ at: at + arc / 2, degrees: next.turn * 180 / Math.PI, radius: next.radius, section })
+      elements.push({
+        kind: 'arc',
+        from: at,
+        to: at + arc,
+        centre,
+        radius: next.radius,
+        radial: scale(subtract(start, centre), 1 / next.radius),
+        heading,
+        section,
+      })
+      bends.push({ at: at + arc / 2, degrees: (next.turn * 180) / Math.PI, radius: next.radius, section })
       at += arc
     }
   }
@@ -117,7 +147,7 @@ export function samplePoints(line: Developed, step: number): { s: number; at: Ve
   if (!(step > 0)) throw new RangeError(`step must be positive, got ${step}`)
   const count = Math.max(1, Math.ceil(line.length / step))
   return Array.from({ length: count + 1 }, (_, i) => {
-    const s = line.length * i / count
+    const s = (line.length * i) / count
     return { s, at: pointAt(line, s) }
   })
 }

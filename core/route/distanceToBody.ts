@@ -10,10 +10,11 @@ function towards(x: number, y: number, z: number, less: number): Approach {
   return size > less ? { distance: size - less, away: [x / size, y / size, z / size] } : inside
 }
 
-const outsideOf = (value: number, low: number, high: number) => value < low ? value - low : value > high ? value - high : 0
+const outsideOf = (value: number, low: number, high: number) => (value < low ? value - low : value > high ? value - high : 0)
 
 /**
- * Closed forms (plane geometry). All three bodies are convex, which elementToBody builds on. Called tens of thousands of times a picture, so without
+ * Closed forms (plane geometry). All three bodies are convex, which elementToBody builds on. Called tens of thousands of times a picture,
+ * so without
  * arrays in between.
  */
 export function approachToBody(point: Vec3, body: Body): Approach {

@@ -16,15 +16,26 @@ export function setSectionPoints(sections: readonly Section[], index: number, po
 /** A point half-way to the next one, on whole millimetres; after the last, 100 mm further forward. */
 export function insertPoint(points: readonly CentrePoint[], after: number): CentrePoint[] {
   const here = points[after]!.at
-  const next = points[after + 1]?.at ?? map(here, (value, axis) => axis === 0 ? value + 200 : value)
-  return [...points.slice(0, after + 1), { at: map(here, (value, axis) => Math.round((value + next[axis]!) / 2)) }, ...points.slice(after + 1)]
+  const next = points[after + 1]?.at ?? map(here, (value, axis) => (axis === 0 ? value + 200 : value))
+  return [
+    ...points.slice(0, after + 1),
+    { at: map(here, (value, axis) => Math.round((value + next[axis]!) / 2)) },
+    ...points.slice(after + 1),
+  ]
 }
 
 /** Points to the tenth of a millimetre: finer than any tape. */
-export const tidyPoints = (points: readonly CentrePoint[]): CentrePoint[] => points.map(point => ({ ...point, at: map(point.at, value => Math.round(value * 10) / 10 + 0) }))
+export const tidyPoints = (points: readonly CentrePoint[]): CentrePoint[] =>
+  points.map(point => ({ ...point, at: map(point.at, value => Math.round(value * 10) / 10 + 0) }))
 
 /** A section to go on with from the end of the last one. */
 export function nextSection(sections: readonly Section[]): Section {
   const end = sections.at(-1)!.points.at(-1)!.at
-  return { kind: 'hose', build: 'rubber', bore: 9, wall: 3, points: [{ at: end }, { at: map(end, (value, axis) => axis === 0 ? value + 100 : value) }] } as unknown as Section
+  return {
+    kind: 'hose',
+    build: 'rubber',
+    bore: 9,
+    wall: 3,
+    points: [{ at: end }, { at: map(end, (value, axis) => (axis === 0 ? value + 100 : value)) }],
+  } as unknown as Section
 }

@@ -12,7 +12,11 @@ export function elementPoint(element: Element, along: number): Vec3 {
   const { centre, radius, radial, heading } = element
   const cos = radius * Math.cos(along / radius)
   const sin = radius * Math.sin(along / radius)
-  return [centre[0] + radial[0] * cos + heading[0] * sin, centre[1] + radial[1] * cos + heading[1] * sin, centre[2] + radial[2] * cos + heading[2] * sin]
+  return [
+    centre[0] + radial[0] * cos + heading[0] * sin,
+    centre[1] + radial[1] * cos + heading[1] * sin,
+    centre[2] + radial[2] * cos + heading[2] * sin,
+  ]
 }
 
 /** Direction of one straight or arc at `along` mm from its start, unit length. */
@@ -30,11 +34,14 @@ const exactness = 1e-5
 type Look = { at: number; gap: number; slope: number }
 
 /**
- * Least distance from the centre line of a straight or arc to a body, and the arc length from the element's start where it is least, right to
+ * Least distance from the centre line of a straight or arc to a body, and the arc length from the element's start where it is least,
+ * right to
  * 1e-5 mm. `cutoff`: give up (Infinity) once the element is known to stay farther away than this.
  *
- * By branch and bound on the arc length s. The bodies are convex, so the distance bends downwards along a curve no faster than the curve itself
- * bends: f(s) + s²/2r is convex (r infinite for a straight). Two looks, each with distance and slope, thus bound everything between them from
+ * By branch and bound on the arc length s. The bodies are convex, so the distance bends downwards along a curve no faster than the curve
+ * itself
+ * bends: f(s) + s²/2r is convex (r infinite for a straight). Two looks, each with distance and slope, thus bound everything between them
+ * from
  * below by two parabolas, and the next look is where those cross.
  */
 export function elementToBody(element: Element, body: Body, cutoff = Infinity): { distance: number; along: number } {
@@ -53,10 +60,14 @@ export function elementToBody(element: Element, body: Body, cutoff = Infinity): 
   for (let piece = pieces.pop(); piece !== undefined; piece = pieces.pop()) {
     const { low, high } = piece
     const span = high.at - low.at
-    // Left of the crossing low.gap + low.slope·d − d²/2r is the higher bound, right of it high.gap − high.slope·e − e²/2r with e = span − d.
+    // Left of the crossing low.gap + low.slope·d − d²/2r is the higher bound, right of it high.gap − high.slope·e − e²/2r with e = span −
+    // d.
     const steepness = high.slope - low.slope + span * bending
-    const crossing = steepness < 1e-12 ? span / 2 : Math.min(span, Math.max(0, (low.gap - high.gap + high.slope * span + span * span * bending / 2) / steepness))
-    const bound = Math.max(0, low.gap + low.slope * crossing - crossing * crossing * bending / 2)
+    const crossing =
+      steepness < 1e-12
+        ? span / 2
+        : Math.min(span, Math.max(0, (low.gap - high.gap + high.slope * span + (span * span * bending) / 2) / steepness))
+    const bound = Math.max(0, low.gap + low.slope * crossing - (crossing * crossing * bending) / 2)
     if (bound >= best.distance - exactness || bound > cutoff || span < 1e-7) continue
     // A look too near an end would hardly shorten the piece.
     const middle = look(low.at + Math.min(span * 0.95, Math.max(span * 0.05, crossing)))

@@ -6,10 +6,16 @@ import { lineTree, visitNear } from './lineTree'
 import { outerRadiusOf } from './tubeVolume'
 
 export type Clearance = {
-  keepout: string; what: string; kind: KeepoutKind;
+  keepout: string
+  what: string
+  kind: KeepoutKind
   /** Arc lengths between which the line passes near the body (to 1 mm); where it is closest; the gap there, wall to wall, mm. */
-  from: number; to: number; closestAt: number; gap: number;
-  asks: number; tooClose: boolean
+  from: number
+  to: number
+  closestAt: number
+  gap: number
+  asks: number
+  tooClose: boolean
 }
 
 /** Arc length, to 1 mm, at which an element comes within `reach` of a body, walking from `inside` (near enough) towards `outside`. */
@@ -26,10 +32,16 @@ function edgeOfPass(element: Element, body: Body, reach: number, inside: number,
 }
 
 /**
- * Where a line passes its keep-outs, and the least clearance of each pass, right to 1e-5 mm (elementToBody). A pass counts from `nearFactor` times
+ * Where a line passes its keep-outs, and the least clearance of each pass, right to 1e-5 mm (elementToBody). A pass counts from
+ * `nearFactor` times
  * the clearance the keep-out asks for; a line that passes one body twice gets one pass from the first to the last approach.
  */
-export function findClearances(sections: readonly Section[], line: Developed, keepouts: readonly Keepout[], { nearFactor = 2.5 } = {}): Clearance[] {
+export function findClearances(
+  sections: readonly Section[],
+  line: Developed,
+  keepouts: readonly Keepout[],
+  { nearFactor = 2.5 } = {},
+): Clearance[] {
   const tree = lineTree(line)
   const outer = sections.map(outerRadiusOf)
   const widest = Math.max(0, ...outer)
@@ -39,7 +51,7 @@ export function findClearances(sections: readonly Section[], line: Developed, ke
     /** The first element, from one end of the line or the other, that comes near, and where it is nearest. */
     const firstNear = (order: 'forward' | 'backward') => {
       let first: { element: Element; along: number; reach: number; gap: number } | undefined
-      visitNear(tree, body, order, near + widest, (index) => {
+      visitNear(tree, body, order, near + widest, index => {
         const element = line.elements[index]!
         const reach = near + outer[element.section]!
         const { distance, along } = elementToBody(element, body, reach)
@@ -57,7 +69,7 @@ export function findClearances(sections: readonly Section[], line: Developed, ke
     const nearer = last.gap < first.gap ? last : first
     let gap = nearer.gap
     let closestAt = nearer.element.from + nearer.along
-    visitNear(tree, body, 'nearest', gap > 0 ? gap + widest : -Infinity, (index) => {
+    visitNear(tree, body, 'nearest', gap > 0 ? gap + widest : -Infinity, index => {
       const element = line.elements[index]!
       const wall = outer[element.section]!
       const { distance, along } = elementToBody(element, body, gap + wall)

@@ -3,7 +3,8 @@ import type { Developed, Element } from './developLine'
 import { elementPoint } from './elementGeometry'
 
 /**
- * Bounding boxes over a line's elements, halved along the line: flat arrays, so that a line of thousands of elements is passed by hundreds of
+ * Bounding boxes over a line's elements, halved along the line: flat arrays, so that a line of thousands of elements is passed by
+ * hundreds of
  * keep-outs in milliseconds. Node k has children 2k+1 and 2k+2; leaves are single elements.
  */
 export type LineTree = { readonly nodes: Float64Array; readonly ranges: Int32Array; readonly count: number }
@@ -17,7 +18,8 @@ function holdElement(nodes: Float64Array, at: number, element: Element): void {
     let low = Math.min(first[i]!, last[i]!)
     let high = Math.max(first[i]!, last[i]!)
     if (element.kind === 'arc') {
-      // c + r·(radial·cos θ + heading·sin θ) swings by r·hypot about c. Up to half a turn it turns back where its slope changes sign; beyond that take the whole swing.
+      // c + r·(radial·cos θ + heading·sin θ) swings by r·hypot about c. Up to half a turn it turns back where its slope changes sign;
+      // beyond that take the whole swing.
       const angle = length / element.radius
       const slope = element.heading[i]!
       const slopeAtEnd = slope * Math.cos(angle) - element.radial[i]! * Math.sin(angle)
@@ -75,7 +77,13 @@ function boxOf(body: Body): Float64Array {
 }
 
 /** `within`: how near, in mm, an element must come to be of interest; a visit may lower it, -Infinity ends the walk. */
-export type Walk = { tree: LineTree; box: Float64Array; order: 'forward' | 'backward' | 'nearest'; within: number; visit: (element: number) => number }
+export type Walk = {
+  tree: LineTree
+  box: Float64Array
+  order: 'forward' | 'backward' | 'nearest'
+  within: number
+  visit: (element: number) => number
+}
 
 function descend(walk: Walk, node: number): void {
   const { nodes, ranges } = walk.tree
@@ -96,7 +104,9 @@ function descend(walk: Walk, node: number): void {
   }
 }
 
-/** Visits the elements that may come within `within` mm of a body: in their order along the line, against it, or the likely nearest first. */
+/**
+ * Visits the elements that may come within `within` mm of a body: in their order along the line, against it, or the likely nearest first.
+ */
 export function visitNear(tree: LineTree, body: Body, order: Walk['order'], within: number, visit: Walk['visit']): void {
   const walk: Walk = { tree, box: boxOf(body), order, within, visit }
   if (tree.count > 0 && gapOf(tree.nodes, 0, walk.box) <= within) descend(walk, 0)

@@ -21,14 +21,21 @@ export function wheelOpeningOf(points: readonly Vec3[]): WheelOpening {
  */
 export function viewFrom(standpoint: Standpoint, side: WheelOpening['side'] = 'left'): View {
   switch (standpoint) {
-    case 'hood-up': return { right: [0, 1, 0], up: [-1, 0, 0], eye: [0, 0, 1] }
-    case 'under-lift': return { right: [0, 1, 0], up: [1, 0, 0], eye: [0, 0, -1] }
-    case 'wheel-off': return side === 'left' ? { right: [-1, 0, 0], up: [0, 0, 1], eye: [0, 1, 0] } : { right: [1, 0, 0], up: [0, 0, 1], eye: [0, -1, 0] }
+    case 'hood-up':
+      return { right: [0, 1, 0], up: [-1, 0, 0], eye: [0, 0, 1] }
+    case 'under-lift':
+      return { right: [0, 1, 0], up: [1, 0, 0], eye: [0, 0, -1] }
+    case 'wheel-off':
+      return side === 'left' ? { right: [-1, 0, 0], up: [0, 0, 1], eye: [0, 1, 0] } : { right: [1, 0, 0], up: [0, 0, 1], eye: [0, -1, 0] }
   }
 }
 
 /** Vehicle axes → the picture seen from a standpoint, in mm, x to the right and y downwards as on a screen. Orthographic. */
-export function projectStandpoint(standpoint: Standpoint, point: Vec3, side: WheelOpening['side'] = 'left'): readonly [right: number, down: number] {
+export function projectStandpoint(
+  standpoint: Standpoint,
+  point: Vec3,
+  side: WheelOpening['side'] = 'left',
+): readonly [right: number, down: number] {
   const { right, up } = viewFrom(standpoint, side)
   return [dot(right, point), -dot(up, point)]
 }

@@ -10,10 +10,15 @@ export type TracedSection = { kind: Section['kind']; radius: number; points: Vec
 export type TracedLine = { line: Slug; length: number; sections: TracedSection[]; clearances: Clearance[]; extremes: Extreme[] }
 
 /**
- * Everything a routing picture needs of a set of lines, plain data that crosses to and from a worker. Lines that cannot be developed are left out: the editor
+ * Everything a routing picture needs of a set of lines, plain data that crosses to and from a worker. Lines that cannot be developed are
+ * left out: the editor
  * shows the others while one is being typed.
  */
-export function traceLines(lines: readonly { id: Slug; sections: readonly Section[] }[], keepouts: readonly Keepout[], sagitta = 0.4): TracedLine[] {
+export function traceLines(
+  lines: readonly { id: Slug; sections: readonly Section[] }[],
+  keepouts: readonly Keepout[],
+  sagitta = 0.4,
+): TracedLine[] {
   return lines.flatMap((line): TracedLine[] => {
     const developed = developLine(line.sections)
     if (!developed.ok) return []
@@ -23,11 +28,22 @@ export function traceLines(lines: readonly { id: Slug; sections: readonly Sectio
         if (element.section !== index) continue
         const length = element.to - element.from
         // A chord of an arc leaves it by r·(1 − cos(Δ/2)).
-        const count = element.kind === 'straight' ? 1 : Math.max(2, Math.ceil(length / element.radius / (2 * Math.acos(Math.max(0, 1 - sagitta / element.radius)))))
-        for (let i = points.length === 0 ? 0 : 1; i <= count; i++) points.push(elementPoint(element, length * i / count))
+        const count =
+          element.kind === 'straight'
+            ? 1
+            : Math.max(2, Math.ceil(length / element.radius / (2 * Math.acos(Math.max(0, 1 - sagitta / element.radius)))))
+        for (let i = points.length === 0 ? 0 : 1; i <= count; i++) points.push(elementPoint(element, (length * i) / count))
       }
       return { kind: section.kind, radius: outerRadiusOf(section), points }
     })
-    return [{ line: line.id, length: developed.value.length, sections, clearances: findClearances(line.sections, developed.value, keepouts), extremes: findExtremes(developed.value) }]
+    return [
+      {
+        line: line.id,
+        length: developed.value.length,
+        sections,
+        clearances: findClearances(line.sections, developed.value, keepouts),
+        extremes: findExtremes(developed.value),
+      },
+    ]
   })
 }

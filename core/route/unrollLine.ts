@@ -8,13 +8,18 @@ export type StripSide = 'above' | 'below'
 export type UnrolledJoint = { id: Slug; name: string; kind: JointKind; at: number; side: StripSide; reach: Reach }
 export type UnrolledHold = { id: Slug; name: string; at: number; side: StripSide; reach: Reach }
 export type Unrolled = {
-  line: Slug; length: number;
-  sections: Developed['sections']; bends: readonly Bend[]; clearances: readonly Clearance[]; extremes: readonly Extreme[];
-  joints: readonly UnrolledJoint[]; holds: readonly UnrolledHold[]
+  line: Slug
+  length: number
+  sections: Developed['sections']
+  bends: readonly Bend[]
+  clearances: readonly Clearance[]
+  extremes: readonly Extreme[]
+  joints: readonly UnrolledJoint[]
+  holds: readonly UnrolledHold[]
 }
 
 /** What is reached from above, or from the front with the hood up, stands above the line; the rest hangs below it. */
-const sideOf = (reach: Reach): StripSide => reach === 'above' || reach === 'front' || reach === 'seat' ? 'above' : 'below'
+const sideOf = (reach: Reach): StripSide => (reach === 'above' || reach === 'front' || reach === 'seat' ? 'above' : 'below')
 
 /**
  * One line end to end at true length, in mm along it: the content of its strip. `ways` are a plan's choices by goal id; without a
@@ -26,16 +31,23 @@ export function unrollLine(resolved: ResolvedSheet, line: Line, ways: Readonly<R
   const { length, sections, bends } = developed.value
   const reachOf = (goal: string, among: readonly Way[]): Reach => (among[ways[goal] ?? 0] ?? among[0]!).from
   return {
-    line: line.id, length, sections, bends,
+    line: line.id,
+    length,
+    sections,
+    bends,
     clearances: findClearances(line.sections, developed.value, resolved.sheet.keepouts),
     extremes: findExtremes(developed.value),
-    joints: resolved.sheet.joints.filter(joint => joint.line === line.id).map((joint) => {
-      const reach = reachOf(`joint:${joint.id}`, joint.ways)
-      return { id: joint.id, name: joint.name, kind: joint.kind, at: joint.end === 'from' ? 0 : length, side: sideOf(reach), reach }
-    }),
-    holds: resolved.sheet.holds.filter(hold => hold.line === line.id).map((hold) => {
-      const reach = reachOf(`hold:${hold.id}`, hold.ways)
-      return { id: hold.id, name: hold.name, at: hold.at, side: sideOf(reach), reach }
-    }),
+    joints: resolved.sheet.joints
+      .filter(joint => joint.line === line.id)
+      .map(joint => {
+        const reach = reachOf(`joint:${joint.id}`, joint.ways)
+        return { id: joint.id, name: joint.name, kind: joint.kind, at: joint.end === 'from' ? 0 : length, side: sideOf(reach), reach }
+      }),
+    holds: resolved.sheet.holds
+      .filter(hold => hold.line === line.id)
+      .map(hold => {
+        const reach = reachOf(`hold:${hold.id}`, hold.ways)
+        return { id: hold.id, name: hold.name, at: hold.at, side: sideOf(reach), reach }
+      }),
   }
 }

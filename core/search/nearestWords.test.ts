@@ -4,7 +4,8 @@ import { nearestWords, slipsBetween } from './nearestWords'
 
 describe('slipsBetween', () => {
   it('agrees with the textbook pairs', () => {
-    // Wagner & Fischer 1974 and Wikipedia “Damerau–Levenshtein distance”, from memory: kitten → sitting 3, CA → ABC 3 for optimal string alignment.
+    // Wagner & Fischer 1974 and Wikipedia “Damerau–Levenshtein distance”, from memory: kitten → sitting 3, CA → ABC 3 for optimal string
+    // alignment.
     expect(slipsBetween('kitten', 'sitting')).toBe(3)
     expect(slipsBetween('ca', 'abc')).toBe(3)
     expect(slipsBetween('steernig', 'steering')).toBe(1)
@@ -13,16 +14,25 @@ describe('slipsBetween', () => {
 
   const word = fc.string({ unit: fc.constantFrom('a', 'b', 'c'), maxLength: 7 })
   it('is the same both ways, nothing for equals only, and one for one slip', () => {
-    fc.assert(fc.property(word, word, (a, b) => {
-      expect(slipsBetween(a, b)).toBe(slipsBetween(b, a))
-      expect(slipsBetween(a, b) === 0).toBe(a === b)
-      expect(slipsBetween(a, b)).toBeGreaterThanOrEqual(Math.abs(a.length - b.length))
-    }))
-    fc.assert(fc.property(word, fc.nat(6), fc.nat(3), (a, at, kind) => {
-      fc.pre(a.length > at + 1)
-      const slipped = [a.slice(0, at) + a.slice(at + 1), `${a.slice(0, at)}x${a.slice(at)}`, `${a.slice(0, at)}x${a.slice(at + 1)}`, a.slice(0, at) + a[at + 1] + a[at] + a.slice(at + 2)][kind]!
-      expect(slipsBetween(slipped, a)).toBe(slipped === a ? 0 : 1)
-    }))
+    fc.assert(
+      fc.property(word, word, (a, b) => {
+        expect(slipsBetween(a, b)).toBe(slipsBetween(b, a))
+        expect(slipsBetween(a, b) === 0).toBe(a === b)
+        expect(slipsBetween(a, b)).toBeGreaterThanOrEqual(Math.abs(a.length - b.length))
+      }),
+    )
+    fc.assert(
+      fc.property(word, fc.nat(6), fc.nat(3), (a, at, kind) => {
+        fc.pre(a.length > at + 1)
+        const slipped = [
+          a.slice(0, at) + a.slice(at + 1),
+          `${a.slice(0, at)}x${a.slice(at)}`,
+          `${a.slice(0, at)}x${a.slice(at + 1)}`,
+          a.slice(0, at) + a[at + 1] + a[at] + a.slice(at + 2),
+        ][kind]!
+        expect(slipsBetween(slipped, a)).toBe(slipped === a ? 0 : 1)
+      }),
+    )
   })
 
   it('as a beginning, what follows costs nothing', () => {

@@ -1,5 +1,6 @@
 /**
- * Slips between two words: a letter too many, missing, wrong, or two neighbours swapped (optimal string alignment; Damerau 1964, the table of
+ * Slips between two words: a letter too many, missing, wrong, or two neighbours swapped (optimal string alignment; Damerau 1964, the
+ * table of
  * Wagner and Fischer 1974). With `asBeginning`, `known` may go on: what is still being typed is compared with its beginning.
  */
 export function slipsBetween(typed: string, known: string, asBeginning = false): number {
@@ -19,9 +20,19 @@ export function slipsBetween(typed: string, known: string, asBeginning = false):
   return asBeginning ? Math.min(...last) : last[known.length]!
 }
 
-/** Of known words like the one typed, those the fewest slips away: one slip in a short word, one in three letters in a long one, or none at all. */
+/**
+ * Of known words like the one typed, those the fewest slips away: one slip in a short word, one in three letters in a long one, or none at
+ * all.
+ */
 export function nearestWords(typed: string, known: readonly string[], most = 3): string[] {
-  const ranked = known.map(word => ({ word, slips: Math.min(slipsBetween(typed, word), slipsBetween(typed, word, true) + 0.5) })).sort((a, b) => a.slips - b.slips)
+  const ranked = known
+    .map(word => ({ word, slips: Math.min(slipsBetween(typed, word), slipsBetween(typed, word, true) + 0.5) }))
+    .sort((a, b) => a.slips - b.slips)
   const least = ranked[0]?.slips ?? Infinity
-  return least > Math.max(1.5, typed.length / 3) ? [] : ranked.filter(({ slips }) => slips === least).slice(0, most).map(({ word }) => word)
+  return least > Math.max(1.5, typed.length / 3)
+    ? []
+    : ranked
+        .filter(({ slips }) => slips === least)
+        .slice(0, most)
+        .map(({ word }) => word)
 }

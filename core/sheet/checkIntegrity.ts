@@ -8,7 +8,11 @@ import type { Contested, Needs, Predicate, Sheet, Slug, Way, Window } from './ty
 export type Path = readonly (string | number)[]
 export type IntegrityIssue = { path: Path } & (
   | { code: 'SHEET_DUPLICATE_ID'; id: Slug }
-  | { code: 'SHEET_UNKNOWN_REFERENCE'; id: Slug; expected: 'line' | 'port' | 'operation' | 'trait' | 'trait value' | 'seal or hold' | 'joint, hold or line' | 'part' | 'step' }
+  | {
+      code: 'SHEET_UNKNOWN_REFERENCE'
+      id: Slug
+      expected: 'line' | 'port' | 'operation' | 'trait' | 'trait value' | 'seal or hold' | 'joint, hold or line' | 'part' | 'step'
+    }
   | { code: 'SHEET_ANSWER_TEACHES_NOTHING'; answer: Slug }
   | { code: 'SHEET_TOO_MANY_LAYOUTS'; combinations: number; most: number }
   | { code: 'SHEET_LINE_ENDS'; line: Slug; end: 'from' | 'to'; joints: number }
@@ -29,19 +33,38 @@ const portTolerance = 25
 function stepsNamed(sheet: Sheet): Set<string> {
   const named = (kinds: readonly string[], items: readonly { id: Slug }[]) => items.flatMap(item => kinds.map(kind => `${kind}:${item.id}`))
   return new Set([
-    'prepare', 'catch', 'fill', 'bleed', 'run', 'level', 'leak', 'stop', ...named(['open', 'cap', 'seals', 'seat', 'torque', 'leak'], sheet.joints), ...named(['withdraw', 'fit'], sheet.lines),
-    ...named(['release', 'fasten'], sheet.holds), ...named(['off', 'on'], sheet.operations), ...named(['fill'], sheet.fills), ...named(['bleed'], sheet.bleeders), ...named(['level'], sheet.levels),
+    'prepare',
+    'catch',
+    'fill',
+    'bleed',
+    'run',
+    'level',
+    'leak',
+    'stop',
+    ...named(['open', 'cap', 'seals', 'seat', 'torque', 'leak'], sheet.joints),
+    ...named(['withdraw', 'fit'], sheet.lines),
+    ...named(['release', 'fasten'], sheet.holds),
+    ...named(['off', 'on'], sheet.operations),
+    ...named(['fill'], sheet.fills),
+    ...named(['bleed'], sheet.bleeders),
+    ...named(['level'], sheet.levels),
   ])
 }
 
 /**
- * What a schema cannot see: that names point at things, ends meet ports, bends fit, needs do not go in circles, windows are the right way round.
+ * What a schema cannot see: that names point at things, ends meet ports, bends fit, needs do not go in circles, windows are the right way
+ * round.
  * Returns every issue with its path; an empty list means the sheet can be resolved, planned and drawn without surprises.
  */
 export function checkIntegrity(sheet: Sheet): IntegrityIssue[] {
   const issues: IntegrityIssue[] = []
   const idsOf = (items: readonly { id: Slug }[]) => new Set(items.map(item => item.id))
-  const known = { lines: idsOf(sheet.lines), ports: idsOf(sheet.ports), operations: idsOf(sheet.operations), traits: new Map(sheet.traits.map(trait => [trait.id, idsOf(trait.values)])) }
+  const known = {
+    lines: idsOf(sheet.lines),
+    ports: idsOf(sheet.ports),
+    operations: idsOf(sheet.operations),
+    traits: new Map(sheet.traits.map(trait => [trait.id, idsOf(trait.values)])),
+  }
 
   const unique = (path: string, items: readonly { id: Slug }[]) => {
     const seen = new Set<Slug>()
@@ -50,9 +73,31 @@ export function checkIntegrity(sheet: Sheet): IntegrityIssue[] {
       seen.add(id)
     })
   }
-  for (const key of ['traits', 'questions', 'verdicts', 'ports', 'lines', 'joints', 'holds', 'operations', 'landmarks', 'keepouts', 'fills', 'bleeders', 'levels', 'neighbours', 'waits'] as const) unique(key, sheet[key] ?? [])
+  for (const key of [
+    'traits',
+    'questions',
+    'verdicts',
+    'ports',
+    'lines',
+    'joints',
+    'holds',
+    'operations',
+    'landmarks',
+    'keepouts',
+    'fills',
+    'bleeders',
+    'levels',
+    'neighbours',
+    'waits',
+  ] as const)
+    unique(key, sheet[key] ?? [])
 
-  const refer = (path: Path, id: Slug, among: ReadonlySet<Slug>, expected: 'line' | 'port' | 'operation' | 'seal or hold' | 'joint, hold or line' | 'part' | 'step') => {
+  const refer = (
+    path: Path,
+    id: Slug,
+    among: ReadonlySet<Slug>,
+    expected: 'line' | 'port' | 'operation' | 'seal or hold' | 'joint, hold or line' | 'part' | 'step',
+  ) => {
     if (!among.has(id)) issues.push({ path, code: 'SHEET_UNKNOWN_REFERENCE', id, expected })
   }
   const checkPredicate = (path: Path, predicate: Predicate | undefined) => {
@@ -62,7 +107,8 @@ export function checkIntegrity(sheet: Sheet): IntegrityIssue[] {
       else if (!values.has(is)) issues.push({ path, code: 'SHEET_UNKNOWN_REFERENCE', id: is, expected: 'trait value' })
     }
   }
-  const checkNeeds = (path: Path, needs: Needs) => needs.forEach((anyOf, i) => anyOf.forEach((id, j) => refer([...path, i, j], id, known.operations, 'operation')))
+  const checkNeeds = (path: Path, needs: Needs) =>
+    needs.forEach((anyOf, i) => anyOf.forEach((id, j) => refer([...path, i, j], id, known.operations, 'operation')))
   const checkWays = (path: Path, ways: readonly Way[]) => {
     if (ways.length === 0) issues.push({ path, code: 'SHEET_NO_WAY' })
     ways.forEach((way, i) => checkNeeds([...path, i, 'needs'], way.needs))
@@ -70,7 +116,12 @@ export function checkIntegrity(sheet: Sheet): IntegrityIssue[] {
   const checkContested = <T>(path: Path, contested: Contested<T> | undefined) => {
     if (contested === undefined || contested === 'unknown') return
     if (contested.settled && contested.settled.index >= contested.values.length) {
-      issues.push({ path: [...path, 'settled', 'index'], code: 'SHEET_SETTLED_INDEX', index: contested.settled.index, count: contested.values.length })
+      issues.push({
+        path: [...path, 'settled', 'index'],
+        code: 'SHEET_SETTLED_INDEX',
+        index: contested.settled.index,
+        count: contested.values.length,
+      })
     }
   }
   const checkWindow = (path: Path, contested: Contested<Window<number>> | undefined) => {
@@ -82,14 +133,19 @@ export function checkIntegrity(sheet: Sheet): IntegrityIssue[] {
   }
 
   sheet.applies.forEach((applies, i) => checkPredicate(['applies', i, 'when'], applies.when))
-  sheet.questions.forEach((question, i) => question.answers.forEach((answer, j) => {
-    const path = ['questions', i, 'answers', j, 'implies']
-    checkPredicate(path, answer.implies)
-    // What a look teaches is kept with the vehicle as trait values; "not" and "any" leave none to keep, and the question would be asked for ever.
-    if (Object.keys(traitsImplied(answer.implies)).length === 0) issues.push({ path, code: 'SHEET_ANSWER_TEACHES_NOTHING', answer: answer.id })
-  }))
+  sheet.questions.forEach((question, i) =>
+    question.answers.forEach((answer, j) => {
+      const path = ['questions', i, 'answers', j, 'implies']
+      checkPredicate(path, answer.implies)
+      // What a look teaches is kept with the vehicle as trait values; "not" and "any" leave none to keep, and the question would be asked
+      // for ever.
+      if (Object.keys(traitsImplied(answer.implies)).length === 0)
+        issues.push({ path, code: 'SHEET_ANSWER_TEACHES_NOTHING', answer: answer.id })
+    }),
+  )
   const combinations = combinationsOf(sheet)
-  if (combinations > mostCombinations) issues.push({ path: ['traits'], code: 'SHEET_TOO_MANY_LAYOUTS', combinations, most: mostCombinations })
+  if (combinations > mostCombinations)
+    issues.push({ path: ['traits'], code: 'SHEET_TOO_MANY_LAYOUTS', combinations, most: mostCombinations })
   const parts = idsOf(sheet.lines.flatMap(line => line.parts))
   sheet.verdicts?.forEach((verdict, i) => {
     checkPredicate(['verdicts', i, 'when'], verdict.when)
@@ -102,7 +158,9 @@ export function checkIntegrity(sheet: Sheet): IntegrityIssue[] {
     checkPredicate(['lines', i, 'when'], line.when)
     checkWays(['lines', i, 'withdraw'], line.withdraw)
     line.parts.forEach((part, j) => part.supersededBy && refer(['lines', i, 'parts', j, 'supersededBy'], part.supersededBy, parts, 'part'))
-    line.parts.forEach((part, j) => part.brings.forEach((id, k) => refer(['lines', i, 'parts', j, 'brings', k], id, bringable, 'seal or hold')))
+    line.parts.forEach((part, j) =>
+      part.brings.forEach((id, k) => refer(['lines', i, 'parts', j, 'brings', k], id, bringable, 'seal or hold')),
+    )
     const developed = developLine(line.sections)
     if (!developed.ok) issues.push({ path: ['lines', i, 'sections', developed.error.section], code: 'SHEET_ROUTE', issue: developed.error })
     else lengths.set(line.id, developed.value.length)
@@ -112,7 +170,8 @@ export function checkIntegrity(sheet: Sheet): IntegrityIssue[] {
       if (joints.length !== 1) issues.push({ path: ['lines', i, end], code: 'SHEET_LINE_ENDS', line: line.id, end, joints: joints.length })
       const port = sheet.ports.find(candidate => candidate.id === line[end])
       const point = end === 'from' ? line.sections[0]?.points[0] : line.sections.at(-1)?.points.at(-1)
-      if (port && point && distance(port.at, point.at) > portTolerance) issues.push({ path: ['lines', i, end], code: 'SHEET_END_OFF_PORT', line: line.id, end, gapMm: distance(port.at, point.at) })
+      if (port && point && distance(port.at, point.at) > portTolerance)
+        issues.push({ path: ['lines', i, end], code: 'SHEET_END_OFF_PORT', line: line.id, end, gapMm: distance(port.at, point.at) })
     }
   })
   sheet.joints.forEach((joint, i) => {
@@ -121,7 +180,8 @@ export function checkIntegrity(sheet: Sheet): IntegrityIssue[] {
     checkWindow(['joints', i, 'torque'], joint.torque)
     joint.hiddenBy.forEach((id, j) => {
       refer(['joints', i, 'hiddenBy', j], id, known.operations, 'operation')
-      if (sheet.operations.some(operation => operation.id === id && !operation.engineMayRun)) issues.push({ path: ['joints', i, 'hiddenBy', j], code: 'SHEET_VIEW_NEEDS_ENGINE_OFF', operation: id })
+      if (sheet.operations.some(operation => operation.id === id && !operation.engineMayRun))
+        issues.push({ path: ['joints', i, 'hiddenBy', j], code: 'SHEET_VIEW_NEEDS_ENGINE_OFF', operation: id })
     })
   })
   sheet.holds.forEach((hold, i) => {
@@ -130,7 +190,8 @@ export function checkIntegrity(sheet: Sheet): IntegrityIssue[] {
     checkWays(['holds', i, 'ways'], hold.ways)
     checkWindow(['holds', i, 'torque'], hold.torque)
     const length = lengths.get(hold.line)
-    if (length !== undefined && hold.at > length) issues.push({ path: ['holds', i, 'at'], code: 'SHEET_HOLD_OFF_LINE', at: hold.at, length })
+    if (length !== undefined && hold.at > length)
+      issues.push({ path: ['holds', i, 'at'], code: 'SHEET_HOLD_OFF_LINE', at: hold.at, length })
   })
   sheet.operations.forEach((operation, i) => {
     checkPredicate(['operations', i, 'when'], operation.when)
@@ -146,7 +207,9 @@ export function checkIntegrity(sheet: Sheet): IntegrityIssue[] {
   })
   sheet.bleeders.forEach((bleeder, i) => checkWindow(['bleeders', i, 'torque'], bleeder.torque))
   const goals = new Set([...known.lines, ...idsOf(sheet.joints), ...idsOf(sheet.holds)])
-  sheet.neighbours.forEach((neighbour, i) => neighbour.goals.forEach((id, j) => refer(['neighbours', i, 'goals', j], id, goals, 'joint, hold or line')))
+  sheet.neighbours.forEach((neighbour, i) =>
+    neighbour.goals.forEach((id, j) => refer(['neighbours', i, 'goals', j], id, goals, 'joint, hold or line')),
+  )
   sheet.neighbours.forEach((neighbour, i) => neighbour.ways && checkWays(['neighbours', i, 'ways'], neighbour.ways))
   const steps = stepsNamed(sheet)
   sheet.waits?.forEach((wait, i) => {

@@ -21,17 +21,21 @@ describe('the demo library', () => {
     expect(new Set(sheets.flatMap(sheet => sheet.joints.map(joint => joint.kind)))).toEqual(new Set(jointKinds))
   })
 
-  it.each(demoFiles())('%s fits the format and is written as an export writes it', (file) => {
+  it.each(demoFiles())('%s fits the format and is written as an export writes it', file => {
     const text = readDemo(file)
     const parsed = packSchema.safeParse(JSON.parse(text))
     expect(parsed.error).toBeUndefined()
     expect(writePack(parsed.data as Pack)).toBe(text)
     // Keys in another order make the same file.
-    const reversed = JSON.parse(text, (_, value: unknown) => typeof value === 'object' && value !== null && !Array.isArray(value) ? Object.fromEntries(Object.entries(value).reverse()) : value) as Pack
+    const reversed = JSON.parse(text, (_, value: unknown) =>
+      typeof value === 'object' && value !== null && !Array.isArray(value) ? Object.fromEntries(Object.entries(value).reverse()) : value,
+    ) as Pack
     expect(writePack(reversed)).toBe(text)
   })
 
-  it.each(Object.keys(demoPacks))('%s is what its author writes (npx tsx cli/writeDemo.ts)', name => expect(readDemo(`${name}.efferent.json`)).toBe(writePack(demoPacks[name]!)))
+  it.each(Object.keys(demoPacks))('%s is what its author writes (npx tsx cli/writeDemo.ts)', name =>
+    expect(readDemo(`${name}.efferent.json`)).toBe(writePack(demoPacks[name]!)),
+  )
 
   it('the integrity report is current', () => expect(readFileSync('docs/integrity.md', 'utf8')).toBe(integrityReport(sheets)))
 
@@ -43,8 +47,14 @@ describe('the demo library', () => {
       const { layouts } = identifyLayouts([sheet], car)
       for (const layout of layouts) {
         const known: Record<string, string> = {}
-        for (let { looks, bits } = identifyLayouts([sheet], car); bits > 0; { looks, bits } = identifyLayouts([sheet], { ...car, traits: known })) {
-          const answer = looks[0]!.question.answers.find(({ implies }) => Object.entries(traitsImplied(implies)).every(([trait, value]) => layout.traits[trait] === value))
+        for (
+          let { looks, bits } = identifyLayouts([sheet], car);
+          bits > 0;
+          { looks, bits } = identifyLayouts([sheet], { ...car, traits: known })
+        ) {
+          const answer = looks[0]!.question.answers.find(({ implies }) =>
+            Object.entries(traitsImplied(implies)).every(([trait, value]) => layout.traits[trait] === value),
+          )
           // A layout that several answers lead to shares no value of that trait: the others of its looks are walked elsewhere.
           if (!answer) break
           Object.assign(known, traitsImplied(answer.implies))
@@ -60,7 +70,9 @@ describe('the demo library', () => {
     })
 
     it('names a source for every torque and a caution before anything that can hurt', () => {
-      for (const joint of sheet.joints) if (joint.torque !== undefined && joint.torque !== 'unknown') for (const value of joint.torque.values) expect(value.citation).toBeTruthy()
+      for (const joint of sheet.joints)
+        if (joint.torque !== undefined && joint.torque !== 'unknown')
+          for (const value of joint.torque.values) expect(value.citation).toBeTruthy()
       expect(sheet.cautions.some(caution => caution.kind === 'law')).toBe(true)
       expect(sheet.cautions.length).toBeGreaterThanOrEqual(4)
     })

@@ -13,7 +13,8 @@ export function evaluatePredicate(predicate: Predicate | undefined, traits: Read
     const inner = evaluatePredicate(predicate.not, traits)
     return inner === 'unknown' ? 'unknown' : inner === 'yes' ? 'no' : 'yes'
   }
-  const [parts, decisive, otherwise]: [readonly Predicate[], Truth, Truth] = 'all' in predicate ? [predicate.all, 'no', 'yes'] : [predicate.any, 'yes', 'no']
+  const [parts, decisive, otherwise]: [readonly Predicate[], Truth, Truth] =
+    'all' in predicate ? [predicate.all, 'no', 'yes'] : [predicate.any, 'yes', 'no']
   const truths = parts.map(part => evaluatePredicate(part, traits))
   if (truths.includes(decisive)) return decisive
   return truths.includes('unknown') ? 'unknown' : otherwise

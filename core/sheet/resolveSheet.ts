@@ -4,18 +4,20 @@ import { fitOf, type Misfit } from './fitOf'
 import type { Car, Hold, Joint, Line, Operation, Question, Sheet, Verdict } from './types'
 
 export type ResolvedSheet = {
-  sheet: Sheet; car: Car;
+  sheet: Sheet
+  car: Car
   /** Lines this car surely has. While `open` is not empty there may be more. */
-  lines: readonly Line[]; joints: readonly Joint[]; holds: readonly Hold[]; operations: readonly Operation[];
+  lines: readonly Line[]
+  joints: readonly Joint[]
+  holds: readonly Hold[]
+  operations: readonly Operation[]
   /** Lines whose presence hangs on a trait nobody has looked at. */
-  open: readonly Line[];
+  open: readonly Line[]
   /** What was seen ends the matter: the job is not needed, or a newer part replaces the line. */
-  verdict?: Verdict;
+  verdict?: Verdict
   question?: Question
 }
-export type Resolution
-  = | { applies: 'yes'; resolved: ResolvedSheet }
-    | { applies: 'no'; why: Misfit }
+export type Resolution = { applies: 'yes'; resolved: ResolvedSheet } | { applies: 'no'; why: Misfit }
 
 /**
  * The sheet as it is for one car: which lines, joints, holds and operations it has, and where the layout is still open the next best
@@ -31,7 +33,10 @@ export function resolveSheet(sheet: Sheet, car: Car): Resolution {
   return {
     applies: 'yes',
     resolved: {
-      sheet, car, lines, open,
+      sheet,
+      car,
+      lines,
+      open,
       joints: sheet.joints.filter(joint => has.has(joint.line)),
       holds: sheet.holds.filter(hold => has.has(hold.line)),
       operations: sheet.operations.filter(operation => evaluatePredicate(operation.when, car.traits) !== 'no'),

@@ -1,13 +1,13 @@
 import { sourceKinds, type Contested, type Sourced, type Window } from './types'
 
-export type Settled<T>
-  = | { kind: 'unknown' }
-    | { kind: 'single' | 'agreed'; value: T; from: readonly Sourced<T>[] }
+export type Settled<T> =
+  | { kind: 'unknown' }
+  | { kind: 'single' | 'agreed'; value: T; from: readonly Sourced<T>[] }
   /** Windows that differ but share a part: the shared part is what to work in. */
-    | { kind: 'overlap'; value: T; from: readonly Sourced<T>[] }
+  | { kind: 'overlap'; value: T; from: readonly Sourced<T>[] }
   /** Nothing shared: the better source, and the others stay visible. */
-    | { kind: 'better-source'; value: T; from: readonly Sourced<T>[]; chosen: Sourced<T> }
-    | { kind: 'settled'; value: T; from: readonly Sourced<T>[]; chosen: Sourced<T>; by: string; why: string }
+  | { kind: 'better-source'; value: T; from: readonly Sourced<T>[]; chosen: Sourced<T> }
+  | { kind: 'settled'; value: T; from: readonly Sourced<T>[]; chosen: Sourced<T>; by: string; why: string }
 
 // Newest wins between equals of one rank.
 function bestOf<T>(values: readonly Sourced<T>[]): Sourced<T> {
@@ -32,7 +32,7 @@ function settle<T>(contested: Contested<T>, meet: (values: readonly T[]) => { sa
 
 /** The window to work in, out of what the sources say. A shared point (one ends where the other starts) counts as overlap. */
 export function settleWindow<Q extends number>(contested: Contested<Window<Q>>): Settled<Window<Q>> {
-  return settle(contested, (windows) => {
+  return settle(contested, windows => {
     const low = Math.max(...windows.map(window => window.low)) as Q
     const high = Math.min(...windows.map(window => window.high)) as Q
     return { same: windows.every(window => window.low === low && window.high === high), shared: low <= high ? { low, high } : undefined }

@@ -19,7 +19,18 @@ export const liftPositions = ['ground', 'half', 'raised'] as const
 export type LiftPosition = (typeof liftPositions)[number]
 export const reaches = ['above', 'below', 'wheel-left', 'wheel-right', 'front', 'seat'] as const
 export type Reach = (typeof reaches)[number]
-export const jointKinds = ['inverted-flare', 'iso-flare', 'oring-nut', 'banjo', 'clip-connect', 'push-lock', 'flange', 'clamp', 'press-in', 'taper-thread'] as const
+export const jointKinds = [
+  'inverted-flare',
+  'iso-flare',
+  'oring-nut',
+  'banjo',
+  'clip-connect',
+  'push-lock',
+  'flange',
+  'clamp',
+  'press-in',
+  'taper-thread',
+] as const
 export type JointKind = (typeof jointKinds)[number]
 export const proofs = ['hand-start', 'bottomed', 'click', 'pull', 'cap', 'untwisted'] as const
 export type Proof = (typeof proofs)[number]
@@ -30,7 +41,17 @@ export const keepoutKinds = ['hot', 'turning', 'moving', 'sharp', 'electrical'] 
 export type KeepoutKind = (typeof keepoutKinds)[number]
 export const cautionKinds = ['burn', 'crush', 'pressure', 'fire', 'eyes', 'electric', 'slip', 'entangle', 'damage', 'waste', 'law'] as const
 export type CautionKind = (typeof cautionKinds)[number]
-export const bleedMethods = ['circulate', 'lock-to-lock', 'pump-and-hold', 'vacuum', 'pressure', 'gravity', 'bench', 'vacuum-fill', 'prime'] as const
+export const bleedMethods = [
+  'circulate',
+  'lock-to-lock',
+  'pump-and-hold',
+  'vacuum',
+  'pressure',
+  'gravity',
+  'bench',
+  'vacuum-fill',
+  'prime',
+] as const
 export type BleedMethod = (typeof bleedMethods)[number]
 export const waitKinds = ['cool', 'soak', 'drip', 'warm', 'rest', 'gravity'] as const
 export type WaitKind = (typeof waitKinds)[number]
@@ -38,11 +59,7 @@ export const phases = ['before', 'open', 'line', 'fill', 'engine', 'prove', 'clo
 export type Phase = (typeof phases)[number]
 
 /** A closed expression tree over traits; never code. */
-export type Predicate
-  = | { trait: Slug; is: Slug }
-    | { all: readonly Predicate[] }
-    | { any: readonly Predicate[] }
-    | { not: Predicate }
+export type Predicate = { trait: Slug; is: Slug } | { all: readonly Predicate[] } | { any: readonly Predicate[] } | { not: Predicate }
 
 export type Sourced<T> = { value: T; source: SourceKind; citation?: string; date: string }
 /** Several values for one thing stay side by side. A missing value is 'unknown', never zero. */
@@ -56,50 +73,132 @@ export type Needs = readonly (readonly Slug[])[]
 export type Way = { at: LiftPosition; from: Reach; needs: Needs; minutes: Minutes; note?: string }
 
 export type CentrePoint = { at: Vec3; radius?: Millimetres }
-export type Section
-  = | { kind: 'tube'; material: 'steel' | 'aluminium' | 'copper-nickel' | 'plastic'; od: Millimetres; wall: Millimetres; points: readonly CentrePoint[] }
-    | { kind: 'hose'; build: 'rubber' | 'braided' | 'silicone'; bore: Millimetres; wall: Millimetres; clampAllowed?: boolean; points: readonly CentrePoint[] }
+export type Section =
+  | {
+      kind: 'tube'
+      material: 'steel' | 'aluminium' | 'copper-nickel' | 'plastic'
+      od: Millimetres
+      wall: Millimetres
+      points: readonly CentrePoint[]
+    }
+  | {
+      kind: 'hose'
+      build: 'rubber' | 'braided' | 'silicone'
+      bore: Millimetres
+      wall: Millimetres
+      clampAllowed?: boolean
+      points: readonly CentrePoint[]
+    }
 
 export type PartOption = {
-  id: Slug; kind: 'factory' | 'aftermarket' | 'braided' | 'made'; name: string; number?: string; brings: readonly Slug[];
-  supersededBy?: Slug; discontinued?: boolean; note?: string
+  id: Slug
+  kind: 'factory' | 'aftermarket' | 'braided' | 'made'
+  name: string
+  number?: string
+  brings: readonly Slug[]
+  supersededBy?: Slug
+  discontinued?: boolean
+  note?: string
 }
 /** Chance a year that a part fails, at the age the shop's judgement speaks of. */
 export type Failure = { chancePerYear: number; why: string }
 export type Port = { id: Slug; component: string; at: Vec3; faces?: Vec3 }
 export type Line = {
-  id: Slug; name: string; mark?: string; when?: Predicate; from: Slug; to: Slug;
-  sections: readonly Section[]; withdraw: readonly Way[]; withdrawNote?: string; parts: readonly PartOption[];
+  id: Slug
+  name: string
+  mark?: string
+  when?: Predicate
+  from: Slug
+  to: Slug
+  sections: readonly Section[]
+  withdraw: readonly Way[]
+  withdrawNote?: string
+  parts: readonly PartOption[]
   /** How likely it fails when it is left alone: somebody's judgement, never a statistic. */
   failure?: Failure
 }
-export type Seal = { id: Slug; name: string; count: number; size?: string; reuse: 'never' | 'if-good'; part?: string; wet?: boolean; /** Nobody supplies it any more. */ unobtainable?: boolean }
+export type Seal = {
+  id: Slug
+  name: string
+  count: number
+  size?: string
+  reuse: 'never' | 'if-good'
+  part?: string
+  wet?: boolean
+  /** Nobody supplies it any more. */
+  unobtainable?: boolean
+}
 export type Thread = { designation: string; standard: 'metric' | 'unified' | 'pipe'; sealant: 'none' | 'as-supplied' | 'as-sheet' }
 export type Joint = {
-  id: Slug; name: string; line: Slug; end: 'from' | 'to'; kind: JointKind; thread?: Thread;
-  hex: { turn?: Millimetres; hold?: Millimetres; alternates: readonly Millimetres[] };
-  seals: readonly Seal[]; torque?: Contested<Window<NewtonMetres>>; turn?: { snugThen: Degrees };
-  tools: readonly string[]; release: string; seated: string; proofs: readonly Proof[];
+  id: Slug
+  name: string
+  line: Slug
+  end: 'from' | 'to'
+  kind: JointKind
+  thread?: Thread
+  hex: { turn?: Millimetres; hold?: Millimetres; alternates: readonly Millimetres[] }
+  seals: readonly Seal[]
+  torque?: Contested<Window<NewtonMetres>>
+  turn?: { snugThen: Degrees }
+  tools: readonly string[]
+  release: string
+  seated: string
+  proofs: readonly Proof[]
   /** What runs from the component's side when this joint opens; absent: unknown. */
-  componentDrain?: Spread;
-  ways: readonly Way[]; hiddenBy: readonly Slug[]; cautions: readonly Caution[]
+  componentDrain?: Spread
+  ways: readonly Way[]
+  hiddenBy: readonly Slug[]
+  cautions: readonly Caution[]
 }
 export type Hold = {
-  id: Slug; name: string; line: Slug; at: Millimetres; kind: 'clip' | 'bracket' | 'tie' | 'hook'; with: readonly Slug[];
-  opens: string; hex?: Millimetres; torque?: Contested<Window<NewtonMetres>>; newLineBrings: boolean; reuse: 'never' | 'if-good'; part?: string; ways: readonly Way[]
+  id: Slug
+  name: string
+  line: Slug
+  at: Millimetres
+  kind: 'clip' | 'bracket' | 'tie' | 'hook'
+  with: readonly Slug[]
+  opens: string
+  hex?: Millimetres
+  torque?: Contested<Window<NewtonMetres>>
+  newLineBrings: boolean
+  reuse: 'never' | 'if-good'
+  part?: string
+  ways: readonly Way[]
 }
 export type Fastener = {
-  count: number; what: 'bolt' | 'screw' | 'nut' | 'push-rivet' | 'clip' | 'clamp'; size: string; length?: Millimetres; place: string;
-  hex?: Millimetres; torque?: Contested<Window<NewtonMetres>>; oneTime?: boolean; part?: string;
+  count: number
+  what: 'bolt' | 'screw' | 'nut' | 'push-rivet' | 'clip' | 'clamp'
+  size: string
+  length?: Millimetres
+  place: string
+  hex?: Millimetres
+  torque?: Contested<Window<NewtonMetres>>
+  oneTime?: boolean
+  part?: string
   /** Where each sits on the part's outline, from its left and its top, 0 to 1. */
   spots?: readonly (readonly [x: number, y: number])[]
 }
 /** Middle of what has no place on a line, mm in the car's axes: where the picture looks. */
 type Placed = { centre?: Vec3 }
 export type Operation = Placed & {
-  id: Slug; name: string; when?: Predicate; at: LiftPosition; from: Reach; off: Minutes; on: Minutes; needs: Needs;
-  fasteners: readonly Fastener[]; tools: readonly string[]; engineMayRun: boolean; /** Makes the car's electrics dead: off before work beside a live cable, back on last. */ isolates?: boolean;
-  risk?: { what: string; price: Minutes }; drains?: { fluid: string } & Spread; cautions: readonly Caution[]; how?: string; refit?: string
+  id: Slug
+  name: string
+  when?: Predicate
+  at: LiftPosition
+  from: Reach
+  off: Minutes
+  on: Minutes
+  needs: Needs
+  fasteners: readonly Fastener[]
+  tools: readonly string[]
+  engineMayRun: boolean
+  /** Makes the car's electrics dead: off before work beside a live cable, back on last. */
+  isolates?: boolean
+  risk?: { what: string; price: Minutes }
+  drains?: { fluid: string } & Spread
+  cautions: readonly Caution[]
+  how?: string
+  refit?: string
 }
 export type Capsule = { shape: 'capsule'; a: Vec3; b: Vec3; radius: Millimetres }
 export type Box = { shape: 'box'; min: Vec3; max: Vec3 }
@@ -112,47 +211,110 @@ export type Keepout = { id: Slug; what: string; kind: KeepoutKind; body: Body; c
 export type Fill = Placed & { id: Slug; name: string; ways: readonly Way[]; hex?: Millimetres; tools: readonly string[] }
 export type Bleeder = Placed & { id: Slug; name: string; hex: Millimetres; torque?: Contested<Window<NewtonMetres>>; ways: readonly Way[] }
 export type Level = Placed & {
-  id: Slug; name: string; method: 'marks' | 'window' | 'plug'; engine: 'idling' | 'off'; temperature: Contested<Window<Celsius>>;
-  reads: string; mlPerMm?: number; hex?: Millimetres; torque?: Contested<Window<NewtonMetres>>; seals: readonly Seal[]; ways: readonly Way[]; cautions: readonly Caution[]
+  id: Slug
+  name: string
+  method: 'marks' | 'window' | 'plug'
+  engine: 'idling' | 'off'
+  temperature: Contested<Window<Celsius>>
+  reads: string
+  mlPerMm?: number
+  hex?: Millimetres
+  torque?: Contested<Window<NewtonMetres>>
+  seals: readonly Seal[]
+  ways: readonly Way[]
+  cautions: readonly Caution[]
 }
 export type Fluid = {
-  spec: Contested<string>; capacity: Contested<Millilitres>; reservoir?: Contested<Millilitres>;
-  volumes: readonly { component: string; volume: Contested<Millilitres> }[]; bottle: Millilitres; expansionPerKelvin: number; mixesWith: readonly string[]
+  spec: Contested<string>
+  capacity: Contested<Millilitres>
+  reservoir?: Contested<Millilitres>
+  volumes: readonly { component: string; volume: Contested<Millilitres> }[]
+  bottle: Millilitres
+  expansionPerKelvin: number
+  mixesWith: readonly string[]
 }
 export type Bleeding = {
-  allowed: readonly BleedMethod[]; forbidden: readonly { method: BleedMethod; why: string }[]; summary: string;
+  allowed: readonly BleedMethod[]
+  forbidden: readonly { method: BleedMethod; why: string }[]
+  summary: string
   parameters: { pressure?: Kilopascals; restMinutes?: Minutes; strokes?: number; turns?: 'full-lock' | 'short-of-lock' }
 }
 export type Proving = { leakMinutes: Contested<Minutes>; engine: 'idling' | 'off'; roadTest: boolean; lookNext: readonly string[] }
 export type Question = {
-  id: Slug; text: string; stand: Lookout; minutes: Minutes;
+  id: Slug
+  text: string
+  stand: Lookout
+  minutes: Minutes
   answers: readonly { id: Slug; label: string; looksLike: string; implies: Predicate }[]
 }
 /** What a look at the car can end with instead of a job. */
 export type Verdict = { id: Slug; when: Predicate; kind: 'not-needed' | 'superseded'; text: string; part?: Slug }
 export type Trait = { id: Slug; name: string; values: readonly { id: Slug; name: string }[] }
-export type Applies = { families: readonly Slug[]; years?: readonly [from: number, to: number]; engines?: readonly Slug[]; when?: Predicate }
+export type Applies = {
+  families: readonly Slug[]
+  years?: readonly [from: number, to: number]
+  engines?: readonly Slug[]
+  when?: Predicate
+}
 /**
- * Time that passes without hands. `after` and `before` name steps: `open:joint`, `off:operation`, `withdraw:line`, `fill`, `bleed`, `run`, `level`. Without
+ * Time that passes without hands. `after` and `before` name steps: `open:joint`, `off:operation`, `withdraw:line`, `fill`, `bleed`,
+ * `run`, `level`. Without
  * `after` it runs from the start of the job; steps a job does not have are passed over.
  */
 export type Wait = { id: Slug; kind: WaitKind; text: string; minutes: Minutes; after: readonly string[]; before: readonly string[] }
 /**
- * Something beside the lines that could be renewed while they are off. `ways`: how its own place is reached, with the minutes for it; `goals`: joints
+ * Something beside the lines that could be renewed while they are off. `ways`: how its own place is reached, with the minutes for it;
+ * `goals`: joints
  * that must be open for it; `failure`: somebody's judgement of how likely it fails, never a statistic.
  */
-export type Neighbour = Placed & { id: Slug; what: string; goals: readonly Slug[]; ways?: readonly Way[]; parts: readonly string[]; failure?: Failure }
-
-export type Sheet = {
-  format: 'efferent.line-sheet/1'; id: Slug; revision: number; title: string; system: System; summary: string; words: readonly string[];
-  applies: readonly Applies[]; traits: readonly Trait[]; questions: readonly Question[]; verdicts?: readonly Verdict[];
-  ports: readonly Port[]; lines: readonly Line[]; joints: readonly Joint[]; holds: readonly Hold[]; operations: readonly Operation[];
-  landmarks?: readonly Landmark[]; keepouts: readonly Keepout[]; fills: readonly Fill[]; bleeders: readonly Bleeder[]; levels: readonly Level[];
-  fluid: Fluid; bleeding: Bleeding; proving: Proving; neighbours: readonly Neighbour[]; waits?: readonly Wait[];
-  cautions: readonly (Caution & { phase: Phase })[]; notes: readonly { by: string; date: string; text: string }[]
+export type Neighbour = Placed & {
+  id: Slug
+  what: string
+  goals: readonly Slug[]
+  ways?: readonly Way[]
+  parts: readonly string[]
+  failure?: Failure
 }
 
-export type Family = { id: Slug; make: string; model: string; body: string; years: readonly [from: number, to: number]; engines: readonly { id: Slug; name: string }[] }
+export type Sheet = {
+  format: 'efferent.line-sheet/1'
+  id: Slug
+  revision: number
+  title: string
+  system: System
+  summary: string
+  words: readonly string[]
+  applies: readonly Applies[]
+  traits: readonly Trait[]
+  questions: readonly Question[]
+  verdicts?: readonly Verdict[]
+  ports: readonly Port[]
+  lines: readonly Line[]
+  joints: readonly Joint[]
+  holds: readonly Hold[]
+  operations: readonly Operation[]
+  landmarks?: readonly Landmark[]
+  keepouts: readonly Keepout[]
+  fills: readonly Fill[]
+  bleeders: readonly Bleeder[]
+  levels: readonly Level[]
+  fluid: Fluid
+  bleeding: Bleeding
+  proving: Proving
+  neighbours: readonly Neighbour[]
+  waits?: readonly Wait[]
+  cautions: readonly (Caution & { phase: Phase })[]
+  notes: readonly { by: string; date: string; text: string }[]
+}
+
+export type Family = {
+  id: Slug
+  make: string
+  model: string
+  body: string
+  years: readonly [from: number, to: number]
+  engines: readonly { id: Slug; name: string }[]
+}
 export type Pack = { format: 'efferent.pack/1'; title: string; demo?: boolean; families: readonly Family[]; sheets: readonly Sheet[] }
 
 /** What is known of one car. Traits not listed are not known. */

@@ -2,8 +2,8 @@ import { newtonMetres, type NewtonMetres } from '../units/types'
 import type { Window } from '../sheet/types'
 
 export type TorqueCheck = {
-  verdict: 'inside' | 'under' | 'over';
-  target: NewtonMetres;
+  verdict: 'inside' | 'under' | 'over'
+  target: NewtonMetres
   /** What is left up to the window's top: kept for a weep found later. Zero when over. */
   headroom: NewtonMetres
 }

@@ -7,7 +7,7 @@ export const unitSymbol = <D extends Dimension>(dimension: D, unit: UnitsOf[D]):
 /** Rounds half away from zero to the unit's own number of decimals and drops trailing zeros: 18 → "18", 13.27 → "13.3". */
 export function formatNumber(value: number, digits: number): string {
   const scale = 10 ** digits
-  const rounded = Math.sign(value) * Math.round(Math.abs(value) * scale + 1e-9) / scale
+  const rounded = (Math.sign(value) * Math.round(Math.abs(value) * scale + 1e-9)) / scale
   const text = (rounded === 0 ? 0 : rounded).toFixed(digits)
   return text.includes('.') ? text.replace(/\.?0+$/, '') : text
 }

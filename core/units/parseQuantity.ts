@@ -3,10 +3,10 @@ import type { Dimension, UnitsOf } from './types'
 import { unitTable } from './unitTable'
 
 export type ParsedQuantity<D extends Dimension> = { low: number; high: number; unit: UnitsOf[D] }
-export type ParseIssue
-  = | { code: 'UNIT_NOT_A_NUMBER'; text: string }
-    | { code: 'UNIT_UNKNOWN'; text: string; unit: string }
-    | { code: 'UNIT_RANGE_REVERSED'; text: string; low: number; high: number }
+export type ParseIssue =
+  | { code: 'UNIT_NOT_A_NUMBER'; text: string }
+  | { code: 'UNIT_UNKNOWN'; text: string; unit: string }
+  | { code: 'UNIT_RANGE_REVERSED'; text: string; low: number; high: number }
 
 // "1 1/2", "7/16", "18", "18.5", "18,5"
 const numberPattern = String.raw`(?:\d+\s+)?\d+\s*\/\s*\d+|\d+(?:[.,]\d+)?|[.,]\d+`

@@ -30,20 +30,8 @@ export type VolumeUnit = 'mL' | 'L' | 'qt' | 'floz'
 export type TemperatureUnit = 'degC' | 'degF'
 export type PressureUnit = 'kPa' | 'psi' | 'bar'
 
-export type UnitsOf = {
-  torque: TorqueUnit;
-  length: LengthUnit;
-  volume: VolumeUnit;
-  temperature: TemperatureUnit;
-  pressure: PressureUnit
-}
-export type SiOf = {
-  torque: NewtonMetres;
-  length: Millimetres;
-  volume: Millilitres;
-  temperature: Celsius;
-  pressure: Kilopascals
-}
+export type UnitsOf = { torque: TorqueUnit; length: LengthUnit; volume: VolumeUnit; temperature: TemperatureUnit; pressure: PressureUnit }
+export type SiOf = { torque: NewtonMetres; length: Millimetres; volume: Millilitres; temperature: Celsius; pressure: Kilopascals }
 
 /** What a person typed, kept exactly as typed beside its SI value. */
 export type Entered<D extends Dimension> = { value: number; unit: UnitsOf[D] }

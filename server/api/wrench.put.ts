@@ -4,4 +4,6 @@ import { readBodyWith } from '../utils/body'
 import { getPool } from '../utils/db'
 import { route } from '../utils/route'
 
-export default route('PUT /api/wrench', async ({ event, person }) => setWrench(getPool(), person.id, (await readBodyWith(event, wrenchSchema)).millimetres))
+export default route('PUT /api/wrench', async ({ event, person }) =>
+  setWrench(getPool(), person.id, (await readBodyWith(event, wrenchSchema)).millimetres),
+)

@@ -3,21 +3,38 @@ import { setResponseHeaders } from 'h3'
 import type { NitroApp } from 'nitropack/types'
 
 // Vuetify writes its theme into a style element and positions overlays with style attributes; scripts carry a nonce.
-const policy = (nonce: string) => [
-  `default-src 'none'`, `script-src 'self' 'nonce-${nonce}'`, `style-src 'self' 'unsafe-inline'`, `img-src 'self' data: blob:`, `font-src 'self'`, `connect-src 'self'`,
-  `worker-src 'self'`, `manifest-src 'self'`, `base-uri 'none'`, `form-action 'self'`, `frame-ancestors 'none'`,
-].join('; ')
+const policy = (nonce: string) =>
+  [
+    `default-src 'none'`,
+    `script-src 'self' 'nonce-${nonce}'`,
+    `style-src 'self' 'unsafe-inline'`,
+    `img-src 'self' data: blob:`,
+    `font-src 'self'`,
+    `connect-src 'self'`,
+    `worker-src 'self'`,
+    `manifest-src 'self'`,
+    `base-uri 'none'`,
+    `form-action 'self'`,
+    `frame-ancestors 'none'`,
+  ].join('; ')
 
 const always = {
-  'x-content-type-options': 'nosniff', 'referrer-policy': 'same-origin', 'cross-origin-opener-policy': 'same-origin', 'cross-origin-resource-policy': 'same-origin',
-  'permissions-policy': 'camera=(self), microphone=(), geolocation=(), payment=()', 'x-frame-options': 'DENY',
+  'x-content-type-options': 'nosniff',
+  'referrer-policy': 'same-origin',
+  'cross-origin-opener-policy': 'same-origin',
+  'cross-origin-resource-policy': 'same-origin',
+  'permissions-policy': 'camera=(self), microphone=(), geolocation=(), payment=()',
+  'x-frame-options': 'DENY',
 }
 
 export default (nitro: NitroApp): void => {
-  nitro.hooks.hook('request', event => setResponseHeaders(event, { ...always, 'content-security-policy': `default-src 'none'; frame-ancestors 'none'` }))
+  nitro.hooks.hook('request', event =>
+    setResponseHeaders(event, { ...always, 'content-security-policy': `default-src 'none'; frame-ancestors 'none'` }),
+  )
   nitro.hooks.hook('render:html', (html, { event }) => {
     const nonce = randomBytes(16).toString('base64')
-    for (const part of ['head', 'bodyPrepend', 'bodyAppend', 'body'] as const) html[part] = html[part].map(chunk => chunk.replaceAll('<script', `<script nonce="${nonce}"`))
+    for (const part of ['head', 'bodyPrepend', 'bodyAppend', 'body'] as const)
+      html[part] = html[part].map(chunk => chunk.replaceAll('<script', `<script nonce="${nonce}"`))
     // In development Vite's client adds styles and a socket of its own.
     if (process.env.NODE_ENV !== 'development') setResponseHeaders(event, { 'content-security-policy': policy(nonce) })
     else event.node.res.removeHeader('content-security-policy')

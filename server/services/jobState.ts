@@ -25,7 +25,10 @@ export async function loadState(db: Db, jobId: string, seq: number): Promise<Job
   if (known?.seq === seq) return known
   const base = known && known.seq < seq ? known : undefined
   const rows = await listEvents(db, jobId, base?.seq ?? 0)
-  const state = rows.map(toEvent).filter(event => event.seq <= seq).reduce<JobState | undefined>((folded, event) => evolve(folded, event), base)
+  const state = rows
+    .map(toEvent)
+    .filter(event => event.seq <= seq)
+    .reduce<JobState | undefined>((folded, event) => evolve(folded, event), base)
   if (!state) throw new Error(`job ${jobId} has no events`)
   return state
 }

@@ -37,7 +37,12 @@ export async function getJobRow(db: Db, id: string): Promise<JobRow> {
 export async function getJob(db: Db, id: string): Promise<JobView> {
   const row = await findJob(db, id)
   if (!row) throw jobUnknown()
-  const [events, sheet, vehicle, [head]] = await Promise.all([listEvents(db, id, 0), getSheet(db, row.sheet_id, row.sheet_revision), getVehicle(db, row.vehicle_id), listSheetsById(db, [row.sheet_id])])
+  const [events, sheet, vehicle, [head]] = await Promise.all([
+    listEvents(db, id, 0),
+    getSheet(db, row.sheet_id, row.sheet_revision),
+    getVehicle(db, row.vehicle_id),
+    listSheetsById(db, [row.sheet_id]),
+  ])
   return { row: toJobRow(row), events: events.map(toEvent), sheet, latest: head?.revision ?? sheet.revision, vehicle }
 }
 
@@ -56,7 +61,7 @@ export async function openJob(request: OpenJobRequest, person: Person): Promise<
     return row && toJobRow(row)
   }
   try {
-    return await withTransaction(async (db) => {
+    return await withTransaction(async db => {
       const known = await existing(db)
       if (known) return known
       const [vehicle, sheet] = [await getVehicle(db, request.vehicle), await getSheet(db, request.sheet)]
@@ -64,13 +69,40 @@ export async function openJob(request: OpenJobRequest, person: Person): Promise<
       const number = await nextJobNumber(db)
       const recordedAt = new Date().toISOString()
       const { id, plate, label, family, year, engine } = vehicle
-      const decision = decide(undefined, {
-        type: 'opened', number, sheet: { id: sheet.id, revision: sheet.revision }, vehicle: { id, plate, label, family, year, engine }, customer: vehicle.customer, complaint: request.complaint, traits: vehicle.traits,
-      }, { resolved, person, device: request.device, at: request.at, recordedAt })
+      const decision = decide(
+        undefined,
+        {
+          type: 'opened',
+          number,
+          sheet: { id: sheet.id, revision: sheet.revision },
+          vehicle: { id, plate, label, family, year, engine },
+          customer: vehicle.customer,
+          complaint: request.complaint,
+          traits: vehicle.traits,
+        },
+        { resolved, person, device: request.device, at: request.at, recordedAt },
+      )
       if (!decision.ok) throw refused(decision.error, sheet)
-      const event: JobEvent = { id: request.id, job: request.id, seq: 1, at: request.at, recordedAt, by: { id: person.id, name: person.name }, device: request.device, body: decision.value }
+      const event: JobEvent = {
+        id: request.id,
+        job: request.id,
+        seq: 1,
+        at: request.at,
+        recordedAt,
+        by: { id: person.id, name: person.name },
+        device: request.device,
+        body: decision.value,
+      }
       const state = evolve(undefined, event)
-      await insertJob(db, { id: request.id, number, sheetId: sheet.id, sheetRevision: sheet.revision, vehicleId: vehicle.id, customer: vehicle.customer, ...summaryOf(resolved, state) })
+      await insertJob(db, {
+        id: request.id,
+        number,
+        sheetId: sheet.id,
+        sheetRevision: sheet.revision,
+        vehicleId: vehicle.id,
+        customer: vehicle.customer,
+        ...summaryOf(resolved, state),
+      })
       await insertEvents(db, [event])
       await notifyJob(db, { id: request.id, seq: 1 })
       return (await existing(db))!
@@ -89,30 +121,54 @@ const refused = (refusal: Refusal, sheet: Sheet): ProblemError => {
 
 /**
  * Appends what a device says happened. All or nothing; an event sent before is answered with what was stored then. Every command is decided
- * again on the current state: what still holds is taken although the job has moved on, what no longer does is a conflict that shows what came between.
+ * again on the current state: what still holds is taken although the job has moved on, what no longer does is a conflict that shows what
+ * came between.
  */
 export async function appendToJob(jobId: string, request: AppendRequest, person: Person): Promise<AppendResult> {
-  const { result, state } = await withTransaction(async (db) => {
+  const { result, state } = await withTransaction(async db => {
     const job = await lockJob(db, jobId)
     if (!job) throw jobUnknown()
     let sheet = await getSheet(db, job.sheet_id, job.sheet_revision)
     let state = await loadState(db, jobId, job.seq)
-    const recorded = new Map((await findEvents(db, request.events.map(event => event.id))).map(row => [row.id, toEvent(row)]))
+    const recorded = new Map(
+      (
+        await findEvents(
+          db,
+          request.events.map(event => event.id),
+        )
+      ).map(row => [row.id, toEvent(row)]),
+    )
     const recordedAt = job.now.toISOString()
     const fresh: JobEvent[] = []
     const answer: JobEvent[] = []
     for (const [index, incoming] of request.events.entries()) {
       const known = recorded.get(incoming.id)
-      if (known && known.job !== jobId) throw new ProblemError('REQUEST_BODY', 'That event belongs to another job.', { errors: [{ path: `events[${index}].id`, message: 'recorded under another job' }] })
+      if (known && known.job !== jobId)
+        throw new ProblemError('REQUEST_BODY', 'That event belongs to another job.', {
+          errors: [{ path: `events[${index}].id`, message: 'recorded under another job' }],
+        })
       if (known) {
         answer.push(known)
         continue
       }
       const resolved = resolveJob(sheet, state)
-      const newer = incoming.command.type === 'revisionMoved' ? await newerFor(db, job.sheet_id, incoming.command.revision, state) : undefined
+      const newer =
+        incoming.command.type === 'revisionMoved' ? await newerFor(db, job.sheet_id, incoming.command.revision, state) : undefined
       const decision = decide(state, incoming.command, { resolved, newer, person, device: incoming.device, at: incoming.at, recordedAt })
-      if (!decision.ok) throw request.basedOn < job.seq ? await conflict(db, jobId, request.basedOn, decision.error, sheet, index) : refusedAt(decision.error, sheet, index)
-      const event: JobEvent = { id: incoming.id, job: jobId, seq: state.seq + 1, at: incoming.at, recordedAt, by: { id: person.id, name: person.name }, device: incoming.device, body: decision.value }
+      if (!decision.ok)
+        throw request.basedOn < job.seq
+          ? await conflict(db, jobId, request.basedOn, decision.error, sheet, index)
+          : refusedAt(decision.error, sheet, index)
+      const event: JobEvent = {
+        id: incoming.id,
+        job: jobId,
+        seq: state.seq + 1,
+        at: incoming.at,
+        recordedAt,
+        by: { id: person.id, name: person.name },
+        device: incoming.device,
+        body: decision.value,
+      }
       state = evolve(state, event)
       if (newer && event.body.type === 'revisionMoved') sheet = newer.sheet
       fresh.push(event)
@@ -144,7 +200,9 @@ function refusedAt(refusal: Refusal, sheet: Sheet, index: number): ProblemError 
 async function conflict(db: Db, jobId: string, basedOn: number, refusal: Refusal, sheet: Sheet, index: number): Promise<ProblemError> {
   const since = await getEvents(db, jobId, basedOn)
   const who = [...new Set(since.map(event => event.by.name))].join(', ')
-  return new ProblemError('JOB_CONFLICT', `${who} has worked on this job since. ${refusalWords(refusal, sheet)} Look at the job as it stands now.`, {
-    fields: { refusal, since }, errors: [{ path: `events[${index}]`, message: refusal.code }],
-  })
+  return new ProblemError(
+    'JOB_CONFLICT',
+    `${who} has worked on this job since. ${refusalWords(refusal, sheet)} Look at the job as it stands now.`,
+    { fields: { refusal, since }, errors: [{ path: `events[${index}]`, message: refusal.code }] },
+  )
 }

@@ -43,28 +43,48 @@ function readVehicleNumber({ vin, vinRead }: NewVehicle): string | undefined {
 export async function addVehicle(vehicle: NewVehicle): Promise<VehicleView> {
   const vin = readVehicleNumber(vehicle)
   try {
-    return await withTransaction(async (db) => {
+    return await withTransaction(async db => {
       const family = await findFamily(db, vehicle.family)
-      if (!family) throw new ProblemError('FAMILY_UNKNOWN', `There is no vehicle family “${vehicle.family}”. Import its pack first.`, { errors: [{ path: 'family', message: 'not known' }] })
+      if (!family)
+        throw new ProblemError('FAMILY_UNKNOWN', `There is no vehicle family “${vehicle.family}”. Import its pack first.`, {
+          errors: [{ path: 'family', message: 'not known' }],
+        })
       if (vehicle.engine && !family.engines.some(engine => engine.id === vehicle.engine)) {
-        throw new ProblemError('REQUEST_BODY', `The ${family.make} ${family.model} has no such engine. Choose one from the list.`, { errors: [{ path: 'engine', message: 'not an engine of this family' }] })
+        throw new ProblemError('REQUEST_BODY', `The ${family.make} ${family.model} has no such engine. Choose one from the list.`, {
+          errors: [{ path: 'engine', message: 'not an engine of this family' }],
+        })
       }
       const id = await insertVehicle(db, { ...vehicle, vin })
       await insertEntries(db, vehicleEntries({ ...vehicle, id, vin }, family))
       return getVehicle(db, id)
     })
   } catch (error) {
-    if (isUniqueViolation(error, 'vehicles_plate_key')) throw new ProblemError('VEHICLE_PLATE_TAKEN', `${vehicle.plate} is here already. Look it up by its plate.`, { errors: [{ path: 'plate', message: 'already known' }] })
-    if (isUniqueViolation(error, 'vehicles_vin_key')) throw new ProblemError('VEHICLE_NUMBER_TAKEN', 'A car with this vehicle number is here already. Look it up by the number.', { errors: [{ path: 'vin', message: 'already known' }] })
+    if (isUniqueViolation(error, 'vehicles_plate_key'))
+      throw new ProblemError('VEHICLE_PLATE_TAKEN', `${vehicle.plate} is here already. Look it up by its plate.`, {
+        errors: [{ path: 'plate', message: 'already known' }],
+      })
+    if (isUniqueViolation(error, 'vehicles_vin_key'))
+      throw new ProblemError('VEHICLE_NUMBER_TAKEN', 'A car with this vehicle number is here already. Look it up by the number.', {
+        errors: [{ path: 'vin', message: 'already known' }],
+      })
     throw error
   }
 }
 
 /** One look at the car, kept with the customer's vehicle: nobody has to look twice. */
-export async function learnTrait(db: Db, vehicleId: string, answer: { sheet: string; question: string; answer: string }): Promise<VehicleView> {
+export async function learnTrait(
+  db: Db,
+  vehicleId: string,
+  answer: { sheet: string; question: string; answer: string },
+): Promise<VehicleView> {
   const sheet = await getSheet(db, answer.sheet)
-  const implied = sheet.questions.find(question => question.id === answer.question)?.answers.find(candidate => candidate.id === answer.answer)?.implies
-  if (!implied) throw new ProblemError('REQUEST_BODY', 'The sheet does not ask that. Reload the sheet.', { errors: [{ path: 'question', message: 'not on this sheet' }] })
+  const implied = sheet.questions
+    .find(question => question.id === answer.question)
+    ?.answers.find(candidate => candidate.id === answer.answer)?.implies
+  if (!implied)
+    throw new ProblemError('REQUEST_BODY', 'The sheet does not ask that. Reload the sheet.', {
+      errors: [{ path: 'question', message: 'not on this sheet' }],
+    })
   await getVehicle(db, vehicleId)
   await addVehicleTraits(db, vehicleId, traitsImplied(implied))
   return getVehicle(db, vehicleId)

@@ -24,8 +24,15 @@ export async function getPeople(db: Db): Promise<PersonView[]> {
 export async function getSession(db: Db, person: PersonView | undefined): Promise<SessionView> {
   const [people, settings] = [await listPeople(db), await readSettings(db)]
   return {
-    person, setup: people.length === 0, workshop: typeof settings.workshop === 'string' ? settings.workshop : '', judgement: judgementOf(settings), lift: liftOf(settings), wrench: person && wrenchOf(settings, person.id),
-    people: people.filter(candidate => candidate.active).map(({ id, name, role, hint }) => ({ id, name, role, hint: settings.demo === true ? hint ?? undefined : undefined })),
+    person,
+    setup: people.length === 0,
+    workshop: typeof settings.workshop === 'string' ? settings.workshop : '',
+    judgement: judgementOf(settings),
+    lift: liftOf(settings),
+    wrench: person && wrenchOf(settings, person.id),
+    people: people
+      .filter(candidate => candidate.active)
+      .map(({ id, name, role, hint }) => ({ id, name, role, hint: settings.demo === true ? (hint ?? undefined) : undefined })),
   }
 }
 
@@ -45,11 +52,18 @@ export async function signIn(db: Db, request: { person: string; secret: string; 
   const failures = await countFailures(db, { person: request.person, address: request.address, windowMinutes })
   if (failures.person >= perPerson || failures.address >= perAddress) {
     const seconds = Math.max(1, Math.ceil(((failures.oldest?.getTime() ?? 0) + windowMinutes * 60_000 - Date.now()) / 1000))
-    throw new ProblemError('AUTH_TOO_MANY_TRIES', `Too many wrong tries. Wait ${Math.ceil(seconds / 60)} minutes, or ask an admin for a new PIN.`, { headers: { 'retry-after': String(seconds) } })
+    throw new ProblemError(
+      'AUTH_TOO_MANY_TRIES',
+      `Too many wrong tries. Wait ${Math.ceil(seconds / 60)} minutes, or ask an admin for a new PIN.`,
+      { headers: { 'retry-after': String(seconds) } },
+    )
   }
   const person = await findPerson(db, request.person)
   // An unknown person costs the same time as a wrong PIN.
-  const right = await verifySecret(request.secret, person?.secret_hash ?? 'scrypt$AAAAAAAAAAAAAAAAAAAAAA$AAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAA')
+  const right = await verifySecret(
+    request.secret,
+    person?.secret_hash ?? 'scrypt$AAAAAAAAAAAAAAAAAAAAAA$AAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAA',
+  )
   if (!person?.active || !right) {
     await insertFailure(db, { person: person?.id, address: request.address })
     throw new ProblemError('AUTH_WRONG_SECRET', 'Check the name and type the PIN again.')
@@ -61,9 +75,10 @@ export async function signIn(db: Db, request: { person: string; secret: string; 
 /** The first visit to an empty workshop makes its admin. Locked against a second first visit. */
 export async function setUpWorkshop(request: { workshop: string; name: string; password: string }): Promise<PersonRow> {
   const secretHash = await hashSecret(request.password)
-  return withTransaction(async (db) => {
+  return withTransaction(async db => {
     await lockPeople(db)
-    if ((await listPeople(db)).length > 0) throw new ProblemError('SETUP_DONE', 'There is an admin already. Sign in, or ask them to add you.')
+    if ((await listPeople(db)).length > 0)
+      throw new ProblemError('SETUP_DONE', 'There is an admin already. Sign in, or ask them to add you.')
     await writeSetting(db, 'workshop', request.workshop)
     return (await findPerson(db, await insertPerson(db, { name: request.name, role: 'admin', secretHash })))!
   })
@@ -71,21 +86,30 @@ export async function setUpWorkshop(request: { workshop: string; name: string; p
 
 export async function addPerson(db: Db, person: { name: string; role: Role; secret: string; hint?: string }): Promise<PersonView> {
   try {
-    const id = await insertPerson(db, { name: person.name, role: person.role, secretHash: await hashSecret(person.secret), hint: person.hint })
+    const id = await insertPerson(db, {
+      name: person.name,
+      role: person.role,
+      secretHash: await hashSecret(person.secret),
+      hint: person.hint,
+    })
     return { id, name: person.name, role: person.role, active: true }
   } catch (error) {
-    if (isUniqueViolation(error, 'people_name_key')) throw new ProblemError('PERSON_NAME_TAKEN', `There is a ${person.name} already. Add a letter of the family name.`, { errors: [{ path: 'name', message: 'already in use' }] })
+    if (isUniqueViolation(error, 'people_name_key'))
+      throw new ProblemError('PERSON_NAME_TAKEN', `There is a ${person.name} already. Add a letter of the family name.`, {
+        errors: [{ path: 'name', message: 'already in use' }],
+      })
     throw error
   }
 }
 
 export async function changePerson(id: string, change: { active?: boolean; secret?: string }): Promise<PersonView> {
   const secretHash = change.secret === undefined ? undefined : await hashSecret(change.secret)
-  return withTransaction(async (db) => {
+  return withTransaction(async db => {
     const person = await findPerson(db, id)
     if (!person) throw new ProblemError('PERSON_UNKNOWN', 'That person is not known here. Reload the list.')
     if (change.secret !== undefined) checkSecret(person.role, change.secret)
-    if (change.active === false && person.role === 'admin' && person.active && await countActiveAdmins(db) <= 1) throw new ProblemError('PERSON_LAST_ADMIN', 'Somebody has to be able to add people. Add another admin first.')
+    if (change.active === false && person.role === 'admin' && person.active && (await countActiveAdmins(db)) <= 1)
+      throw new ProblemError('PERSON_LAST_ADMIN', 'Somebody has to be able to add people. Add another admin first.')
     await updatePerson(db, id, { active: change.active, secretHash })
     return toPerson((await findPerson(db, id))!)
   })
@@ -94,5 +118,12 @@ export async function changePerson(id: string, change: { active?: boolean; secre
 function checkSecret(role: Role, secret: string): void {
   const [min, max] = limits.pinDigits
   const fits = role === 'admin' ? secret.length >= limits.passwordLength[0] : new RegExp(`^\\d{${min},${max}}$`).test(secret)
-  if (!fits) throw new ProblemError('PERSON_SECRET', role === 'admin' ? `An admin has a password of at least ${limits.passwordLength[0]} characters.` : `A PIN has ${min} to ${max} digits.`, { errors: [{ path: 'secret', message: 'does not fit the role' }] })
+  if (!fits)
+    throw new ProblemError(
+      'PERSON_SECRET',
+      role === 'admin'
+        ? `An admin has a password of at least ${limits.passwordLength[0]} characters.`
+        : `A PIN has ${min} to ${max} digits.`,
+      { errors: [{ path: 'secret', message: 'does not fit the role' }] },
+    )
 }

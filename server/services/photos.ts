@@ -9,13 +9,19 @@ import { ProblemError } from '../utils/problemError'
 import { getJobRow } from './jobs'
 
 /** Keeps a photo for a job, without its metadata. The device chose the id: a photo sent twice is one photo. */
-export async function keepPhoto(job: string, id: string, bytes: Buffer, person: Person): Promise<{ id: string; width: number; height: number }> {
+export async function keepPhoto(
+  job: string,
+  id: string,
+  bytes: Buffer,
+  person: Person,
+): Promise<{ id: string; width: number; height: number }> {
   const plain = stripImage(bytes, limits.photoSide)
   if (!plain.ok) throw new ProblemError('PHOTO_REFUSED', imageWords(plain.error))
   const { width, height } = plain.value
-  return withTransaction(async (db) => {
+  return withTransaction(async db => {
     await getJobRow(db, job)
-    if (await countPhotos(db, job) >= limits.photosPerJob && !await findPhoto(db, id)) throw new ProblemError('PHOTO_REFUSED', `A job keeps ${limits.photosPerJob} photos, and this one has them.`)
+    if ((await countPhotos(db, job)) >= limits.photosPerJob && !(await findPhoto(db, id)))
+      throw new ProblemError('PHOTO_REFUSED', `A job keeps ${limits.photosPerJob} photos, and this one has them.`)
     await insertPhoto(db, { id, job, bytes: plain.value.bytes, width, height, person: person.id })
     return { id, width, height }
   })
@@ -24,7 +30,17 @@ export async function keepPhoto(job: string, id: string, bytes: Buffer, person: 
 /** The photos of a record that a PDF can show: JPEG, as every device of ours sends them. */
 export async function getPrintablePhotos(db: Db, record: JobRecord): Promise<Map<string, Buffer>> {
   const isJpeg = (bytes: Buffer) => bytes[0] === 0xff && bytes[1] === 0xd8
-  return new Map((await listPhotos(db, record.job, record.photos.map(({ photo }) => photo))).filter(({ bytes }) => isJpeg(bytes)).map(({ id, bytes }) => [id, bytes]))
+  return new Map(
+    (
+      await listPhotos(
+        db,
+        record.job,
+        record.photos.map(({ photo }) => photo),
+      )
+    )
+      .filter(({ bytes }) => isJpeg(bytes))
+      .map(({ id, bytes }) => [id, bytes]),
+  )
 }
 
 export async function getPhoto(db: Db, id: string): Promise<Buffer> {

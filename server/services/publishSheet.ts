@@ -17,23 +17,37 @@ export async function getRevisions(db: Db, id: string): Promise<RevisionView[]> 
   return rows.map(row => ({ revision: row.revision, publishedAt: row.published_at.toISOString(), by: row.by ?? undefined }))
 }
 
-const moved = (id: string, head: number | undefined) => new ProblemError('SHEET_REVISION_MOVED', head === undefined
-  ? `“${id}” is not here any more under that number. Start it as revision 1.`
-  : `“${id}” is at revision ${head} now. Compare with it and publish the next; your draft is kept on this device.`, { fields: { revision: head } })
+const moved = (id: string, head: number | undefined) =>
+  new ProblemError(
+    'SHEET_REVISION_MOVED',
+    head === undefined
+      ? `“${id}” is not here any more under that number. Start it as revision 1.`
+      : `“${id}” is at revision ${head} now. Compare with it and publish the next; your draft is kept on this device.`,
+    { fields: { revision: head } },
+  )
 
 /** The next revision of a sheet, or the first of a new one, with the bench notes that are folded into it. All or nothing. */
 export async function publishSheet(id: string, sheet: Sheet, notes: string[], person: Person): Promise<RevisionView> {
-  if (sheet.id !== id) throw new ProblemError('SHEET_REFUSED', `The sheet calls itself “${sheet.id}”. A sheet keeps its id for ever.`, { errors: [{ path: 'id', message: 'differs from the address' }] })
+  if (sheet.id !== id)
+    throw new ProblemError('SHEET_REFUSED', `The sheet calls itself “${sheet.id}”. A sheet keeps its id for ever.`, {
+      errors: [{ path: 'id', message: 'differs from the address' }],
+    })
   const issues = checkIntegrity(sheet)
-  if (issues.length > 0) throw new ProblemError('SHEET_REFUSED', 'The sheet has places that are not right. The editor shows them and offers the mend.', { errors: issues.map(issue => ({ path: pathText(issue.path), message: integrityWords(issue) })) })
+  if (issues.length > 0)
+    throw new ProblemError('SHEET_REFUSED', 'The sheet has places that are not right. The editor shows them and offers the mend.', {
+      errors: issues.map(issue => ({ path: pathText(issue.path), message: integrityWords(issue) })),
+    })
   const ids = [...new Set(sheet.applies.flatMap(applies => applies.families))]
   try {
-    await withTransaction(async (db) => {
+    await withTransaction(async db => {
       const head = await lockHead(db, id)
       if (sheet.revision !== (head ?? 0) + 1) throw moved(id, head)
       const families = await findFamilies(db, ids)
       const missing = ids.filter(family => !families.some(known => known.id === family))
-      if (missing.length > 0) throw new ProblemError('SHEET_REFUSED', 'Choose the vehicles from those that are known here.', { errors: missing.map(family => ({ path: 'applies', message: `no vehicle family “${family}”` })) })
+      if (missing.length > 0)
+        throw new ProblemError('SHEET_REFUSED', 'Choose the vehicles from those that are known here.', {
+          errors: missing.map(family => ({ path: 'applies', message: `no vehicle family “${family}”` })),
+        })
       await storeSheet(db, sheet, families, person.id)
       await foldNotes(db, id, notes, sheet.revision, person.name)
     })

@@ -28,7 +28,8 @@ function folded(ranked: readonly { entry: EntryRow; score: number }[], kind: Sea
 }
 
 /**
- * One box for everything: words are mended against the words anything is found by, candidates come from the index by kind, ranking is the core's. When nothing has
+ * One box for everything: words are mended against the words anything is found by, candidates come from the index by kind, ranking is the
+ * core's. When nothing has
  * all the words, what has the most of them is shown. Groups stand by their best hit.
  */
 export async function search(db: Db, query: string): Promise<SearchResult> {
@@ -40,27 +41,44 @@ export async function search(db: Db, query: string): Promise<SearchResult> {
   let rows = await findEntries(db, tsquery(wanted, 'all'), limits.searchCandidates)
   const partly = rows.length === 0 && wanted.length > 1
   if (partly) rows = await findEntries(db, tsquery(wanted, 'any'), limits.searchCandidates)
-  const groups = searchKinds.map((kind) => {
-    const ranked = folded(rankEntries(rows.filter(row => row.kind === kind).map(row => ({ ...row, titleTokens: tokensOf(row.title) })), wanted), kind)
-    return { kind, ranked, best: ranked[0]?.score ?? 0 }
-  }).filter(group => group.ranked.length > 0).sort((a, b) => b.best - a.best || searchKinds.indexOf(a.kind) - searchKinds.indexOf(b.kind))
+  const groups = searchKinds
+    .map(kind => {
+      const ranked = folded(
+        rankEntries(
+          rows.filter(row => row.kind === kind).map(row => ({ ...row, titleTokens: tokensOf(row.title) })),
+          wanted,
+        ),
+        kind,
+      )
+      return { kind, ranked, best: ranked[0]?.score ?? 0 }
+    })
+    .filter(group => group.ranked.length > 0)
+    .sort((a, b) => b.best - a.best || searchKinds.indexOf(a.kind) - searchKinds.indexOf(b.kind))
 
   const refs = (kind: SearchKind) => groups.find(group => group.kind === kind)?.ranked.map(({ entry }) => entry.ref) ?? []
   const [vehicles, heads] = await Promise.all([listVehicles(db, refs('vehicle')), listSheetsById(db, refs('sheet'))])
   const forCars = vehicles.length > 0 ? await listSheetsForFamilies(db, [...new Set(vehicles.map(vehicle => vehicle.family))]) : []
-  const hits = groups.flatMap(({ kind, ranked }) => ranked.flatMap(({ entry, more }): SearchHit[] => {
-    if (kind === 'vehicle') {
-      const row = vehicles.find(vehicle => vehicle.id === entry.ref)
-      if (!row) return []
-      const vehicle = toVehicle(row)
-      return [{ kind, vehicle, sheets: forCars.filter(head => fitOf(head, vehicle) === undefined).map(toHead) }]
-    }
-    if (kind === 'sheet') {
-      const head = heads.find(candidate => candidate.id === entry.ref)
-      return head ? [{ kind, sheet: toHead(head) }] : []
-    }
-    if (kind === 'customer') return [{ kind, customer: entry.title }]
-    return [{ kind, id: entry.ref, title: entry.title, detail: entry.detail, sheet: entry.sheet_id ?? '', more }]
-  }))
-  return { query, hits, tookMs: Math.round((performance.now() - started) * 10) / 10, mended: wanted.filter(({ near: instead }) => instead.length > 0), partly }
+  const hits = groups.flatMap(({ kind, ranked }) =>
+    ranked.flatMap(({ entry, more }): SearchHit[] => {
+      if (kind === 'vehicle') {
+        const row = vehicles.find(vehicle => vehicle.id === entry.ref)
+        if (!row) return []
+        const vehicle = toVehicle(row)
+        return [{ kind, vehicle, sheets: forCars.filter(head => fitOf(head, vehicle) === undefined).map(toHead) }]
+      }
+      if (kind === 'sheet') {
+        const head = heads.find(candidate => candidate.id === entry.ref)
+        return head ? [{ kind, sheet: toHead(head) }] : []
+      }
+      if (kind === 'customer') return [{ kind, customer: entry.title }]
+      return [{ kind, id: entry.ref, title: entry.title, detail: entry.detail, sheet: entry.sheet_id ?? '', more }]
+    }),
+  )
+  return {
+    query,
+    hits,
+    tookMs: Math.round((performance.now() - started) * 10) / 10,
+    mended: wanted.filter(({ near: instead }) => instead.length > 0),
+    partly,
+  }
 }

@@ -17,12 +17,24 @@ export async function getSheet(db: Db, id: string, revision?: number): Promise<S
   const known = revision === undefined ? undefined : cache.get(`${id}@${revision}`)
   if (known) return known
   const row = await findSheet(db, id, revision)
-  if (!row) throw new ProblemError('SHEET_UNKNOWN', `There is no line sheet “${id}”${revision === undefined ? '' : ` in revision ${revision}`}. Look it up again.`)
+  if (!row)
+    throw new ProblemError(
+      'SHEET_UNKNOWN',
+      `There is no line sheet “${id}”${revision === undefined ? '' : ` in revision ${revision}`}. Look it up again.`,
+    )
   cache.set(`${row.id}@${row.revision}`, row.body)
   return row.body
 }
 
-export const toHead = (row: SheetHeadRow): SheetHead => ({ id: row.id, revision: row.revision, title: row.title, system: row.system, summary: row.summary, families: row.families, appliesTo: row.applies_to })
+export const toHead = (row: SheetHeadRow): SheetHead => ({
+  id: row.id,
+  revision: row.revision,
+  title: row.title,
+  system: row.system,
+  summary: row.summary,
+  families: row.families,
+  appliesTo: row.applies_to,
+})
 
 export async function getSheetView(db: Db, id: string, revision?: number): Promise<SheetView> {
   const sheet = await getSheet(db, id, revision)
@@ -33,8 +45,15 @@ export function toVehicle(row: VehicleRow): VehicleView {
   const { make, model, engines } = row.family_body
   const engine = engines.find(candidate => candidate.id === row.engine)?.name
   return {
-    id: row.id, plate: row.plate, customer: row.customer, family: row.family, label: [`${make} ${model}`, row.year, engine].filter(Boolean).join(' · '),
-    year: row.year ?? undefined, engine: row.engine ?? undefined, vin: row.vin ?? undefined, traits: row.traits,
+    id: row.id,
+    plate: row.plate,
+    customer: row.customer,
+    family: row.family,
+    label: [`${make} ${model}`, row.year, engine].filter(Boolean).join(' · '),
+    year: row.year ?? undefined,
+    engine: row.engine ?? undefined,
+    vin: row.vin ?? undefined,
+    traits: row.traits,
   }
 }
 
@@ -48,5 +67,7 @@ const whyNot = { family: 'another family', year: 'other years', engine: 'another
 export function resolveFor(sheet: Sheet, car: Car): ResolvedSheet {
   const resolution = resolveSheet(sheet, car)
   if (resolution.applies === 'yes') return resolution.resolved
-  throw new ProblemError('SHEET_DOES_NOT_APPLY', `“${sheet.title}” is for ${whyNot[resolution.why]}. Look up the sheet for this vehicle.`, { fields: { why: resolution.why } })
+  throw new ProblemError('SHEET_DOES_NOT_APPLY', `“${sheet.title}” is for ${whyNot[resolution.why]}. Look up the sheet for this vehicle.`, {
+    fields: { why: resolution.why },
+  })
 }

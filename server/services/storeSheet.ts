@@ -10,7 +10,11 @@ import type { Db } from '../utils/db'
 function canonical(value: unknown): string {
   if (Array.isArray(value)) return `[${value.map(canonical).join(',')}]`
   if (typeof value === 'object' && value !== null) {
-    return `{${Object.entries(value).filter(([, inner]) => inner !== undefined).sort(([a], [b]) => a < b ? -1 : 1).map(([key, inner]) => `${JSON.stringify(key)}:${canonical(inner)}`).join(',')}}`
+    return `{${Object.entries(value)
+      .filter(([, inner]) => inner !== undefined)
+      .sort(([a], [b]) => (a < b ? -1 : 1))
+      .map(([key, inner]) => `${JSON.stringify(key)}:${canonical(inner)}`)
+      .join(',')}}`
   }
   return JSON.stringify(value)
 }
@@ -19,7 +23,7 @@ export const digestOf = (value: unknown): string => createHash('sha256').update(
 /** Stores a revision and, where it is the newest, makes it the one that is found. Integrity has been checked. */
 export async function storeSheet(db: Db, sheet: Sheet, families: readonly Family[], importedBy: string | undefined): Promise<void> {
   await insertSheet(db, { sheet, digest: digestOf(sheet), families: families.map(family => family.id), importedBy })
-  if (await lockHead(db, sheet.id) !== sheet.revision) return
+  if ((await lockHead(db, sheet.id)) !== sheet.revision) return
   await deleteSheetEntries(db, sheet.id)
   await insertEntries(db, sheetEntries(sheet, families))
 }

@@ -42,7 +42,8 @@ export async function readJson(event: H3Event, maxBytes: number = limits.bodyByt
   try {
     return JSON.parse(text, (key, value: unknown) => {
       if (key === '__proto__') throw new ProblemError('REQUEST_JSON', 'A key “__proto__” is not taken.')
-      if (!isStorable(key) || (typeof value === 'string' && !isStorable(value))) throw new ProblemError('REQUEST_JSON', `The text of “${key.slice(0, 40)}” has characters that cannot be stored. Type it again.`)
+      if (!isStorable(key) || (typeof value === 'string' && !isStorable(value)))
+        throw new ProblemError('REQUEST_JSON', `The text of “${key.slice(0, 40)}” has characters that cannot be stored. Type it again.`)
       return value
     })
   } catch (error) {
@@ -55,7 +56,15 @@ export function parseWith<S extends z.ZodType>(schema: S, value: unknown): z.out
   const parsed = schema.safeParse(value)
   if (parsed.success) return parsed.data
   const errors = zodErrors(parsed.error)
-  throw new ProblemError('REQUEST_BODY', errors.map(({ path, message }) => path ? `${path}: ${message}` : message).slice(0, 3).join('; '), { errors })
+  throw new ProblemError(
+    'REQUEST_BODY',
+    errors
+      .map(({ path, message }) => (path ? `${path}: ${message}` : message))
+      .slice(0, 3)
+      .join('; '),
+    { errors },
+  )
 }
 
-export const readBodyWith = async <S extends z.ZodType>(event: H3Event, schema: S): Promise<z.output<S>> => parseWith(schema, await readJson(event))
+export const readBodyWith = async <S extends z.ZodType>(event: H3Event, schema: S): Promise<z.output<S>> =>
+  parseWith(schema, await readJson(event))

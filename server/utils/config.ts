@@ -12,5 +12,6 @@ export const config = {
 
 export function assertConfig(): void {
   if (!config.databaseUrl) throw new Error('DATABASE_URL is not set: start with ./efferent start')
-  if (config.sessionSecret.length < 32) throw new Error('EFFERENT_SESSION_SECRET must have at least 32 characters: start with ./efferent start')
+  if (config.sessionSecret.length < 32)
+    throw new Error('EFFERENT_SESSION_SECRET must have at least 32 characters: start with ./efferent start')
 }

@@ -4,7 +4,10 @@ import { ProblemError } from './problemError'
 
 /** All that SQL files need: one method, so that a pool, a client in a transaction and a test's client are the same to them. */
 export interface Db {
-  query<Row extends pg.QueryResultRow = pg.QueryResultRow>(text: string, values?: unknown[]): Promise<{ rows: Row[]; rowCount: number | null }>
+  query<Row extends pg.QueryResultRow = pg.QueryResultRow>(
+    text: string,
+    values?: unknown[],
+  ): Promise<{ rows: Row[]; rowCount: number | null }>
 }
 
 // int8 arrives as text by default; nothing here counts past 2^53.
@@ -14,7 +17,13 @@ let pool: pg.Pool | undefined
 
 export function getPool(): pg.Pool {
   if (!pool) {
-    pool = new pg.Pool({ connectionString: config.databaseUrl, max: 12, connectionTimeoutMillis: 4000, idleTimeoutMillis: 30_000, application_name: 'efferent' })
+    pool = new pg.Pool({
+      connectionString: config.databaseUrl,
+      max: 12,
+      connectionTimeoutMillis: 4000,
+      idleTimeoutMillis: 30_000,
+      application_name: 'efferent',
+    })
     // An idle connection lost with the server is no reason to fall over: the next query opens another.
     pool.on('error', () => {})
   }
@@ -33,14 +42,23 @@ const goneErrors = new Set(['ECONNREFUSED', 'ECONNRESET', 'EPIPE', 'ENOENT', 'ET
 export function isDatabaseGone(error: unknown): boolean {
   if (typeof error !== 'object' || error === null) return false
   const { code, message } = error as { code?: string; message?: string }
-  return (code !== undefined && (goneStates.has(code) || goneErrors.has(code))) || /Connection terminated|timeout exceeded when trying to connect|Client has encountered a connection error/.test(message ?? '')
+  return (
+    (code !== undefined && (goneStates.has(code) || goneErrors.has(code))) ||
+    /Connection terminated|timeout exceeded when trying to connect|Client has encountered a connection error/.test(message ?? '')
+  )
 }
 
 export const isUniqueViolation = (error: unknown, constraint: string): boolean =>
-  typeof error === 'object' && error !== null && (error as { code?: string }).code === '23505' && (error as { constraint?: string }).constraint === constraint
+  typeof error === 'object' &&
+  error !== null &&
+  (error as { code?: string }).code === '23505' &&
+  (error as { constraint?: string }).constraint === constraint
 
 export const databaseGone = (cause: unknown) =>
-  new ProblemError('DATABASE_GONE', 'Nothing was recorded. What you typed stays on this device and is sent when the database is back.', { cause, headers: { 'retry-after': '2' } })
+  new ProblemError('DATABASE_GONE', 'Nothing was recorded. What you typed stays on this device and is sent when the database is back.', {
+    cause,
+    headers: { 'retry-after': '2' },
+  })
 
 /** Runs `work` in one transaction. A failing rollback never hides the first error. */
 export async function withTransaction<T>(work: (db: Db) => Promise<T>): Promise<T> {

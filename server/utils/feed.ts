@@ -22,7 +22,12 @@ class Feed extends EventEmitter<FeedEvents> {
 
   async start(): Promise<void> {
     this.setMaxListeners(0)
-    const client = new pg.Client({ connectionString: config.databaseUrl, application_name: 'efferent feed', keepAlive: true, connectionTimeoutMillis: 4000 })
+    const client = new pg.Client({
+      connectionString: config.databaseUrl,
+      application_name: 'efferent feed',
+      keepAlive: true,
+      connectionTimeoutMillis: 4000,
+    })
     this.#client = client
     let ended = false
     const lose = () => {

@@ -5,7 +5,11 @@ export class ProblemError extends Error {
   readonly problem: Problem
   readonly headers: Record<string, string>
 
-  constructor(code: ErrorCode, detail: string, extra: Pick<Problem, 'errors' | 'fields'> & { headers?: Record<string, string>; cause?: unknown } = {}) {
+  constructor(
+    code: ErrorCode,
+    detail: string,
+    extra: Pick<Problem, 'errors' | 'fields'> & { headers?: Record<string, string>; cause?: unknown } = {},
+  ) {
     super(`${code}: ${detail}`, { cause: extra.cause })
     const { headers = {}, errors, fields } = extra
     this.problem = problem(code, detail, { errors, fields })

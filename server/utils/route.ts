@@ -13,7 +13,8 @@ type Handler<T> = (context: { event: H3Event; person: Person }) => Promise<T> | 
 function checkOrigin(event: H3Event): void {
   const origin = getRequestHeader(event, 'origin')
   if (event.method === 'GET' || origin === undefined) return
-  if (!URL.canParse(origin) || new URL(origin).host !== getRequestHeader(event, 'host')) throw new ProblemError('AUTH_ORIGIN', 'Open Efferent itself and try again there.')
+  if (!URL.canParse(origin) || new URL(origin).host !== getRequestHeader(event, 'host'))
+    throw new ProblemError('AUTH_ORIGIN', 'Open Efferent itself and try again there.')
 }
 
 /** An address with bytes that no text can hold names nothing here. */
@@ -39,7 +40,10 @@ export function toProblem(error: unknown): { problem: Problem; headers: Record<s
   if (error instanceof ProblemError) return { problem: error.problem, headers: error.headers }
   if (isDatabaseGone(error)) return { problem: databaseGone(error).problem, headers: { 'retry-after': '2' } }
   console.error(error)
-  return { problem: problem('INTERNAL', 'This is our mistake, not yours. Nothing was recorded; try again, and tell an admin if it stays.'), headers: {} }
+  return {
+    problem: problem('INTERNAL', 'This is our mistake, not yours. Nothing was recorded; try again, and tell an admin if it stays.'),
+    headers: {},
+  }
 }
 
 export function answerProblem(event: H3Event, error: unknown): string {
@@ -51,7 +55,7 @@ export function answerProblem(event: H3Event, error: unknown): string {
 
 /** Every API route: guard, then handler, then answer. The key says who may call it (server/access.ts). */
 export function route<T>(key: RouteKey, handler: Handler<T>) {
-  return defineEventHandler(async (event) => {
+  return defineEventHandler(async event => {
     try {
       checkOrigin(event)
       checkAddress(event)

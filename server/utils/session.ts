@@ -7,10 +7,13 @@ import { getPool } from './db'
 type SessionData = { person?: string; version?: number }
 const workday = 14 * 60 * 60
 
-const open = (event: H3Event) => useSession<SessionData>(event, {
-  name: 'efferent', password: config.sessionSecret, maxAge: workday,
-  cookie: { httpOnly: true, sameSite: 'strict', secure: config.secureCookies && !config.development, path: '/' },
-})
+const open = (event: H3Event) =>
+  useSession<SessionData>(event, {
+    name: 'efferent',
+    password: config.sessionSecret,
+    maxAge: workday,
+    cookie: { httpOnly: true, sameSite: 'strict', secure: config.secureCookies && !config.development, path: '/' },
+  })
 
 /** The signed-in person as the database knows them now: a changed role or PIN takes hold at once. */
 export async function personOf(event: H3Event): Promise<PersonRow | undefined> {

@@ -7,7 +7,11 @@ export type StreamMessage = { id?: string; event: string; data: string }
  * A server-sent event stream that pumps: `next` reads what the follower has not seen and is called once at the start, on every
  * wake-up that `concerns` it and after the database has been away, never twice at once. A heartbeat lets both ends notice a dead line.
  */
-export function pumpStream(event: H3Event, concerns: (jobId: string) => boolean, next: (woke: string | undefined) => Promise<StreamMessage[]>) {
+export function pumpStream(
+  event: H3Event,
+  concerns: (jobId: string) => boolean,
+  next: (woke: string | undefined) => Promise<StreamMessage[]>,
+) {
   const stream = createEventStream(event)
   let running = false
   const waiting: (string | undefined)[] = []

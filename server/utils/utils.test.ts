@@ -27,7 +27,9 @@ describe('secret', () => {
   it('takes the right one only, and never hashes twice to the same', async () => {
     const [one, two] = await Promise.all([hashSecret('2468'), hashSecret('2468')])
     expect(one).not.toBe(two)
-    expect(await Promise.all([verifySecret('2468', one), verifySecret('2469', one), verifySecret('', one), verifySecret('2468', 'plain$2468')])).toEqual([true, false, false, false])
+    expect(
+      await Promise.all([verifySecret('2468', one), verifySecret('2469', one), verifySecret('', one), verifySecret('2468', 'plain$2468')]),
+    ).toEqual([true, false, false, false])
   })
   it('reads one letter written two ways as one password', async () => {
     expect(await verifySecret('cafe\u0301-harbour', await hashSecret('caf\u00e9-harbour'))).toBe(true)
@@ -35,12 +37,23 @@ describe('secret', () => {
 })
 
 describe('readJson', () => {
-  const event = (body: string, headers: Record<string, string> = {}) => ({ node: { req: Object.assign(Readable.from([Buffer.from(body)]), { headers }) } }) as unknown as H3Event
-  const codeOf = (body: string, max?: number, headers?: Record<string, string>) => readJson(event(body, headers), max).then(() => 'taken', (error: ProblemError) => error.problem.code)
+  const event = (body: string, headers: Record<string, string> = {}) =>
+    ({ node: { req: Object.assign(Readable.from([Buffer.from(body)]), { headers }) } }) as unknown as H3Event
+  const codeOf = (body: string, max?: number, headers?: Record<string, string>) =>
+    readJson(event(body, headers), max).then(
+      () => 'taken',
+      (error: ProblemError) => error.problem.code,
+    )
 
   it.each([
-    ['{"a":[1,{"b":"]]]{{{"}]}', undefined, 'taken'], ['{"a":"\\"[[[["}', undefined, 'taken'], ['', undefined, 'REQUEST_JSON'], ['{"a":1', undefined, 'REQUEST_JSON'], ['{"a":{"__proto__":1}}', undefined, 'REQUEST_JSON'],
-    ['['.repeat(41) + ']'.repeat(41), undefined, 'REQUEST_JSON'], ['['.repeat(40) + ']'.repeat(40), undefined, 'taken'], ['"123456789"', 10, 'REQUEST_TOO_LARGE'],
+    ['{"a":[1,{"b":"]]]{{{"}]}', undefined, 'taken'],
+    ['{"a":"\\"[[[["}', undefined, 'taken'],
+    ['', undefined, 'REQUEST_JSON'],
+    ['{"a":1', undefined, 'REQUEST_JSON'],
+    ['{"a":{"__proto__":1}}', undefined, 'REQUEST_JSON'],
+    ['['.repeat(41) + ']'.repeat(41), undefined, 'REQUEST_JSON'],
+    ['['.repeat(40) + ']'.repeat(40), undefined, 'taken'],
+    ['"123456789"', 10, 'REQUEST_TOO_LARGE'],
   ])('%j with a limit of %s: %s', async (body, max, code) => expect(await codeOf(body, max)).toBe(code))
 
   it('believes a length header that says too much, and not one that says too little', async () => {
@@ -51,11 +64,22 @@ describe('readJson', () => {
 
 it('a body that does not fit names its places', () => {
   const schema = z.strictObject({ list: z.array(z.strictObject({ n: z.number() })) })
-  expect(() => parseWith(schema, { list: [{ n: 1 }, { n: 'x' }] })).toThrowError(expect.objectContaining({ problem: expect.objectContaining({ code: 'REQUEST_BODY', errors: [expect.objectContaining({ path: 'list[1].n' })] }) }))
+  expect(() => parseWith(schema, { list: [{ n: 1 }, { n: 'x' }] })).toThrowError(
+    expect.objectContaining({
+      problem: expect.objectContaining({ code: 'REQUEST_BODY', errors: [expect.objectContaining({ path: 'list[1].n' })] }),
+    }),
+  )
 })
 
 it.each([
-  [{ code: '57P01' }, true], [{ code: 'ECONNREFUSED' }, true], [new Error('Connection terminated unexpectedly'), true], [{ code: '23505' }, false], [{ code: '42601' }, false], [new Error('syntax error'), false], [undefined, false], ['text', false],
+  [{ code: '57P01' }, true],
+  [{ code: 'ECONNREFUSED' }, true],
+  [new Error('Connection terminated unexpectedly'), true],
+  [{ code: '23505' }, false],
+  [{ code: '42601' }, false],
+  [new Error('syntax error'), false],
+  [undefined, false],
+  ['text', false],
 ])('%j means the database is away: %s', (error, gone) => expect(isDatabaseGone(error)).toBe(gone))
 
 it('a unique violation is one of its own constraint only', () => {
@@ -69,4 +93,8 @@ it('the digest of a sheet does not depend on the order of its keys, and does on 
   expect(digestOf({ a: '1' })).not.toBe(digestOf({ a: 1 }))
 })
 
-it.each([[['sheets', 0, 'joints', 2, 'line'], 'sheets[0].joints[2].line'], [[], ''], [[1], '[1]']])('%j reads %s', (path, text) => expect(pathText(path)).toBe(text))
+it.each([
+  [['sheets', 0, 'joints', 2, 'line'], 'sheets[0].joints[2].line'],
+  [[], ''],
+  [[1], '[1]'],
+])('%j reads %s', (path, text) => expect(pathText(path)).toBe(text))

@@ -11,34 +11,67 @@ import { limits } from '../limits'
 import { nameSchema as name, slugSchema as slug, textSchema as text } from './sheet'
 
 const amount = z.number().min(-1e6).max(1e6)
-const entered = <D extends 'torque' | 'volume' | 'temperature'>(units: readonly string[]) => z.strictObject({ value: amount, unit: z.enum(units) }) as unknown as z.ZodType<Entered<D>, Entered<D>>
+const entered = <D extends 'torque' | 'volume' | 'temperature'>(units: readonly string[]) =>
+  z.strictObject({ value: amount, unit: z.enum(units) }) as unknown as z.ZodType<Entered<D>, Entered<D>>
 const torque = entered<'torque'>(['N.m', 'lbf.ft', 'lbf.in', 'kgf.cm'])
 const volume = entered<'volume'>(['mL', 'L', 'qt', 'floz'])
 const temperature = entered<'temperature'>(['degC', 'degF'])
-const stepId = z.string().min(1).max(160).regex(/^[a-z0-9:-]+$/)
+const stepId = z
+  .string()
+  .min(1)
+  .max(160)
+  .regex(/^[a-z0-9:-]+$/)
 const counts = z.array(z.number().int().min(0).max(99)).max(20)
 const lines = z.array(slug).max(24)
 const maybeText = z.string().max(limits.text)
 const traits = z.record(slug, slug)
 const how = z.enum(['measured', 'estimated'])
 
-export const adapterSchema: z.ZodType<Adapter, Adapter> = z.strictObject({
-  wrench: z.number().min(50).max(2000), extension: z.number().min(0).max(500), angle: z.number().min(0).max(180),
-}).refine(({ wrench, extension, angle }) => wrench + extension * Math.cos(angle * Math.PI / 180) > 0, 'the adapter folds back past the handle') as unknown as z.ZodType<Adapter, Adapter>
+export const adapterSchema: z.ZodType<Adapter, Adapter> = z
+  .strictObject({ wrench: z.number().min(50).max(2000), extension: z.number().min(0).max(500), angle: z.number().min(0).max(180) })
+  .refine(
+    ({ wrench, extension, angle }) => wrench + extension * Math.cos((angle * Math.PI) / 180) > 0,
+    'the adapter folds back past the handle',
+  ) as unknown as z.ZodType<Adapter, Adapter>
 
 const moveMinutes = z.number().min(0).max(60)
-export const liftSchema: z.ZodType<LiftMinutes, LiftMinutes> = z.strictObject({ groundHalf: moveMinutes, halfRaised: moveMinutes, groundRaised: moveMinutes })
-export const planInputsSchema: z.ZodType<PlanInputs, PlanInputs> = z.strictObject({
-  lines, start: z.enum(liftPositions), forbidden: z.record(z.string().max(160), z.array(z.number().int().min(0).max(12)).max(12)).optional(),
-  done: z.array(slug).max(60).optional(), missingTools: z.array(name).max(40).optional(), neighbours: z.array(slug).max(24).optional(),
-  oneAtATime: z.boolean().optional(), firstEnd: z.enum(['hardest', 'easiest']).optional(), bleed: z.enum(bleedMethods).optional(), lift: liftSchema.optional(),
+export const liftSchema: z.ZodType<LiftMinutes, LiftMinutes> = z.strictObject({
+  groundHalf: moveMinutes,
+  halfRaised: moveMinutes,
+  groundRaised: moveMinutes,
 })
-const vehicle = z.strictObject({ id: z.uuid(), plate: name, label: name, family: slug, year: z.number().int().optional(), engine: slug.optional() })
+export const planInputsSchema: z.ZodType<PlanInputs, PlanInputs> = z.strictObject({
+  lines,
+  start: z.enum(liftPositions),
+  forbidden: z.record(z.string().max(160), z.array(z.number().int().min(0).max(12)).max(12)).optional(),
+  done: z.array(slug).max(60).optional(),
+  missingTools: z.array(name).max(40).optional(),
+  neighbours: z.array(slug).max(24).optional(),
+  oneAtATime: z.boolean().optional(),
+  firstEnd: z.enum(['hardest', 'easiest']).optional(),
+  bleed: z.enum(bleedMethods).optional(),
+  lift: liftSchema.optional(),
+})
+const vehicle = z.strictObject({
+  id: z.uuid(),
+  plate: name,
+  label: name,
+  family: slug,
+  year: z.number().int().optional(),
+  engine: slug.optional(),
+})
 
 /** What a device may say happened. `opened` is made by the server only: it picks number, sheet and vehicle. */
 const c = <T extends string, S extends z.ZodRawShape>(type: T, shape: S) => z.strictObject({ type: z.literal(type), ...shape })
 export const commandSchema = z.discriminatedUnion('type', [
-  c('opened', { number: z.number().int(), sheet: z.strictObject({ id: slug, revision: z.number().int() }), vehicle, customer: name, complaint: maybeText.optional(), traits }),
+  c('opened', {
+    number: z.number().int(),
+    sheet: z.strictObject({ id: slug, revision: z.number().int() }),
+    vehicle,
+    customer: name,
+    complaint: maybeText.optional(),
+    traits,
+  }),
   c('traitsLearned', { question: slug, answer: slug }),
   c('scopeChosen', { lines }),
   c('planned', { inputs: planInputsSchema }),
@@ -54,8 +87,21 @@ export const commandSchema = z.discriminatedUnion('type', [
   c('jointCapped', { joint: slug }),
   c('jointSeized', { joint: slug, remedy: z.enum(remedies), note: maybeText.optional() }),
   c('neighbourDecided', {
-    neighbour: z.union([slug, z.string().max(limits.slug + 5).regex(/^line:[a-z0-9]+(-[a-z0-9]+)*$/)]), choice: z.enum(['now', 'leave']), by: z.enum(['customer', 'workshop']), found: z.enum(conditions).optional(),
-    weighed: z.strictObject({ now: amount, later: amount, years: z.number().int().min(1).max(30), chance: z.number().min(0).max(1).optional() }).optional(), note: maybeText.optional() }),
+    neighbour: z.union([
+      slug,
+      z
+        .string()
+        .max(limits.slug + 5)
+        .regex(/^line:[a-z0-9]+(-[a-z0-9]+)*$/),
+    ]),
+    choice: z.enum(['now', 'leave']),
+    by: z.enum(['customer', 'workshop']),
+    found: z.enum(conditions).optional(),
+    weighed: z
+      .strictObject({ now: amount, later: amount, years: z.number().int().min(1).max(30), chance: z.number().min(0).max(1).optional() })
+      .optional(),
+    note: maybeText.optional(),
+  }),
   c('photoTaken', { photo: z.uuid(), step: stepId, caption: maybeText.optional() }),
   c('passedOn', { to: name, note: maybeText.optional() }),
   c('holdReleased', { hold: slug }),
@@ -65,7 +111,13 @@ export const commandSchema = z.discriminatedUnion('type', [
   c('sealFitted', { joint: slug, seals: z.array(slug).max(12), oldOut: z.boolean() }),
   c('sealUnavailable', { joint: slug, seal: slug, note: maybeText }),
   c('jointSeated', { joint: slug, proofs: z.array(z.enum(proofs)).max(5) }),
-  c('jointTorqued', { joint: slug, how: z.enum(['wrench', 'adapter', 'turn', 'feel']), entered: torque.optional(), adapter: adapterSchema.optional(), reason: maybeText.optional() }),
+  c('jointTorqued', {
+    joint: slug,
+    how: z.enum(['wrench', 'adapter', 'turn', 'feel']),
+    entered: torque.optional(),
+    adapter: adapterSchema.optional(),
+    reason: maybeText.optional(),
+  }),
   c('fluidCaught', { entered: volume, how }),
   c('fluidAdded', { entered: volume, how }),
   c('fluidExtracted', { entered: volume, how }),
@@ -83,15 +135,28 @@ export const commandSchema = z.discriminatedUnion('type', [
   c('reopened', { why: maybeText }),
 ]) as unknown as z.ZodType<JobCommand, JobCommand>
 
-export const incomingEventSchema = z.strictObject({ id: z.uuidv7(), at: z.iso.datetime(), device: z.string().min(1).max(64), command: commandSchema })
+export const incomingEventSchema = z.strictObject({
+  id: z.uuidv7(),
+  at: z.iso.datetime(),
+  device: z.string().min(1).max(64),
+  command: commandSchema,
+})
 
 /** `basedOn`: the last sequence the device had seen when the person pressed the button. */
-export const appendSchema = z.strictObject({ basedOn: z.number().int().min(0), events: z.array(incomingEventSchema).min(1).max(limits.eventsPerRequest) })
+export const appendSchema = z.strictObject({
+  basedOn: z.number().int().min(0),
+  events: z.array(incomingEventSchema).min(1).max(limits.eventsPerRequest),
+})
 export type AppendRequest = z.infer<typeof appendSchema>
 
 export const openJobSchema = z.strictObject({
-  id: z.uuidv7(), at: z.iso.datetime(), device: z.string().min(1).max(64),
-  sheet: slug, vehicle: z.uuid(), complaint: maybeText.optional(), lines: lines.optional(),
+  id: z.uuidv7(),
+  at: z.iso.datetime(),
+  device: z.string().min(1).max(64),
+  sheet: slug,
+  vehicle: z.uuid(),
+  complaint: maybeText.optional(),
+  lines: lines.optional(),
 })
 export type OpenJobRequest = z.infer<typeof openJobSchema>
 export const roleSchema = z.enum(roles)

@@ -1,13 +1,34 @@
 import { z } from 'zod'
 import {
-  bleedMethods, cautionKinds, jointKinds, keepoutKinds, liftPositions, phases, proofs, reaches, sourceKinds, lookouts, systems, waitKinds,
-  type Contested, type Family, type Pack, type Predicate, type Sheet, type Spread, type Way, type Window,
+  bleedMethods,
+  cautionKinds,
+  jointKinds,
+  keepoutKinds,
+  liftPositions,
+  phases,
+  proofs,
+  reaches,
+  sourceKinds,
+  lookouts,
+  systems,
+  waitKinds,
+  type Contested,
+  type Family,
+  type Pack,
+  type Predicate,
+  type Sheet,
+  type Spread,
+  type Way,
+  type Window,
 } from '../../core/sheet/types'
 import type { Celsius, Degrees, Kilopascals, Millilitres, Millimetres, Minutes, NewtonMetres } from '../../core/units/types'
 import { limits } from '../limits'
 
 // The schemas mirror core/sheet/types.ts; the annotations at the bottom make a drift between the two a compile error.
-const slug = z.string().max(limits.slug).regex(/^[a-z0-9]+(?:-[a-z0-9]+)*$/, 'lower-case letters, digits and single hyphens')
+const slug = z
+  .string()
+  .max(limits.slug)
+  .regex(/^[a-z0-9]+(?:-[a-z0-9]+)*$/, 'lower-case letters, digits and single hyphens')
   .meta({ description: 'A stable id: lower-case letters, digits and single hyphens.' })
 const name = z.string().trim().min(1).max(limits.name)
 const text = z.string().trim().min(1).max(limits.text)
@@ -22,35 +43,55 @@ const kPa = quantity<Kilopascals>(0, 40_000, 'kPa')
 const min = quantity<Minutes>(0, 2880, 'min')
 const deg = quantity<Degrees>(0, 720, 'degrees')
 const coordinate = z.number().min(-10_000).max(10_000)
-const vec3 = z.tuple([coordinate, coordinate, coordinate]).meta({ description: 'x forward, y left, z up, mm (ISO 8855), origin at ground level under the front axle' })
+const vec3 = z
+  .tuple([coordinate, coordinate, coordinate])
+  .meta({ description: 'x forward, y left, z up, mm (ISO 8855), origin at ground level under the front axle' })
 const year = z.number().int().min(1900).max(2100)
 const list = <T extends z.ZodType>(item: T, max = 200) => z.array(item).max(max)
 
-export const predicateSchema: z.ZodType<Predicate, Predicate> = z.lazy(() => z.union([
-  z.strictObject({ trait: slug, is: slug }),
-  z.strictObject({ all: list(predicateSchema, 20) }),
-  z.strictObject({ any: list(predicateSchema, 20) }),
-  z.strictObject({ not: predicateSchema }),
-])).meta({ id: 'predicate' })
+export const predicateSchema: z.ZodType<Predicate, Predicate> = z
+  .lazy(() =>
+    z.union([
+      z.strictObject({ trait: slug, is: slug }),
+      z.strictObject({ all: list(predicateSchema, 20) }),
+      z.strictObject({ any: list(predicateSchema, 20) }),
+      z.strictObject({ not: predicateSchema }),
+    ]),
+  )
+  .meta({ id: 'predicate' })
 
 const source = z.enum(sourceKinds)
 function contested<T>(value: z.ZodType<T, T>): z.ZodType<Contested<T>, Contested<T>> {
   return z.union([
     z.literal('unknown'),
     z.strictObject({
-      values: z.array(z.strictObject({ value, source, citation: text.optional(), date })).min(1).max(12),
+      values: z
+        .array(z.strictObject({ value, source, citation: text.optional(), date }))
+        .min(1)
+        .max(12),
       settled: z.strictObject({ index: z.number().int().min(0), by: name, why: text }).optional(),
     }),
   ]) as unknown as z.ZodType<Contested<T>, Contested<T>>
 }
-const windowOf = <Q extends number>(value: z.ZodType<Q, Q>): z.ZodType<Window<Q>, Window<Q>> => z.strictObject({ low: value, high: value }) as unknown as z.ZodType<Window<Q>, Window<Q>>
+const windowOf = <Q extends number>(value: z.ZodType<Q, Q>): z.ZodType<Window<Q>, Window<Q>> =>
+  z.strictObject({ low: value, high: value }) as unknown as z.ZodType<Window<Q>, Window<Q>>
 const torque = contested(windowOf(nm))
 const spreadFields = { least: mL, likely: mL, most: mL }
-const spread: z.ZodType<Spread, Spread> = z.strictObject(spreadFields).refine(value => value.least <= value.likely && value.likely <= value.most, 'least ≤ likely ≤ most')
+const spread: z.ZodType<Spread, Spread> = z
+  .strictObject(spreadFields)
+  .refine(value => value.least <= value.likely && value.likely <= value.most, 'least ≤ likely ≤ most')
 
 const caution = z.strictObject({ kind: z.enum(cautionKinds), text })
-const needs = list(z.array(slug).min(1).max(12), 20).meta({ description: 'AND of ORs: of every inner list at least one operation must be done.' })
-const way: z.ZodType<Way, Way> = z.strictObject({ at: z.enum(liftPositions), from: z.enum(reaches), needs, minutes: min, note: text.optional() })
+const needs = list(z.array(slug).min(1).max(12), 20).meta({
+  description: 'AND of ORs: of every inner list at least one operation must be done.',
+})
+const way: z.ZodType<Way, Way> = z.strictObject({
+  at: z.enum(liftPositions),
+  from: z.enum(reaches),
+  needs,
+  minutes: min,
+  note: text.optional(),
+})
 const ways = z.array(way).min(1).max(12)
 
 /** Where a picture looks for what has no place on a line. */
@@ -59,86 +100,284 @@ const centrePoint = z.strictObject({ at: vec3, radius: mm.optional() })
 const points = z.array(centrePoint).min(2).max(2000)
 const failure = z.strictObject({ chancePerYear: z.number().min(0).max(1), why: text })
 const section = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('tube'), material: z.enum(['steel', 'aluminium', 'copper-nickel', 'plastic']), od: mm, wall: mm, points }),
-  z.strictObject({ kind: z.literal('hose'), build: z.enum(['rubber', 'braided', 'silicone']), bore: mm, wall: mm, clampAllowed: z.boolean().optional(), points }),
+  z.strictObject({
+    kind: z.literal('tube'),
+    material: z.enum(['steel', 'aluminium', 'copper-nickel', 'plastic']),
+    od: mm,
+    wall: mm,
+    points,
+  }),
+  z.strictObject({
+    kind: z.literal('hose'),
+    build: z.enum(['rubber', 'braided', 'silicone']),
+    bore: mm,
+    wall: mm,
+    clampAllowed: z.boolean().optional(),
+    points,
+  }),
 ])
 /** `open:joint`, `off:operation`, `fill`: a step of the plan. */
-const stepRef = z.string().min(2).max(120).regex(/^[a-z-]+(:[a-z0-9][a-z0-9-]*)?$/)
-const seal = z.strictObject({ id: slug, name, count: z.number().int().min(1).max(50), size: name.optional(), reuse: z.enum(['never', 'if-good']), part: name.optional(), wet: z.boolean().optional(), unobtainable: z.boolean().optional() })
+const stepRef = z
+  .string()
+  .min(2)
+  .max(120)
+  .regex(/^[a-z-]+(:[a-z0-9][a-z0-9-]*)?$/)
+const seal = z.strictObject({
+  id: slug,
+  name,
+  count: z.number().int().min(1).max(50),
+  size: name.optional(),
+  reuse: z.enum(['never', 'if-good']),
+  part: name.optional(),
+  wet: z.boolean().optional(),
+  unobtainable: z.boolean().optional(),
+})
 const line = z.strictObject({
-  id: slug, name, mark: name.optional(), when: predicateSchema.optional(), from: slug, to: slug,
-  sections: z.array(section).min(1).max(40), withdraw: ways, withdrawNote: text.optional(), failure: failure.optional(),
-  parts: list(z.strictObject({ id: slug, kind: z.enum(['factory', 'aftermarket', 'braided', 'made']), name, number: name.optional(), brings: list(slug, 40), supersededBy: slug.optional(), discontinued: z.boolean().optional(), note: text.optional() }), 12),
+  id: slug,
+  name,
+  mark: name.optional(),
+  when: predicateSchema.optional(),
+  from: slug,
+  to: slug,
+  sections: z.array(section).min(1).max(40),
+  withdraw: ways,
+  withdrawNote: text.optional(),
+  failure: failure.optional(),
+  parts: list(
+    z.strictObject({
+      id: slug,
+      kind: z.enum(['factory', 'aftermarket', 'braided', 'made']),
+      name,
+      number: name.optional(),
+      brings: list(slug, 40),
+      supersededBy: slug.optional(),
+      discontinued: z.boolean().optional(),
+      note: text.optional(),
+    }),
+    12,
+  ),
 })
 const joint = z.strictObject({
-  id: slug, name, line: slug, end: z.enum(['from', 'to']), kind: z.enum(jointKinds),
-  thread: z.strictObject({ designation: name, standard: z.enum(['metric', 'unified', 'pipe']), sealant: z.enum(['none', 'as-supplied', 'as-sheet']) }).optional(),
+  id: slug,
+  name,
+  line: slug,
+  end: z.enum(['from', 'to']),
+  kind: z.enum(jointKinds),
+  thread: z
+    .strictObject({
+      designation: name,
+      standard: z.enum(['metric', 'unified', 'pipe']),
+      sealant: z.enum(['none', 'as-supplied', 'as-sheet']),
+    })
+    .optional(),
   hex: z.strictObject({ turn: mm.optional(), hold: mm.optional(), alternates: list(mm, 6) }),
-  seals: list(seal, 12), torque: torque.optional(), turn: z.strictObject({ snugThen: deg }).optional(),
-  tools: list(name, 12), release: text, seated: text, proofs: list(z.enum(proofs), 5), componentDrain: spread.optional(),
-  ways, hiddenBy: list(slug, 12), cautions: list(caution, 12),
+  seals: list(seal, 12),
+  torque: torque.optional(),
+  turn: z.strictObject({ snugThen: deg }).optional(),
+  tools: list(name, 12),
+  release: text,
+  seated: text,
+  proofs: list(z.enum(proofs), 5),
+  componentDrain: spread.optional(),
+  ways,
+  hiddenBy: list(slug, 12),
+  cautions: list(caution, 12),
 })
 const hold = z.strictObject({
-  id: slug, name, line: slug, at: mm, kind: z.enum(['clip', 'bracket', 'tie', 'hook']), with: list(slug, 8), opens: text, hex: mm.optional(), torque: torque.optional(),
-  newLineBrings: z.boolean(), reuse: z.enum(['never', 'if-good']), part: name.optional(), ways,
+  id: slug,
+  name,
+  line: slug,
+  at: mm,
+  kind: z.enum(['clip', 'bracket', 'tie', 'hook']),
+  with: list(slug, 8),
+  opens: text,
+  hex: mm.optional(),
+  torque: torque.optional(),
+  newLineBrings: z.boolean(),
+  reuse: z.enum(['never', 'if-good']),
+  part: name.optional(),
+  ways,
 })
 const fastener = z.strictObject({
-  count: z.number().int().min(1).max(60), what: z.enum(['bolt', 'screw', 'nut', 'push-rivet', 'clip', 'clamp']), size: name, length: mm.optional(), place: name,
-  hex: mm.optional(), torque: torque.optional(), oneTime: z.boolean().optional(), part: name.optional(),
+  count: z.number().int().min(1).max(60),
+  what: z.enum(['bolt', 'screw', 'nut', 'push-rivet', 'clip', 'clamp']),
+  size: name,
+  length: mm.optional(),
+  place: name,
+  hex: mm.optional(),
+  torque: torque.optional(),
+  oneTime: z.boolean().optional(),
+  part: name.optional(),
   spots: list(z.tuple([z.number().min(0).max(1), z.number().min(0).max(1)]), 60).optional(),
 })
 const operation = z.strictObject({
-  id: slug, name, when: predicateSchema.optional(), at: z.enum(liftPositions), from: z.enum(reaches), off: min, on: min, needs, fasteners: list(fastener, 20), tools: list(name, 12),
-  engineMayRun: z.boolean(), isolates: z.boolean().optional(), risk: z.strictObject({ what: text, price: min }).optional(), drains: z.strictObject({ fluid: name, ...spreadFields }).optional(),
-  cautions: list(caution, 12), how: text.optional(), refit: text.optional(), centre,
+  id: slug,
+  name,
+  when: predicateSchema.optional(),
+  at: z.enum(liftPositions),
+  from: z.enum(reaches),
+  off: min,
+  on: min,
+  needs,
+  fasteners: list(fastener, 20),
+  tools: list(name, 12),
+  engineMayRun: z.boolean(),
+  isolates: z.boolean().optional(),
+  risk: z.strictObject({ what: text, price: min }).optional(),
+  drains: z.strictObject({ fluid: name, ...spreadFields }).optional(),
+  cautions: list(caution, 12),
+  how: text.optional(),
+  refit: text.optional(),
+  centre,
 })
 const body = z.discriminatedUnion('shape', [
   z.strictObject({ shape: z.literal('capsule'), a: vec3, b: vec3, radius: mm }),
   z.strictObject({ shape: z.literal('box'), min: vec3, max: vec3 }),
   z.strictObject({ shape: z.literal('cylinder'), a: vec3, b: vec3, radius: mm }),
 ])
-const applies = z.strictObject({ families: z.array(slug).min(1).max(50), years: z.tuple([year, year]).optional(), engines: list(slug, 30).optional(), when: predicateSchema.optional() })
+const applies = z.strictObject({
+  families: z.array(slug).min(1).max(50),
+  years: z.tuple([year, year]).optional(),
+  engines: list(slug, 30).optional(),
+  when: predicateSchema.optional(),
+})
 
-export const sheetSchema: z.ZodType<Sheet, Sheet> = z.strictObject({
-  format: z.literal('efferent.line-sheet/1'), id: slug, revision: z.number().int().min(1).max(100_000), title: name, system: z.enum(systems), summary: text, words: list(name, 40),
-  applies: z.array(applies).min(1).max(40),
-  traits: list(z.strictObject({ id: slug, name, values: z.array(z.strictObject({ id: slug, name })).min(2).max(12) }), 40),
-  questions: list(z.strictObject({
-    id: slug, text, stand: z.enum(lookouts), minutes: min,
-    answers: z.array(z.strictObject({ id: slug, label: name, looksLike: text, implies: predicateSchema })).min(2).max(8),
-  }), 40),
-  verdicts: list(z.strictObject({ id: slug, when: predicateSchema, kind: z.enum(['not-needed', 'superseded']), text, part: slug.optional() }), 12).optional(),
-  ports: list(z.strictObject({ id: slug, component: name, at: vec3, faces: vec3.optional() })),
-  lines: z.array(line).min(1).max(24), joints: z.array(joint).min(2).max(48), holds: list(hold), operations: list(operation),
-  landmarks: list(z.strictObject({ id: slug, name, body }), 24).optional(),
-  keepouts: list(z.strictObject({ id: slug, what: name, kind: z.enum(keepoutKinds), body, clearance: mm })),
-  fills: list(z.strictObject({ id: slug, name, ways, hex: mm.optional(), tools: list(name, 12), centre }), 12),
-  bleeders: list(z.strictObject({ id: slug, name, hex: mm, torque: torque.optional(), ways, centre }), 12),
-  levels: list(z.strictObject({
-    id: slug, name, method: z.enum(['marks', 'window', 'plug']), engine: z.enum(['idling', 'off']), temperature: contested(windowOf(degC)), reads: text,
-    mlPerMm: z.number().min(0).max(1000).optional(), hex: mm.optional(), torque: torque.optional(), seals: list(seal, 6), ways, cautions: list(caution, 12), centre,
-  }), 12),
-  fluid: z.strictObject({
-    spec: contested(name), capacity: contested(mL), reservoir: contested(mL).optional(), volumes: list(z.strictObject({ component: name, volume: contested(mL) }), 20),
-    bottle: quantity<Millilitres>(10, 100_000, 'mL'), expansionPerKelvin: z.number().min(0).max(0.005), mixesWith: list(name, 20),
-  }),
-  bleeding: z.strictObject({
-    allowed: list(z.enum(bleedMethods), 9), forbidden: list(z.strictObject({ method: z.enum(bleedMethods), why: text }), 9), summary: text,
-    parameters: z.strictObject({ pressure: kPa.optional(), restMinutes: min.optional(), strokes: z.number().int().min(0).max(500).optional(), turns: z.enum(['full-lock', 'short-of-lock']).optional() }),
-  }),
-  proving: z.strictObject({ leakMinutes: contested(min), engine: z.enum(['idling', 'off']), roadTest: z.boolean(), lookNext: list(text, 20) }),
-  neighbours: list(z.strictObject({ id: slug, what: name, goals: list(slug, 40), ways: ways.optional(), parts: list(name, 20), failure: failure.optional(), centre }), 40),
-  waits: list(z.strictObject({ id: slug, kind: z.enum(waitKinds), text, minutes: min, after: list(stepRef, 40), before: z.array(stepRef).min(1).max(40) }), 20).optional(),
-  cautions: list(caution.extend({ phase: z.enum(phases) }), 40),
-  notes: list(z.strictObject({ by: name, date, text })),
-}).meta({ id: 'efferent.line-sheet-1', title: 'Line sheet, format version 1' })
+export const sheetSchema: z.ZodType<Sheet, Sheet> = z
+  .strictObject({
+    format: z.literal('efferent.line-sheet/1'),
+    id: slug,
+    revision: z.number().int().min(1).max(100_000),
+    title: name,
+    system: z.enum(systems),
+    summary: text,
+    words: list(name, 40),
+    applies: z.array(applies).min(1).max(40),
+    traits: list(
+      z.strictObject({
+        id: slug,
+        name,
+        values: z
+          .array(z.strictObject({ id: slug, name }))
+          .min(2)
+          .max(12),
+      }),
+      40,
+    ),
+    questions: list(
+      z.strictObject({
+        id: slug,
+        text,
+        stand: z.enum(lookouts),
+        minutes: min,
+        answers: z
+          .array(z.strictObject({ id: slug, label: name, looksLike: text, implies: predicateSchema }))
+          .min(2)
+          .max(8),
+      }),
+      40,
+    ),
+    verdicts: list(
+      z.strictObject({ id: slug, when: predicateSchema, kind: z.enum(['not-needed', 'superseded']), text, part: slug.optional() }),
+      12,
+    ).optional(),
+    ports: list(z.strictObject({ id: slug, component: name, at: vec3, faces: vec3.optional() })),
+    lines: z.array(line).min(1).max(24),
+    joints: z.array(joint).min(2).max(48),
+    holds: list(hold),
+    operations: list(operation),
+    landmarks: list(z.strictObject({ id: slug, name, body }), 24).optional(),
+    keepouts: list(z.strictObject({ id: slug, what: name, kind: z.enum(keepoutKinds), body, clearance: mm })),
+    fills: list(z.strictObject({ id: slug, name, ways, hex: mm.optional(), tools: list(name, 12), centre }), 12),
+    bleeders: list(z.strictObject({ id: slug, name, hex: mm, torque: torque.optional(), ways, centre }), 12),
+    levels: list(
+      z.strictObject({
+        id: slug,
+        name,
+        method: z.enum(['marks', 'window', 'plug']),
+        engine: z.enum(['idling', 'off']),
+        temperature: contested(windowOf(degC)),
+        reads: text,
+        mlPerMm: z.number().min(0).max(1000).optional(),
+        hex: mm.optional(),
+        torque: torque.optional(),
+        seals: list(seal, 6),
+        ways,
+        cautions: list(caution, 12),
+        centre,
+      }),
+      12,
+    ),
+    fluid: z.strictObject({
+      spec: contested(name),
+      capacity: contested(mL),
+      reservoir: contested(mL).optional(),
+      volumes: list(z.strictObject({ component: name, volume: contested(mL) }), 20),
+      bottle: quantity<Millilitres>(10, 100_000, 'mL'),
+      expansionPerKelvin: z.number().min(0).max(0.005),
+      mixesWith: list(name, 20),
+    }),
+    bleeding: z.strictObject({
+      allowed: list(z.enum(bleedMethods), 9),
+      forbidden: list(z.strictObject({ method: z.enum(bleedMethods), why: text }), 9),
+      summary: text,
+      parameters: z.strictObject({
+        pressure: kPa.optional(),
+        restMinutes: min.optional(),
+        strokes: z.number().int().min(0).max(500).optional(),
+        turns: z.enum(['full-lock', 'short-of-lock']).optional(),
+      }),
+    }),
+    proving: z.strictObject({
+      leakMinutes: contested(min),
+      engine: z.enum(['idling', 'off']),
+      roadTest: z.boolean(),
+      lookNext: list(text, 20),
+    }),
+    neighbours: list(
+      z.strictObject({
+        id: slug,
+        what: name,
+        goals: list(slug, 40),
+        ways: ways.optional(),
+        parts: list(name, 20),
+        failure: failure.optional(),
+        centre,
+      }),
+      40,
+    ),
+    waits: list(
+      z.strictObject({
+        id: slug,
+        kind: z.enum(waitKinds),
+        text,
+        minutes: min,
+        after: list(stepRef, 40),
+        before: z.array(stepRef).min(1).max(40),
+      }),
+      20,
+    ).optional(),
+    cautions: list(caution.extend({ phase: z.enum(phases) }), 40),
+    notes: list(z.strictObject({ by: name, date, text })),
+  })
+  .meta({ id: 'efferent.line-sheet-1', title: 'Line sheet, format version 1' })
 
 export const familySchema: z.ZodType<Family, Family> = z.strictObject({
-  id: slug, make: name, model: name, body: name, years: z.tuple([year, year]), engines: z.array(z.strictObject({ id: slug, name })).max(30),
+  id: slug,
+  make: name,
+  model: name,
+  body: name,
+  years: z.tuple([year, year]),
+  engines: z.array(z.strictObject({ id: slug, name })).max(30),
 })
-export const packSchema: z.ZodType<Pack, Pack> = z.strictObject({
-  format: z.literal('efferent.pack/1'), title: name, demo: z.boolean().optional(), families: list(familySchema, 2000), sheets: z.array(sheetSchema).max(2000),
-}).meta({ id: 'efferent.pack-1', title: 'Pack of line sheets, format version 1' })
+export const packSchema: z.ZodType<Pack, Pack> = z
+  .strictObject({
+    format: z.literal('efferent.pack/1'),
+    title: name,
+    demo: z.boolean().optional(),
+    families: list(familySchema, 2000),
+    sheets: z.array(sheetSchema).max(2000),
+  })
+  .meta({ id: 'efferent.pack-1', title: 'Pack of line sheets, format version 1' })
 
 /** JSON Schema 2020-12 of the pack format, as served at /api/schemas/pack and written to docs. */
 export const packJsonSchema = () => z.toJSONSchema(packSchema, { target: 'draft-2020-12', io: 'input' })

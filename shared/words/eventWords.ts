@@ -10,11 +10,18 @@ import { list, positionWords, proofWords } from './vocabulary'
 function stepDoneWords(step: string, sheet: Sheet): string {
   const [kind, target = '', to = ''] = step.split(':')
   switch (kind) {
-    case 'move': return `Car ${positionWords[to as keyof typeof positionWords] ?? 'moved'}`
-    case 'bleed': return sheet.bleeders.some(bleeder => bleeder.id === target) ? `Bled at ${sheetNames(sheet).bleeder(target)}` : 'Bled from lock to lock'
-    case 'renew': return `${sheetNames(sheet).neighbour(target)} renewed`
-    case 'stop': return 'Engine stopped'
-    default: return 'Car made ready'
+    case 'move':
+      return `Car ${positionWords[to as keyof typeof positionWords] ?? 'moved'}`
+    case 'bleed':
+      return sheet.bleeders.some(bleeder => bleeder.id === target)
+        ? `Bled at ${sheetNames(sheet).bleeder(target)}`
+        : 'Bled from lock to lock'
+    case 'renew':
+      return `${sheetNames(sheet).neighbour(target)} renewed`
+    case 'stop':
+      return 'Engine stopped'
+    default:
+      return 'Car made ready'
   }
 }
 
@@ -23,47 +30,89 @@ export function eventWords(body: JobBody, sheet: Sheet): string {
   const name = sheetNames(sheet)
   const total = (counts: readonly number[]) => counts.reduce((sum, count) => sum + count, 0)
   switch (body.type) {
-    case 'opened': return `Job ${body.number} opened for ${body.vehicle.plate}`
-    case 'traitsLearned': return `Looked at the car: ${sheet.questions.find(question => question.id === body.question)?.answers.find(answer => answer.id === body.answer)?.label ?? body.answer}`
-    case 'scopeChosen': return `Lines chosen: ${list(body.lines.map(name.line))}`
-    case 'planned': return `Planned: ${list(body.inputs.lines.map(name.line))}`
-    case 'revisionMoved': return `Goes on by revision ${body.revision} of the sheet`
-    case 'stepDone': return stepDoneWords(body.step, sheet)
-    case 'stepSkipped': return `Left out: ${body.step}, because ${body.reason}`
-    case 'stepUndone': return 'Taken back'
-    case 'partReceived': return `${name.line(body.line)}: ${body.agrees ? 'agrees' : `differs (${body.differs ?? ''})`}, compared with ${body.against === 'sheet' ? 'the sheet' : 'the old line'}`
-    case 'operationOff': return `${name.operation(body.operation)} off, ${total(body.fasteners)} fasteners out`
-    case 'operationOn': return `${name.operation(body.operation)} on, ${total(body.fasteners)} fasteners in`
-    case 'fastenersCounted': return `${name.operation(body.operation)}: ${total(body.fasteners)} fasteners counted in`
-    case 'jointOpened': return `${name.joint(body.joint)} opened`
-    case 'jointCapped': return `${name.joint(body.joint)} capped on both sides`
-    case 'jointSeized': return `${name.joint(body.joint)} does not move: ${remedyWords[body.remedy].title.toLowerCase()}${body.note ? `. ${body.note}` : ''}`
-    case 'neighbourDecided': return `${sheetNames(sheet).neighbour(body.neighbour)}: ${choiceWords(body)}`
-    case 'photoTaken': return `Photo${body.caption ? `: ${body.caption}` : ''}`
-    case 'passedOn': return `Passed on to ${body.to}${body.note ? `: ${body.note}` : ''}`
-    case 'holdReleased': return `${name.hold(body.hold)} released`
-    case 'holdFastened': return `${name.hold(body.hold)} fastened`
-    case 'lineOut': return `${name.line(body.line)} out`
-    case 'lineIn': return `${name.line(body.line)} in`
-    case 'sealFitted': return `${name.joint(body.joint)}: new ${list(body.seals.map(name.seal))}, old out`
-    case 'sealUnavailable': return `${name.joint(body.joint)}: ${name.seal(body.seal)} not to be had. ${body.note}`
-    case 'jointSeated': return `${name.joint(body.joint)} seated: ${list(body.proofs.map(proof => proofWords[proof].short))}`
-    case 'jointTorqued': return `${name.joint(body.joint)} torqued${body.entered ? ` at ${formatEntered('torque', body.entered)}` : ''}, ${howWords[body.how]}${body.reason ? `; accepted: ${body.reason}` : ''}`
-    case 'fluidCaught': return `${formatEntered('volume', body.entered)} caught (${body.how})`
-    case 'fluidAdded': return `${formatEntered('volume', body.entered)} put in (${body.how})`
-    case 'fluidExtracted': return `${formatEntered('volume', body.entered)} taken out (${body.how})`
-    case 'levelRead': return `${name.level(body.level)}: ${readingWords[body.reading]} at ${formatEntered('temperature', body.temperature)}, engine ${body.engine}`
-    case 'timerStarted': return body.timer === 'leak' ? `Engine running, ${body.minutes} minutes` : `Timer ${body.timer}, ${body.minutes} minutes`
-    case 'timerEnded': return `Timer ${body.timer} ended`
-    case 'cleaned': return `Joints wiped dry, car ${positionWords[body.at]}`
-    case 'leakChecked': return `${name.joint(body.joint)}: ${leakWords[body.result]}`
-    case 'roadTested': return `Road test ${body.result === 'good' ? 'good' : `not good: ${body.note ?? ''}`}`
-    case 'noteWritten': return `Note: ${body.text}`
-    case 'paused': return `Paused: ${body.reason}${body.note ? `, ${body.note}` : ''}`
-    case 'resumed': return 'Resumed'
-    case 'handedOver': return `Handed over to the ${body.to}${body.note ? `: ${body.note}` : ''}`
-    case 'signedOff': return 'Signed off'
-    case 'reopened': return `Reopened: ${body.why}`
-    default: return assertNever(body)
+    case 'opened':
+      return `Job ${body.number} opened for ${body.vehicle.plate}`
+    case 'traitsLearned':
+      return `Looked at the car: ${sheet.questions.find(question => question.id === body.question)?.answers.find(answer => answer.id === body.answer)?.label ?? body.answer}`
+    case 'scopeChosen':
+      return `Lines chosen: ${list(body.lines.map(name.line))}`
+    case 'planned':
+      return `Planned: ${list(body.inputs.lines.map(name.line))}`
+    case 'revisionMoved':
+      return `Goes on by revision ${body.revision} of the sheet`
+    case 'stepDone':
+      return stepDoneWords(body.step, sheet)
+    case 'stepSkipped':
+      return `Left out: ${body.step}, because ${body.reason}`
+    case 'stepUndone':
+      return 'Taken back'
+    case 'partReceived':
+      return `${name.line(body.line)}: ${body.agrees ? 'agrees' : `differs (${body.differs ?? ''})`}, compared with ${body.against === 'sheet' ? 'the sheet' : 'the old line'}`
+    case 'operationOff':
+      return `${name.operation(body.operation)} off, ${total(body.fasteners)} fasteners out`
+    case 'operationOn':
+      return `${name.operation(body.operation)} on, ${total(body.fasteners)} fasteners in`
+    case 'fastenersCounted':
+      return `${name.operation(body.operation)}: ${total(body.fasteners)} fasteners counted in`
+    case 'jointOpened':
+      return `${name.joint(body.joint)} opened`
+    case 'jointCapped':
+      return `${name.joint(body.joint)} capped on both sides`
+    case 'jointSeized':
+      return `${name.joint(body.joint)} does not move: ${remedyWords[body.remedy].title.toLowerCase()}${body.note ? `. ${body.note}` : ''}`
+    case 'neighbourDecided':
+      return `${sheetNames(sheet).neighbour(body.neighbour)}: ${choiceWords(body)}`
+    case 'photoTaken':
+      return `Photo${body.caption ? `: ${body.caption}` : ''}`
+    case 'passedOn':
+      return `Passed on to ${body.to}${body.note ? `: ${body.note}` : ''}`
+    case 'holdReleased':
+      return `${name.hold(body.hold)} released`
+    case 'holdFastened':
+      return `${name.hold(body.hold)} fastened`
+    case 'lineOut':
+      return `${name.line(body.line)} out`
+    case 'lineIn':
+      return `${name.line(body.line)} in`
+    case 'sealFitted':
+      return `${name.joint(body.joint)}: new ${list(body.seals.map(name.seal))}, old out`
+    case 'sealUnavailable':
+      return `${name.joint(body.joint)}: ${name.seal(body.seal)} not to be had. ${body.note}`
+    case 'jointSeated':
+      return `${name.joint(body.joint)} seated: ${list(body.proofs.map(proof => proofWords[proof].short))}`
+    case 'jointTorqued':
+      return `${name.joint(body.joint)} torqued${body.entered ? ` at ${formatEntered('torque', body.entered)}` : ''}, ${howWords[body.how]}${body.reason ? `; accepted: ${body.reason}` : ''}`
+    case 'fluidCaught':
+      return `${formatEntered('volume', body.entered)} caught (${body.how})`
+    case 'fluidAdded':
+      return `${formatEntered('volume', body.entered)} put in (${body.how})`
+    case 'fluidExtracted':
+      return `${formatEntered('volume', body.entered)} taken out (${body.how})`
+    case 'levelRead':
+      return `${name.level(body.level)}: ${readingWords[body.reading]} at ${formatEntered('temperature', body.temperature)}, engine ${body.engine}`
+    case 'timerStarted':
+      return body.timer === 'leak' ? `Engine running, ${body.minutes} minutes` : `Timer ${body.timer}, ${body.minutes} minutes`
+    case 'timerEnded':
+      return `Timer ${body.timer} ended`
+    case 'cleaned':
+      return `Joints wiped dry, car ${positionWords[body.at]}`
+    case 'leakChecked':
+      return `${name.joint(body.joint)}: ${leakWords[body.result]}`
+    case 'roadTested':
+      return `Road test ${body.result === 'good' ? 'good' : `not good: ${body.note ?? ''}`}`
+    case 'noteWritten':
+      return `Note: ${body.text}`
+    case 'paused':
+      return `Paused: ${body.reason}${body.note ? `, ${body.note}` : ''}`
+    case 'resumed':
+      return 'Resumed'
+    case 'handedOver':
+      return `Handed over to the ${body.to}${body.note ? `: ${body.note}` : ''}`
+    case 'signedOff':
+      return 'Signed off'
+    case 'reopened':
+      return `Reopened: ${body.why}`
+    default:
+      return assertNever(body)
   }
 }

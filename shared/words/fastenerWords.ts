@@ -2,7 +2,8 @@ import type { Fastener } from '../../core/sheet/types'
 import { formatNumber } from '../../core/units/formatQuantity'
 
 /** "bolt M6 × 25" */
-export const fastenerWords = ({ what, size, length }: Fastener): string => `${what} ${size}${length === undefined || size.includes('×') ? '' : ` × ${formatNumber(length, 0)}`}`
+export const fastenerWords = ({ what, size, length }: Fastener): string =>
+  `${what} ${size}${length === undefined || size.includes('×') ? '' : ` × ${formatNumber(length, 0)}`}`
 
 const marks = ['●', '■', '▲', '◆']
 /** The mark that a group of bolts has on the part's outline. */

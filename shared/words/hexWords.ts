@@ -8,12 +8,17 @@ export const hexName = (hex: Millimetres): string => wrenchFor(hex)?.name ?? `${
 const fitWords: Record<NearHex['fit'], string> = { good: 'fits', loose: 'loose', tight: 'tight' }
 const play = (near: NearHex) => `${formatNumber(Math.abs(near.play), 2)}\u00a0mm ${near.play < 0 ? 'tight' : 'play'}`
 
-/** Other wrenches that go on: "5/8 in fits tight (0.13 mm tight)". Best first; sizes the sheet knows of as alternates are always among them. */
+/**
+ * Other wrenches that go on: "5/8 in fits tight (0.13 mm tight)". Best first; sizes the sheet knows of as alternates are always among
+ * them.
+ */
 export function nearHexWords(hex: Millimetres, alternates: readonly Millimetres[] = []): string[] {
   const near = nearHexes(hex)
   const known = near.map(({ wrench }) => wrench.size)
   return [
     ...near.map(item => `${item.wrench.name} ${fitWords[item.fit]}, ${play(item)}`),
-    ...alternates.filter(other => !known.some(size => Math.abs(size - other) < 0.05) && Math.abs(other - hex) > 0.02).map(other => `${hexName(other)} met too`),
+    ...alternates
+      .filter(other => !known.some(size => Math.abs(size - other) < 0.05) && Math.abs(other - hex) > 0.02)
+      .map(other => `${hexName(other)} met too`),
   ]
 }

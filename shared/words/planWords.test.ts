@@ -22,7 +22,9 @@ describe('a plan in words', () => {
   })
 
   it('the runner-up says what it would cost and why', () => {
-    const [other] = listAlternatives(one, { lines: ['supply'], start: 'ground' }, planOf(one, { lines: ['supply'] })).filter(candidate => candidate.goal === 'joint:radiator-in-joint')
+    const [other] = listAlternatives(one, { lines: ['supply'], start: 'ground' }, planOf(one, { lines: ['supply'] })).filter(
+      candidate => candidate.goal === 'joint:radiator-in-joint',
+    )
     expect(whyWords(other!, one.sheet)).toMatch(/^\d+(\.\d)? min more: takes off .*Air intake tube/)
     expect(whyWords({ ...other!, more: 0, adds: [] }, one.sheet)).toContain('just as quick')
   })
@@ -30,8 +32,14 @@ describe('a plan in words', () => {
   it('a seal that cannot be had is said before its joint is opened, and on the bench list', () => {
     const car = everyDemoCar().find(one => one.sheet.id === 'ketch-steering-pressure' && one.lines.some(line => line.id === 'return'))!
     const plan = planOf(car, { lines: ['return'] })
-    const opens = (joint: string) => stepWords(listSteps(car, plan, 'ground', undefined).find(step => step.id === `open:${joint}`)!, car.sheet).cautions
-    expect(opens('gear-low-joint')[0]).toMatchObject({ text: 'Better left shut: its O-ring 11.5 × 1.8 cannot be had any more. Once open, it may not seal again.' })
+    const opens = (joint: string) =>
+      stepWords(
+        listSteps(car, plan, 'ground', undefined).find(step => step.id === `open:${joint}`)!,
+        car.sheet,
+      ).cautions
+    expect(opens('gear-low-joint')[0]).toMatchObject({
+      text: 'Better left shut: its O-ring 11.5 × 1.8 cannot be had any more. Once open, it may not seal again.',
+    })
     const other = car.joints.find(joint => joint.line === 'return' && joint.id !== 'gear-low-joint')!
     expect(opens(other.id).some(caution => caution.text.startsWith('Better left shut'))).toBe(false)
     const scope = scopeOf(car, { lines: ['return'] })
@@ -51,7 +59,9 @@ describe('a plan in words', () => {
     expect(neighbourWords({ ...weight, now: 5, saved: 20 }, one.sheet, 1)).toContain('in 1 year (judgement): doing it now')
     expect(neighbourWords({ ...weight, chance: undefined }, one.sheet, 3)).toContain('Nobody has judged')
     expect(neighbourWords({ ...weight, later: undefined }, one.sheet, 3)).toContain('does not say how it is reached')
-    expect(neighbourWords({ ...weight, unobtainable: [{ joint: 'gearbox-out-joint', seal: one.joints[0]!.seals[0]!.id }] }, one.sheet, 3)).toMatch(/^Better not: Gearbox, upper/)
+    expect(
+      neighbourWords({ ...weight, unobtainable: [{ joint: 'gearbox-out-joint', seal: one.joints[0]!.seals[0]!.id }] }, one.sheet, 3),
+    ).toMatch(/^Better not: Gearbox, upper/)
   })
 
   it('steps that are only ticked say what was done', () => {

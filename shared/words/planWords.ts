@@ -10,14 +10,22 @@ export function goalWords(goal: string, sheet: Sheet): string {
   const [kind = '', id = ''] = goal.split(':')
   const name = sheetNames(sheet)
   switch (kind) {
-    case 'joint': return name.joint(id)
-    case 'hold': return name.hold(id)
-    case 'withdraw': return `${name.line(id)}, out and in`
-    case 'level': return name.level(id)
-    case 'bleed': return name.bleeder(id)
-    case 'fill': return sheet.fills.length > 1 ? 'filling' : name.fill(id)
-    case 'renew': return name.neighbour(id)
-    default: return sheet.operations.find(operation => operation.id === id)?.name ?? id
+    case 'joint':
+      return name.joint(id)
+    case 'hold':
+      return name.hold(id)
+    case 'withdraw':
+      return `${name.line(id)}, out and in`
+    case 'level':
+      return name.level(id)
+    case 'bleed':
+      return name.bleeder(id)
+    case 'fill':
+      return sheet.fills.length > 1 ? 'filling' : name.fill(id)
+    case 'renew':
+      return name.neighbour(id)
+    default:
+      return sheet.operations.find(operation => operation.id === id)?.name ?? id
   }
 }
 
@@ -28,8 +36,10 @@ export function whyWords({ more, moreRisk, moreMoves, adds, spares }: Alternativ
   const name = sheetNames(sheet)
   if (more < 0.05) return 'just as quick; this one stands first on the sheet.'
   const because = [
-    adds.length > 0 && `takes off ${list(adds.map(name.operation))} as well`, spares.length > 0 && `spares ${list(spares.map(name.operation))}`,
-    moreMoves > 0 && `${plural(moreMoves, 'more move')} of the car`, moreRisk > 0.05 && `${minutes(moreRisk)} of that for the risk`,
+    adds.length > 0 && `takes off ${list(adds.map(name.operation))} as well`,
+    spares.length > 0 && `spares ${list(spares.map(name.operation))}`,
+    moreMoves > 0 && `${plural(moreMoves, 'more move')} of the car`,
+    moreRisk > 0.05 && `${minutes(moreRisk)} of that for the risk`,
   ].filter(Boolean)
   return `${minutes(more)} more${because.length > 0 ? `: ${because.join(', ')}` : ''}.`
 }

@@ -3,12 +3,23 @@ import type { LeakResult, LevelReading, TorqueHow } from '../../core/job/types'
 import { weighedWords } from './planWords'
 import { conditionWords } from './remedyWords'
 
-export const howWords: Record<TorqueHow, string> = { wrench: 'torque wrench', adapter: 'torque wrench with adapter', turn: 'snug and a stated turn, by feel', feel: 'by feel' }
+export const howWords: Record<TorqueHow, string> = {
+  wrench: 'torque wrench',
+  adapter: 'torque wrench with adapter',
+  turn: 'snug and a stated turn, by feel',
+  feel: 'by feel',
+}
 export const leakWords: Record<LeakResult, string> = { dry: 'dry', weeping: 'weeping', leaking: 'leaking' }
 export const readingWords: Record<LevelReading, string> = { at: 'at the mark', below: 'below the mark', above: 'above the mark' }
 
 /** What was said about something beside the lines, and on what it rested. */
-export const choiceWords = ({ choice, by, found, weighed, note }: Omit<JobRecord['neighbours'][number], 'neighbour' | 'name' | 'at'>): string =>
+export const choiceWords = ({
+  choice,
+  by,
+  found,
+  weighed,
+  note,
+}: Omit<JobRecord['neighbours'][number], 'neighbour' | 'name' | 'at'>): string =>
   `${[choice === 'now' ? 'renewed with this job' : 'left as it is', `decided by the ${by}`, found && `found ${conditionWords[found]}`].filter(Boolean).join(', ')}${weighed ? `; ${weighedWords(weighed)}` : ''}${note ? `. ${note}` : ''}`
 
 /** "2026-11-25 14:03" in UTC on records made by the server; pages show the reader's own time. */

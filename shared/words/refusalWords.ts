@@ -12,41 +12,60 @@ import { sheetNames } from './sheetNames'
 export function missingWords(item: MissingItem, sheet: Sheet): string {
   const name = sheetNames(sheet)
   switch (item.code) {
-    case 'MISSING_PLAN': return 'There is no plan: choose the lines first.'
-    case 'MISSING_LINE': return `${name.line(item.line)}: not replaced yet.`
-    case 'MISSING_LINE_IN': return `${name.line(item.line)}: old line out, new one not in.`
-    case 'MISSING_SEAL': return `${name.joint(item.joint)}: ${list(item.seals.map(name.seal))} not renewed.`
-    case 'MISSING_SEAT': return `${name.joint(item.joint)}: opened and not seated.`
-    case 'MISSING_TORQUE': return `${name.joint(item.joint)}: opened and not torqued.`
-    case 'MISSING_HOLD': return `${name.hold(item.hold)}: released and not fastened.`
-    case 'MISSING_OPERATION': return `${name.operation(item.operation)}: off and not back on.`
+    case 'MISSING_PLAN':
+      return 'There is no plan: choose the lines first.'
+    case 'MISSING_LINE':
+      return `${name.line(item.line)}: not replaced yet.`
+    case 'MISSING_LINE_IN':
+      return `${name.line(item.line)}: old line out, new one not in.`
+    case 'MISSING_SEAL':
+      return `${name.joint(item.joint)}: ${list(item.seals.map(name.seal))} not renewed.`
+    case 'MISSING_SEAT':
+      return `${name.joint(item.joint)}: opened and not seated.`
+    case 'MISSING_TORQUE':
+      return `${name.joint(item.joint)}: opened and not torqued.`
+    case 'MISSING_HOLD':
+      return `${name.hold(item.hold)}: released and not fastened.`
+    case 'MISSING_OPERATION':
+      return `${name.operation(item.operation)}: off and not back on.`
     case 'MISSING_FASTENER': {
       const group = sheet.operations.find(operation => operation.id === item.operation)?.fasteners[item.group]
       return `${name.operation(item.operation)}: ${item.out} out, ${item.in} back in${group ? ` (${group.what} ${group.size}, ${group.place})` : ''}.`
     }
-    case 'MISSING_CLEANED': return 'Joints not wiped dry.'
-    case 'MISSING_LEVEL': return `${name.level(item.level)}: level not read at its mark.`
-    case 'MISSING_LEAK_CHECK': return `${name.joint(item.joint)}: ${{ 'not-done': 'no leak check', 'not-dry': 'not dry at the last leak check', 'disturbed-since': 'worked on since its leak check; look again' }[item.because]}.`
-    case 'MISSING_ROAD_TEST': return 'No road test, and no reason for leaving it out.'
-    default: return assertNever(item)
+    case 'MISSING_CLEANED':
+      return 'Joints not wiped dry.'
+    case 'MISSING_LEVEL':
+      return `${name.level(item.level)}: level not read at its mark.`
+    case 'MISSING_LEAK_CHECK':
+      return `${name.joint(item.joint)}: ${{ 'not-done': 'no leak check', 'not-dry': 'not dry at the last leak check', 'disturbed-since': 'worked on since its leak check; look again' }[item.because]}.`
+    case 'MISSING_ROAD_TEST':
+      return 'No road test, and no reason for leaving it out.'
+    default:
+      return assertNever(item)
   }
 }
 
 export function accessWords(issue: AccessIssue, sheet: Sheet): string {
   const name = sheetNames(sheet)
   switch (issue.code) {
-    case 'ACCESS_NOTHING_CHOSEN': return 'Choose at least one line to replace.'
-    case 'ACCESS_UNKNOWN_LINE': return `This car does not have “${name.line(issue.line)}”. Choose from the lines on its sheet.`
-    case 'ACCESS_LAYOUT_OPEN': return `It is not known yet whether the car has ${list(issue.lines.map(name.line))}. Answer the question on the sheet first.`
+    case 'ACCESS_NOTHING_CHOSEN':
+      return 'Choose at least one line to replace.'
+    case 'ACCESS_UNKNOWN_LINE':
+      return `This car does not have “${name.line(issue.line)}”. Choose from the lines on its sheet.`
+    case 'ACCESS_LAYOUT_OPEN':
+      return `It is not known yet whether the car has ${list(issue.lines.map(name.line))}. Answer the question on the sheet first.`
     case 'ACCESS_NO_WAY': {
       const [kind = '', id = ''] = issue.goal.split(':')
       if (kind === 'renew') return `“${name.neighbour(id)}” cannot be reached any more. Allow a way again, or leave it.`
       const what = kind === 'joint' ? name.joint(id) : kind === 'hold' ? name.hold(id) : kind === 'withdraw' ? name.line(id) : issue.goal
       return `Every way to “${what}” has been ruled out. Allow one of them again.`
     }
-    case 'ACCESS_TOOL_MISSING': return `Without “${issue.tool}” there is no way in. Borrow one, or look for another way with a lead.`
-    case 'ACCESS_ORDER_IMPOSSIBLE': return `The sheet asks for an order that cannot be worked: ${issue.tasks.slice(0, 4).join(', ')}. A lead should correct the sheet.`
-    default: return assertNever(issue)
+    case 'ACCESS_TOOL_MISSING':
+      return `Without “${issue.tool}” there is no way in. Borrow one, or look for another way with a lead.`
+    case 'ACCESS_ORDER_IMPOSSIBLE':
+      return `The sheet asks for an order that cannot be worked: ${issue.tasks.slice(0, 4).join(', ')}. A lead should correct the sheet.`
+    default:
+      return assertNever(issue)
   }
 }
 
@@ -54,58 +73,113 @@ export function accessWords(issue: AccessIssue, sheet: Sheet): string {
 export function refusalWords(refusal: Refusal, sheet: Sheet): string {
   const name = sheetNames(sheet)
   switch (refusal.code) {
-    case 'JOB_ALREADY_OPENED': return 'This job is already open.'
-    case 'JOB_NOT_OPENED': return 'This job has not been opened.'
-    case 'JOB_SIGNED_OFF': return 'The job is signed off. A lead can reopen it with a reason.'
-    case 'JOB_NOT_SIGNED_OFF': return 'The job is not signed off yet.'
-    case 'JOB_PAUSED': return 'The job is paused. Resume it first.'
-    case 'JOB_NOT_PAUSED': return 'The job is not paused.'
-    case 'JOB_ROLE': return `This takes ${list(refusal.needs.map(role => roleWords[role]))}. Ask one of them.`
-    case 'JOB_NOT_PLANNED': return 'Choose the lines to replace first; the plan follows.'
-    case 'JOB_REASON_NEEDED': return { reason: 'Write the reason; it goes on the record.', differs: 'Say what differs between the two.', note: 'Say what was noticed.', why: 'Say why the job is reopened.', text: 'The note is empty.' }[refusal.field] ?? 'Write the reason.'
-    case 'JOB_UNKNOWN_TARGET': return `This car’s sheet has no ${refusal.what} “${refusal.id}”.`
-    case 'JOB_LINE_IN_WORK': return `${name.line(refusal.line)} has a joint open already; it stays in the job.`
-    case 'JOB_ACCESS': return accessWords(refusal.issue, sheet)
-    case 'JOB_OPERATION_STATE': return `${name.operation(refusal.operation)} is already ${refusal.is}.`
-    case 'JOB_FASTENER_GROUPS': return `${name.operation(refusal.operation)} has ${plural(refusal.expected, 'group')} of fasteners; ${refusal.got} counted.`
-    case 'JOB_JOINT_STATE': return `${name.joint(refusal.joint)}: ${{ closed: 'already open.', opened: 'not opened in this job.', seals: 'fit the new seals first.', seated: 'seat it first.' }[refusal.needs]}`
-    case 'JOB_LINE_STATE': return `${name.line(refusal.line)}: ${{ 'in': 'already out.', 'out': 'the old line is still in.', 'ends-open': 'both ends have to be open first.', 'holds-released': 'release every hold first.' }[refusal.needs]}`
-    case 'JOB_HOLD_STATE': return `${name.hold(refusal.hold)} is already ${refusal.needs === 'fastened' ? 'released' : 'fastened'}.`
-    case 'JOB_PROOF_MISSING': return `${name.joint(refusal.joint)}: still to prove: ${list(refusal.proofs.map(proof => proofWords[proof].short))}.`
-    case 'JOB_SEAL_MISSING': return `${name.joint(refusal.joint)}: still to fit: ${list(refusal.seals.map(name.seal))}. One-time seals are not reused.`
-    case 'JOB_OLD_SEAL': return `${name.joint(refusal.joint)}: the old seal has to be seen to have come out. Two in one bore leak.`
+    case 'JOB_ALREADY_OPENED':
+      return 'This job is already open.'
+    case 'JOB_NOT_OPENED':
+      return 'This job has not been opened.'
+    case 'JOB_SIGNED_OFF':
+      return 'The job is signed off. A lead can reopen it with a reason.'
+    case 'JOB_NOT_SIGNED_OFF':
+      return 'The job is not signed off yet.'
+    case 'JOB_PAUSED':
+      return 'The job is paused. Resume it first.'
+    case 'JOB_NOT_PAUSED':
+      return 'The job is not paused.'
+    case 'JOB_ROLE':
+      return `This takes ${list(refusal.needs.map(role => roleWords[role]))}. Ask one of them.`
+    case 'JOB_NOT_PLANNED':
+      return 'Choose the lines to replace first; the plan follows.'
+    case 'JOB_REASON_NEEDED':
+      return (
+        {
+          reason: 'Write the reason; it goes on the record.',
+          differs: 'Say what differs between the two.',
+          note: 'Say what was noticed.',
+          why: 'Say why the job is reopened.',
+          text: 'The note is empty.',
+        }[refusal.field] ?? 'Write the reason.'
+      )
+    case 'JOB_UNKNOWN_TARGET':
+      return `This car’s sheet has no ${refusal.what} “${refusal.id}”.`
+    case 'JOB_LINE_IN_WORK':
+      return `${name.line(refusal.line)} has a joint open already; it stays in the job.`
+    case 'JOB_ACCESS':
+      return accessWords(refusal.issue, sheet)
+    case 'JOB_OPERATION_STATE':
+      return `${name.operation(refusal.operation)} is already ${refusal.is}.`
+    case 'JOB_FASTENER_GROUPS':
+      return `${name.operation(refusal.operation)} has ${plural(refusal.expected, 'group')} of fasteners; ${refusal.got} counted.`
+    case 'JOB_JOINT_STATE':
+      return `${name.joint(refusal.joint)}: ${{ closed: 'already open.', opened: 'not opened in this job.', seals: 'fit the new seals first.', seated: 'seat it first.' }[refusal.needs]}`
+    case 'JOB_LINE_STATE':
+      return `${name.line(refusal.line)}: ${{ in: 'already out.', out: 'the old line is still in.', 'ends-open': 'both ends have to be open first.', 'holds-released': 'release every hold first.' }[refusal.needs]}`
+    case 'JOB_HOLD_STATE':
+      return `${name.hold(refusal.hold)} is already ${refusal.needs === 'fastened' ? 'released' : 'fastened'}.`
+    case 'JOB_PROOF_MISSING':
+      return `${name.joint(refusal.joint)}: still to prove: ${list(refusal.proofs.map(proof => proofWords[proof].short))}.`
+    case 'JOB_SEAL_MISSING':
+      return `${name.joint(refusal.joint)}: still to fit: ${list(refusal.seals.map(name.seal))}. One-time seals are not reused.`
+    case 'JOB_OLD_SEAL':
+      return `${name.joint(refusal.joint)}: the old seal has to be seen to have come out. Two in one bore leak.`
     case 'JOB_TORQUE_OUTSIDE': {
-      const { torque, window: { low, high } } = refusal
+      const {
+        torque,
+        window: { low, high },
+      } = refusal
       return `${formatQuantity('torque', torque, 'N.m')} (${formatQuantity('torque', torque, 'lbf.ft')}) is ${refusal.verdict} the window ${formatRange('torque', low, high, 'N.m')} (${formatRange('torque', low, high, 'lbf.ft')}). ${refusal.verdict === 'under' ? 'Tighten and read again' : 'Back off and torque again'}, or have a lead accept it with a reason.`
     }
-    case 'JOB_TORQUE_NEEDED': return `${name.joint(refusal.joint)}: enter what the wrench was set to.`
+    case 'JOB_TORQUE_NEEDED':
+      return `${name.joint(refusal.joint)}: enter what the wrench was set to.`
     case 'JOB_QUANTITY_RANGE': {
       const unit = { torque: 'N·m', volume: 'mL', temperature: '°C' }[refusal.dimension]
       return `${formatNumber(refusal.value, 1)} ${unit} is outside ${refusal.low} to ${refusal.high} ${unit}. Check the number and its unit.`
     }
-    case 'JOB_ENGINE_NEEDS': return `Put back first: ${list(refusal.operations.map(name.operation))}.`
-    case 'JOB_NOT_TIGHT': return `Open or only hand tight: ${list(refusal.joints.map(name.joint))}. Seat and torque first.`
-    case 'JOB_NOT_CLEANED': return 'Wipe every opened joint dry first, or the residue reads as a leak.'
-    case 'JOB_TIMER_NOT_STARTED': return 'Start the engine and the timer first.'
-    case 'JOB_TIMER_RUNNING': return `${plural(Math.ceil(refusal.secondsLeft / 60), 'minute')} still to run before a joint counts as dry.`
-    case 'JOB_LEVEL_TEMPERATURE': return `${formatQuantity('temperature', refusal.celsius, 'degC')} is outside ${formatRange('temperature', refusal.window.low, refusal.window.high, 'degC')} (${formatRange('temperature', refusal.window.low, refusal.window.high, 'degF')}). ${refusal.celsius < refusal.window.low ? 'Let it warm up' : 'Let it cool'} and read again.`
-    case 'JOB_LEVEL_ENGINE': return refusal.needs === 'idling' ? 'This level is read with the engine idling.' : 'This level is read with the engine off.'
-    case 'JOB_REMEDY_BARRED': return `${name.joint(refusal.joint)}: ${remedyWords[refusal.remedy].title.toLowerCase()} is not for here. ${remedyBarWords[refusal.because]}`
-    case 'JOB_STEP_NOT_SKIPPABLE': return 'This step proves or protects something and cannot be skipped.'
-    case 'JOB_UNDO_NOT_LAST': return 'Something later hangs on it. Undo that first.'
-    case 'JOB_REVISION': return { 'not-there': `Revision ${refusal.revision} of this sheet is not here. Reload the job.`, 'not-newer': `The job goes by revision ${refusal.revision} or a newer one already.`, 'other-car': `Revision ${refusal.revision} is not for this car. The job stays where it is.` }[refusal.why]
-    case 'JOB_REVISION_LOST': return `Revision ${refusal.revision} no longer has what this job has worked on: ${list(refusal.lost)}. The job stays on its revision.`
-    case 'JOB_MISSING': return `Still missing: ${refusal.items.map(item => missingWords(item, sheet)).join(' ')}`
-    case 'JOB_LEAD_SIGNS': return `Accepted outside the torque window: ${list(refusal.joints.map(name.joint))}. A lead signs this job off.`
-    default: return assertNever(refusal)
+    case 'JOB_ENGINE_NEEDS':
+      return `Put back first: ${list(refusal.operations.map(name.operation))}.`
+    case 'JOB_NOT_TIGHT':
+      return `Open or only hand tight: ${list(refusal.joints.map(name.joint))}. Seat and torque first.`
+    case 'JOB_NOT_CLEANED':
+      return 'Wipe every opened joint dry first, or the residue reads as a leak.'
+    case 'JOB_TIMER_NOT_STARTED':
+      return 'Start the engine and the timer first.'
+    case 'JOB_TIMER_RUNNING':
+      return `${plural(Math.ceil(refusal.secondsLeft / 60), 'minute')} still to run before a joint counts as dry.`
+    case 'JOB_LEVEL_TEMPERATURE':
+      return `${formatQuantity('temperature', refusal.celsius, 'degC')} is outside ${formatRange('temperature', refusal.window.low, refusal.window.high, 'degC')} (${formatRange('temperature', refusal.window.low, refusal.window.high, 'degF')}). ${refusal.celsius < refusal.window.low ? 'Let it warm up' : 'Let it cool'} and read again.`
+    case 'JOB_LEVEL_ENGINE':
+      return refusal.needs === 'idling' ? 'This level is read with the engine idling.' : 'This level is read with the engine off.'
+    case 'JOB_REMEDY_BARRED':
+      return `${name.joint(refusal.joint)}: ${remedyWords[refusal.remedy].title.toLowerCase()} is not for here. ${remedyBarWords[refusal.because]}`
+    case 'JOB_STEP_NOT_SKIPPABLE':
+      return 'This step proves or protects something and cannot be skipped.'
+    case 'JOB_UNDO_NOT_LAST':
+      return 'Something later hangs on it. Undo that first.'
+    case 'JOB_REVISION':
+      return {
+        'not-there': `Revision ${refusal.revision} of this sheet is not here. Reload the job.`,
+        'not-newer': `The job goes by revision ${refusal.revision} or a newer one already.`,
+        'other-car': `Revision ${refusal.revision} is not for this car. The job stays where it is.`,
+      }[refusal.why]
+    case 'JOB_REVISION_LOST':
+      return `Revision ${refusal.revision} no longer has what this job has worked on: ${list(refusal.lost)}. The job stays on its revision.`
+    case 'JOB_MISSING':
+      return `Still missing: ${refusal.items.map(item => missingWords(item, sheet)).join(' ')}`
+    case 'JOB_LEAD_SIGNS':
+      return `Accepted outside the torque window: ${list(refusal.joints.map(name.joint))}. A lead signs this job off.`
+    default:
+      return assertNever(refusal)
   }
 }
 
 export function parseWords(issue: ParseIssue): string {
   switch (issue.code) {
-    case 'UNIT_NOT_A_NUMBER': return issue.text.trim() ? `“${issue.text.trim()}” is not a number. Write it like 18, 18.5 or 7/16.` : 'Enter a number.'
-    case 'UNIT_UNKNOWN': return `“${issue.unit}” is not a unit known here.`
-    case 'UNIT_RANGE_REVERSED': return `${issue.low} to ${issue.high} runs backwards.`
-    default: return assertNever(issue)
+    case 'UNIT_NOT_A_NUMBER':
+      return issue.text.trim() ? `“${issue.text.trim()}” is not a number. Write it like 18, 18.5 or 7/16.` : 'Enter a number.'
+    case 'UNIT_UNKNOWN':
+      return `“${issue.unit}” is not a unit known here.`
+    case 'UNIT_RANGE_REVERSED':
+      return `${issue.low} to ${issue.high} runs backwards.`
+    default:
+      return assertNever(issue)
   }
 }

@@ -14,8 +14,15 @@ export const sheetNames = (sheet: Sheet) => ({
   level: (id: Slug) => find(sheet.levels, id),
   fill: (id: Slug) => find(sheet.fills, id),
   /** A neighbour, or another line of the car as `line:id`. */
-  neighbour: (ref: NeighbourRef) => siblingOf(ref) === undefined ? sheet.neighbours.find(({ id }) => id === ref)?.what ?? ref : find(sheet.lines, siblingOf(ref)!),
+  neighbour: (ref: NeighbourRef) =>
+    siblingOf(ref) === undefined ? (sheet.neighbours.find(({ id }) => id === ref)?.what ?? ref) : find(sheet.lines, siblingOf(ref)!),
   /** Whatever goes by that id; nothing where it is unknown. */
-  any: (id: Slug): string | undefined => [...sheet.joints, ...sheet.holds, ...sheet.operations, ...sheet.fills, ...sheet.bleeders, ...sheet.levels].find(item => item.id === id)?.name ?? sheet.neighbours.find(item => item.id === id)?.what,
-  seal: (id: Slug) => find(sheet.joints.flatMap(joint => joint.seals), id),
+  any: (id: Slug): string | undefined =>
+    [...sheet.joints, ...sheet.holds, ...sheet.operations, ...sheet.fills, ...sheet.bleeders, ...sheet.levels].find(item => item.id === id)
+      ?.name ?? sheet.neighbours.find(item => item.id === id)?.what,
+  seal: (id: Slug) =>
+    find(
+      sheet.joints.flatMap(joint => joint.seals),
+      id,
+    ),
 })

@@ -9,47 +9,68 @@ import { positionMove, positionWords, reachWords } from './vocabulary'
 import { sheetNames } from './sheetNames'
 
 export type StepWords = {
-  title: string;
+  title: string
   /** One or two sentences on how; may be empty. */
-  how: string;
+  how: string
   /** What the large button says it records. */
-  button: string;
+  button: string
   cautions: Caution[]
 }
 
-const lift: Caution = { kind: 'crush', text: 'Lift locks set, or stands rated for the load under the lift points. Never under a car that stands on a jack.' }
+const lift: Caution = {
+  kind: 'crush',
+  text: 'Lift locks set, or stands rated for the load under the lift points. Never under a car that stands on a jack.',
+}
 /** Common practice, no source: the key is in reach from beside a car at waist height; of a raised one, from the seat only. */
-const upRunning = (at: 'half' | 'raised'): Caution =>
-  ({ kind: 'crush', text: `The car is up: in park, brake on, wheels clear. ${at === 'raised' ? 'The helper sat in it before it went up' : 'The key is turned from beside it'}; nobody climbs in or out.` })
+const upRunning = (at: 'half' | 'raised'): Caution => ({
+  kind: 'crush',
+  text: `The car is up: in park, brake on, wheels clear. ${at === 'raised' ? 'The helper sat in it before it went up' : 'The key is turned from beside it'}; nobody climbs in or out.`,
+})
 const byPhase = (sheet: Sheet, ...phases: Phase[]): Caution[] => sheet.cautions.filter(caution => phases.includes(caution.phase))
 
 /** How the seals of a joint go in, by what kind of joint it is. */
 function sealWords(joint: Joint | undefined): string {
   const old = 'Old ones out and accounted for, seats wiped clean.'
   switch (joint?.kind) {
-    case 'banjo': return `${old} On the bolt in this order: washer, eye, washer. A face that is scored gets no new washer: it gets a new part.`
-    case 'clamp': return `${old} The clamp goes over the hose before the hose goes on.`
-    default: return `${old} New ones wet with the system’s own fluid.`
+    case 'banjo':
+      return `${old} On the bolt in this order: washer, eye, washer. A face that is scored gets no new washer: it gets a new part.`
+    case 'clamp':
+      return `${old} The clamp goes over the hose before the hose goes on.`
+    default:
+      return `${old} New ones wet with the system’s own fluid.`
   }
 }
 /** How a line is laid to its end so that turning the fitting turns nothing else. */
 function seatWords(joint: Joint): string {
   const turns = turnsByHand(joint)
-  const started = turns === undefined ? '' : `If it binds within ${turns} turns of the fingers, back off and look at the thread: no wrench yet.`
+  const started =
+    turns === undefined ? '' : `If it binds within ${turns} turns of the fingers, back off and look at the thread: no wrench yet.`
   switch (joint.kind) {
-    case 'banjo': return `Turn the eye to where the line lies free, and hold it there. ${started}`
-    case 'clamp': return 'Push on past the bead, turned as it lies by itself; the clamp sits behind the bead.'
-    default: return started
+    case 'banjo':
+      return `Turn the eye to where the line lies free, and hold it there. ${started}`
+    case 'clamp':
+      return 'Push on past the bead, turned as it lies by itself; the clamp sits behind the bead.'
+    default:
+      return started
   }
 }
 /** What nobody supplies any more is said before the joint is opened, not when the line goes back in. */
-const goneSeals = (joint: Joint | undefined): Caution[] => (joint?.seals ?? []).filter(seal => seal.unobtainable).map(seal => (
-  { kind: 'damage', text: `Better left shut: its ${seal.name}${seal.size ? ` ${seal.size}` : ''} cannot be had any more. Once open, it may not seal again.` }))
+const goneSeals = (joint: Joint | undefined): Caution[] =>
+  (joint?.seals ?? [])
+    .filter(seal => seal.unobtainable)
+    .map(seal => ({
+      kind: 'damage',
+      text: `Better left shut: its ${seal.name}${seal.size ? ` ${seal.size}` : ''} cannot be had any more. Once open, it may not seal again.`,
+    }))
 
 /** What is held still while the joint is tightened. */
 function holdWords({ kind, hex: { turn, hold } }: Joint): string {
   if (hold !== undefined) return `Hold ${hold} mm still${turn === undefined ? '' : `, turn ${turn} mm`}: the line must not turn with it.`
-  return kind === 'banjo' ? 'Hold the eye where it lies while the bolt turns.' : isScrewed({ kind }) ? 'Watch the line: it must not turn with the nut.' : ''
+  return kind === 'banjo'
+    ? 'Hold the eye where it lies while the bolt turns.'
+    : isScrewed({ kind })
+      ? 'Watch the line: it must not turn with the nut.'
+      : ''
 }
 
 /** A step in words, for the bay view, the Floor and the record. Cautions stand before the action. */
@@ -59,41 +80,167 @@ export function stepWords(step: Step, sheet: Sheet): StepWords {
   const line = sheet.lines.find(candidate => candidate.id === step.target)
   const hold = sheet.holds.find(candidate => candidate.id === step.target)
   const operation = sheet.operations.find(candidate => candidate.id === step.target)
-  const words = (title: string, how: string, button: string, cautions: readonly Caution[] = []): StepWords => ({ title, how, button, cautions: [...cautions] })
+  const words = (title: string, how: string, button: string, cautions: readonly Caution[] = []): StepWords => ({
+    title,
+    how,
+    button,
+    cautions: [...cautions],
+  })
 
   switch (step.kind) {
-    case 'move': return words(positionMove[step.at], step.at === 'ground' ? 'Everybody clear, nothing left under or on the car.' : 'Shake the car once it has left the ground.', step.at === 'ground' ? 'It is down' : `It is ${positionWords[step.at]}`, step.at === 'ground' ? [] : [lift])
-    case 'receive': return words(`Check the new part: ${name.line(step.target)}`, 'Length, both ends, end angles, brackets and marks against the sheet, before anything comes off the car.', 'Part agrees')
-    case 'prepare': return words('Make the car ready', 'Gear in park, parking brake on. Pan, caps, rags and fluid within reach.', 'Ready', byPhase(sheet, 'before'))
-    case 'off': return words(`Take off: ${name.operation(step.target)}`, operation?.how ?? '', 'It is off', operation?.cautions)
-    case 'on': return words(`Put back: ${name.operation(step.target)}`, operation?.refit ?? '', 'It is back on', [...(operation?.cautions ?? []), ...(operation?.engineMayRun ? [{ kind: 'entangle', text: 'Engine off and the belt still before hands go near it.' } as const] : [])])
-    case 'open': return words(`Open: ${name.joint(step.target)}`, joint?.release ?? '', 'It is open', [...goneSeals(joint), ...byPhase(sheet, 'open'), ...(joint?.cautions ?? [])])
-    case 'cap': return words(`Cap both sides: ${name.joint(step.target)}`, 'One cap on the line, one in the port, at once. The old O-ring comes out with the old end: look.', 'Both capped')
-    case 'release': return words(`Release: ${name.hold(step.target)}`, hold?.opens ?? '', 'Released')
-    case 'withdraw': return words(`Take out: ${name.line(step.target)}`, line?.withdrawNote ?? 'Keep it whole and note which way it turns on its way out: its shape is the only drawing.', 'It is out')
-    case 'catch': return words('Measure what was caught', 'Pour the pan into a measuring jug. What is lost on the floor: estimate and add.', 'Record', [{ kind: 'waste', text: 'Old fluid goes to the waste drum, not down a drain.' }])
-    case 'compare': return words(`Lay old beside new: ${name.line(step.target)}`, 'Length, ends, end angles, brackets, marks. Move over what the new line does not bring.', 'They match')
+    case 'move':
+      return words(
+        positionMove[step.at],
+        step.at === 'ground' ? 'Everybody clear, nothing left under or on the car.' : 'Shake the car once it has left the ground.',
+        step.at === 'ground' ? 'It is down' : `It is ${positionWords[step.at]}`,
+        step.at === 'ground' ? [] : [lift],
+      )
+    case 'receive':
+      return words(
+        `Check the new part: ${name.line(step.target)}`,
+        'Length, both ends, end angles, brackets and marks against the sheet, before anything comes off the car.',
+        'Part agrees',
+      )
+    case 'prepare':
+      return words(
+        'Make the car ready',
+        'Gear in park, parking brake on. Pan, caps, rags and fluid within reach.',
+        'Ready',
+        byPhase(sheet, 'before'),
+      )
+    case 'off':
+      return words(`Take off: ${name.operation(step.target)}`, operation?.how ?? '', 'It is off', operation?.cautions)
+    case 'on':
+      return words(`Put back: ${name.operation(step.target)}`, operation?.refit ?? '', 'It is back on', [
+        ...(operation?.cautions ?? []),
+        ...(operation?.engineMayRun ? [{ kind: 'entangle', text: 'Engine off and the belt still before hands go near it.' } as const] : []),
+      ])
+    case 'open':
+      return words(`Open: ${name.joint(step.target)}`, joint?.release ?? '', 'It is open', [
+        ...goneSeals(joint),
+        ...byPhase(sheet, 'open'),
+        ...(joint?.cautions ?? []),
+      ])
+    case 'cap':
+      return words(
+        `Cap both sides: ${name.joint(step.target)}`,
+        'One cap on the line, one in the port, at once. The old O-ring comes out with the old end: look.',
+        'Both capped',
+      )
+    case 'release':
+      return words(`Release: ${name.hold(step.target)}`, hold?.opens ?? '', 'Released')
+    case 'withdraw':
+      return words(
+        `Take out: ${name.line(step.target)}`,
+        line?.withdrawNote ?? 'Keep it whole and note which way it turns on its way out: its shape is the only drawing.',
+        'It is out',
+      )
+    case 'catch':
+      return words('Measure what was caught', 'Pour the pan into a measuring jug. What is lost on the floor: estimate and add.', 'Record', [
+        { kind: 'waste', text: 'Old fluid goes to the waste drum, not down a drain.' },
+      ])
+    case 'compare':
+      return words(
+        `Lay old beside new: ${name.line(step.target)}`,
+        'Length, ends, end angles, brackets, marks. Move over what the new line does not bring.',
+        'They match',
+      )
     case 'renew': {
       const neighbour = sheet.neighbours.find(candidate => candidate.id === step.target)
-      return words(`Renew: ${neighbour?.what ?? step.target}`, neighbour?.parts.length ? `Parts: ${neighbour.parts.join(', ')}. Compare old and new before the old one is out of reach.` : 'Compare old and new before the old one is out of reach.', 'Renewed')
+      return words(
+        `Renew: ${neighbour?.what ?? step.target}`,
+        neighbour?.parts.length
+          ? `Parts: ${neighbour.parts.join(', ')}. Compare old and new before the old one is out of reach.`
+          : 'Compare old and new before the old one is out of reach.',
+        'Renewed',
+      )
     }
-    case 'seals': return words(`Renew the seals: ${name.joint(step.target)}`, sealWords(joint), 'Seals fitted')
-    case 'fit': return words(`Lay in the new line: ${name.line(step.target)}`, 'Ends stay capped until they meet their ports. No tension, no twist, clear of heat and belts.', 'It is in place')
-    case 'seat': return words(`Seat: ${name.joint(step.target)}`, [joint?.seated, joint && seatWords(joint)].filter(Boolean).join(' '), 'Seated and proved')
-    case 'fasten': return words(`Fasten: ${name.hold(step.target)}`, 'Both ends are started: the line lies where it wants to. No tension at the hold.', 'Fastened')
-    case 'torque': return words(`Torque: ${name.joint(step.target)}`, [joint && holdWords(joint), 'Smooth pull, one click. The middle of the window; the rest stays in hand.'].filter(Boolean).join(' '), 'Torqued', joint?.cautions)
-    case 'fill': return words('Fill before the engine runs', `${name.fill(step.target)}. The specified fluid, clean funnel. What came out goes back in first; the level check decides the rest.`, 'Record', byPhase(sheet, 'fill'))
-    case 'bleed': return words(sheet.bleeders.some(bleeder => bleeder.id === step.target) ? `Bleed at: ${name.bleeder(step.target)}` : 'Bleed from lock to lock', `${sheet.bleeding.summary} Keep the reservoir above its mark throughout.`, 'No more air', [...byPhase(sheet, 'fill'), { kind: 'eyes', text: 'Goggles on: fluid under pressure jumps.' }])
-    case 'wipe': return words(`Wipe every joint dry, ${positionWords[step.at]}`, 'Joints, line and what lies below them. Residue reads as a leak.', 'All dry')
+    case 'seals':
+      return words(`Renew the seals: ${name.joint(step.target)}`, sealWords(joint), 'Seals fitted')
+    case 'fit':
+      return words(
+        `Lay in the new line: ${name.line(step.target)}`,
+        'Ends stay capped until they meet their ports. No tension, no twist, clear of heat and belts.',
+        'It is in place',
+      )
+    case 'seat':
+      return words(
+        `Seat: ${name.joint(step.target)}`,
+        [joint?.seated, joint && seatWords(joint)].filter(Boolean).join(' '),
+        'Seated and proved',
+      )
+    case 'fasten':
+      return words(
+        `Fasten: ${name.hold(step.target)}`,
+        'Both ends are started: the line lies where it wants to. No tension at the hold.',
+        'Fastened',
+      )
+    case 'torque':
+      return words(
+        `Torque: ${name.joint(step.target)}`,
+        [joint && holdWords(joint), 'Smooth pull, one click. The middle of the window; the rest stays in hand.'].filter(Boolean).join(' '),
+        'Torqued',
+        joint?.cautions,
+      )
+    case 'fill':
+      return words(
+        'Fill before the engine runs',
+        `${name.fill(step.target)}. The specified fluid, clean funnel. What came out goes back in first; the level check decides the rest.`,
+        'Record',
+        byPhase(sheet, 'fill'),
+      )
+    case 'bleed':
+      return words(
+        sheet.bleeders.some(bleeder => bleeder.id === step.target) ? `Bleed at: ${name.bleeder(step.target)}` : 'Bleed from lock to lock',
+        `${sheet.bleeding.summary} Keep the reservoir above its mark throughout.`,
+        'No more air',
+        [...byPhase(sheet, 'fill'), { kind: 'eyes', text: 'Goggles on: fluid under pressure jumps.' }],
+      )
+    case 'wipe':
+      return words(
+        `Wipe every joint dry, ${positionWords[step.at]}`,
+        'Joints, line and what lies below them. Residue reads as a leak.',
+        'All dry',
+      )
     case 'run': {
       const minutes = settleValue(sheet.proving.leakMinutes)
-      return words('Start the engine', `Shift through the gears if the sheet says so, then leave it idling${minutes.kind === 'unknown' ? '' : ` for ${minutes.value} minutes`}. Look at once for anything running.`, 'Engine running', [...step.at === 'ground' ? [] : [upRunning(step.at)], ...byPhase(sheet, 'engine')])
+      return words(
+        'Start the engine',
+        `Shift through the gears if the sheet says so, then leave it idling${minutes.kind === 'unknown' ? '' : ` for ${minutes.value} minutes`}. Look at once for anything running.`,
+        'Engine running',
+        [...(step.at === 'ground' ? [] : [upRunning(step.at)]), ...byPhase(sheet, 'engine')],
+      )
     }
-    case 'level': return words(`Read the level: ${name.level(step.target)}`, sheet.levels.find(level => level.id === step.target)?.reads ?? '', 'Record the reading', [...byPhase(sheet, step.phase === 'fill' ? 'fill' : 'prove'), ...(sheet.levels.find(level => level.id === step.target)?.cautions ?? [])])
-    case 'leak': return words(`Look for a leak: ${name.joint(step.target)}`, 'Light and mirror where it is hidden. Run a dry finger below it.', 'It is dry', byPhase(sheet, 'prove'))
-    case 'stop': return words('Stop the engine', 'Key out, and with you. Wait until fan and belt stand still.', 'It stands still', [{ kind: 'entangle', text: 'An electric fan may start by itself with the engine off.' }])
-    case 'road-test': return words('Road test, then look again', 'Through the gears and up to temperature. Look at each joint once more.', 'Good, and dry', byPhase(sheet, 'close'))
-    default: return assertNever(step.kind)
+    case 'level':
+      return words(
+        `Read the level: ${name.level(step.target)}`,
+        sheet.levels.find(level => level.id === step.target)?.reads ?? '',
+        'Record the reading',
+        [
+          ...byPhase(sheet, step.phase === 'fill' ? 'fill' : 'prove'),
+          ...(sheet.levels.find(level => level.id === step.target)?.cautions ?? []),
+        ],
+      )
+    case 'leak':
+      return words(
+        `Look for a leak: ${name.joint(step.target)}`,
+        'Light and mirror where it is hidden. Run a dry finger below it.',
+        'It is dry',
+        byPhase(sheet, 'prove'),
+      )
+    case 'stop':
+      return words('Stop the engine', 'Key out, and with you. Wait until fan and belt stand still.', 'It stands still', [
+        { kind: 'entangle', text: 'An electric fan may start by itself with the engine off.' },
+      ])
+    case 'road-test':
+      return words(
+        'Road test, then look again',
+        'Through the gears and up to temperature. Look at each joint once more.',
+        'Good, and dry',
+        byPhase(sheet, 'close'),
+      )
+    default:
+      return assertNever(step.kind)
   }
 }
 
@@ -104,4 +251,5 @@ export function panWords({ side, along, end }: PanPlace): string {
 }
 
 /** "from below, car raised" */
-export const whereWords = (step: Step): string => [step.from ? reachWords[step.from] : undefined, `car ${positionWords[step.at]}`].filter(Boolean).join(', ')
+export const whereWords = (step: Step): string =>
+  [step.from ? reachWords[step.from] : undefined, `car ${positionWords[step.at]}`].filter(Boolean).join(', ')

@@ -12,7 +12,10 @@ type Cluster = Awaited<ReturnType<typeof startCluster>>
 const test = base.extend<{ cluster: { current: Cluster; restart: () => Promise<void> } }>({
   cluster: async ({ browserName: _ }, use) => {
     const [bin, dir] = [await ensurePostgres(), mkdtempSync(join(tmpdir(), 'efferent-e2e-db-'))]
-    const held = { current: await startCluster({ bin, dir }), restart: async () => void (held.current = await startCluster({ bin, dir, port: held.current.port })) }
+    const held = {
+      current: await startCluster({ bin, dir }),
+      restart: async () => void (held.current = await startCluster({ bin, dir, port: held.current.port })),
+    }
     await createDatabase(held.current.url('postgres'), 'efferent')
     await prepareDatabase(held.current.url('efferent'), { demo: true })
     await use(held)

@@ -15,12 +15,18 @@ async function openJobFor(page: Page, plate: string): Promise<void> {
 
 /** A photo as a camera might make it: blank, of this size. */
 async function drawnJpeg(page: Page, width: number, height: number): Promise<Buffer> {
-  return Buffer.from(await page.evaluate(([w, h]) => {
-    const drawn = document.createElement('canvas')
-    drawn.width = w!
-    drawn.height = h!
-    return drawn.toDataURL('image/jpeg').split(',')[1]!
-  }, [width, height]), 'base64')
+  return Buffer.from(
+    await page.evaluate(
+      ([w, h]) => {
+        const drawn = document.createElement('canvas')
+        drawn.width = w!
+        drawn.height = h!
+        return drawn.toDataURL('image/jpeg').split(',')[1]!
+      },
+      [width, height],
+    ),
+    'base64',
+  )
 }
 
 // A clutch hose, from an override on the plan to the hand-over: a joint that does not move, a photo, a pause, another pair of hands.
@@ -44,7 +50,9 @@ test('a clutch hose with everything that comes in between', async ({ page, brows
   await page.reload()
   await choices.locator('summary').click()
   await expect(choices.getByRole('button', { name: 'vacuum', exact: true })).toHaveAttribute('aria-pressed', 'true')
-  await expect(choices.getByRole('group', { name: 'Where the car stands at the start' }).getByRole('button', { name: 'raised' })).toHaveAttribute('aria-pressed', 'true')
+  await expect(
+    choices.getByRole('group', { name: 'Where the car stands at the start' }).getByRole('button', { name: 'raised' }),
+  ).toHaveAttribute('aria-pressed', 'true')
 
   // The customer decides about the slave cylinder; the plan takes it in.
   const beside = page.getByRole('region', { name: 'While it is open' })
@@ -61,7 +69,8 @@ test('a clutch hose with everything that comes in between', async ({ page, brows
     for (let guard = 0; guard < 60; guard++) {
       const name = (await title.textContent())!
       if (wanted.test(name)) return
-      for (const toggle of await page.getByRole('checkbox').all()) if (await toggle.getAttribute('aria-checked') === 'false') await toggle.click()
+      for (const toggle of await page.getByRole('checkbox').all())
+        if ((await toggle.getAttribute('aria-checked')) === 'false') await toggle.click()
       if (name.startsWith('Measure')) await page.getByRole('textbox', { name: 'caught' }).fill('150')
       if (name.startsWith('Read the level')) {
         const temperature = page.getByRole('textbox', { name: 'fluid temperature' })
@@ -69,7 +78,7 @@ test('a clutch hose with everything that comes in between', async ({ page, brows
         await page.getByRole('button', { name: 'Engine off' }).click()
         await page.getByRole('button', { name: 'At the mark' }).click()
       }
-      if (name.startsWith('Look for a leak') && await page.getByRole('timer').first().isVisible()) await page.clock.fastForward('20:00')
+      if (name.startsWith('Look for a leak') && (await page.getByRole('timer').first().isVisible())) await page.clock.fastForward('20:00')
       await page.getByRole('button', { name: /./ }).and(page.locator('.go')).click()
       await expect(title).not.toHaveText(name, { timeout: 5000 })
     }
@@ -81,7 +90,9 @@ test('a clutch hose with everything that comes in between', async ({ page, brows
   await until(/^Open: Hard line/)
   await page.getByRole('button', { name: 'It does not move' }).click()
   const path = page.getByRole('dialog', { name: 'A seized joint' })
-  await expect(path).toContainText('Brake fluid burns').catch(async () => expect(path).toContainText('The line has hose or plastic in it'))
+  await expect(path)
+    .toContainText('Brake fluid burns')
+    .catch(async () => expect(path).toContainText('The line has hose or plastic in it'))
   await expectFits(page, 48)
   await path.getByRole('button', { name: 'Record: soak it' }).click()
   await expect(page.getByText('Tried: soak it')).toBeVisible()
@@ -91,7 +102,9 @@ test('a clutch hose with everything that comes in between', async ({ page, brows
   // A photo for the step, from a file, without what the camera wrote beside it.
   await page.getByRole('button', { name: 'More' }).click()
   await page.getByLabel('What the photo shows').fill('before the hose came off')
-  await page.getByLabel('Photo for this step').setInputFiles({ name: 'bay.jpg', mimeType: 'image/jpeg', buffer: await drawnJpeg(page, 2400, 1800) })
+  await page
+    .getByLabel('Photo for this step')
+    .setInputFiles({ name: 'bay.jpg', mimeType: 'image/jpeg', buffer: await drawnJpeg(page, 2400, 1800) })
   await expect(page.getByRole('dialog', { name: 'More' })).toBeHidden()
 
   // Pause, with its reason; on from another tablet, by somebody else.
@@ -127,7 +140,15 @@ test('a clutch hose with everything that comes in between', async ({ page, brows
   await page.goto('/')
   await page.getByRole('listitem').filter({ hasText: 'PE 20 TRL' }).getByRole('link').first().click()
   await page.getByRole('button', { name: /Show all/ }).click()
-  for (const words of ['does not move: soak it', 'Photo: before the hose came off', 'Passed on to Imke Thorsby', 'renewed with this job, decided by the customer', 'Slave cylinder renewed', 'weeping']) await expect(page.locator('.log')).toContainText(words)
+  for (const words of [
+    'does not move: soak it',
+    'Photo: before the hose came off',
+    'Passed on to Imke Thorsby',
+    'renewed with this job, decided by the customer',
+    'Slave cylinder renewed',
+    'weeping',
+  ])
+    await expect(page.locator('.log')).toContainText(words)
   const photo = page.getByRole('img', { name: 'before the hose came off' })
   await photo.scrollIntoViewIfNeeded()
   await expect.poll(() => photo.evaluate((image: HTMLImageElement) => image.naturalWidth)).toBe(1600)
@@ -139,14 +160,18 @@ test('a photo that is none is refused with a word; one that is waits on the tabl
   await page.getByRole('listitem').filter({ hasText: 'BR 88 KEL' }).getByRole('button', { name: 'Bay view' }).click()
   await page.getByRole('button', { name: 'More' }).click()
   await page.getByLabel('What the photo shows').fill('nothing')
-  await page.getByLabel('Photo for this step').setInputFiles({ name: 'x.jpg', mimeType: 'image/jpeg', buffer: jpegOf({ aside: [] }).subarray(0, 40) })
+  await page
+    .getByLabel('Photo for this step')
+    .setInputFiles({ name: 'x.jpg', mimeType: 'image/jpeg', buffer: jpegOf({ aside: [] }).subarray(0, 40) })
   await expect(page.getByRole('alert')).toContainText('no photo that can be read')
   await expect(page.getByLabel('What the photo shows')).toHaveValue('nothing')
 
   // The network is gone for pictures; the entry is kept, the picture with it, over a reload.
   await page.route('**/api/jobs/*/photos?*', route => route.abort())
   await page.getByLabel('What the photo shows').fill('clip as found')
-  await page.getByLabel('Photo for this step').setInputFiles({ name: 'clip.jpg', mimeType: 'image/jpeg', buffer: await drawnJpeg(page, 640, 480) })
+  await page
+    .getByLabel('Photo for this step')
+    .setInputFiles({ name: 'clip.jpg', mimeType: 'image/jpeg', buffer: await drawnJpeg(page, 640, 480) })
   await expect(page.getByRole('dialog', { name: 'More' })).toBeHidden()
   await page.goto(page.url().replace('/bay', ''))
   const photo = page.getByRole('img', { name: 'clip as found' })
@@ -160,7 +185,9 @@ test('a photo that is none is refused with a word; one that is waits on the tabl
   await expect.poll(() => photo.evaluate((image: HTMLImageElement) => image.naturalWidth)).toBe(640)
 })
 
-test('the other line: minutes now and later, odds by the lead’s judgement, and the customer’s word in plan and record', async ({ page }) => {
+test('the other line: minutes now and later, odds by the lead’s judgement, and the customer’s word in plan and record', async ({
+  page,
+}) => {
   await signIn(page, 'lead')
   await page.goto('/sheets/halyard-cooler-lines-screw-in')
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible()

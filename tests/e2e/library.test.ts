@@ -23,7 +23,12 @@ test('search: one box everywhere, by keyboard, with slips mended', async ({ page
   await expect(page.getByRole('row', { name: /Turbocharger, banjo/ })).toHaveClass(/on/)
 
   // Part numbers and notes are found as well; what nothing is found by is said.
-  for (const [typed, group] of [['QS-2207', 'Parts'], ['came out', 'Bench notes'], ['GX-6', 'Fluids'], ['marrow', 'Customers']] as const) {
+  for (const [typed, group] of [
+    ['QS-2207', 'Parts'],
+    ['came out', 'Bench notes'],
+    ['GX-6', 'Fluids'],
+    ['marrow', 'Customers'],
+  ] as const) {
     await page.keyboard.press('/')
     await box.fill(typed)
     await expect(found.getByRole('region', { name: group })).toBeVisible()
@@ -104,7 +109,11 @@ test('a lead writes a sheet, mends it, publishes it, and folds a bench note into
   await page.getByRole('textbox', { name: 'Title', exact: true }).fill('Oil cooler hose, short')
   await page.getByRole('button', { name: 'Start writing' }).click()
   await expect(page.getByRole('heading', { name: 'Oil cooler hose, short' })).toBeVisible()
-  const chapter = (name: string) => page.getByRole('navigation', { name: 'Chapters' }).getByRole('button', { name: new RegExp(`^${name}`) }).click()
+  const chapter = (name: string) =>
+    page
+      .getByRole('navigation', { name: 'Chapters' })
+      .getByRole('button', { name: new RegExp(`^${name}`) })
+      .click()
   const places = page.getByRole('region', { name: 'What is not right' })
 
   // The course by a pasted table; the strip shows the length at once, and the port that no longer fits is offered a mend.
@@ -118,7 +127,8 @@ test('a lead writes a sheet, mends it, publishes it, and folds a bench note into
   await page.getByRole('button', { name: 'Use these points' }).click()
   // 300 + 200 less two tangents of 40 and a quarter circle of r 40 more: 500 − 80 + 20π.
   await expect(page.locator('legend', { hasText: 'Course' })).toHaveText(`Course, ${Math.round(420 + 20 * Math.PI)} mm in all`)
-  for (let mend = places.locator('button.mend').first(); await mend.isVisible(); mend = places.locator('button.mend').first()) await mend.click()
+  for (let mend = places.locator('button.mend').first(); await mend.isVisible(); mend = places.locator('button.mend').first())
+    await mend.click()
 
   // The same course as straights and bends off the old line, with one bend more.
   await page.getByRole('button', { name: 'Straights and bends' }).click()
@@ -193,7 +203,7 @@ test('the bay card: one page of A4 or A5 with what is needed at the car, and a c
     const pdf = (await page.pdf({ preferCSSPageSize: true })).toString('latin1')
     expect(pdf.match(/\/Type \/Page\b/g)).toHaveLength(1)
     const [, width] = /\/MediaBox \[0 0 ([\d.]+)/.exec(pdf)!
-    expect(Math.round(Number(width) / 72 * 25.4)).toBe(format === 'A4' ? 210 : 148)
+    expect(Math.round((Number(width) / 72) * 25.4)).toBe(format === 'A4' ? 210 : 148)
   }
 })
 
@@ -207,6 +217,9 @@ test('a pack shows what it would change before it does, and comes out as it went
   await preview.getByRole('button', { name: 'Leave it' }).click()
   await expect(page.getByRole('link', { name: 'Clutch hose', exact: true })).toBeHidden()
   await page.getByRole('button', { name: 'Export' }).click()
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Fittings and torques, CSV' }).click()])
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Fittings and torques, CSV' }).click(),
+  ])
   expect(download.suggestedFilename()).toMatch(/\.csv$/)
 })

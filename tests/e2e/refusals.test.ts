@@ -19,7 +19,17 @@ test('a wrong PIN says so; too many make everybody wait', async ({ page }) => {
 
 test('every page is accessible, fits its screen and has its empty state', async ({ page }) => {
   await signIn(page, 'admin')
-  for (const [path, heading] of [['/', 'Floor'], ['/lookup?q=zzyzx', 'Look up'], ['/library', 'Library'], ['/shop', 'Shop'], ['/errors', 'Errors'], ['/car', 'Which car, which lines?'], ['/sheets/new', 'New line sheet'], ['/sheets/halyard-cooler-lines/edit', 'Gearbox cooler lines'], ['/sheets/halyard-cooler-lines', 'Gearbox cooler lines']] as const) {
+  for (const [path, heading] of [
+    ['/', 'Floor'],
+    ['/lookup?q=zzyzx', 'Look up'],
+    ['/library', 'Library'],
+    ['/shop', 'Shop'],
+    ['/errors', 'Errors'],
+    ['/car', 'Which car, which lines?'],
+    ['/sheets/new', 'New line sheet'],
+    ['/sheets/halyard-cooler-lines/edit', 'Gearbox cooler lines'],
+    ['/sheets/halyard-cooler-lines', 'Gearbox cooler lines'],
+  ] as const) {
     for (const width of [1280, 390]) {
       await page.setViewportSize({ width, height: 800 })
       await page.goto(path)
@@ -90,7 +100,9 @@ test('two tablets: what no longer holds is shown to the one who was late', async
   await page.getByRole('button', { name: 'Resume the job' }).click()
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Take off: Undershield')
   await other.unroute('**/api/jobs/**')
-  await expect(other.getByRole('alert').filter({ hasText: 'The job has moved on' })).toContainText('Rafe Undal has worked on this job since')
+  await expect(other.getByRole('alert').filter({ hasText: 'The job has moved on' })).toContainText(
+    'Rafe Undal has worked on this job since',
+  )
   await other.getByRole('button', { name: 'I have read it' }).click()
   await expect(other.getByRole('heading', { level: 1 })).toHaveText('Take off: Undershield')
   await other.context().close()
@@ -99,7 +111,13 @@ test('two tablets: what no longer holds is shown to the one who was late', async
 test('a bad pack is refused with its places, a good one comes in', async ({ page }) => {
   await signIn(page, 'lead')
   await page.goto('/library')
-  await page.getByLabel('Pack file').setInputFiles({ name: 'bad.efferent.json', mimeType: 'application/json', buffer: Buffer.from('{"format":"efferent.pack/1","title":"x","families":[],"sheets":[{"id":"UPPER"}]}') })
+  await page
+    .getByLabel('Pack file')
+    .setInputFiles({
+      name: 'bad.efferent.json',
+      mimeType: 'application/json',
+      buffer: Buffer.from('{"format":"efferent.pack/1","title":"x","families":[],"sheets":[{"id":"UPPER"}]}'),
+    })
   await expect(page.getByRole('alert')).toContainText('nothing was changed')
   await expect(page.getByRole('alert')).toContainText('sheets[0].id')
   await page.getByLabel('Pack file').setInputFiles('tests/fixtures/clutch-hose-skeleton.json')

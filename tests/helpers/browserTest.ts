@@ -14,19 +14,25 @@ export const test = base.extend<Fixtures>({
     await server.end()
   },
   baseURL: async ({ server }, use) => use(server.url),
-  watch: [async ({ page }, use) => {
-    const complaints: string[] = []
-    listen(page, complaints)
-    await use(complaints)
-    expect(complaints).toEqual([])
-  }, { auto: true }],
+  watch: [
+    async ({ page }, use) => {
+      const complaints: string[] = []
+      listen(page, complaints)
+      await use(complaints)
+      expect(complaints).toEqual([])
+    },
+    { auto: true },
+  ],
 })
 export { expect }
 
 /** Failed requests are the business of the tests that make them fail; everything else on the console is a fault. */
 export function listen(page: Page, complaints: string[]): void {
   page.on('pageerror', error => complaints.push(error.message))
-  page.on('console', message => message.type() === 'error' && !/Failed to load resource|net::ERR/.test(message.text()) && complaints.push(message.text()))
+  page.on(
+    'console',
+    message => message.type() === 'error' && !/Failed to load resource|net::ERR/.test(message.text()) && complaints.push(message.text()),
+  )
 }
 
 export const names: Record<Role, string> = { technician: 'Rafe Undal', lead: 'Imke Thorsby', desk: 'Nessa Quill', admin: 'Odd Fennimark' }
@@ -42,16 +48,24 @@ export async function signIn(page: Page, role: Role): Promise<void> {
 /** WCAG 2.2 AA as far as axe can tell; nothing serious or critical is let through. */
 export async function expectAccessible(page: Page): Promise<void> {
   const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze()
-  expect(violations.filter(({ impact }) => impact === 'serious' || impact === 'critical').map(({ id, nodes }) => `${id}: ${nodes.map(node => node.html.slice(0, 160)).join(' | ')}`)).toEqual([])
+  expect(
+    violations
+      .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+      .map(({ id, nodes }) => `${id}: ${nodes.map(node => node.html.slice(0, 160)).join(' | ')}`),
+  ).toEqual([])
 }
 
 /** Nothing sticks out sideways, and whatever a gloved hand presses is large enough. */
 export async function expectFits(page: Page, minTarget = 0): Promise<void> {
   expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)).toBeLessThanOrEqual(0)
   if (minTarget === 0) return
-  const small = await page.evaluate(min => [...document.querySelectorAll<HTMLElement>('button, a, input, [role=checkbox]')].flatMap((element) => {
-    const { width, height } = element.getBoundingClientRect()
-    return width > 0 && (height < min || width < min) ? [`${element.outerHTML.slice(0, 100)}: ${width}×${height}`] : []
-  }), minTarget)
+  const small = await page.evaluate(
+    min =>
+      [...document.querySelectorAll<HTMLElement>('button, a, input, [role=checkbox]')].flatMap(element => {
+        const { width, height } = element.getBoundingClientRect()
+        return width > 0 && (height < min || width < min) ? [`${element.outerHTML.slice(0, 100)}: ${width}×${height}`] : []
+      }),
+    minTarget,
+  )
   expect(small).toEqual([])
 }

@@ -16,11 +16,14 @@ const read = (path: string): unknown => JSON.parse(readFileSync(fileURLToPath(ne
 
 export const demoPack = () => read('db/demo/halyard-cooler-lines.efferent.json') as Pack
 export const demoSheet = () => demoPack().sheets[0]!
-export const demoFiles = () => readdirSync(fileURLToPath(new URL('../../db/demo', import.meta.url))).filter(name => name.endsWith('.efferent.json'))
+export const demoFiles = () =>
+  readdirSync(fileURLToPath(new URL('../../db/demo', import.meta.url))).filter(name => name.endsWith('.efferent.json'))
 export const readDemo = (file: string) => readFileSync(fileURLToPath(new URL(`../../db/demo/${file}`, import.meta.url)), 'utf8')
 export const allDemoSheets = () => demoFiles().flatMap(file => (JSON.parse(readDemo(file)) as Pack).sheets)
 export function sheetOf(id: string, revision?: number): Sheet {
-  const found = allDemoSheets().filter(sheet => sheet.id === id && (revision === undefined || sheet.revision === revision)).at(-1)
+  const found = allDemoSheets()
+    .filter(sheet => sheet.id === id && (revision === undefined || sheet.revision === revision))
+    .at(-1)
   if (!found) throw new Error(`no demo sheet ${id}`)
   return found
 }
@@ -34,15 +37,26 @@ export function demoCar(coolers: 'one' | 'two' | undefined, sheet = demoSheet())
 }
 
 /** Every demo sheet on a car of each layout it may have. */
-export const everyDemoCar = (): ResolvedSheet[] => allDemoSheets().flatMap((sheet) => {
-  const traits = decidingTraits(sheet)
-  const layouts = traits.reduce<Record<string, string>[]>((known, trait) => known.flatMap(one => trait.values.map(value => ({ ...one, [trait.id]: value.id }))), [{}])
-  const [applies] = sheet.applies
-  return layouts.flatMap((layout) => {
-    const resolution = resolveSheet(sheet, { family: applies!.families[0]!, engine: applies!.engines?.[0], year: applies!.years?.[0], traits: layout })
-    return resolution.applies === 'yes' && resolution.resolved.lines.length > 0 && resolution.resolved.open.length === 0 ? [resolution.resolved] : []
+export const everyDemoCar = (): ResolvedSheet[] =>
+  allDemoSheets().flatMap(sheet => {
+    const traits = decidingTraits(sheet)
+    const layouts = traits.reduce<Record<string, string>[]>(
+      (known, trait) => known.flatMap(one => trait.values.map(value => ({ ...one, [trait.id]: value.id }))),
+      [{}],
+    )
+    const [applies] = sheet.applies
+    return layouts.flatMap(layout => {
+      const resolution = resolveSheet(sheet, {
+        family: applies!.families[0]!,
+        engine: applies!.engines?.[0],
+        year: applies!.years?.[0],
+        traits: layout,
+      })
+      return resolution.applies === 'yes' && resolution.resolved.lines.length > 0 && resolution.resolved.open.length === 0
+        ? [resolution.resolved]
+        : []
+    })
   })
-})
 
 export const allLines = (resolved: ResolvedSheet) => resolved.lines.map(line => line.id)
 /** A job asks for the same plan at every step. */
@@ -68,9 +82,17 @@ export class Bench {
   events: JobEvent[] = []
   clock = Date.parse('2026-03-02T08:00:00Z')
 
-  constructor(readonly resolved: ResolvedSheet, public person: Person = technician, readonly device = 'tablet-1') {
+  constructor(
+    readonly resolved: ResolvedSheet,
+    public person: Person = technician,
+    readonly device = 'tablet-1',
+  ) {
     this.do({
-      type: 'opened', number: 7, sheet: { id: resolved.sheet.id, revision: resolved.sheet.revision }, customer: 'Pilot Station', traits: resolved.car.traits,
+      type: 'opened',
+      number: 7,
+      sheet: { id: resolved.sheet.id, revision: resolved.sheet.revision },
+      customer: 'Pilot Station',
+      traits: resolved.car.traits,
       vehicle: { id: '00000000-0000-4000-8000-000000000001', plate: 'SK 17 TOW', label: 'Ondrel Halyard', family: 'ondrel-halyard' },
     })
   }
@@ -79,9 +101,25 @@ export class Bench {
   try(command: JobCommand, newer?: ResolvedSheet): Refusal | undefined {
     this.clock += 60_000
     const at = new Date(this.clock).toISOString()
-    const decision = decide(this.state, command, { resolved: this.resolved, person: this.person, device: this.device, at, recordedAt: at, newer })
+    const decision = decide(this.state, command, {
+      resolved: this.resolved,
+      person: this.person,
+      device: this.device,
+      at,
+      recordedAt: at,
+      newer,
+    })
     if (!decision.ok) return decision.error
-    const event: JobEvent = { id: `event-${this.events.length + 1}`, job: 'job', seq: this.events.length + 1, at, recordedAt: at, by: this.person, device: this.device, body: decision.value }
+    const event: JobEvent = {
+      id: `event-${this.events.length + 1}`,
+      job: 'job',
+      seq: this.events.length + 1,
+      at,
+      recordedAt: at,
+      by: this.person,
+      device: this.device,
+      body: decision.value,
+    }
     this.events.push(event)
     this.state = evolve(this.state, event)
     return undefined

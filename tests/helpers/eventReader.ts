@@ -2,12 +2,16 @@
 export class EventReader {
   #buffer = ''
   readonly #decoder = new TextDecoder()
-  private constructor(readonly reader: ReadableStreamDefaultReader<Uint8Array>, readonly abort: AbortController) {}
+  private constructor(
+    readonly reader: ReadableStreamDefaultReader<Uint8Array>,
+    readonly abort: AbortController,
+  ) {}
 
   static async open(url: string, cookie: string, headers: Record<string, string> = {}): Promise<EventReader> {
     const abort = new AbortController()
     const response = await fetch(url, { headers: { cookie, accept: 'text/event-stream', ...headers }, signal: abort.signal })
-    if (!response.ok || !response.headers.get('content-type')?.includes('text/event-stream')) throw new Error(`no stream: ${response.status}`)
+    if (!response.ok || !response.headers.get('content-type')?.includes('text/event-stream'))
+      throw new Error(`no stream: ${response.status}`)
     return new EventReader(response.body!.getReader(), abort)
   }
 
@@ -18,7 +22,11 @@ export class EventReader {
       if (end >= 0) {
         const lines = this.#buffer.slice(0, end).split('\n')
         this.#buffer = this.#buffer.slice(end + 2)
-        const field = (key: string) => lines.filter(line => line.startsWith(`${key}: `)).map(line => line.slice(key.length + 2)).join('\n')
+        const field = (key: string) =>
+          lines
+            .filter(line => line.startsWith(`${key}: `))
+            .map(line => line.slice(key.length + 2))
+            .join('\n')
         if (field('event') === name) return JSON.parse(field('data')) as Record<string, unknown>
         continue
       }

@@ -2,7 +2,9 @@ import type { TestProject } from 'vitest/node'
 import { startTemplates } from './templates'
 
 declare module 'vitest' {
-  interface ProvidedContext { admin: string }
+  interface ProvidedContext {
+    admin: string
+  }
 }
 
 export default async function setup(project: TestProject) {

@@ -43,12 +43,22 @@ export class Client {
 
   async call<T = never>(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<Answer<T>> {
     const response = await fetch(`${this.url}${path}`, {
-      method, headers: { ...(body === undefined ? {} : { 'content-type': 'application/json' }), ...(this.cookie ? { cookie: this.cookie } : {}), ...headers },
+      method,
+      headers: {
+        ...(body === undefined ? {} : { 'content-type': 'application/json' }),
+        ...(this.cookie ? { cookie: this.cookie } : {}),
+        ...headers,
+      },
       body: body === undefined ? undefined : typeof body === 'string' ? body : JSON.stringify(body),
     })
     for (const cookie of response.headers.getSetCookie()) this.cookie = cookie.split(';')[0]!
     const text = await response.text()
-    return { status: response.status, headers: response.headers, text, body: (/json/.test(response.headers.get('content-type') ?? '') ? JSON.parse(text) : undefined) as T }
+    return {
+      status: response.status,
+      headers: response.headers,
+      text,
+      body: (/json/.test(response.headers.get('content-type') ?? '') ? JSON.parse(text) : undefined) as T,
+    }
   }
 
   problem(method: string, path: string, body?: unknown, headers?: Record<string, string>): Promise<Answer<Problem>> {
@@ -64,20 +74,32 @@ export class Client {
   }
 
   async vehicle(plate: string): Promise<VehicleView> {
-    const { body } = await this.call<{ hits: { kind: string; vehicle: VehicleView }[] }>('GET', `/api/search?q=${encodeURIComponent(plate)}`)
+    const { body } = await this.call<{ hits: { kind: string; vehicle: VehicleView }[] }>(
+      'GET',
+      `/api/search?q=${encodeURIComponent(plate)}`,
+    )
     return body.hits.find(hit => hit.kind === 'vehicle' && hit.vehicle.plate === plate)!.vehicle
   }
 
   async openJob(plate = 'BR 88 KEL', lines = ['supply', 'return-short']): Promise<JobRow> {
     const at = new Date().toISOString()
-    const { body } = await this.call<JobRow>('POST', '/api/jobs', { id: v7(), at, device: 'test', sheet: 'halyard-cooler-lines', vehicle: (await this.vehicle(plate)).id })
+    const { body } = await this.call<JobRow>('POST', '/api/jobs', {
+      id: v7(),
+      at,
+      device: 'test',
+      sheet: 'halyard-cooler-lines',
+      vehicle: (await this.vehicle(plate)).id,
+    })
     await this.say(body.id, { type: 'planned', inputs: { lines, start: 'ground' } }, 1)
     return body
   }
 
   /** Sends one command; the answer is the problem when it is refused. */
   say(job: string, command: JobCommand, basedOn: number, id = v7()): Promise<Answer<AppendResult & Problem>> {
-    return this.call('POST', `/api/jobs/${job}/events`, { basedOn, events: [{ id, at: new Date().toISOString(), device: 'test', command }] })
+    return this.call('POST', `/api/jobs/${job}/events`, {
+      basedOn,
+      events: [{ id, at: new Date().toISOString(), device: 'test', command }],
+    })
   }
 
   async job(id: string): Promise<JobView> {
@@ -89,7 +111,11 @@ export class TestServer {
   #child: ChildProcess | undefined
   #ended = true
   output = ''
-  private constructor(readonly databaseUrl: string, readonly port: number, readonly env: Record<string, string>) {}
+  private constructor(
+    readonly databaseUrl: string,
+    readonly port: number,
+    readonly env: Record<string, string>,
+  ) {}
 
   static async start(databaseUrl: string, env: Record<string, string> = {}): Promise<TestServer> {
     const server = new TestServer(databaseUrl, await freePort(), env)
@@ -108,8 +134,18 @@ export class TestServer {
   async up(): Promise<void> {
     this.#ended = false
     this.#child = spawn('setpriv', ['--pdeathsig=KILL', process.execPath, '.output/server/index.mjs'], {
-      cwd: root, stdio: ['ignore', 'pipe', 'pipe'],
-      env: { ...process.env, DATABASE_URL: this.databaseUrl, EFFERENT_SESSION_SECRET: 'a secret that only the tests know, 32+', EFFERENT_VERSION: '0.0.0-test', NITRO_HOST: '127.0.0.1', NITRO_PORT: String(this.port), NODE_ENV: 'production', ...this.env },
+      cwd: root,
+      stdio: ['ignore', 'pipe', 'pipe'],
+      env: {
+        ...process.env,
+        DATABASE_URL: this.databaseUrl,
+        EFFERENT_SESSION_SECRET: 'a secret that only the tests know, 32+',
+        EFFERENT_VERSION: '0.0.0-test',
+        NITRO_HOST: '127.0.0.1',
+        NITRO_PORT: String(this.port),
+        NODE_ENV: 'production',
+        ...this.env,
+      },
     })
     this.#child.stdout!.on('data', chunk => (this.output += chunk))
     this.#child.stderr!.on('data', chunk => (this.output += chunk))

@@ -6,12 +6,23 @@ import { liftPositions } from '../../core/sheet/types'
 const highs = await loadHighs()
 const stages: readonly PlaceStage[] = ['work', 'fill', 'prove', 'sometime']
 
-/** A price for every place a job touches: what moving the car costs when the order is left out. Additive, so that a linear model can say it too. */
+/**
+ * A price for every place a job touches: what moving the car costs when the order is left out. Additive, so that a linear model can say it
+ * too.
+ */
 export const placePrice = (places: number): number => placePrices[places]!
-const placePrices = Array.from({ length: 1 << stages.length * liftPositions.length }, (_, places) =>
-  stages.reduce((sum, stage) => sum + liftPositions.reduce((inner, at) => inner + (places & placeBit(stage, at) && at !== 'ground' ? (at === 'half' ? 2 : 3) : 0), 0), 0))
+const placePrices = Array.from({ length: 1 << (stages.length * liftPositions.length) }, (_, places) =>
+  stages.reduce(
+    (sum, stage) =>
+      sum + liftPositions.reduce((inner, at) => inner + (places & placeBit(stage, at) && at !== 'ground' ? (at === 'half' ? 2 : 3) : 0), 0),
+    0,
+  ),
+)
 
-/** The same choice as an integer program: a 0/1 variable for every operation, way and place, every need a covering row. Text of the model in LP format. */
+/**
+ * The same choice as an integer program: a 0/1 variable for every operation, way and place, every need a covering row. Text of the model
+ * in LP format.
+ */
 export function modelText(goals: readonly Goal[], operations: ReadonlyMap<string, OperationCost>): string {
   const terms: string[] = []
   const rows: string[] = []

@@ -21,8 +21,10 @@ function callOf(key: RouteKey): { method: string; path: string } {
 }
 
 it('every file under server/api stands in the access list, and nothing else does', () => {
-  const files = readdirSync(fileURLToPath(new URL('../../server/api', import.meta.url)), { recursive: true, withFileTypes: true }).filter(entry => entry.isFile() && entry.name !== '[...path].ts')
-  const keys = files.map((file) => {
+  const files = readdirSync(fileURLToPath(new URL('../../server/api', import.meta.url)), { recursive: true, withFileTypes: true }).filter(
+    entry => entry.isFile() && entry.name !== '[...path].ts',
+  )
+  const keys = files.map(file => {
     const [, name = '', method = ''] = /^(.*)\.(get|post|put|patch|delete)\.ts$/.exec(file.name) ?? []
     const folder = file.parentPath.split('/server/api')[1]!
     return `${method.toUpperCase()} /api${folder}/${name === 'index' ? '' : name}`.replace(/\/$/, '').replaceAll(/\[(\w+)\]/g, ':$1')
@@ -56,17 +58,30 @@ describe('routes × roles', () => {
 describe('at the door', () => {
   it('an unknown address is a problem, not a page', async () => {
     const answer = await server.client().problem('GET', '/api/nowhere')
-    expect([answer.status, answer.body.code, answer.headers.get('content-type')]).toEqual([404, 'ROUTE_UNKNOWN', 'application/problem+json'])
+    expect([answer.status, answer.body.code, answer.headers.get('content-type')]).toEqual([
+      404,
+      'ROUTE_UNKNOWN',
+      'application/problem+json',
+    ])
   })
 
   it('a page of another site cannot make anybody act', async () => {
-    const answer = await clients.admin.problem('POST', '/api/people', { name: 'Mallory', role: 'admin', secret: 'long-enough-1' }, { origin: 'https://elsewhere.example' })
+    const answer = await clients.admin.problem(
+      'POST',
+      '/api/people',
+      { name: 'Mallory', role: 'admin', secret: 'long-enough-1' },
+      { origin: 'https://elsewhere.example' },
+    )
     expect([answer.status, answer.body.code]).toEqual([403, 'AUTH_ORIGIN'])
   })
 
   it('the cookie is sealed, strict and out of reach of scripts', async () => {
     const { body } = await server.client().call<{ people: { id: string }[] }>('GET', '/api/session')
-    const response = await fetch(`${server.url}/api/session`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ person: body.people[0]!.id, secret: '1357' }) })
+    const response = await fetch(`${server.url}/api/session`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ person: body.people[0]!.id, secret: '1357' }),
+    })
     const cookie = response.headers.getSetCookie()[0]!
     expect(cookie).toMatch(/HttpOnly/)
     expect(cookie).toMatch(/SameSite=Strict/i)
@@ -88,24 +103,36 @@ describe('at the door', () => {
   })
 
   it.each([
-    ['not JSON', '{"person":', 400, 'REQUEST_JSON'], ['a prototype key', '{"__proto__":{"role":"admin"}}', 400, 'REQUEST_JSON'], ['endless nesting', '['.repeat(60) + ']'.repeat(60), 400, 'REQUEST_JSON'],
-    ['an unknown key', '{"person":"00000000-0000-4000-8000-000000000000","secret":"1","role":"admin"}', 422, 'REQUEST_BODY'], ['too much', JSON.stringify({ secret: 'x'.repeat(300_000) }), 413, 'REQUEST_TOO_LARGE'],
+    ['not JSON', '{"person":', 400, 'REQUEST_JSON'],
+    ['a prototype key', '{"__proto__":{"role":"admin"}}', 400, 'REQUEST_JSON'],
+    ['endless nesting', '['.repeat(60) + ']'.repeat(60), 400, 'REQUEST_JSON'],
+    ['an unknown key', '{"person":"00000000-0000-4000-8000-000000000000","secret":"1","role":"admin"}', 422, 'REQUEST_BODY'],
+    ['too much', JSON.stringify({ secret: 'x'.repeat(300_000) }), 413, 'REQUEST_TOO_LARGE'],
   ])('refuses %s', async (_, body, status, code) => {
     const answer = await server.client().problem('POST', '/api/session', body)
     expect([answer.status, answer.body.code]).toEqual([status, code])
   })
 
   it.each([
-    ['NUL in a search', 'GET', '/api/search?q=a%00b', undefined, 404, 'ROUTE_UNKNOWN'], ['NUL in an id', 'GET', '/api/sheets/a%00b', undefined, 404, 'ROUTE_UNKNOWN'], ['an address that is no text', 'GET', '/api/search?q=%E0%A4%A', undefined, 404, 'ROUTE_UNKNOWN'],
+    ['NUL in a search', 'GET', '/api/search?q=a%00b', undefined, 404, 'ROUTE_UNKNOWN'],
+    ['NUL in an id', 'GET', '/api/sheets/a%00b', undefined, 404, 'ROUTE_UNKNOWN'],
+    ['an address that is no text', 'GET', '/api/search?q=%E0%A4%A', undefined, 404, 'ROUTE_UNKNOWN'],
     ['NUL in a field', 'POST', '/api/vehicles', '{"plate":"A\\u0000","customer":"x","family":"ondrel-halyard"}', 400, 'REQUEST_JSON'],
-    ['half a surrogate pair', 'POST', '/api/vehicles', '{"plate":"A\\ud83d","customer":"x","family":"ondrel-halyard"}', 400, 'REQUEST_JSON'],
+    [
+      'half a surrogate pair',
+      'POST',
+      '/api/vehicles',
+      '{"plate":"A\\ud83d","customer":"x","family":"ondrel-halyard"}',
+      400,
+      'REQUEST_JSON',
+    ],
     ['a query far too long', 'GET', `/api/search?q=${'x'.repeat(500)}`, undefined, 422, 'REQUEST_BODY'],
   ])('answers %s with a problem, not with a fault', async (_, method, path, body, status, code) => {
     const answer = await clients.lead.problem(method, path, body)
     expect([answer.status, answer.body.code]).toEqual([status, code])
   })
 
-  it.each(['\'; drop table people; --', '\\', '%_%', '" or 1=1', '👩‍🔧 halyard'])('searches for %j as the text it is', async (query) => {
+  it.each(["'; drop table people; --", '\\', '%_%', '" or 1=1', '👩‍🔧 halyard'])('searches for %j as the text it is', async query => {
     const answer = await clients.lead.call<{ hits: unknown[] }>('GET', `/api/search?q=${encodeURIComponent(query)}`)
     expect([answer.status, Array.isArray(answer.body.hits)]).toEqual([200, true])
   })
@@ -114,7 +141,8 @@ describe('at the door', () => {
     const client = server.client()
     const { body } = await client.call<{ people: { id: string; role: Role }[] }>('GET', '/api/session')
     const person = body.people.find(candidate => candidate.role === 'desk')!.id
-    for (let i = 0; i < 5; i++) expect((await client.problem('POST', '/api/session', { person, secret: '0000' })).body.code).toBe('AUTH_WRONG_SECRET')
+    for (let i = 0; i < 5; i++)
+      expect((await client.problem('POST', '/api/session', { person, secret: '0000' })).body.code).toBe('AUTH_WRONG_SECRET')
     const answer = await client.problem('POST', '/api/session', { person, secret: '8642' })
     expect([answer.status, answer.body.code]).toEqual([429, 'AUTH_TOO_MANY_TRIES'])
     expect(Number(answer.headers.get('retry-after'))).toBeGreaterThan(0)

@@ -24,8 +24,16 @@ const next = (sheet: Sheet, change: (sheet: Sheet) => Sheet = same => same): She
 
 describe('search finds', () => {
   it.each<[string, SearchKind, string]>([
-    ['a hex and a kind of joint', 'fitting', '17 mm banjo'], ['a part number', 'part', 'QS-77010-C'], ['a part number in part', 'part', '77010'], ['a fluid', 'fluid', 'GX-8'], ['a customer', 'customer', 'pilot station'],
-    ['what a technician noted', 'note', 'swivel stubby'], ['a sheet by a word of its trade', 'sheet', 'atf'], ['an imperial hex', 'fitting', '5/8 in'], ['a slip', 'sheet', 'steerng presure'], ['a plate with a slip', 'vehicle', 'SK 41 LYM'],
+    ['a hex and a kind of joint', 'fitting', '17 mm banjo'],
+    ['a part number', 'part', 'QS-77010-C'],
+    ['a part number in part', 'part', '77010'],
+    ['a fluid', 'fluid', 'GX-8'],
+    ['a customer', 'customer', 'pilot station'],
+    ['what a technician noted', 'note', 'swivel stubby'],
+    ['a sheet by a word of its trade', 'sheet', 'atf'],
+    ['an imperial hex', 'fitting', '5/8 in'],
+    ['a slip', 'sheet', 'steerng presure'],
+    ['a plate with a slip', 'vehicle', 'SK 41 LYM'],
   ])('%s', async (_, kind, query) => {
     const result = await find(query)
     expect(hitsOf(result, kind).length).toBeGreaterThan(0)
@@ -68,22 +76,35 @@ describe('publishing', () => {
   })
 
   it('what is no longer said is no longer found', async () => {
-    await lead.call('POST', `/api/sheets/${id}/revisions`, { sheet: next(await current(), sheet => ({ ...sheet, words: sheet.words.filter(word => word !== 'zephyrline') })) })
+    await lead.call('POST', `/api/sheets/${id}/revisions`, {
+      sheet: next(await current(), sheet => ({ ...sheet, words: sheet.words.filter(word => word !== 'zephyrline') })),
+    })
     expect(hitsOf(await find('zephyrline'), 'sheet')).toEqual([])
   })
 
   it('of two drafts of one revision the second is told, and nothing of it is kept', async () => {
     const sheet = next(await current())
-    const both = await Promise.all([lead.problem('POST', `/api/sheets/${id}/revisions`, { sheet }), lead.problem('POST', `/api/sheets/${id}/revisions`, { sheet: { ...sheet, title: 'The other' } })])
+    const both = await Promise.all([
+      lead.problem('POST', `/api/sheets/${id}/revisions`, { sheet }),
+      lead.problem('POST', `/api/sheets/${id}/revisions`, { sheet: { ...sheet, title: 'The other' } }),
+    ])
     expect(both.map(answer => answer.status).sort()).toEqual([200, 409])
-    expect(both.find(answer => answer.status === 409)!.body).toMatchObject({ code: 'SHEET_REVISION_MOVED', fields: { revision: sheet.revision } })
+    expect(both.find(answer => answer.status === 409)!.body).toMatchObject({
+      code: 'SHEET_REVISION_MOVED',
+      fields: { revision: sheet.revision },
+    })
   })
 
   it.each<[string, (sheet: Sheet) => unknown, string, string]>([
     ['a place that is not right', sheet => replaceAt(sheet, ['joints', 0, 'line'], () => 'gone'), 'SHEET_REFUSED', 'joints[0].line'],
     ['another id than its address', sheet => ({ ...sheet, id: 'another' }), 'SHEET_REFUSED', 'id'],
     ['vehicles nobody knows', sheet => ({ ...sheet, applies: [{ families: ['nobody'] }] }), 'SHEET_REFUSED', 'applies'],
-    ['a number out of range', sheet => replaceAt(sheet, ['lines', 0, 'sections', 0, 'points', 0, 'at'], () => [1e9, 0, 0]), 'REQUEST_BODY', 'sheet.lines[0].sections[0].points[0].at[0]'],
+    [
+      'a number out of range',
+      sheet => replaceAt(sheet, ['lines', 0, 'sections', 0, 'points', 0, 'at'], () => [1e9, 0, 0]),
+      'REQUEST_BODY',
+      'sheet.lines[0].sections[0].points[0].at[0]',
+    ],
     ['a revision too far', sheet => ({ ...sheet, revision: 99 }), 'SHEET_REVISION_MOVED', ''],
   ])('refuses %s with its place', async (_, change, code, path) => {
     const before = await current()
@@ -95,14 +116,25 @@ describe('publishing', () => {
 
   it('two new sheets of one name: one is first', async () => {
     const sheet = { ...sheetOf('wherry-rear-brake'), id: 'brand-new', revision: 1 }
-    const statuses = await Promise.all([1, 2, 3].map(async n => (await lead.problem('POST', '/api/sheets/brand-new/revisions', { sheet: { ...sheet, title: `New ${n}` } })).status))
+    const statuses = await Promise.all(
+      [1, 2, 3].map(
+        async n => (await lead.problem('POST', '/api/sheets/brand-new/revisions', { sheet: { ...sheet, title: `New ${n}` } })).status,
+      ),
+    )
     expect(statuses.sort()).toEqual([200, 409, 409])
   })
 })
 
 describe('bench notes', () => {
   const id = 'wherry-clutch-line'
-  const note = (extra: object = {}) => ({ id: v7(), revision: 1, target: 'joint', targetId: 'slave-joint', text: 'Came out downwards only.', ...extra })
+  const note = (extra: object = {}) => ({
+    id: v7(),
+    revision: 1,
+    target: 'joint',
+    targetId: 'slave-joint',
+    text: 'Came out downwards only.',
+    ...extra,
+  })
 
   it('are written by a technician once, however often they are sent', async () => {
     const body = note()
@@ -110,10 +142,17 @@ describe('bench notes', () => {
     const { body: notes } = await technician.call<NoteView[]>('POST', `/api/sheets/${id}/notes`, body)
     expect(notes).toHaveLength(1)
     expect(notes[0]).toMatchObject({ target: 'joint', targetId: 'slave-joint', by: 'Rafe Undal', revision: 1 })
-    expect(hitsOf(await find('downwards only wherry'), 'note').length + hitsOf(await find('came out downwards'), 'note').length).toBeGreaterThan(0)
+    expect(
+      hitsOf(await find('downwards only wherry'), 'note').length + hitsOf(await find('came out downwards'), 'note').length,
+    ).toBeGreaterThan(0)
   })
 
-  it.each([[{ targetId: 'no-such' }, 'targetId'], [{ target: 'sheet' }, 'targetId'], [{ text: ' ' }, 'text'], [{ text: 'x'.repeat(501) }, 'text']])('refuses %j', async (extra, path) => {
+  it.each([
+    [{ targetId: 'no-such' }, 'targetId'],
+    [{ target: 'sheet' }, 'targetId'],
+    [{ text: ' ' }, 'text'],
+    [{ text: 'x'.repeat(501) }, 'text'],
+  ])('refuses %j', async (extra, path) => {
     const answer = await technician.problem('POST', `/api/sheets/${id}/notes`, note(extra))
     expect(answer.body.errors!.map(error => error.path)).toEqual([path])
   })
@@ -122,9 +161,15 @@ describe('bench notes', () => {
     const [folded, aside] = [note({ text: 'Fold me.' }), note({ target: 'sheet', targetId: undefined, text: 'Not this.' })]
     for (const body of [folded, aside]) await technician.call('POST', `/api/sheets/${id}/notes`, body)
     const { sheet } = (await lead.call<SheetView>('GET', `/api/sheets/${id}`)).body
-    await lead.call('POST', `/api/sheets/${id}/revisions`, { sheet: next(sheet, before => ({ ...before, notes: [...before.notes, { by: 'Rafe Undal', date: '2026-11-25', text: 'Fold me.' }] })), notes: [folded.id] })
+    await lead.call('POST', `/api/sheets/${id}/revisions`, {
+      sheet: next(sheet, before => ({ ...before, notes: [...before.notes, { by: 'Rafe Undal', date: '2026-11-25', text: 'Fold me.' }] })),
+      notes: [folded.id],
+    })
     expect((await technician.problem('POST', `/api/notes/${aside.id}/set-aside`, { why: 'no' })).body.code).toBe('AUTH_ROLE')
-    expect((await lead.call<NoteView>('POST', `/api/notes/${aside.id}/set-aside`, { why: 'Only on that car.' })).body).toMatchObject({ setAside: 'Only on that car.', settledBy: 'Imke Thorsby' })
+    expect((await lead.call<NoteView>('POST', `/api/notes/${aside.id}/set-aside`, { why: 'Only on that car.' })).body).toMatchObject({
+      setAside: 'Only on that car.',
+      settledBy: 'Imke Thorsby',
+    })
     expect((await lead.problem('POST', `/api/notes/${aside.id}/set-aside`, { why: 'again' })).body.code).toBe('NOTE_SETTLED')
     expect((await lead.problem('POST', `/api/notes/${folded.id}/set-aside`, { why: 'again' })).body.code).toBe('NOTE_SETTLED')
     expect((await lead.problem('POST', `/api/notes/${v7()}/set-aside`, { why: 'none' })).body.code).toBe('NOTE_UNKNOWN')
@@ -141,7 +186,11 @@ describe('packs out and in', () => {
     try {
       const admin = other.client()
       await admin.call('POST', '/api/setup', { workshop: 'Quay Street Garage', name: 'Odd', password: 'harbour-light' })
-      expect((await admin.call<ImportPreview>('POST', '/api/packs/preview', out.text)).body.sheets.map(sheet => sheet.change)).toEqual(['new', 'new', 'new'])
+      expect((await admin.call<ImportPreview>('POST', '/api/packs/preview', out.text)).body.sheets.map(sheet => sheet.change)).toEqual([
+        'new',
+        'new',
+        'new',
+      ])
       expect((await admin.call('POST', '/api/packs', out.text)).status).toBe(200)
       expect((await admin.call('GET', '/api/packs/export')).text).toBe(out.text)
     } finally {
@@ -149,9 +198,13 @@ describe('packs out and in', () => {
     }
   })
 
-  it.each(demoFiles())('%s imported before comes out as it went in', async (file) => {
+  it.each(demoFiles())('%s imported before comes out as it went in', async file => {
     const pack = JSON.parse(readDemo(file)) as Pack
-    const latest = pack.sheets.filter(sheet => !['petrel-clutch-hose', 'wherry-clutch-line'].includes(sheet.id) && !pack.sheets.some(other => other.id === sheet.id && other.revision > sheet.revision))
+    const latest = pack.sheets.filter(
+      sheet =>
+        !['petrel-clutch-hose', 'wherry-clutch-line'].includes(sheet.id) &&
+        !pack.sheets.some(other => other.id === sheet.id && other.revision > sheet.revision),
+    )
     for (const sheet of latest) {
       const { text } = await lead.call('GET', `/api/packs/export?sheets=${sheet.id}`)
       const { families } = JSON.parse(text) as Pack
@@ -161,24 +214,40 @@ describe('packs out and in', () => {
 
   it('a preview says what would change, in words, and changes nothing', async () => {
     const sheet = sheetOf('ketch-cooler-assembly')
-    const pack = { format: 'efferent.pack/1', title: 'News', families: [], sheets: [next(sheet, before => replaceAt(before, ['joints', 0, 'torque'], () => 'unknown')), { ...sheet, id: 'ketch-other' }] }
+    const pack = {
+      format: 'efferent.pack/1',
+      title: 'News',
+      families: [],
+      sheets: [next(sheet, before => replaceAt(before, ['joints', 0, 'torque'], () => 'unknown')), { ...sheet, id: 'ketch-other' }],
+    }
     const { body } = await lead.call<ImportPreview>('POST', '/api/packs/preview', pack)
-    expect(body.sheets).toMatchObject([{ change: 'newer', changes: ['Joint Gearbox block: torque 19–23 N·m and 8–12 N·m → unknown'] }, { change: 'new', changes: [] }])
+    expect(body.sheets).toMatchObject([
+      { change: 'newer', changes: ['Joint Gearbox block: torque 19–23 N·m and 8–12 N·m → unknown'] },
+      { change: 'new', changes: [] },
+    ])
     expect((await lead.call<SheetView>('GET', '/api/sheets/ketch-cooler-assembly')).body.sheet.revision).toBe(1)
   })
 
   it.each<[string, string, number, string]>([
-    ['a prototype key', `{"format":"efferent.pack/1","title":"x","families":[],"sheets":[],"__proto__":{"admin":true}}`, 400, 'REQUEST_JSON'],
+    [
+      'a prototype key',
+      `{"format":"efferent.pack/1","title":"x","families":[],"sheets":[],"__proto__":{"admin":true}}`,
+      400,
+      'REQUEST_JSON',
+    ],
     ['nesting without end', `${'['.repeat(60)}${']'.repeat(60)}`, 400, 'REQUEST_JSON'],
     ['no JSON at all', 'sheets: yes', 400, 'REQUEST_JSON'],
     ['a wrong format', '{"format":"something-else","sheets":[]}', 422, 'PACK_REFUSED'],
     ['nine megabytes', `{"title":"${'x'.repeat(9 * 1024 * 1024)}"}`, 413, 'REQUEST_TOO_LARGE'],
   ])('refuses %s in preview and import alike', async (_, text, status, code) => {
-    for (const path of ['/api/packs/preview', '/api/packs']) expect(await lead.problem('POST', path, text, { 'content-type': 'application/json' })).toMatchObject({ status, body: { code } })
+    for (const path of ['/api/packs/preview', '/api/packs'])
+      expect(await lead.problem('POST', path, text, { 'content-type': 'application/json' })).toMatchObject({ status, body: { code } })
   })
 
   it('tables of fittings and fluids as CSV: a row per source, unknown empty', async () => {
-    const fittings = (await technician.call('GET', '/api/packs/fittings.csv?sheets=ketch-cooler-assembly,wherry-clutch-line')).text.split('\r\n')
+    const fittings = (await technician.call('GET', '/api/packs/fittings.csv?sheets=ketch-cooler-assembly,wherry-clutch-line')).text.split(
+      '\r\n',
+    )
     expect(fittings[0]).toMatch(/^sheet,revision,line,joint,name,kind,thread,hex_turn_mm/)
     expect(fittings.filter(row => row.includes(',block-out-joint,'))).toHaveLength(2)
     expect(fittings.find(row => row.includes('wherry-clutch-line') && row.includes(',slave-joint,'))).toMatch(/,,,,,,$/)
@@ -188,7 +257,12 @@ describe('packs out and in', () => {
 })
 
 describe('vehicle numbers', () => {
-  const car = (extra: object) => ({ plate: `VN ${Math.random().toString(36).slice(2, 8)}`, customer: 'Number Tester', family: 'brannoch-ketch', ...extra })
+  const car = (extra: object) => ({
+    plate: `VN ${Math.random().toString(36).slice(2, 8)}`,
+    customer: 'Number Tester',
+    family: 'brannoch-ketch',
+    ...extra,
+  })
 
   it('are kept when the check digit holds, found by their end, and never decoded', async () => {
     const { body } = await technician.call<VehicleView>('POST', '/api/vehicles', car({ vin: '1m8gdm9ax kp042788' }))
@@ -199,8 +273,14 @@ describe('vehicle numbers', () => {
   })
 
   it('are refused with the place, and a failed check is taken once it was read twice', async () => {
-    expect((await technician.problem('POST', '/api/vehicles', car({ vin: '1M8GDM9AXKPO42788' }))).body).toMatchObject({ code: 'VEHICLE_NUMBER', fields: { character: 'O', position: 12 } })
+    expect((await technician.problem('POST', '/api/vehicles', car({ vin: '1M8GDM9AXKPO42788' }))).body).toMatchObject({
+      code: 'VEHICLE_NUMBER',
+      fields: { character: 'O', position: 12 },
+    })
     expect((await technician.problem('POST', '/api/vehicles', car({ vin: '1M8GDM9A1KP042788', vinRead: true }))).status).toBe(200)
-    expect((await technician.problem('POST', '/api/vehicles', car({ vin: '123', vinRead: true }))).body).toMatchObject({ code: 'VEHICLE_NUMBER', fields: { length: 3 } })
+    expect((await technician.problem('POST', '/api/vehicles', car({ vin: '123', vinRead: true }))).body).toMatchObject({
+      code: 'VEHICLE_NUMBER',
+      fields: { length: 3 },
+    })
   })
 })

@@ -77,9 +77,9 @@ it('migrating twice, and twice at once, is migrating once; events cannot be chan
   const url = cluster.url('twice')
   await Promise.all([prepareDatabase(url, { demo: false }), prepareDatabase(url, { demo: false })])
   await prepareDatabase(url, { demo: true })
-  const [{ n: applied }] = await ask(url, 'select count(*)::int as n from migrations') as [{ n: number }]
+  const [{ n: applied }] = (await ask(url, 'select count(*)::int as n from migrations')) as [{ n: number }]
   expect(applied).toBe(readdirSync('db/migrations').length)
-  const [{ n: events }] = await ask(url, 'select count(*)::int as n from job_events') as [{ n: number }]
+  const [{ n: events }] = (await ask(url, 'select count(*)::int as n from job_events')) as [{ n: number }]
   expect(events).toBeGreaterThan(30)
   await expect(ask(url, `update job_events set device = 'x'`)).rejects.toThrow('append-only')
   await expect(ask(url, 'delete from job_events')).rejects.toThrow('append-only')

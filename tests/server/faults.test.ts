@@ -39,8 +39,13 @@ it('server killed between append and answer: resending is one event', async () =
   await holder.connect()
   await holder.query('begin')
   await holder.query('select pg_advisory_xact_lock(1)')
-  await holder.query('create or replace function hold_commit() returns trigger language plpgsql as $$ begin perform pg_advisory_xact_lock_shared(1); return null; end $$')
-  await holder.query('create constraint trigger hold_commit after insert on job_events initially deferred for each row execute function hold_commit()')
+  await holder.query(
+    `create or replace function hold_commit() returns trigger
+      language plpgsql as $$ begin perform pg_advisory_xact_lock_shared(1); return null; end $$`,
+  )
+  await holder.query(
+    'create constraint trigger hold_commit after insert on job_events initially deferred for each row execute function hold_commit()',
+  )
   await holder.query('commit')
   await holder.query('select pg_advisory_lock(1)')
   const id = v7()
@@ -48,7 +53,10 @@ it('server killed between append and answer: resending is one event', async () =
   const watcher = new pg.Client({ connectionString: cluster.url('efferent') })
   await watcher.connect()
   // Waiting at commit: the insert is done, the answer is not.
-  await until('the append to reach its commit', async () => (await watcher.query(`select 1 from pg_locks where locktype = 'advisory' and not granted`)).rowCount)
+  await until(
+    'the append to reach its commit',
+    async () => (await watcher.query(`select 1 from pg_locks where locktype = 'advisory' and not granted`)).rowCount,
+  )
   await server.end('SIGKILL')
   expect(await lost).toBeInstanceOf(Error)
   await holder.query('select pg_advisory_unlock(1)')

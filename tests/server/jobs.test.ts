@@ -29,14 +29,24 @@ async function workUntil(client: Client, id: string, stop: string): Promise<numb
     const plan = planOf(resolved, state.inputs!)
     const step = listSteps(resolved, plan, 'ground', state).find(candidate => candidate.status === 'open')
     if (!step || step.kind === stop) return state.seq
-    const answer = await client.say(id, plainCommand(resolved, step, state, estimateFluid(resolved, state.scope, plan.openOrder)), state.seq)
+    const answer = await client.say(
+      id,
+      plainCommand(resolved, step, state, estimateFluid(resolved, state.scope, plan.openOrder)),
+      state.seq,
+    )
     if (answer.status !== 200) throw new Error(answer.text)
   }
 }
 
 describe('opening', () => {
   it('asked twice opens one job', async () => {
-    const request = { id: v7(), at: new Date().toISOString(), device: 'test', sheet: 'halyard-cooler-lines', vehicle: (await rafe.vehicle('SK 17 TOW')).id }
+    const request = {
+      id: v7(),
+      at: new Date().toISOString(),
+      device: 'test',
+      sheet: 'halyard-cooler-lines',
+      vehicle: (await rafe.vehicle('SK 17 TOW')).id,
+    }
     const answers = await Promise.all([rafe.call<JobRow>('POST', '/api/jobs', request), rafe.call<JobRow>('POST', '/api/jobs', request)])
     expect(answers.map(answer => answer.status)).toEqual([200, 200])
     expect(answers[0]!.body.number).toBe(answers[1]!.body.number)
@@ -44,9 +54,16 @@ describe('opening', () => {
   })
 
   it.each([
-    ['a car the sheet is not for', 'SK 03 VAN', 'halyard-cooler-lines', 'SHEET_DOES_NOT_APPLY'], ['a sheet that is not there', 'SK 17 TOW', 'nothing', 'SHEET_UNKNOWN'],
+    ['a car the sheet is not for', 'SK 03 VAN', 'halyard-cooler-lines', 'SHEET_DOES_NOT_APPLY'],
+    ['a sheet that is not there', 'SK 17 TOW', 'nothing', 'SHEET_UNKNOWN'],
   ])('refuses %s', async (_, plate, sheet, code) => {
-    const answer = await rafe.problem('POST', '/api/jobs', { id: v7(), at: new Date().toISOString(), device: 'test', sheet, vehicle: (await rafe.vehicle(plate)).id })
+    const answer = await rafe.problem('POST', '/api/jobs', {
+      id: v7(),
+      at: new Date().toISOString(),
+      device: 'test',
+      sheet,
+      vehicle: (await rafe.vehicle(plate)).id,
+    })
     expect(answer.body.code).toBe(code)
   })
 })
@@ -55,7 +72,10 @@ describe('recording', () => {
   it('the same event twice, and twice at once, is one event', async () => {
     const job = await rafe.openJob()
     const id = v7()
-    const both = await Promise.all([rafe.say(job.id, { type: 'noteWritten', text: 'once' }, 2, id), rafe.say(job.id, { type: 'noteWritten', text: 'once' }, 2, id)])
+    const both = await Promise.all([
+      rafe.say(job.id, { type: 'noteWritten', text: 'once' }, 2, id),
+      rafe.say(job.id, { type: 'noteWritten', text: 'once' }, 2, id),
+    ])
     expect(both.map(answer => answer.status)).toEqual([200, 200])
     expect(both[0]!.body.events).toEqual(both[1]!.body.events)
     expect((await rafe.job(job.id)).events.filter(event => event.body.type === 'noteWritten')).toHaveLength(1)
@@ -63,7 +83,9 @@ describe('recording', () => {
 
   it('twenty at once make a sequence without gaps', async () => {
     const job = await rafe.openJob()
-    const answers = await Promise.all(Array.from({ length: 20 }, (_, i) => (i % 2 ? rafe : imke).say(job.id, { type: 'noteWritten', text: `note ${i}` }, 2)))
+    const answers = await Promise.all(
+      Array.from({ length: 20 }, (_, i) => (i % 2 ? rafe : imke).say(job.id, { type: 'noteWritten', text: `note ${i}` }, 2)),
+    )
     expect(answers.every(answer => answer.status === 200)).toBe(true)
     const { events, row } = await rafe.job(job.id)
     expect(events.map(event => event.seq)).toEqual(events.map((_, i) => i + 1))
@@ -85,7 +107,11 @@ describe('recording', () => {
   it('a refusal says what to do and records nothing', async () => {
     const job = await rafe.openJob()
     const seq = await workUntil(rafe, job.id, 'torque')
-    const answer = await rafe.say(job.id, { type: 'jointTorqued', joint: 'gearbox-out-joint', how: 'wrench', entered: { value: 25, unit: 'N.m' } }, seq)
+    const answer = await rafe.say(
+      job.id,
+      { type: 'jointTorqued', joint: 'gearbox-out-joint', how: 'wrench', entered: { value: 25, unit: 'N.m' } },
+      seq,
+    )
     expect(answer.status).toBe(422)
     expect(answer.body.code).toBe('JOB_TORQUE_OUTSIDE')
     expect(answer.body.detail.replaceAll('\u00a0', ' ')).toMatch(/25 N·m \(18.4 lbf·ft\) is over the window 17–20 N·m/)
@@ -95,24 +121,47 @@ describe('recording', () => {
   it('what was entered is stored as entered and as SI', async () => {
     const job = await rafe.openJob()
     const seq = await workUntil(rafe, job.id, 'torque')
-    await rafe.say(job.id, { type: 'jointTorqued', joint: 'gearbox-out-joint', how: 'wrench', entered: { value: 13.5, unit: 'lbf.ft' } }, seq)
-    expect((await rafe.job(job.id)).events.at(-1)!.body).toMatchObject({ entered: { value: 13.5, unit: 'lbf.ft' }, torque: expect.closeTo(18.3035, 3), verdict: 'inside' })
+    await rafe.say(
+      job.id,
+      { type: 'jointTorqued', joint: 'gearbox-out-joint', how: 'wrench', entered: { value: 13.5, unit: 'lbf.ft' } },
+      seq,
+    )
+    expect((await rafe.job(job.id)).events.at(-1)!.body).toMatchObject({
+      entered: { value: 13.5, unit: 'lbf.ft' },
+      torque: expect.closeTo(18.3035, 3),
+      verdict: 'inside',
+    })
   })
 
   it('all or nothing: one refused event of a batch leaves none', async () => {
     const job = await rafe.openJob()
     const at = new Date().toISOString()
-    const answer = await rafe.problem('POST', `/api/jobs/${job.id}/events`, { basedOn: 2, events: [{ id: v7(), at, device: 'test', command: { type: 'jointOpened', joint: 'gearbox-out-joint' } }, { id: v7(), at, device: 'test', command: { type: 'signedOff' } }] })
+    const answer = await rafe.problem('POST', `/api/jobs/${job.id}/events`, {
+      basedOn: 2,
+      events: [
+        { id: v7(), at, device: 'test', command: { type: 'jointOpened', joint: 'gearbox-out-joint' } },
+        { id: v7(), at, device: 'test', command: { type: 'signedOff' } },
+      ],
+    })
     expect([answer.status, answer.body.code, answer.body.errors?.[0]?.path]).toEqual([409, 'JOB_MISSING', 'events[1]'])
     expect((await rafe.job(job.id)).events).toHaveLength(2)
   })
 
   it.each([
-    ['an id that is no UUIDv7', { id: '00000000-0000-4000-8000-000000000001' }, 'events[0].id'], ['a command nobody knows', { command: { type: 'exploded' } }, 'events[0].command.type'],
-    ['a number out of all reason', { command: { type: 'fluidAdded', how: 'measured', entered: { value: 1e12, unit: 'mL' } } }, 'events[0].command.entered.value'], ['a time that is none', { at: 'yesterday' }, 'events[0].at'],
+    ['an id that is no UUIDv7', { id: '00000000-0000-4000-8000-000000000001' }, 'events[0].id'],
+    ['a command nobody knows', { command: { type: 'exploded' } }, 'events[0].command.type'],
+    [
+      'a number out of all reason',
+      { command: { type: 'fluidAdded', how: 'measured', entered: { value: 1e12, unit: 'mL' } } },
+      'events[0].command.entered.value',
+    ],
+    ['a time that is none', { at: 'yesterday' }, 'events[0].at'],
   ])('refuses %s with its place', async (_, change, path) => {
     const job = (await rafe.call<JobRow[]>('GET', '/api/jobs')).body[0]!
-    const answer = await rafe.problem('POST', `/api/jobs/${job.id}/events`, { basedOn: 1, events: [{ id: v7(), at: new Date().toISOString(), device: 'test', command: { type: 'resumed' }, ...change }] })
+    const answer = await rafe.problem('POST', `/api/jobs/${job.id}/events`, {
+      basedOn: 1,
+      events: [{ id: v7(), at: new Date().toISOString(), device: 'test', command: { type: 'resumed' }, ...change }],
+    })
     expect([answer.status, answer.body.code]).toEqual([422, 'REQUEST_BODY'])
     expect(answer.body.errors!.map(error => error.path)).toContain(path)
   })
@@ -144,7 +193,7 @@ describe('following', () => {
     const started = Date.now()
     await rafe.say(job.id, { type: 'jointOpened', joint: 'gearbox-out-joint' }, 2)
     let row: JobRow
-    do row = await reader.next('row') as unknown as JobRow
+    do row = (await reader.next('row')) as unknown as JobRow
     while (row.id !== job.id || row.seq < 3)
     expect(Date.now() - started).toBeLessThan(1000)
     expect(row.nextWords).toBe('Check the new part: Supply, gearbox to radiator')
@@ -159,9 +208,16 @@ it('the record comes as JSON, CSV and PDF', async () => {
   expect(json.body).toMatchObject({ format: 'efferent.job-record/1', torques: [{ name: 'Gearbox, upper' }, { name: 'Gearbox, lower' }] })
   const torques = await rafe.call('GET', `/api/jobs/${job.id}/torques.csv`)
   expect(torques.headers.get('content-type')).toContain('text/csv')
-  expect(torques.text.split('\r\n')[1]).toMatch(new RegExp(`^${job.number},"Gearbox, upper",18.5,N.m,18.5,13.64,17,20,wrench,inside,,Rafe Undal,`))
+  expect(torques.text.split('\r\n')[1]).toMatch(
+    new RegExp(`^${job.number},"Gearbox, upper",18.5,N.m,18.5,13.64,17,20,wrench,inside,,Rafe Undal,`),
+  )
   const fluids = await rafe.call('GET', `/api/jobs/${job.id}/fluids.csv`)
-  expect(fluids.text.split('\r\n').slice(1, 3).map(row => row.split(',')[1])).toEqual(['caught', 'added'])
+  expect(
+    fluids.text
+      .split('\r\n')
+      .slice(1, 3)
+      .map(row => row.split(',')[1]),
+  ).toEqual(['caught', 'added'])
   const pdf = await fetch(`${server.url}/api/jobs/${job.id}/record.pdf`, { headers: { cookie: rafe.cookie } })
   const bytes = Buffer.from(await pdf.arrayBuffer())
   expect(pdf.headers.get('content-type')).toBe('application/pdf')

@@ -13,14 +13,18 @@ import { Client, freePort } from '../helpers/server'
 const root = fileURLToPath(new URL('../..', import.meta.url))
 const dir = mkdtempSync(join(tmpdir(), 'efferent-start-'))
 const lockFile = join(dir, 'database/pg/postmaster.pid')
-const databasePid = () => existsSync(lockFile) ? Number(readFileSync(lockFile, 'utf8').split('\n')[0]) : undefined
+const databasePid = () => (existsSync(lockFile) ? Number(readFileSync(lockFile, 'utf8').split('\n')[0]) : undefined)
 const isGone = (pid: number | undefined) => pid === undefined || !existsSync(`/proc/${pid}`)
 const running: ChildProcess[] = []
 
 async function start(port: number, more: string[] = [], databaseUrl?: string) {
   const { DATABASE_URL: _, ...rest } = process.env
   const env = databaseUrl ? { ...rest, DATABASE_URL: databaseUrl } : rest
-  const child = spawn(process.execPath, ['launch/main.mjs', 'start', '--port', String(port), '--data', dir, ...more], { cwd: root, env, stdio: ['ignore', 'pipe', 'pipe'] })
+  const child = spawn(process.execPath, ['launch/main.mjs', 'start', '--port', String(port), '--data', dir, ...more], {
+    cwd: root,
+    env,
+    stdio: ['ignore', 'pipe', 'pipe'],
+  })
   running.push(child)
   let output = ''
   let code: number | null | undefined
@@ -30,7 +34,11 @@ async function start(port: number, more: string[] = [], databaseUrl?: string) {
   await until('the ready line or the end', () => output.includes('ready') || code !== undefined)
   return { child, output: () => output, code: () => code, ended: () => until('the launcher to end', () => code !== undefined) }
 }
-const health = (port: number) => new Client(`http://127.0.0.1:${port}`).call('GET', '/api/health').then(answer => answer.status, () => undefined)
+const health = (port: number) =>
+  new Client(`http://127.0.0.1:${port}`).call('GET', '/api/health').then(
+    answer => answer.status,
+    () => undefined,
+  )
 
 afterAll(async () => {
   running.forEach(child => child.exitCode === null && child.kill('SIGTERM'))
@@ -53,11 +61,11 @@ it('starts, survives its database, recovers from kill -9 and stops cleanly', asy
   await client.call('POST', '/api/setup', { workshop: 'Slip 4', name: 'Ada', password: 'a long password' })
   const pid = databasePid()!
   process.kill(pid, 'SIGKILL')
-  await until('the database to be back', async () => databasePid() !== pid && await health(port) === 200)
+  await until('the database to be back', async () => databasePid() !== pid && (await health(port)) === 200)
 
   first.child.kill('SIGKILL')
   await first.ended()
-  await until('server and database to follow their starter', async () => await health(port) === undefined && isGone(databasePid()))
+  await until('server and database to follow their starter', async () => (await health(port)) === undefined && isGone(databasePid()))
   const third = await start(port, ['--no-demo'])
   expect(third.output()).toContain('ready')
   expect((await client.call<{ workshop: string }>('GET', '/api/session')).body.workshop).toBe('Slip 4')
@@ -76,7 +84,10 @@ it('with DATABASE_URL it starts no database of its own, migrates that one and le
   const url = inject('admin').replace(/\/postgres$/, '/outside')
   const launcher = await start(port, ['--no-demo', '--data', data], url)
   expect(launcher.output()).toContain('ready')
-  expect((await new Client(`http://127.0.0.1:${port}`).call<Health>('GET', '/api/health')).body.database).toMatchObject({ reachable: true, migration: '000003_photos' })
+  expect((await new Client(`http://127.0.0.1:${port}`).call<Health>('GET', '/api/health')).body.database).toMatchObject({
+    reachable: true,
+    migration: '000003_photos',
+  })
   expect(existsSync(join(data, 'database'))).toBe(false)
   launcher.child.kill('SIGTERM')
   await launcher.ended()
@@ -88,13 +99,21 @@ it('with DATABASE_URL it starts no database of its own, migrates that one and le
 }, 60_000)
 
 it('says which database it cannot reach', async () => {
-  const launcher = await start(await freePort(), ['--data', join(dir, 'nowhere')], `postgresql://efferent@127.0.0.1:${await freePort()}/efferent`)
+  const launcher = await start(
+    await freePort(),
+    ['--data', join(dir, 'nowhere')],
+    `postgresql://efferent@127.0.0.1:${await freePort()}/efferent`,
+  )
   await launcher.ended()
   expect(launcher.code()).toBe(1)
   expect(launcher.output()).toMatch(/could not be brought up to date: .*ECONNREFUSED/)
 }, 60_000)
 
-it.each([[['start', '--port', 'many'], 1, /--port takes a number/], [['start', '--sideways'], 1, /sideways/], [['fly'], 2, /usage/]])('%j ends with %d', async (args, code, words) => {
+it.each([
+  [['start', '--port', 'many'], 1, /--port takes a number/],
+  [['start', '--sideways'], 1, /sideways/],
+  [['fly'], 2, /usage/],
+])('%j ends with %d', async (args, code, words) => {
   const child = spawn(process.execPath, ['launch/main.mjs', ...args], { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] })
   running.push(child)
   let output = ''
@@ -105,18 +124,28 @@ it.each([[['start', '--port', 'many'], 1, /--port takes a number/], [['start', '
 })
 
 it('computes from the command line what the server computes', async () => {
-  const ask = (name: string, request: unknown) => new Promise<{ code: number | null; out: string }>((done) => {
-    const child = spawn('./efferent', ['compute', name], { cwd: root, stdio: ['pipe', 'pipe', 'ignore'] })
-    running.push(child)
-    let out = ''
-    child.stdout!.on('data', chunk => (out += chunk))
-    child.on('close', code => done({ code, out }))
-    child.stdin!.end(typeof request === 'string' ? request : JSON.stringify(request))
+  const ask = (name: string, request: unknown) =>
+    new Promise<{ code: number | null; out: string }>(done => {
+      const child = spawn('./efferent', ['compute', name], { cwd: root, stdio: ['pipe', 'pipe', 'ignore'] })
+      running.push(child)
+      let out = ''
+      child.stdout!.on('data', chunk => (out += chunk))
+      child.on('close', code => done({ code, out }))
+      child.stdin!.end(typeof request === 'string' ? request : JSON.stringify(request))
+    })
+  const torque = await ask('torque', {
+    torque: { value: 20, unit: 'lbf.ft' },
+    window: { low: { value: 14, unit: 'lbf.ft' }, high: { value: 24, unit: 'lbf.ft' } },
   })
-  const torque = await ask('torque', { torque: { value: 20, unit: 'lbf.ft' }, window: { low: { value: 14, unit: 'lbf.ft' }, high: { value: 24, unit: 'lbf.ft' } } })
   expect(torque.code).toBe(0)
-  expect(JSON.parse(torque.out)).toMatchObject({ poundFeet: expect.closeTo(20, 9), check: { verdict: 'inside', headroom: expect.closeTo(5.423, 3) } })
-  expect(await ask('torque', { torque: { value: -1, unit: 'N.m' } })).toMatchObject({ code: 1, out: expect.stringContaining('COMPUTE_REFUSED') })
+  expect(JSON.parse(torque.out)).toMatchObject({
+    poundFeet: expect.closeTo(20, 9),
+    check: { verdict: 'inside', headroom: expect.closeTo(5.423, 3) },
+  })
+  expect(await ask('torque', { torque: { value: -1, unit: 'N.m' } })).toMatchObject({
+    code: 1,
+    out: expect.stringContaining('COMPUTE_REFUSED'),
+  })
   expect((await ask('nonsense', {})).code).toBe(2)
   expect((await ask('torque', 'not json')).code).toBe(2)
 })

@@ -22,14 +22,20 @@ const changed = (change: (pack: Loose) => void): Pack => {
 
 describe('import', () => {
   it('takes a pack, and the same pack again as nothing new', async () => {
-    expect((await lead.call<unknown>('POST', '/api/packs', demoPack())).body).toEqual({ families: 3, added: [], unchanged: [{ id: 'halyard-cooler-lines', revision: 1 }] })
+    expect((await lead.call<unknown>('POST', '/api/packs', demoPack())).body).toEqual({
+      families: 3,
+      added: [],
+      unchanged: [{ id: 'halyard-cooler-lines', revision: 1 }],
+    })
     const next = changed(pack => (pack.sheets[0]!.revision = 2 as never))
-    expect((await lead.call<{ added: unknown }>('POST', '/api/packs', next)).body.added).toEqual([{ id: 'halyard-cooler-lines', revision: 2 }])
+    expect((await lead.call<{ added: unknown }>('POST', '/api/packs', next)).body.added).toEqual([
+      { id: 'halyard-cooler-lines', revision: 2 },
+    ])
     expect((await lead.call<SheetView>('GET', '/api/sheets/halyard-cooler-lines')).body.sheet.revision).toBe(2)
     expect((await lead.call<SheetView>('GET', '/api/sheets/halyard-cooler-lines?revision=1')).body.sheet.revision).toBe(1)
   })
 
-  it.each(fixtureNames)('takes the single sheet %s', async (name) => {
+  it.each(fixtureNames)('takes the single sheet %s', async name => {
     expect((await lead.call<{ added: unknown[] }>('POST', '/api/packs', fixtureSheet(name))).body.added).toHaveLength(1)
   })
 
@@ -39,11 +45,31 @@ describe('import', () => {
   })
 
   it.each<[string, (pack: Loose) => void, string, string]>([
-    ['a reference to nothing', pack => ((pack.sheets[0]!.joints as unknown as { line: string }[])[2]!.line = 'gone'), 'PACK_REFUSED', 'sheets[0].joints[2].line'],
-    ['a value out of range', pack => ((pack.sheets[0]!.operations as unknown as { off: number }[])[0]!.off = -3), 'PACK_REFUSED', 'sheets[0].operations[0].off'],
+    [
+      'a reference to nothing',
+      pack => ((pack.sheets[0]!.joints as unknown as { line: string }[])[2]!.line = 'gone'),
+      'PACK_REFUSED',
+      'sheets[0].joints[2].line',
+    ],
+    [
+      'a value out of range',
+      pack => ((pack.sheets[0]!.operations as unknown as { off: number }[])[0]!.off = -3),
+      'PACK_REFUSED',
+      'sheets[0].operations[0].off',
+    ],
     ['a key nobody knows', pack => ((pack.sheets[0] as unknown as Record<string, unknown>).script = 'x'), 'PACK_REFUSED', 'sheets[0]'],
-    ['a family nobody knows', pack => ((pack.sheets[0]!.applies as unknown as { families: string[] }[])[0]!.families = ['gone']), 'PACK_REFUSED', 'sheets[0].applies'],
-    ['other content under a known revision', pack => ((pack.sheets[0] as unknown as { title: string }).title = 'Something else'), 'PACK_REVISION_EXISTS', 'sheets[0].revision'],
+    [
+      'a family nobody knows',
+      pack => ((pack.sheets[0]!.applies as unknown as { families: string[] }[])[0]!.families = ['gone']),
+      'PACK_REFUSED',
+      'sheets[0].applies',
+    ],
+    [
+      'other content under a known revision',
+      pack => ((pack.sheets[0] as unknown as { title: string }).title = 'Something else'),
+      'PACK_REVISION_EXISTS',
+      'sheets[0].revision',
+    ],
     ['one sheet twice', pack => pack.sheets.push(pack.sheets[0]!), 'PACK_REFUSED', 'sheets[1]'],
   ])('refuses %s whole, with its place', async (_, change, code, path) => {
     const good = { ...structuredClone(demoPack().sheets[0]!), id: 'good-one' }
@@ -65,12 +91,14 @@ describe('import', () => {
 describe('look up', () => {
   const find = async (query: string) => (await lead.call<SearchResult>('GET', `/api/search?q=${encodeURIComponent(query)}`)).body.hits
   it.each([
-    ['part of a plate, without its spaces', 'sk41l', 'SK 41 LYN'], ['a customer', 'marrow', 'SK 41 LYN'], ['two words of different things', 'halyard strand', 'BR 88 KEL'],
+    ['part of a plate, without its spaces', 'sk41l', 'SK 41 LYN'],
+    ['a customer', 'marrow', 'SK 41 LYN'],
+    ['two words of different things', 'halyard strand', 'BR 88 KEL'],
   ])('finds a vehicle by %s', async (_, query, plate) => {
-    expect((await find(query)).flatMap(hit => hit.kind === 'vehicle' ? [hit.vehicle.plate] : [])).toContain(plate)
+    expect((await find(query)).flatMap(hit => (hit.kind === 'vehicle' ? [hit.vehicle.plate] : []))).toContain(plate)
   })
-  it.each(['cooler lines', 'ATF', 'halyard', 'cooler lnes'])('finds the sheet by %j', async (query) => {
-    expect((await find(query)).flatMap(hit => hit.kind === 'sheet' ? [hit.sheet.id] : [])).toContain('halyard-cooler-lines')
+  it.each(['cooler lines', 'ATF', 'halyard', 'cooler lnes'])('finds the sheet by %j', async query => {
+    expect((await find(query)).flatMap(hit => (hit.kind === 'sheet' ? [hit.sheet.id] : []))).toContain('halyard-cooler-lines')
   })
   it('brings the sheets that fit a vehicle, and takes % for what it is', async () => {
     expect((await find('SK 17 TOW'))[0]).toMatchObject({ kind: 'vehicle', sheets: [{ id: 'halyard-cooler-lines' }] })
@@ -81,12 +109,17 @@ describe('look up', () => {
     const vehicle = await lead.vehicle('SK 41 LYN')
     expect(vehicle.traits).toEqual({})
     const answer = { sheet: 'halyard-cooler-lines', question: 'second-cooler', answer: 'no' }
-    expect((await lead.call<{ traits: unknown }>('POST', `/api/vehicles/${vehicle.id}/traits`, answer)).body.traits).toEqual({ coolers: 'one' })
-    expect((await lead.problem('POST', `/api/vehicles/${vehicle.id}/traits`, { ...answer, answer: 'perhaps' })).body.code).toBe('REQUEST_BODY')
+    expect((await lead.call<{ traits: unknown }>('POST', `/api/vehicles/${vehicle.id}/traits`, answer)).body.traits).toEqual({
+      coolers: 'one',
+    })
+    expect((await lead.problem('POST', `/api/vehicles/${vehicle.id}/traits`, { ...answer, answer: 'perhaps' })).body.code).toBe(
+      'REQUEST_BODY',
+    )
     expect((await lead.vehicle('SK 41 LYN')).traits).toEqual({ coolers: 'one' })
   })
   it.each([
-    ['a plate that is here', { plate: 'sk41lyn', customer: 'X', family: 'ondrel-halyard' }, 'VEHICLE_PLATE_TAKEN'], ['a family that is not', { plate: 'A 1', customer: 'X', family: 'gone' }, 'FAMILY_UNKNOWN'],
+    ['a plate that is here', { plate: 'sk41lyn', customer: 'X', family: 'ondrel-halyard' }, 'VEHICLE_PLATE_TAKEN'],
+    ['a family that is not', { plate: 'A 1', customer: 'X', family: 'gone' }, 'FAMILY_UNKNOWN'],
     ['an engine it never had', { plate: 'A 1', customer: 'X', family: 'ondrel-halyard', engine: 'p14' }, 'REQUEST_BODY'],
   ])('does not add a vehicle with %s', async (_, vehicle, code) => {
     expect((await lead.problem('POST', '/api/vehicles', vehicle)).body.code).toBe(code)
@@ -94,12 +127,20 @@ describe('look up', () => {
 })
 
 describe('compute', () => {
-  const request = (coolers: string) => ({ sheet: demoPack().sheets[0], car: { family: 'ondrel-halyard', traits: { coolers } }, inputs: { lines: ['supply'], start: 'ground' } })
+  const request = (coolers: string) => ({
+    sheet: demoPack().sheets[0],
+    car: { family: 'ondrel-halyard', traits: { coolers } },
+    inputs: { lines: ['supply'], start: 'ground' },
+  })
   it('plans over HTTP', async () => {
     const { body } = await lead.call<{ operations: string[]; moves: number }>('POST', '/api/compute/plan', request('one'))
     expect(body).toMatchObject({ operations: ['undershield'], moves: 2 })
   })
-  it.each([['nothing', {}, 'COMPUTE_UNKNOWN'], ['plan', {}, 'COMPUTE_REFUSED'], ['constructor', {}, 'COMPUTE_UNKNOWN']])('answers %s with a problem', async (name, body, code) => {
+  it.each([
+    ['nothing', {}, 'COMPUTE_UNKNOWN'],
+    ['plan', {}, 'COMPUTE_REFUSED'],
+    ['constructor', {}, 'COMPUTE_UNKNOWN'],
+  ])('answers %s with a problem', async (name, body, code) => {
     expect((await lead.problem('POST', `/api/compute/${name}`, body)).body.code).toBe(code)
   })
 })

@@ -14,8 +14,14 @@ beforeAll(async () => {
   job = await client.openJob()
 })
 afterAll(() => server?.end())
-const send = (id: string, body: Buffer, to = job.id) => fetch(`${server.url}/api/jobs/${to}/photos?id=${id}`, { method: 'POST', headers: { 'cookie': client.cookie, 'content-type': 'image/jpeg' }, body: new Blob([new Uint8Array(body)]) })
-const pdfOf = async () => Buffer.from(await (await fetch(`${server.url}/api/jobs/${job.id}/record.pdf`, { headers: { cookie: client.cookie } })).arrayBuffer())
+const send = (id: string, body: Buffer, to = job.id) =>
+  fetch(`${server.url}/api/jobs/${to}/photos?id=${id}`, {
+    method: 'POST',
+    headers: { cookie: client.cookie, 'content-type': 'image/jpeg' },
+    body: new Blob([new Uint8Array(body)]),
+  })
+const pdfOf = async () =>
+  Buffer.from(await (await fetch(`${server.url}/api/jobs/${job.id}/record.pdf`, { headers: { cookie: client.cookie } })).arrayBuffer())
 const get = (id: string) => fetch(`${server.url}/api/photos/${id}`, { headers: { cookie: client.cookie } })
 
 it('keeps a photo without its metadata, once, and the record names it', async () => {
@@ -35,9 +41,15 @@ it('the record’s PDF shows what is here, and names what is not', async () => {
   const id = v7()
   await send(id, jpegOf({ aside: [], width: 16 }))
   expect((await client.say(job.id, { type: 'photoTaken', photo: id, step: 'prepare' }, 3)).status).toBe(200)
-  expect((await client.say(job.id, { type: 'photoTaken', photo: v7(), step: 'prepare', caption: 'still on the tablet' }, 4)).status).toBe(200)
+  expect((await client.say(job.id, { type: 'photoTaken', photo: v7(), step: 'prepare', caption: 'still on the tablet' }, 4)).status).toBe(
+    200,
+  )
   const { body } = await client.call<JobRecord>('GET', `/api/jobs/${job.id}/record.json`)
-  expect(body.photos.map(({ photo, caption }) => [photo === id, caption])).toEqual([[false, 'before'], [true, undefined], [false, 'still on the tablet']])
+  expect(body.photos.map(({ photo, caption }) => [photo === id, caption])).toEqual([
+    [false, 'before'],
+    [true, undefined],
+    [false, 'still on the tablet'],
+  ])
   const pdf = await pdfOf()
   expect(pdf.subarray(0, 5).toString()).toBe('%PDF-')
   // One picture drawn as it is, the other two as words.

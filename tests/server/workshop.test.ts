@@ -15,8 +15,14 @@ const view = async (client: Client) => (await client.call<SessionView>('GET', '/
 it('an empty workshop asks for its admin, once', async () => {
   admin = server.client()
   expect(await view(admin)).toMatchObject({ setup: true, people: [] })
-  expect((await admin.problem('POST', '/api/setup', { workshop: 'Slip 4', name: 'Ada', password: 'short' })).body.errors![0]!.path).toBe('password')
-  const both = await Promise.all([admin, server.client()].map(client => client.problem('POST', '/api/setup', { workshop: 'Slip 4', name: 'Ada', password: 'a long password' })))
+  expect((await admin.problem('POST', '/api/setup', { workshop: 'Slip 4', name: 'Ada', password: 'short' })).body.errors![0]!.path).toBe(
+    'password',
+  )
+  const both = await Promise.all(
+    [admin, server.client()].map(client =>
+      client.problem('POST', '/api/setup', { workshop: 'Slip 4', name: 'Ada', password: 'a long password' }),
+    ),
+  )
   expect(both.map(answer => answer.status).sort()).toEqual([200, 409])
   await admin.signIn('admin', 'a long password')
   expect(await view(admin)).toMatchObject({ setup: false, workshop: 'Slip 4', person: { name: 'Ada', role: 'admin' } })
@@ -27,8 +33,11 @@ it('shows no PIN where there is no demo', async () => {
 })
 
 it.each([
-  [{ name: 'Bo', role: 'technician', secret: '12' }, 'REQUEST_BODY'], [{ name: 'Bo', role: 'technician', secret: 'words' }, 'REQUEST_BODY'], [{ name: 'Bo', role: 'admin', secret: '1234' }, 'REQUEST_BODY'],
-  [{ name: 'Bo', role: 'owner', secret: '1234' }, 'REQUEST_BODY'], [{ name: 'ada', role: 'technician', secret: '1234' }, 'PERSON_NAME_TAKEN'],
+  [{ name: 'Bo', role: 'technician', secret: '12' }, 'REQUEST_BODY'],
+  [{ name: 'Bo', role: 'technician', secret: 'words' }, 'REQUEST_BODY'],
+  [{ name: 'Bo', role: 'admin', secret: '1234' }, 'REQUEST_BODY'],
+  [{ name: 'Bo', role: 'owner', secret: '1234' }, 'REQUEST_BODY'],
+  [{ name: 'ada', role: 'technician', secret: '1234' }, 'PERSON_NAME_TAKEN'],
 ])('does not add %j', async (person, code) => {
   expect((await admin.problem('POST', '/api/people', person)).body.code).toBe(code)
 })
@@ -79,7 +88,12 @@ it('the last admin stays', async () => {
 })
 
 it('health tells version and database', async () => {
-  expect((await server.client().call<Health>('GET', '/api/health')).body).toMatchObject({ status: 'ok', version: '0.0.0-test', demo: false, database: { reachable: true, migration: '000003_photos' } })
+  expect((await server.client().call<Health>('GET', '/api/health')).body).toMatchObject({
+    status: 'ok',
+    version: '0.0.0-test',
+    demo: false,
+    database: { reachable: true, migration: '000003_photos' },
+  })
 })
 
 it('signing out ends the session', async () => {

@@ -10,13 +10,49 @@ const units = useUnits()
 
 <template>
   <dl class="balance">
-    <div><dt>out</dt><dd>{{ balance.out === undefined ? 'not measured' : units.volume(balance.out) }}</dd></div>
-    <div><dt>in</dt><dd>{{ units.volume(balance.in) }}</dd></div>
-    <div class="owed"><dt>{{ balance.owed !== undefined && balance.owed < 0 ? 'in excess of what came out' : 'still owed' }}</dt><dd>{{ balance.owed === undefined ? (estimate ? `likely ${units.volume(estimate.topUp.likely)}` : 'unknown') : units.volume(millilitres(Math.abs(balance.owed))) }}</dd></div>
+    <div>
+      <dt>out</dt>
+      <dd>{{ balance.out === undefined ? 'not measured' : units.volume(balance.out) }}</dd>
+    </div>
+    <div>
+      <dt>in</dt>
+      <dd>{{ units.volume(balance.in) }}</dd>
+    </div>
+    <div class="owed">
+      <dt>{{ balance.owed !== undefined && balance.owed < 0 ? 'in excess of what came out' : 'still owed' }}</dt>
+      <dd>
+        {{
+          balance.owed === undefined
+            ? estimate
+              ? `likely ${units.volume(estimate.topUp.likely)}`
+              : 'unknown'
+            : units.volume(millilitres(Math.abs(balance.owed)))
+        }}
+      </dd>
+    </div>
   </dl>
 </template>
 
 <style scoped>
-.balance { display: grid; grid-template-columns: 1fr 1fr 1.3fr; gap: 1px; background: var(--line); border: 1px solid var(--line); }
-.balance div { background: var(--card); padding: 8px 12px; } dt { color: var(--soft); font-size: 15px; } dd { font: 700 21px/1.15 var(--face); } .owed { border-left: 6px solid var(--accent); }
+.balance {
+  display: grid;
+  grid-template-columns: 1fr 1fr 1.3fr;
+  gap: 1px;
+  background: var(--line);
+  border: 1px solid var(--line);
+}
+.balance div {
+  background: var(--card);
+  padding: 8px 12px;
+}
+dt {
+  color: var(--soft);
+  font-size: 15px;
+}
+dd {
+  font: 700 21px/1.15 var(--face);
+}
+.owed {
+  border-left: 6px solid var(--accent);
+}
 </style>

@@ -6,7 +6,10 @@ import { useJob } from '~/stores/job'
 import { usePhotos } from '~/stores/photos'
 import { wordsOf } from '~/utils/api'
 
-/** A photo for the step at hand, from the camera or a file; made small here and kept here until the server has it, which keeps it without its metadata. */
+/**
+ * A photo for the step at hand, from the camera or a file; made small here and kept here until the server has it, which keeps it without
+ * its metadata.
+ */
 const props = defineProps<{ job: string; step: string }>()
 const emit = defineEmits<{ taken: [command: Extract<JobCommand, { type: 'photoTaken' }>] }>()
 const photos = usePhotos()
@@ -24,7 +27,7 @@ async function picked(event: Event) {
   busy.value = true
   trouble.value = ''
   const id = v7()
-  const entry = { step: props.step, ...caption.value.trim() ? { caption: caption.value.trim() } : {} }
+  const entry = { step: props.step, ...(caption.value.trim() ? { caption: caption.value.trim() } : {}) }
   try {
     await photos.take({ id, job: props.job, picture: file, raw: entry })
     const command = { type: 'photoTaken', photo: id, ...entry } as const
@@ -43,11 +46,23 @@ async function picked(event: Event) {
 <template>
   <div class="stack">
     <v-text-field v-model="caption" label="What the photo shows" :maxlength="200" />
-    <label class="btn"><input class="sr" type="file" accept="image/*" capture="environment" aria-label="Photo for this step" :disabled="busy" @change="picked">{{ busy ? 'Making it small …' : 'Take a photo for this step' }}</label>
+    <label class="btn"
+      ><input
+        class="sr"
+        type="file"
+        accept="image/*"
+        capture="environment"
+        aria-label="Photo for this step"
+        :disabled="busy"
+        @change="picked"
+      />{{ busy ? 'Making it small …' : 'Take a photo for this step' }}</label
+    >
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
   </div>
 </template>
 
 <style scoped>
-.btn { min-height: 52px; }
+.btn {
+  min-height: 52px;
+}
 </style>

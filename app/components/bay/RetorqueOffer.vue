@@ -15,8 +15,14 @@ const emit = defineEmits<{ retorque: [command: Extract<JobCommand, { type: 'join
 const units = useUnits()
 const window = computed(() => settleWindow(props.joint.torque ?? 'unknown'))
 const before = computed(() => props.record.torqued?.torque)
-const next = computed(() => window.value.kind !== 'unknown' && before.value !== undefined ? nextInHeadroom(before.value, window.value.value) : undefined)
-const start = computed<Entered<'torque'> | undefined>(() => next.value === undefined ? undefined : { value: Number(formatNumber(fromSi('torque', next.value, units.torqueUnit), 1)), unit: units.torqueUnit })
+const next = computed(() =>
+  window.value.kind !== 'unknown' && before.value !== undefined ? nextInHeadroom(before.value, window.value.value) : undefined,
+)
+const start = computed<Entered<'torque'> | undefined>(() =>
+  next.value === undefined
+    ? undefined
+    : { value: Number(formatNumber(fromSi('torque', next.value, units.torqueUnit), 1)), unit: units.torqueUnit },
+)
 const torque = ref<Entered<'torque'> | undefined>(start.value)
 </script>
 
@@ -24,13 +30,30 @@ const torque = ref<Entered<'torque'> | undefined>(start.value)
   <div v-if="window.kind !== 'unknown' && before !== undefined" class="stack offer">
     <template v-if="start">
       <p class="caution">It weeps. Engine off, then use some of what is in hand, never beyond the window; after that look again.</p>
-      <QuantityEntry v-model="torque" dimension="torque" :units="[units.torqueUnit]" :start="start" label="torqued again at" /><TorqueWindow :window="window.value" :value="torque && toSi('torque', torque)" />
-      <button type="button" class="btn" :disabled="!torque" @click="torque && emit('retorque', { type: 'jointTorqued', joint: joint.id, how: 'wrench', entered: torque })">Use some of the headroom{{ torque ? `: ${formatEntered('torque', torque)}` : '' }}</button>
+      <QuantityEntry v-model="torque" dimension="torque" :units="[units.torqueUnit]" :start="start" label="torqued again at" /><TorqueWindow
+        :window="window.value"
+        :value="torque && toSi('torque', torque)"
+      />
+      <button
+        type="button"
+        class="btn"
+        :disabled="!torque"
+        @click="torque && emit('retorque', { type: 'jointTorqued', joint: joint.id, how: 'wrench', entered: torque })"
+      >
+        Use some of the headroom{{ torque ? `: ${formatEntered('torque', torque)}` : '' }}
+      </button>
     </template>
-    <p v-else class="caution">It weeps, and nothing is left in hand. Take back what was torqued, open the joint, and look at seal and seat.</p>
+    <p v-else class="caution">
+      It weeps, and nothing is left in hand. Take back what was torqued, open the joint, and look at seal and seat.
+    </p>
   </div>
 </template>
 
 <style scoped>
-.offer { width: 100%; } .btn { min-height: 56px; }
+.offer {
+  width: 100%;
+}
+.btn {
+  min-height: 56px;
+}
 </style>

@@ -2,21 +2,64 @@
 /** Large check marks, each pressed on purpose: proofs start unproved. */
 const props = defineProps<{ items: { id: string; text: string; note?: string }[]; label: string }>()
 const chosen = defineModel<string[]>({ required: true })
-const flip = (id: string) => (chosen.value = chosen.value.includes(id) ? chosen.value.filter(other => other !== id) : props.items.map(item => item.id).filter(other => other === id || chosen.value.includes(other)))
+const flip = (id: string) =>
+  (chosen.value = chosen.value.includes(id)
+    ? chosen.value.filter(other => other !== id)
+    : props.items.map(item => item.id).filter(other => other === id || chosen.value.includes(other)))
 </script>
 
 <template>
   <div class="toggles" role="group" :aria-label="label">
-    <button v-for="item in items" :key="item.id" type="button" role="checkbox" :aria-checked="chosen.includes(item.id)" class="toggle" @click="flip(item.id)">
-      <svg viewBox="0 0 28 28" width="28" height="28" aria-hidden="true"><rect x="2" y="2" width="24" height="24" fill="none" stroke="currentColor" stroke-width="2.5" /><path v-if="chosen.includes(item.id)" d="M6 14l6 6L23 7" fill="none" stroke="currentColor" stroke-width="4" /></svg>
-      <span>{{ item.text }}<small v-if="item.note">{{ item.note }}</small></span>
+    <button
+      v-for="item in items"
+      :key="item.id"
+      type="button"
+      role="checkbox"
+      :aria-checked="chosen.includes(item.id)"
+      class="toggle"
+      @click="flip(item.id)"
+    >
+      <svg viewBox="0 0 28 28" width="28" height="28" aria-hidden="true">
+        <rect x="2" y="2" width="24" height="24" fill="none" stroke="currentColor" stroke-width="2.5" />
+        <path v-if="chosen.includes(item.id)" d="M6 14l6 6L23 7" fill="none" stroke="currentColor" stroke-width="4" />
+      </svg>
+      <span
+        >{{ item.text }}<small v-if="item.note">{{ item.note }}</small></span
+      >
     </button>
   </div>
 </template>
 
 <style scoped>
-.toggles { display: grid; gap: 8px; }
-.toggle { display: flex; gap: 14px; align-items: center; text-align: left; min-height: 60px; padding: 8px 14px; border: 2px solid var(--line); background: var(--card); color: var(--ink); font: 600 19px/1.2 var(--face); border-radius: 3px; cursor: pointer; }
-.toggle svg { flex: none; } .toggle small { display: block; color: var(--soft); font-weight: 400; font-size: 15px; }
-.toggle[aria-checked='true'] { border-color: var(--ok); border-left-width: 10px; }
+.toggles {
+  display: grid;
+  gap: 8px;
+}
+.toggle {
+  display: flex;
+  gap: 14px;
+  align-items: center;
+  text-align: left;
+  min-height: 60px;
+  padding: 8px 14px;
+  border: 2px solid var(--line);
+  background: var(--card);
+  color: var(--ink);
+  font: 600 19px/1.2 var(--face);
+  border-radius: 3px;
+  cursor: pointer;
+}
+.toggle svg {
+  flex: none;
+}
+.toggle small {
+  display: block;
+  color: var(--soft);
+  font-weight: 400;
+  font-size: 15px;
+}
+.toggle[aria-checked='true'] {
+  border-color: var(--ok);
+  border-left-width: 10px;
+}
 </style>

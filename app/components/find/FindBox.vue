@@ -17,7 +17,10 @@ function close() {
   query.value = ''
   box.value?.blur()
 }
-watch(() => route.fullPath, () => (open.value = false))
+watch(
+  () => route.fullPath,
+  () => (open.value = false),
+)
 async function enter() {
   const typed = query.value
   if (await finder.open()) close()
@@ -35,21 +38,93 @@ const left = (event: FocusEvent) => {
   <div ref="wrap" class="wrap" role="search" @focusout="left">
     <div class="find">
       <label class="sr" for="find">Find a car, plate, customer, lines, fitting, fluid, part or note</label>
-      <input id="find" ref="box" v-model="query" type="search" placeholder="Car, plate, lines, 17 mm banjo …" autocomplete="off" role="combobox" aria-controls="found" :aria-expanded="open && !!finder.result.value" @focus="open = true" @input="open = true" @keydown.down.prevent="finder.move(1)" @keydown.up.prevent="finder.move(-1)" @keydown.enter.prevent="enter" @keydown.esc="close"><kbd aria-hidden="true">/</kbd>
+      <input
+        id="find"
+        ref="box"
+        v-model="query"
+        type="search"
+        placeholder="Car, plate, lines, 17 mm banjo …"
+        autocomplete="off"
+        role="combobox"
+        aria-controls="found"
+        :aria-expanded="open && !!finder.result.value"
+        @focus="open = true"
+        @input="open = true"
+        @keydown.down.prevent="finder.move(1)"
+        @keydown.up.prevent="finder.move(-1)"
+        @keydown.enter.prevent="enter"
+        @keydown.esc="close"
+      /><kbd aria-hidden="true">/</kbd>
     </div>
     <div v-if="open && query.trim() && (finder.result.value || finder.trouble.value)" id="found" class="drop">
       <p v-if="finder.trouble.value" class="trouble" role="alert">{{ finder.trouble.value }}</p>
-      <p v-else-if="finder.result.value && finder.result.value.hits.length === 0" class="soft">Nothing fits “{{ finder.result.value.query }}”.</p>
-      <FindResults v-if="finder.result.value" :result="finder.result.value" :chosen="finder.targets.value[finder.at.value]?.to" compact @opened="close" />
+      <p v-else-if="finder.result.value && finder.result.value.hits.length === 0" class="soft">
+        Nothing fits “{{ finder.result.value.query }}”.
+      </p>
+      <FindResults
+        v-if="finder.result.value"
+        :result="finder.result.value"
+        :chosen="finder.targets.value[finder.at.value]?.to"
+        compact
+        @opened="close"
+      />
     </div>
   </div>
 </template>
 
 <style scoped>
-.wrap { position: relative; width: min(380px, 46vw); }
-.find { border: 2px solid var(--ink); border-radius: 3px; background: var(--card); display: flex; align-items: center; padding: 0 10px; }
-input { flex: 1; min-width: 0; border: 0; background: none; font: 500 16px/1 var(--face); color: var(--ink); height: 40px; outline: none; }
-.find:focus-within { outline: 3px solid var(--accent); outline-offset: 2px; } input::placeholder { color: var(--soft); opacity: 1; }
-.drop { position: absolute; z-index: 20; right: 0; top: calc(100% + 6px); width: min(680px, 92vw); max-height: 74vh; overflow: auto; background: var(--card); border: 2px solid var(--ink); border-top: 6px solid var(--accent); padding: 12px 16px; }
-@media (max-width: 700px) { .wrap { width: 100%; order: 3; } .drop { left: 0; right: auto; width: 100%; } }
+.wrap {
+  position: relative;
+  width: min(380px, 46vw);
+}
+.find {
+  border: 2px solid var(--ink);
+  border-radius: 3px;
+  background: var(--card);
+  display: flex;
+  align-items: center;
+  padding: 0 10px;
+}
+input {
+  flex: 1;
+  min-width: 0;
+  border: 0;
+  background: none;
+  font: 500 16px/1 var(--face);
+  color: var(--ink);
+  height: 40px;
+  outline: none;
+}
+.find:focus-within {
+  outline: 3px solid var(--accent);
+  outline-offset: 2px;
+}
+input::placeholder {
+  color: var(--soft);
+  opacity: 1;
+}
+.drop {
+  position: absolute;
+  z-index: 20;
+  right: 0;
+  top: calc(100% + 6px);
+  width: min(680px, 92vw);
+  max-height: 74vh;
+  overflow: auto;
+  background: var(--card);
+  border: 2px solid var(--ink);
+  border-top: 6px solid var(--accent);
+  padding: 12px 16px;
+}
+@media (max-width: 700px) {
+  .wrap {
+    width: 100%;
+    order: 3;
+  }
+  .drop {
+    left: 0;
+    right: auto;
+    width: 100%;
+  }
+}
 </style>

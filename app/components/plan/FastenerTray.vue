@@ -15,21 +15,104 @@ const reach = (well: Well) => Math.max(14, Math.min(70, (well.fastener.length ??
   <section v-if="trays.length" class="card stack" aria-label="Bolt tray">
     <h3>Bolt tray</h3>
     <div v-for="tray in trays" :key="tray.operation" class="tray">
-      <div class="spread"><b>{{ tray.name }}</b><span v-if="tray.mixed" class="tag warn">two lengths or sizes: back where they were</span></div>
+      <div class="spread">
+        <b>{{ tray.name }}</b><span v-if="tray.mixed" class="tag warn">two lengths or sizes: back where they were</span>
+      </div>
       <BoltOutline v-if="outlined(tray)" :name="tray.name" :fasteners="tray.wells.map(well => well.fastener)" />
-      <ul><li v-for="well in tray.wells" :key="well.group" class="well" :class="well.state">
-        <svg width="78" height="30" viewBox="0 0 78 30" aria-hidden="true"><rect x="1" y="5" width="10" height="20" rx="2" class="metal" /><rect x="11" y="11" :width="reach(well)" height="8" class="metal" /><path :d="`M${11 + reach(well) * 0.35} 11v8M${11 + reach(well) * 0.55} 11v8M${11 + reach(well) * 0.75} 11v8`" class="thread" /></svg>
-        <span><b><span v-if="outlined(tray)" class="mark">{{ boltMark(well.group) }}</span>{{ fastenerWords(well.fastener) }}</b><span class="soft">{{ well.fastener.place }}</span></span>
-        <span class="count" :aria-label="`${well.in ?? 0} of ${well.out} back`"><i v-for="n in Math.min(well.out, 24)" :key="n" :class="{ in: n <= (well.in ?? 0) }" /><b>{{ formatNumber(well.in ?? 0, 0) }} of {{ well.out }}</b> {{ stateWords[well.state] }}</span>
-      </li></ul>
+      <ul>
+        <li v-for="well in tray.wells" :key="well.group" class="well" :class="well.state">
+          <svg width="78" height="30" viewBox="0 0 78 30" aria-hidden="true">
+            <rect x="1" y="5" width="10" height="20" rx="2" class="metal" />
+            <rect x="11" y="11" :width="reach(well)" height="8" class="metal" />
+            <path :d="`M${11 + reach(well) * 0.35} 11v8M${11 + reach(well) * 0.55} 11v8M${11 + reach(well) * 0.75} 11v8`" class="thread" />
+          </svg>
+          <span
+            ><b
+              ><span v-if="outlined(tray)" class="mark">{{ boltMark(well.group) }}</span
+              >{{ fastenerWords(well.fastener) }}</b
+            ><span class="soft">{{ well.fastener.place }}</span></span
+          >
+          <span class="count" :aria-label="`${well.in ?? 0} of ${well.out} back`"
+            ><i v-for="n in Math.min(well.out, 24)" :key="n" :class="{ in: n <= (well.in ?? 0) }" /><b
+              >{{ formatNumber(well.in ?? 0, 0) }} of {{ well.out }}</b
+            >
+            {{ stateWords[well.state] }}</span
+          >
+        </li>
+      </ul>
     </div>
   </section>
 </template>
 
 <style scoped>
-.mark { margin-right: 6px; } .tray .spread { flex-wrap: wrap; } .tray .tag { white-space: normal; }
-.tray { background: var(--well); padding: 8px 12px; border-radius: 4px; display: grid; gap: 6px; } ul { display: grid; gap: 6px; }
-.well { display: grid; grid-template-columns: 82px 1fr; gap: 2px 8px; align-items: center; background: var(--card); border: 1px solid var(--line); border-left: 6px solid var(--line); padding: 5px 8px; } .well > span { display: grid; } .count { grid-column: 1 / -1; display: flex !important; gap: 3px; align-items: center; flex-wrap: wrap; font-size: 14px; } .count b { margin-left: 6px; }
-.count i { width: 11px; height: 11px; border: 2px solid var(--soft); border-radius: 50%; } .count .in { background: var(--ok); border-color: var(--ok); }
-.back { border-left-color: var(--ok); } .missing, .over { border-left-color: var(--bad); } .metal { fill: var(--tube); stroke: var(--ink); stroke-width: 1.2; } .thread { stroke: var(--ink); stroke-width: 1; }
+.mark {
+  margin-right: 6px;
+}
+.tray .spread {
+  flex-wrap: wrap;
+}
+.tray .tag {
+  white-space: normal;
+}
+.tray {
+  background: var(--well);
+  padding: 8px 12px;
+  border-radius: 4px;
+  display: grid;
+  gap: 6px;
+}
+ul {
+  display: grid;
+  gap: 6px;
+}
+.well {
+  display: grid;
+  grid-template-columns: 82px 1fr;
+  gap: 2px 8px;
+  align-items: center;
+  background: var(--card);
+  border: 1px solid var(--line);
+  border-left: 6px solid var(--line);
+  padding: 5px 8px;
+}
+.well > span {
+  display: grid;
+}
+.count {
+  grid-column: 1 / -1;
+  display: flex !important;
+  gap: 3px;
+  align-items: center;
+  flex-wrap: wrap;
+  font-size: 14px;
+}
+.count b {
+  margin-left: 6px;
+}
+.count i {
+  width: 11px;
+  height: 11px;
+  border: 2px solid var(--soft);
+  border-radius: 50%;
+}
+.count .in {
+  background: var(--ok);
+  border-color: var(--ok);
+}
+.back {
+  border-left-color: var(--ok);
+}
+.missing,
+.over {
+  border-left-color: var(--bad);
+}
+.metal {
+  fill: var(--tube);
+  stroke: var(--ink);
+  stroke-width: 1.2;
+}
+.thread {
+  stroke: var(--ink);
+  stroke-width: 1;
+}
 </style>

@@ -9,7 +9,11 @@ import { useSession } from '~/stores/session'
 const props = defineProps<{ lift: LiftMinutes | undefined }>()
 const emit = defineEmits<{ change: [lift: LiftMinutes | undefined] }>()
 const session = useSession()
-const moves = [['groundHalf', 'ground to waist'], ['halfRaised', 'waist to full height'], ['groundRaised', 'ground to full height']] as const
+const moves = [
+  ['groundHalf', 'ground to waist'],
+  ['halfRaised', 'waist to full height'],
+  ['groundRaised', 'ground to full height'],
+] as const
 const planned = computed(() => props.lift ?? usualLift)
 const words = (lift: LiftMinutes) => moves.map(([move, name]) => `${name} ${formatNumber(lift[move], 1)} min`).join(' · ')
 const ofShop = computed(() => session.view?.lift ?? usualLift)
@@ -19,17 +23,53 @@ const { draft, trouble, mayChange, keep } = useShopSetting(session.setLift)
 
 <template>
   <div class="stack lift">
-    <div class="row"><span>{{ words(planned) }}</span><button v-if="mayChange && !draft" class="btn tight quiet" @click="draft = { ...ofShop }">Change for the shop</button></div>
-    <div v-if="differs" class="row"><span class="soft">The shop’s lift now: {{ words(ofShop) }}</span><button class="btn tight" @click="emit('change', session.ownLift)">Plan this job by it</button></div>
+    <div class="row">
+      <span>{{ words(planned) }}</span><button v-if="mayChange && !draft" class="btn tight quiet" @click="draft = { ...ofShop }">
+        Change for the shop
+      </button>
+    </div>
+    <div v-if="differs" class="row">
+      <span class="soft">The shop’s lift now: {{ words(ofShop) }}</span
+      ><button class="btn tight" @click="emit('change', session.ownLift)">Plan this job by it</button>
+    </div>
     <form v-if="draft" class="stack" @submit.prevent="keep">
-      <div class="fields"><label v-for="[move, name] in moves" :key="move">{{ name }}<input v-model.number="draft[move]" type="number" min="0" max="60" step="0.5" required> min</label></div>
+      <div class="fields">
+        <label v-for="[move, name] in moves" :key="move"
+          >{{ name }}<input v-model.number="draft[move]" type="number" min="0" max="60" step="0.5" required /> min</label
+        >
+      </div>
       <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
-      <div class="row"><button class="btn tight main">Keep for the shop</button><button type="button" class="btn tight quiet" @click="draft = undefined">Leave as it was</button></div>
+      <div class="row">
+        <button class="btn tight main">Keep for the shop</button
+        ><button type="button" class="btn tight quiet" @click="draft = undefined">Leave as it was</button>
+      </div>
     </form>
   </div>
 </template>
 
 <style scoped>
-.lift { gap: 6px; } .fields { display: flex; gap: 8px 14px; flex-wrap: wrap; } label { display: flex; gap: 6px; align-items: center; }
-input { width: 70px; text-align: right; border: 2px solid var(--line); border-radius: 3px; background: var(--card); color: var(--ink); font: 500 15px var(--face); min-height: 36px; padding: 2px 6px; }
+.lift {
+  gap: 6px;
+}
+.fields {
+  display: flex;
+  gap: 8px 14px;
+  flex-wrap: wrap;
+}
+label {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+}
+input {
+  width: 70px;
+  text-align: right;
+  border: 2px solid var(--line);
+  border-radius: 3px;
+  background: var(--card);
+  color: var(--ink);
+  font: 500 15px var(--face);
+  min-height: 36px;
+  padding: 2px 6px;
+}
 </style>

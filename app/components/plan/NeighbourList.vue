@@ -13,7 +13,10 @@ import { useShopSetting } from '~/composables/useShopSetting'
 import { useSession } from '~/stores/session'
 import { steady } from '~/utils/steady'
 
-/** What could be renewed while it is open anyway: minutes now against later, and the odds. The customer and the technician decide; the record keeps it. */
+/**
+ * What could be renewed while it is open anyway: minutes now against later, and the odds. The customer and the technician decide; the
+ * record keeps it.
+ */
 const props = defineProps<{ resolved: ResolvedSheet; inputs: PlanInputs; state: JobState }>()
 const emit = defineEmits<{ decide: [command: Extract<JobCommand, { type: 'neighbourDecided' }>] }>()
 const session = useSession()
@@ -21,47 +24,172 @@ const judgement = computed<Judgement>(() => session.view?.judgement ?? usualJudg
 const ahead = ref<number>()
 const years = computed({ get: () => ahead.value ?? judgement.value.years, set: value => (ahead.value = value) })
 const age = computed(() => ageOf(props.state.opened.vehicle.year, new Date().toISOString()))
-const found = ref<Record<string, Condition>>(Object.fromEntries(Object.entries(props.state.neighbours).flatMap(([id, decided]) => decided.found ? [[id, decided.found]] : [])))
-const siblings = steady(() => Object.entries(props.state.neighbours).flatMap(([ref, { choice }]) => choice === 'now' && siblingOf(ref) !== undefined ? [siblingOf(ref)!] : []))
+const found = ref<Record<string, Condition>>(
+  Object.fromEntries(Object.entries(props.state.neighbours).flatMap(([id, decided]) => (decided.found ? [[id, decided.found]] : []))),
+)
+const siblings = steady(() =>
+  Object.entries(props.state.neighbours).flatMap(([ref, { choice }]) =>
+    choice === 'now' && siblingOf(ref) !== undefined ? [siblingOf(ref)!] : [],
+  ),
+)
 const late = useAfterFrame(() => ({ resolved: props.resolved, inputs: props.inputs }))
-const weighed = computed(() => weighNeighbours(late.value.resolved, late.value.inputs, { years: years.value, judgement: judgement.value, found: found.value, age: age.value, siblings: siblings.value }))
-const weights = computed(() => weighed.value.map((weight) => {
-  const { sheet } = late.value.resolved
-  const [line, neighbour] = [sheet.lines.find(item => item.id === siblingOf(weight.neighbour)), sheet.neighbours.find(item => item.id === weight.neighbour)]
-  return {
-    ...weight, name: sheetNames(sheet).neighbour(weight.neighbour), words: neighbourWords(weight, sheet, years.value), decided: props.state.neighbours[weight.neighbour],
-    notes: [(line ?? neighbour)?.failure?.why, ...neighbour?.parts ?? [], ...line?.parts.slice(0, 1).flatMap(part => part.number ?? []) ?? []].filter(Boolean),
-  }
-}))
+const weighed = computed(() =>
+  weighNeighbours(late.value.resolved, late.value.inputs, {
+    years: years.value,
+    judgement: judgement.value,
+    found: found.value,
+    age: age.value,
+    siblings: siblings.value,
+  }),
+)
+const weights = computed(() =>
+  weighed.value.map(weight => {
+    const { sheet } = late.value.resolved
+    const [line, neighbour] = [
+      sheet.lines.find(item => item.id === siblingOf(weight.neighbour)),
+      sheet.neighbours.find(item => item.id === weight.neighbour),
+    ]
+    return {
+      ...weight,
+      name: sheetNames(sheet).neighbour(weight.neighbour),
+      words: neighbourWords(weight, sheet, years.value),
+      decided: props.state.neighbours[weight.neighbour],
+      notes: [
+        (line ?? neighbour)?.failure?.why,
+        ...(neighbour?.parts ?? []),
+        ...(line?.parts.slice(0, 1).flatMap(part => part.number ?? []) ?? []),
+      ].filter(Boolean),
+    }
+  }),
+)
 type Weight = (typeof weights.value)[number]
-const decide = ({ neighbour, now, later, chance }: Weight, choice: 'now' | 'leave') => emit('decide', {
-  type: 'neighbourDecided', neighbour, choice, by: 'customer', found: found.value[neighbour],
-  ...now !== undefined && later !== undefined && { weighed: { now, later, years: years.value, ...chance !== undefined && { chance } } },
-})
+const decide = ({ neighbour, now, later, chance }: Weight, choice: 'now' | 'leave') =>
+  emit('decide', {
+    type: 'neighbourDecided',
+    neighbour,
+    choice,
+    by: 'customer',
+    found: found.value[neighbour],
+    ...(now !== undefined &&
+      later !== undefined && { weighed: { now, later, years: years.value, ...(chance !== undefined && { chance }) } }),
+  })
 
 const { draft, trouble, mayChange, keep } = useShopSetting(session.setJudgement)
 </script>
 
 <template>
   <section v-if="weights.length" class="card stack" aria-label="While it is open">
-    <div class="spread"><h3>While it is open</h3><label class="soft">looking ahead <select v-model.number="years"><option v-for="n in [...new Set([1, 2, 3, 5, 8, judgement.years])].sort((a, b) => a - b)" :key="n" :value="n">{{ n }} {{ n === 1 ? 'year' : 'years' }}</option></select></label></div>
-    <ol class="stack"><li v-for="weight in weights" :key="weight.neighbour">
-      <div><b>{{ weight.name }}</b> <span v-if="siblingOf(weight.neighbour) !== undefined" class="tag">line</span> <span v-if="weight.decided" class="tag" :class="{ ok: weight.decided.choice === 'now' }">{{ weight.decided.choice === 'now' ? 'with this job' : 'left' }}, {{ weight.decided.by }}</span><p>{{ weight.words }}</p><p v-if="weight.notes.length" class="soft small">{{ weight.notes.join(' · ') }}</p></div>
-      <div v-if="!state.signedOff" class="acts"><label class="soft">found <select :value="found[weight.neighbour] ?? 'aged'" @change="found = { ...found, [weight.neighbour]: ($event.target as HTMLSelectElement).value as Condition }"><option v-for="one in conditions" :key="one" :value="one">{{ conditionWords[one] }}</option></select></label><button class="btn tight" :aria-label="`Customer: now, ${weight.name}`" :disabled="weight.unobtainable.length > 0 || weight.now === undefined" @click="decide(weight, 'now')">Customer: now</button><button class="btn tight quiet" :aria-label="`Customer: leave it, ${weight.name}`" @click="decide(weight, 'leave')">Customer: leave it</button></div>
-    </li></ol>
-    <details class="odds"><summary>What the odds rest on</summary>
-      <p class="soft">The sheet's chance a year is somebody's judgement for a part {{ judgement.ofAge }} years old; it grows with age. {{ age === undefined ? 'The year of this car is not known, so it stands as it is.' : `This car is about ${age} years old.` }} What was found multiplies it: {{ conditions.map(one => `${conditionWords[one]} × ${judgement[one]}`).join(', ') }}.</p>
+    <div class="spread">
+      <h3>While it is open</h3>
+      <label class="soft"
+        >looking ahead
+        <select v-model.number="years">
+          <option v-for="n in [...new Set([1, 2, 3, 5, 8, judgement.years])].sort((a, b) => a - b)" :key="n" :value="n">
+            {{ n }} {{ n === 1 ? 'year' : 'years' }}
+          </option>
+        </select></label
+      >
+    </div>
+    <ol class="stack">
+      <li v-for="weight in weights" :key="weight.neighbour">
+        <div>
+          <b>{{ weight.name }}</b> <span v-if="siblingOf(weight.neighbour) !== undefined" class="tag">line</span>
+          <span v-if="weight.decided" class="tag" :class="{ ok: weight.decided.choice === 'now' }"
+            >{{ weight.decided.choice === 'now' ? 'with this job' : 'left' }}, {{ weight.decided.by }}</span
+          >
+          <p>{{ weight.words }}</p>
+          <p v-if="weight.notes.length" class="soft small">{{ weight.notes.join(' · ') }}</p>
+        </div>
+        <div v-if="!state.signedOff" class="acts">
+          <label class="soft"
+            >found
+            <select
+              :value="found[weight.neighbour] ?? 'aged'"
+              @change="found = { ...found, [weight.neighbour]: ($event.target as HTMLSelectElement).value as Condition }"
+            >
+              <option v-for="one in conditions" :key="one" :value="one">{{ conditionWords[one] }}</option>
+            </select></label
+          ><button
+            class="btn tight"
+            :aria-label="`Customer: now, ${weight.name}`"
+            :disabled="weight.unobtainable.length > 0 || weight.now === undefined"
+            @click="decide(weight, 'now')"
+          >
+            Customer: now</button
+          ><button class="btn tight quiet" :aria-label="`Customer: leave it, ${weight.name}`" @click="decide(weight, 'leave')">
+            Customer: leave it
+          </button>
+        </div>
+      </li>
+    </ol>
+    <details class="odds">
+      <summary>What the odds rest on</summary>
+      <p class="soft">
+        The sheet's chance a year is somebody's judgement for a part {{ judgement.ofAge }} years old; it grows with age.
+        {{ age === undefined ? 'The year of this car is not known, so it stands as it is.' : `This car is about ${age} years old.` }} What
+        was found multiplies it: {{ conditions.map(one => `${conditionWords[one]} × ${judgement[one]}`).join(', ') }}.
+      </p>
       <button v-if="mayChange && !draft" class="btn tight" @click="draft = { ...judgement }">Judge otherwise, for the whole shop</button>
       <form v-if="draft" class="stack" @submit.prevent="keep">
-        <div class="fields"><label v-for="one in conditions" :key="one">{{ conditionWords[one] }} ×<input v-model.number="draft[one]" type="number" min="0" max="50" step="0.1" required></label><label>for a part aged<input v-model.number="draft.ofAge" type="number" min="1" max="60" required> years</label><label>look ahead<input v-model.number="draft.years" type="number" min="1" max="30" required> years</label></div>
+        <div class="fields">
+          <label v-for="one in conditions" :key="one"
+            >{{ conditionWords[one] }} ×<input v-model.number="draft[one]" type="number" min="0" max="50" step="0.1" required /></label
+          ><label>for a part aged<input v-model.number="draft.ofAge" type="number" min="1" max="60" required /> years</label
+          ><label>look ahead<input v-model.number="draft.years" type="number" min="1" max="30" required /> years</label>
+        </div>
         <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
-        <div class="row"><button class="btn tight main">Keep for the shop</button><button type="button" class="btn tight quiet" @click="draft = undefined">Leave as it was</button></div>
+        <div class="row">
+          <button class="btn tight main">Keep for the shop</button
+          ><button type="button" class="btn tight quiet" @click="draft = undefined">Leave as it was</button>
+        </div>
       </form>
     </details>
   </section>
 </template>
 
 <style scoped>
-ol { list-style: none; padding: 0; } li { display: grid; gap: 6px; border-bottom: 1px solid var(--line); padding-bottom: 8px; } .acts { display: flex; gap: 8px; flex-wrap: wrap; align-items: center; } select, input { border: 2px solid var(--line); border-radius: 3px; background: var(--card); color: var(--ink); font: 500 15px var(--face); min-height: 36px; padding: 2px 6px; }
-.odds summary { cursor: pointer; min-height: 32px; } .fields { display: flex; gap: 8px 14px; flex-wrap: wrap; } .fields label { display: flex; gap: 6px; align-items: center; } .fields input { width: 74px; text-align: right; }
+ol {
+  list-style: none;
+  padding: 0;
+}
+li {
+  display: grid;
+  gap: 6px;
+  border-bottom: 1px solid var(--line);
+  padding-bottom: 8px;
+}
+.acts {
+  display: flex;
+  gap: 8px;
+  flex-wrap: wrap;
+  align-items: center;
+}
+select,
+input {
+  border: 2px solid var(--line);
+  border-radius: 3px;
+  background: var(--card);
+  color: var(--ink);
+  font: 500 15px var(--face);
+  min-height: 36px;
+  padding: 2px 6px;
+}
+.odds summary {
+  cursor: pointer;
+  min-height: 32px;
+}
+.fields {
+  display: flex;
+  gap: 8px 14px;
+  flex-wrap: wrap;
+}
+.fields label {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+}
+.fields input {
+  width: 74px;
+  text-align: right;
+}
 </style>

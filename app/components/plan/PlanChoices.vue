@@ -15,53 +15,216 @@ import { bleedWords, positionWords, reachWords } from '#shared/words/vocabulary'
 const props = defineProps<{ resolved: ResolvedSheet; inputs: PlanInputs; plan: Plan | undefined; begun: boolean }>()
 const emit = defineEmits<{ change: [inputs: PlanInputs] }>()
 
-const set = (change: Partial<PlanInputs>) => emit('change', Object.fromEntries(Object.entries({ ...props.inputs, ...change }).filter(([, value]) => value !== undefined && !(Array.isArray(value) && value.length === 0))) as unknown as PlanInputs)
-const toggle = (list: readonly string[] | undefined, item: string) => list?.includes(item) ? list.filter(other => other !== item) : [...list ?? [], item]
+const set = (change: Partial<PlanInputs>) =>
+  emit(
+    'change',
+    Object.fromEntries(
+      Object.entries({ ...props.inputs, ...change }).filter(
+        ([, value]) => value !== undefined && !(Array.isArray(value) && value.length === 0),
+      ),
+    ) as unknown as PlanInputs,
+  )
+const toggle = (list: readonly string[] | undefined, item: string) =>
+  list?.includes(item) ? list.filter(other => other !== item) : [...(list ?? []), item]
 const scope = computed(() => {
   const found = scopeOf(props.resolved, props.inputs)
   return found.ok ? found.value : undefined
 })
 const goals = computed(() => scope.value?.goals ?? [])
-const wayWords = (way: Way | undefined) => way ? `${reachWords[way.from]}${way.note ? ` (${way.note})` : ''}` : ''
+const wayWords = (way: Way | undefined) => (way ? `${reachWords[way.from]}${way.note ? ` (${way.note})` : ''}` : '')
 const late = useAfterFrame(() => ({ resolved: props.resolved, inputs: props.inputs, plan: props.plan }))
-const alternatives = computed(() => late.value.plan
-  ? listAlternatives(late.value.resolved, late.value.inputs, late.value.plan).map((other) => {
-      const goal = goals.value.find(candidate => candidate.id === other.goal)
-      return { ...other, name: goalWords(other.goal, props.resolved.sheet), taken: wayWords(goal?.ways[other.chosen]), instead: wayWords(goal?.ways[other.way]), why: whyWords(other, props.resolved.sheet) }
-    })
-  : [])
-const barred = computed(() => Object.entries(props.inputs.forbidden ?? {}).flatMap(([goal, ways]) => ways.map(way => ({ goal, way, name: goalWords(goal, props.resolved.sheet), words: wayWords(goals.value.find(candidate => candidate.id === goal)?.ways[way]) }))))
-const forbid = (goal: string, way: number) => set({ forbidden: { ...props.inputs.forbidden, [goal]: [...props.inputs.forbidden?.[goal] ?? [], way] } })
+const alternatives = computed(() =>
+  late.value.plan
+    ? listAlternatives(late.value.resolved, late.value.inputs, late.value.plan).map(other => {
+        const goal = goals.value.find(candidate => candidate.id === other.goal)
+        return {
+          ...other,
+          name: goalWords(other.goal, props.resolved.sheet),
+          taken: wayWords(goal?.ways[other.chosen]),
+          instead: wayWords(goal?.ways[other.way]),
+          why: whyWords(other, props.resolved.sheet),
+        }
+      })
+    : [],
+)
+const barred = computed(() =>
+  Object.entries(props.inputs.forbidden ?? {}).flatMap(([goal, ways]) =>
+    ways.map(way => ({
+      goal,
+      way,
+      name: goalWords(goal, props.resolved.sheet),
+      words: wayWords(goals.value.find(candidate => candidate.id === goal)?.ways[way]),
+    })),
+  ),
+)
+const forbid = (goal: string, way: number) =>
+  set({ forbidden: { ...props.inputs.forbidden, [goal]: [...(props.inputs.forbidden?.[goal] ?? []), way] } })
 function allow(goal: string, way: number) {
-  const left = Object.entries({ ...props.inputs.forbidden, [goal]: (props.inputs.forbidden?.[goal] ?? []).filter(other => other !== way) }).filter(([, ways]) => ways.length > 0)
+  const left = Object.entries({
+    ...props.inputs.forbidden,
+    [goal]: (props.inputs.forbidden?.[goal] ?? []).filter(other => other !== way),
+  }).filter(([, ways]) => ways.length > 0)
   set({ forbidden: left.length > 0 ? Object.fromEntries(left) : undefined })
 }
-const tools = computed(() => [...new Set([...props.resolved.operations.flatMap(operation => operation.tools), ...props.resolved.joints.flatMap(joint => [...joint.tools, ...[joint.hex.turn, joint.hex.hold].flatMap(hex => hex === undefined ? [] : [wrenchFor(hex)?.name ?? `${hex} mm`])])])].sort())
+const tools = computed(() =>
+  [
+    ...new Set([
+      ...props.resolved.operations.flatMap(operation => operation.tools),
+      ...props.resolved.joints.flatMap(joint => [
+        ...joint.tools,
+        ...[joint.hex.turn, joint.hex.hold].flatMap(hex => (hex === undefined ? [] : [wrenchFor(hex)?.name ?? `${hex} mm`])),
+      ]),
+    ]),
+  ].sort(),
+)
 const methods = computed(() => props.resolved.sheet.bleeding.allowed)
 </script>
 
 <template>
   <details class="card choices">
-    <summary><h3>Your own way</h3><span class="soft">car, ends, what is off, tools, ways ruled out</span></summary>
+    <summary>
+      <h3>Your own way</h3>
+      <span class="soft">car, ends, what is off, tools, ways ruled out</span>
+    </summary>
     <div class="lines">
-      <div class="line"><span>Car stands at the start</span><div class="tabs" role="group" aria-label="Where the car stands at the start"><button v-for="at in liftPositions" :key="at" :aria-pressed="inputs.start === at" :disabled="begun" @click="set({ start: at })">{{ positionWords[at] }}</button></div></div>
+      <div class="line">
+        <span>Car stands at the start</span>
+        <div class="tabs" role="group" aria-label="Where the car stands at the start">
+          <button v-for="at in liftPositions" :key="at" :aria-pressed="inputs.start === at" :disabled="begun" @click="set({ start: at })">
+            {{ positionWords[at] }}
+          </button>
+        </div>
+      </div>
       <div class="line"><span>Moving it takes</span><LiftTimes :lift="inputs.lift" @change="lift => set({ lift })" /></div>
-      <div v-if="inputs.lines.length > 1" class="line"><span>Lines come out</span><div class="tabs" role="group" aria-label="How the lines come out"><button :aria-pressed="!inputs.oneAtATime" @click="set({ oneAtATime: undefined })">all together</button><button :aria-pressed="!!inputs.oneAtATime" @click="set({ oneAtATime: true })">one at a time</button></div></div>
-      <div class="line"><span>Opened first</span><div class="tabs" role="group" aria-label="Which end first"><button :aria-pressed="inputs.firstEnd !== 'easiest'" @click="set({ firstEnd: undefined })">the hardest end</button><button :aria-pressed="inputs.firstEnd === 'easiest'" @click="set({ firstEnd: 'easiest' })">the easiest</button></div></div>
-      <div v-if="methods.length > 1" class="line"><span>Bleeding</span><div class="tabs" role="group" aria-label="How it is bled"><button v-for="(method, i) in methods" :key="method" :aria-pressed="(inputs.bleed ?? methods[0]) === method" @click="set({ bleed: i === 0 ? undefined : method })">{{ bleedWords[method] }}</button></div></div>
-      <div v-if="resolved.operations.length" class="line"><span>Off already</span><div class="tabs" role="group" aria-label="Off already"><button v-for="operation in resolved.operations" :key="operation.id" :aria-pressed="!!inputs.done?.includes(operation.id)" @click="set({ done: toggle(inputs.done, operation.id) })">{{ operation.name }}</button></div></div>
-      <div v-if="tools.length" class="line"><span>Not in this shop</span><div class="tabs" role="group" aria-label="Not in this shop"><button v-for="tool in tools" :key="tool" :aria-pressed="!!inputs.missingTools?.includes(tool)" @click="set({ missingTools: toggle(inputs.missingTools, tool) })">{{ tool }}</button></div></div>
+      <div v-if="inputs.lines.length > 1" class="line">
+        <span>Lines come out</span>
+        <div class="tabs" role="group" aria-label="How the lines come out">
+          <button :aria-pressed="!inputs.oneAtATime" @click="set({ oneAtATime: undefined })">all together</button
+          ><button :aria-pressed="!!inputs.oneAtATime" @click="set({ oneAtATime: true })">one at a time</button>
+        </div>
+      </div>
+      <div class="line">
+        <span>Opened first</span>
+        <div class="tabs" role="group" aria-label="Which end first">
+          <button :aria-pressed="inputs.firstEnd !== 'easiest'" @click="set({ firstEnd: undefined })">the hardest end</button
+          ><button :aria-pressed="inputs.firstEnd === 'easiest'" @click="set({ firstEnd: 'easiest' })">the easiest</button>
+        </div>
+      </div>
+      <div v-if="methods.length > 1" class="line">
+        <span>Bleeding</span>
+        <div class="tabs" role="group" aria-label="How it is bled">
+          <button
+            v-for="(method, i) in methods"
+            :key="method"
+            :aria-pressed="(inputs.bleed ?? methods[0]) === method"
+            @click="set({ bleed: i === 0 ? undefined : method })"
+          >
+            {{ bleedWords[method] }}
+          </button>
+        </div>
+      </div>
+      <div v-if="resolved.operations.length" class="line">
+        <span>Off already</span>
+        <div class="tabs" role="group" aria-label="Off already">
+          <button
+            v-for="operation in resolved.operations"
+            :key="operation.id"
+            :aria-pressed="!!inputs.done?.includes(operation.id)"
+            @click="set({ done: toggle(inputs.done, operation.id) })"
+          >
+            {{ operation.name }}
+          </button>
+        </div>
+      </div>
+      <div v-if="tools.length" class="line">
+        <span>Not in this shop</span>
+        <div class="tabs" role="group" aria-label="Not in this shop">
+          <button
+            v-for="tool in tools"
+            :key="tool"
+            :aria-pressed="!!inputs.missingTools?.includes(tool)"
+            @click="set({ missingTools: toggle(inputs.missingTools, tool) })"
+          >
+            {{ tool }}
+          </button>
+        </div>
+      </div>
     </div>
-    <template v-if="barred.length"><h4>Ruled out</h4><ul><li v-for="item in barred" :key="`${item.goal}${item.way}`">{{ item.name }}: {{ item.words }} <button class="btn tight" @click="allow(item.goal, item.way)">Allow it again</button></li></ul></template>
-    <template v-if="alternatives.length"><h4>Why this way</h4>
-      <ul class="why"><li v-for="other in alternatives" :key="other.goal"><span><b>{{ other.name }}</b> {{ other.taken }}. {{ other.instead === other.taken ? 'Another way' : other.instead.replace(/^./, letter => letter.toUpperCase()) }}: {{ other.why }}</span><button class="btn tight quiet" :aria-label="`Not this way: ${other.name}`" @click="forbid(other.goal, other.chosen)">Not this way</button></li></ul></template>
+    <template v-if="barred.length"
+      ><h4>Ruled out</h4>
+      <ul>
+        <li v-for="item in barred" :key="`${item.goal}${item.way}`">
+          {{ item.name }}: {{ item.words }} <button class="btn tight" @click="allow(item.goal, item.way)">Allow it again</button>
+        </li>
+      </ul></template
+    >
+    <template v-if="alternatives.length"
+      ><h4>Why this way</h4>
+      <ul class="why">
+        <li v-for="other in alternatives" :key="other.goal">
+          <span
+            ><b>{{ other.name }}</b> {{ other.taken }}.
+            {{ other.instead === other.taken ? 'Another way' : other.instead.replace(/^./, letter => letter.toUpperCase()) }}:
+            {{ other.why }}</span
+          ><button class="btn tight quiet" :aria-label="`Not this way: ${other.name}`" @click="forbid(other.goal, other.chosen)">
+            Not this way
+          </button>
+        </li>
+      </ul></template
+    >
     <p v-else-if="plan" class="soft">There is no other way to anything here.</p>
   </details>
 </template>
 
 <style scoped>
-.choices summary { display: flex; gap: 12px; align-items: baseline; cursor: pointer; min-height: 34px; flex-wrap: wrap; } .choices summary::before { content: '▸'; } .choices[open] summary::before { content: '▾'; }
-.lines { display: grid; gap: 8px; margin: 8px 0; } .line { display: grid; grid-template-columns: 150px 1fr; gap: 10px; align-items: center; } h4 { font: 700 15.5px var(--face); margin-top: 10px; }
-ul { display: grid; gap: 4px; } li { display: flex; gap: 10px; justify-content: space-between; align-items: center; border-bottom: 1px solid var(--line); padding: 4px 0; flex-wrap: wrap; } li span { flex: 1 1 300px; }
-@media (max-width: 700px) { .line { grid-template-columns: 1fr; } }
+.choices summary {
+  display: flex;
+  gap: 12px;
+  align-items: baseline;
+  cursor: pointer;
+  min-height: 34px;
+  flex-wrap: wrap;
+}
+.choices summary::before {
+  content: '▸';
+}
+.choices[open] summary::before {
+  content: '▾';
+}
+.lines {
+  display: grid;
+  gap: 8px;
+  margin: 8px 0;
+}
+.line {
+  display: grid;
+  grid-template-columns: 150px 1fr;
+  gap: 10px;
+  align-items: center;
+}
+h4 {
+  font: 700 15.5px var(--face);
+  margin-top: 10px;
+}
+ul {
+  display: grid;
+  gap: 4px;
+}
+li {
+  display: flex;
+  gap: 10px;
+  justify-content: space-between;
+  align-items: center;
+  border-bottom: 1px solid var(--line);
+  padding: 4px 0;
+  flex-wrap: wrap;
+}
+li span {
+  flex: 1 1 300px;
+}
+@media (max-width: 700px) {
+  .line {
+    grid-template-columns: 1fr;
+  }
+}
 </style>

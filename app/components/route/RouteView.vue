@@ -8,7 +8,13 @@ import { standpointNote, standpointWords } from '#shared/words/vocabulary'
 import { useTracedLines } from '~/composables/useTracedLines'
 
 /** The routing picture with its standpoints: in space where the device can, a flat projection where it cannot. */
-const props = defineProps<{ resolved: ResolvedSheet; line?: string; selected?: string; cursor?: { line: string; at: number }; caption?: string }>()
+const props = defineProps<{
+  resolved: ResolvedSheet
+  line?: string
+  selected?: string
+  cursor?: { line: string; at: number }
+  caption?: string
+}>()
 const standpoint = defineModel<Standpoint>('standpoint', { required: true })
 const emit = defineEmits<{ select: [id: string]; step: [by: 1 | -1] }>()
 
@@ -26,14 +32,22 @@ const hasSpace = canDraw()
 const flat = ref(!hasSpace)
 const scene = ref<{ nearer: (by: number) => void; straighten: () => void }>()
 const traced = useTracedLines(() => ({ lines: props.resolved.lines, keepouts: props.resolved.sheet.keepouts }))
-const opening = computed(() => wheelOpeningOf(props.resolved.lines.flatMap(line => line.sections.flatMap(section => section.points.map(point => point.at)))))
+const opening = computed(() =>
+  wheelOpeningOf(props.resolved.lines.flatMap(line => line.sections.flatMap(section => section.points.map(point => point.at)))),
+)
 const cursorPoint = computed(() => {
   const line = props.cursor && props.resolved.lines.find(candidate => candidate.id === props.cursor!.line)
   const developed = line && developLine(line.sections)
   return developed?.ok ? { line: line!.id, at: pointAt(developed.value, props.cursor!.at) } : undefined
 })
 function key(event: KeyboardEvent) {
-  const acts: Record<string, () => void> = { 'ArrowRight': () => emit('step', 1), 'ArrowLeft': () => emit('step', -1), '+': () => scene.value?.nearer(1.25), '-': () => scene.value?.nearer(0.8), '0': () => scene.value?.straighten() }
+  const acts: Record<string, () => void> = {
+    ArrowRight: () => emit('step', 1),
+    ArrowLeft: () => emit('step', -1),
+    '+': () => scene.value?.nearer(1.25),
+    '-': () => scene.value?.nearer(0.8),
+    '0': () => scene.value?.straighten(),
+  }
   const act = acts[event.key]
   if (!act) return
   event.preventDefault()
@@ -42,27 +56,90 @@ function key(event: KeyboardEvent) {
 </script>
 
 <template>
-  <figure class="view" tabindex="0" :aria-label="`Routing picture, ${standpointWords[standpoint]}. Arrow keys step along the line, plus and minus bring it nearer.`" @keydown="key">
+  <figure
+    class="view"
+    tabindex="0"
+    :aria-label="`Routing picture, ${standpointWords[standpoint]}. Arrow keys step along the line, plus and minus bring it nearer.`"
+    @keydown="key"
+  >
     <div class="bar">
-      <div class="tabs" role="group" aria-label="Standpoint"><button v-for="point in standpoints" :key="point" :aria-pressed="standpoint === point" @click="standpoint = point">{{ standpointWords[point] }}</button></div>
+      <div class="tabs" role="group" aria-label="Standpoint">
+        <button v-for="point in standpoints" :key="point" :aria-pressed="standpoint === point" @click="standpoint = point">
+          {{ standpointWords[point] }}
+        </button>
+      </div>
       <div v-if="hasSpace" class="tabs" role="group" aria-label="Picture">
-        <template v-if="!flat"><button aria-label="Nearer" title="Nearer: +" @click="scene?.nearer(1.25)">+</button><button aria-label="Further" title="Further: −" @click="scene?.nearer(0.8)">−</button><button title="Straighten: 0, or a double click" @click="scene?.straighten()">Straight</button></template>
+        <template v-if="!flat"
+          ><button aria-label="Nearer" title="Nearer: +" @click="scene?.nearer(1.25)">+</button
+          ><button aria-label="Further" title="Further: −" @click="scene?.nearer(0.8)">−</button
+          ><button title="Straighten: 0, or a double click" @click="scene?.straighten()">Straight</button></template
+        >
         <button :aria-pressed="flat" @click="flat = !flat">Flat</button>
       </div>
     </div>
     <div class="frame">
-      <RoutePicture v-if="flat" :resolved="resolved" :standpoint="standpoint" :side="opening.side" :line="line" :selected="selected" :cursor="cursorPoint?.at" @select="id => emit('select', id)" />
+      <RoutePicture
+        v-if="flat"
+        :resolved="resolved"
+        :standpoint="standpoint"
+        :side="opening.side"
+        :line="line"
+        :selected="selected"
+        :cursor="cursorPoint?.at"
+        @select="id => emit('select', id)"
+      />
       <Suspense v-else>
-        <RouteScene ref="scene" :resolved="resolved" :traced="traced" :standpoint="standpoint" :line="line" :selected="selected" :cursor="cursorPoint" @select="id => id && emit('select', id)" />
+        <RouteScene
+          ref="scene"
+          :resolved="resolved"
+          :traced="traced"
+          :standpoint="standpoint"
+          :line="line"
+          :selected="selected"
+          :cursor="cursorPoint"
+          @select="id => id && emit('select', id)"
+        />
         <template #fallback><div class="busy" role="status" aria-label="Drawing" /></template>
       </Suspense>
     </div>
-    <figcaption><span class="soft">{{ standpointNote(standpoint, opening) }}</span><span v-if="caption" class="at" aria-live="polite">{{ caption }}</span></figcaption>
+    <figcaption>
+      <span class="soft">{{ standpointNote(standpoint, opening) }}</span><span v-if="caption" class="at" aria-live="polite">{{
+        caption
+      }}</span>
+    </figcaption>
   </figure>
 </template>
 
 <style scoped>
-.view { display: grid; gap: 0; } .bar { display: flex; justify-content: space-between; gap: 8px; flex-wrap: wrap; padding: 8px 8px 0; }
-.frame { height: 390px; } figcaption { display: flex; justify-content: space-between; gap: 12px; padding: 6px 10px; font-size: 14px; flex-wrap: wrap; min-height: 34px; } .at { font-weight: 700; }
-.tabs button { min-height: 40px; padding: 6px 10px; font-size: 14.5px; }
+.view {
+  display: grid;
+  gap: 0;
+}
+.bar {
+  display: flex;
+  justify-content: space-between;
+  gap: 8px;
+  flex-wrap: wrap;
+  padding: 8px 8px 0;
+}
+.frame {
+  height: 390px;
+}
+figcaption {
+  display: flex;
+  justify-content: space-between;
+  gap: 12px;
+  padding: 6px 10px;
+  font-size: 14px;
+  flex-wrap: wrap;
+  min-height: 34px;
+}
+.at {
+  font-weight: 700;
+}
+.tabs button {
+  min-height: 40px;
+  padding: 6px 10px;
+  font-size: 14.5px;
+}
 </style>

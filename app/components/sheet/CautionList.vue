@@ -7,10 +7,14 @@ defineProps<{ cautions: readonly Caution[] }>()
 
 <template>
   <ul v-if="cautions.length" class="stack cautions" aria-label="Cautions">
-    <li v-for="(caution, i) in cautions" :key="i" class="caution"><b>{{ cautionWords[caution.kind] }}.</b>{{ caution.text }}</li>
+    <li v-for="(caution, i) in cautions" :key="i" class="caution">
+      <b>{{ cautionWords[caution.kind] }}.</b>{{ caution.text }}
+    </li>
   </ul>
 </template>
 
 <style scoped>
-.cautions { gap: 6px; }
+.cautions {
+  gap: 6px;
+}
 </style>

@@ -16,7 +16,15 @@ const leakMinutes = computed(() => settleValue(props.sheet.proving.leakMinutes))
 const levels = computed(() => props.sheet.levels.map(level => ({ level, window: settleWindow(level.temperature) })))
 const bleed = computed(() => {
   const { strokes, restMinutes, pressure, turns } = props.sheet.bleeding.parameters
-  return [strokes && `about ${strokes} strokes`, turns === 'short-of-lock' && 'just short of the stops', turns === 'full-lock' && 'to the stops', restMinutes && `foam rests ${restMinutes} min`, pressure && `${pressure} kPa`].filter(Boolean).join(' · ')
+  return [
+    strokes && `about ${strokes} strokes`,
+    turns === 'short-of-lock' && 'just short of the stops',
+    turns === 'full-lock' && 'to the stops',
+    restMinutes && `foam rests ${restMinutes} min`,
+    pressure && `${pressure} kPa`,
+  ]
+    .filter(Boolean)
+    .join(' · ')
 })
 </script>
 
@@ -24,19 +32,76 @@ const bleed = computed(() => {
   <section class="card stack">
     <h2>Fluid, level, bleeding</h2>
     <div class="facts">
-      <div v-if="spec.kind !== 'unknown'"><span class="big2">{{ spec.value }}</span><SourceNote :settled="spec" :show="String" what="fluid grade" :path="['fluid', 'spec']" /></div>
+      <div v-if="spec.kind !== 'unknown'">
+        <span class="big2">{{ spec.value }}</span><SourceNote :settled="spec" :show="String" what="fluid grade" :path="['fluid', 'spec']" />
+      </div>
       <div v-else><span class="big2">grade unknown</span><SourceNote :settled="spec" :show="String" what="fluid grade" /></div>
-      <div v-if="estimate"><span class="big"><UnitValue :text="units.volumeRange(estimate.topUp.least, estimate.topUp.most)" :others="units.elsewhere.volume(estimate.topUp.least, estimate.topUp.most)" /></span><small class="soft">expected top-up, all lines: likely {{ units.volume(estimate.topUp.likely) }}</small></div>
-      <div v-if="capacity.kind !== 'unknown'"><span class="big"><UnitValue :text="units.volume(capacity.value)" :others="units.elsewhere.volume(capacity.value, capacity.value)" /></span><small class="soft">total fill</small><SourceNote :settled="capacity" :show="units.volume" what="total fill" :path="['fluid', 'capacity']" /></div>
-      <div v-else><span class="big2">–</span><small class="soft">total fill</small><SourceNote :settled="capacity" :show="units.volume" what="total fill" /></div>
-      <div v-if="reservoir.kind !== 'unknown'"><span class="big">{{ units.volume(reservoir.value) }}</span><small class="soft">reservoir</small><SourceNote :settled="reservoir" :show="units.volume" what="reservoir" :path="['fluid', 'reservoir']" /></div>
+      <div v-if="estimate">
+        <span class="big"
+          ><UnitValue
+            :text="units.volumeRange(estimate.topUp.least, estimate.topUp.most)"
+            :others="units.elsewhere.volume(estimate.topUp.least, estimate.topUp.most)" /></span
+        ><small class="soft">expected top-up, all lines: likely {{ units.volume(estimate.topUp.likely) }}</small>
+      </div>
+      <div v-if="capacity.kind !== 'unknown'">
+        <span class="big"
+          ><UnitValue :text="units.volume(capacity.value)" :others="units.elsewhere.volume(capacity.value, capacity.value)" /></span
+        ><small class="soft">total fill</small
+        ><SourceNote :settled="capacity" :show="units.volume" what="total fill" :path="['fluid', 'capacity']" />
+      </div>
+      <div v-else>
+        <span class="big2">–</span><small class="soft">total fill</small
+        ><SourceNote :settled="capacity" :show="units.volume" what="total fill" />
+      </div>
+      <div v-if="reservoir.kind !== 'unknown'">
+        <span class="big">{{ units.volume(reservoir.value) }}</span><small class="soft">reservoir</small
+        ><SourceNote :settled="reservoir" :show="units.volume" what="reservoir" :path="['fluid', 'reservoir']" />
+      </div>
     </div>
-    <div v-for="({ level, window }, i) in levels" :key="level.id"><b>{{ level.name }}</b>, engine {{ level.engine }}<template v-if="window.kind !== 'unknown'"> at <b class="num"><UnitValue :text="units.temperatureRange(window.value)" :others="units.elsewhere.temperature(window.value)" /></b></template><template v-if="level.mlPerMm"> · {{ formatNumber(level.mlPerMm, 1) }} mL per mm</template><p class="soft">{{ level.reads }}</p><SourceNote :settled="window" :show="units.temperatureRange" what="level temperature" :path="['levels', i, 'temperature']" /></div>
-    <div>Leak check <template v-if="leakMinutes.kind !== 'unknown'">after <b class="num">{{ leakMinutes.value }} min</b></template>, engine {{ sheet.proving.engine }} <SourceNote :settled="leakMinutes" :show="value => `${value} min`" what="leak check" :path="['proving', 'leakMinutes']" /></div>
-    <div><b>Bleeding</b> {{ sheet.bleeding.allowed.map(method => bleedWords[method]).join(', ') || 'none' }}<template v-if="bleed"> · {{ bleed }}</template><p>{{ sheet.bleeding.summary }}</p><p v-for="item in sheet.bleeding.forbidden" :key="item.method" class="warn">Not {{ bleedWords[item.method] }}: {{ item.why }}.</p></div>
+    <div v-for="({ level, window }, i) in levels" :key="level.id">
+      <b>{{ level.name }}</b>, engine {{ level.engine
+      }}<template v-if="window.kind !== 'unknown'">
+        at
+        <b class="num"
+          ><UnitValue :text="units.temperatureRange(window.value)" :others="units.elsewhere.temperature(window.value)" /></b></template
+      ><template v-if="level.mlPerMm"> · {{ formatNumber(level.mlPerMm, 1) }} mL per mm</template>
+      <p class="soft">{{ level.reads }}</p>
+      <SourceNote :settled="window" :show="units.temperatureRange" what="level temperature" :path="['levels', i, 'temperature']" />
+    </div>
+    <div>
+      Leak check
+      <template v-if="leakMinutes.kind !== 'unknown'"
+        >after <b class="num">{{ leakMinutes.value }} min</b></template
+      >, engine {{ sheet.proving.engine }}
+      <SourceNote :settled="leakMinutes" :show="value => `${value} min`" what="leak check" :path="['proving', 'leakMinutes']" />
+    </div>
+    <div>
+      <b>Bleeding</b> {{ sheet.bleeding.allowed.map(method => bleedWords[method]).join(', ') || 'none'
+      }}<template v-if="bleed"> · {{ bleed }}</template>
+      <p>{{ sheet.bleeding.summary }}</p>
+      <p v-for="item in sheet.bleeding.forbidden" :key="item.method" class="warn">Not {{ bleedWords[item.method] }}: {{ item.why }}.</p>
+    </div>
   </section>
 </template>
 
 <style scoped>
-.facts { display: flex; flex-wrap: wrap; gap: 8px 26px; align-items: flex-start; } .facts > div { display: grid; } small { display: block; } .big2 { font: 700 19px/1.2 var(--face); } .warn { color: var(--warn); font-weight: 600; }
+.facts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 26px;
+  align-items: flex-start;
+}
+.facts > div {
+  display: grid;
+}
+small {
+  display: block;
+}
+.big2 {
+  font: 700 19px/1.2 var(--face);
+}
+.warn {
+  color: var(--warn);
+  font-weight: 600;
+}
 </style>

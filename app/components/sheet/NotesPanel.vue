@@ -28,23 +28,38 @@ async function load() {
 }
 onMounted(load)
 watch(() => [props.sheet.id, connection.recoveries], load)
-watch(() => props.selected, joint => joint && (about.value = `joint:${joint}`))
+watch(
+  () => props.selected,
+  joint => joint && (about.value = `joint:${joint}`),
+)
 
 const places = computed(() => [
-  { value: 'sheet', title: 'the whole sheet' }, ...props.sheet.lines.map(item => ({ value: `line:${item.id}`, title: item.name })), ...props.sheet.joints.map(item => ({ value: `joint:${item.id}`, title: item.name })),
-  ...props.sheet.holds.map(item => ({ value: `hold:${item.id}`, title: item.name })), ...props.sheet.operations.map(item => ({ value: `operation:${item.id}`, title: item.name })),
+  { value: 'sheet', title: 'the whole sheet' },
+  ...props.sheet.lines.map(item => ({ value: `line:${item.id}`, title: item.name })),
+  ...props.sheet.joints.map(item => ({ value: `joint:${item.id}`, title: item.name })),
+  ...props.sheet.holds.map(item => ({ value: `hold:${item.id}`, title: item.name })),
+  ...props.sheet.operations.map(item => ({ value: `operation:${item.id}`, title: item.name })),
 ])
-const placeOf = (note: NoteView) => note.targetId === undefined ? 'the sheet' : sheetNames(props.sheet)[note.target as Exclude<NoteTarget, 'sheet'>](note.targetId)
+const placeOf = (note: NoteView) =>
+  note.targetId === undefined ? 'the sheet' : sheetNames(props.sheet)[note.target as Exclude<NoteTarget, 'sheet'>](note.targetId)
 async function write() {
   busy.value = true
   trouble.value = ''
   const [target, targetId] = about.value.split(':') as [NoteTarget, string | undefined]
   try {
-    notes.value = await call<NoteView[]>('POST', `/api/sheets/${props.sheet.id}/notes`, { id: id.value, revision: props.sheet.revision, target, targetId, text: text.value })
+    notes.value = await call<NoteView[]>('POST', `/api/sheets/${props.sheet.id}/notes`, {
+      id: id.value,
+      revision: props.sheet.revision,
+      target,
+      targetId,
+      text: text.value,
+    })
     text.value = ''
     id.value = v7()
   } catch (error) {
-    trouble.value = connection.notice(error) ? 'Not sent: the server is away. The note stays here; press again when it is back.' : wordsOf(error)
+    trouble.value = connection.notice(error)
+      ? 'Not sent: the server is away. The note stays here; press again when it is back.'
+      : wordsOf(error)
   } finally {
     busy.value = false
   }
@@ -55,8 +70,22 @@ async function write() {
   <section class="stack" aria-label="Bench notes">
     <h2>Bench notes</h2>
     <ul v-if="notes.length || sheet.notes.length" class="stack">
-      <li v-for="(note, i) in sheet.notes" :key="`s${i}`" class="card note"><span>{{ note.text }}</span><span class="soft">{{ note.by }}, {{ note.date }} · in this revision</span></li>
-      <li v-for="note in notes.filter(item => item.foldedInto === undefined)" :key="note.id" class="card note" :class="{ aside: note.setAside }"><span><b>{{ placeOf(note) }}</b> {{ note.text }}</span><span class="soft">{{ note.by }}, {{ note.at.slice(0, 10) }}<template v-if="note.setAside"> · set aside by {{ note.settledBy }}: {{ note.setAside }}</template></span></li>
+      <li v-for="(note, i) in sheet.notes" :key="`s${i}`" class="card note">
+        <span>{{ note.text }}</span><span class="soft">{{ note.by }}, {{ note.date }} · in this revision</span>
+      </li>
+      <li
+        v-for="note in notes.filter(item => item.foldedInto === undefined)"
+        :key="note.id"
+        class="card note"
+        :class="{ aside: note.setAside }"
+      >
+        <span
+          ><b>{{ placeOf(note) }}</b> {{ note.text }}</span
+        ><span class="soft"
+          >{{ note.by }}, {{ note.at.slice(0, 10)
+          }}<template v-if="note.setAside"> · set aside by {{ note.settledBy }}: {{ note.setAside }}</template></span
+        >
+      </li>
     </ul>
     <p v-else class="soft">Nobody has noted anything yet. What would have saved you ten minutes?</p>
     <form class="card write no-print" @submit.prevent="write">
@@ -69,6 +98,22 @@ async function write() {
 </template>
 
 <style scoped>
-.note { display: grid; gap: 2px; padding: 9px 14px; border-left: 5px solid var(--accent); } .aside { border-left-color: var(--line); opacity: .8; }
-.write { display: grid; gap: 8px; justify-items: start; } .write > :not(button) { width: 100%; }
+.note {
+  display: grid;
+  gap: 2px;
+  padding: 9px 14px;
+  border-left: 5px solid var(--accent);
+}
+.aside {
+  border-left-color: var(--line);
+  opacity: 0.8;
+}
+.write {
+  display: grid;
+  gap: 8px;
+  justify-items: start;
+}
+.write > :not(button) {
+  width: 100%;
+}
 </style>

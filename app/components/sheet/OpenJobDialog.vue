@@ -11,7 +11,13 @@ import { useSession } from '~/stores/session'
 import { call, wordsOf } from '~/utils/api'
 import { deviceId } from '~/utils/device'
 
-const props = defineProps<{ sheet: Sheet; families: Family[]; vehicle?: VehicleView; traits: Record<string, string>; answered: { question: string; answer: string }[] }>()
+const props = defineProps<{
+  sheet: Sheet
+  families: Family[]
+  vehicle?: VehicleView
+  traits: Record<string, string>
+  answered: { question: string; answer: string }[]
+}>()
 const open = defineModel<boolean>({ required: true })
 
 const session = useSession()
@@ -25,7 +31,7 @@ const year = ref('')
 const engine = ref<string>()
 const vin = ref('')
 const vinRead = ref(false)
-const vinIssue = computed(() => vin.value.trim() ? checkVehicleNumber(vin.value) : undefined)
+const vinIssue = computed(() => (vin.value.trim() ? checkVehicleNumber(vin.value) : undefined))
 const complaint = ref('')
 const lines = ref<string[]>([])
 const trouble = ref('')
@@ -33,7 +39,7 @@ const busy = ref(false)
 // One opening, one id: pressing twice, or sending again after the network was gone, opens one job.
 const jobId = ref(v7())
 
-watch(open, async (now) => {
+watch(open, async now => {
   if (!now) return
   jobId.value = v7()
   trouble.value = ''
@@ -59,7 +65,15 @@ async function create() {
   try {
     let target = chosen.value
     if (adding.value) {
-      const added = await call<VehicleView>('POST', '/api/vehicles', { plate: plate.value, customer: customer.value, family: family.value, year: year.value ? Number(year.value) : undefined, engine: engine.value, vin: vin.value.trim() || undefined, vinRead: vinRead.value || undefined })
+      const added = await call<VehicleView>('POST', '/api/vehicles', {
+        plate: plate.value,
+        customer: customer.value,
+        family: family.value,
+        year: year.value ? Number(year.value) : undefined,
+        engine: engine.value,
+        vin: vin.value.trim() || undefined,
+        vinRead: vinRead.value || undefined,
+      })
       vehicles.value.push(added)
       target = chosen.value = added.id
       adding.value = false
@@ -67,8 +81,26 @@ async function create() {
     // What was answered on the sheet before a car was chosen goes with the car.
     for (const look of props.answered) await call('POST', `/api/vehicles/${target}/traits`, { sheet: props.sheet.id, ...look })
     const at = new Date().toISOString()
-    const job = await call<JobRow>('POST', '/api/jobs', { id: jobId.value, at, device: deviceId(), sheet: props.sheet.id, vehicle: target, complaint: complaint.value || undefined })
-    if (lines.value.length > 0) await call('POST', `/api/jobs/${job.id}/events`, { basedOn: job.seq, events: [{ id: v7(), at, device: deviceId(), command: { type: 'planned', inputs: { lines: lines.value, start: 'ground', lift: session.ownLift } } }] })
+    const job = await call<JobRow>('POST', '/api/jobs', {
+      id: jobId.value,
+      at,
+      device: deviceId(),
+      sheet: props.sheet.id,
+      vehicle: target,
+      complaint: complaint.value || undefined,
+    })
+    if (lines.value.length > 0)
+      await call('POST', `/api/jobs/${job.id}/events`, {
+        basedOn: job.seq,
+        events: [
+          {
+            id: v7(),
+            at,
+            device: deviceId(),
+            command: { type: 'planned', inputs: { lines: lines.value, start: 'ground', lift: session.ownLift } },
+          },
+        ],
+      })
     open.value = false
     await navigateTo(`/jobs/${job.id}`)
   } catch (error) {
@@ -84,32 +116,98 @@ async function create() {
     <form class="dialog theme-desk" @submit.prevent="create">
       <h2>Open a job: {{ sheet.title }}</h2>
       <div v-if="!adding" class="stack">
-        <v-select v-model="chosen" :items="vehicles.map(item => ({ value: item.id, title: `${item.plate} · ${item.label} · ${item.customer}` }))" label="Customer’s vehicle" />
-        <button type="button" class="btn tight quiet" @click="adding = true; chosen = undefined">A car that is not here yet</button>
+        <v-select
+          v-model="chosen"
+          :items="vehicles.map(item => ({ value: item.id, title: `${item.plate} · ${item.label} · ${item.customer}` }))"
+          label="Customer’s vehicle"
+        />
+        <button
+          type="button"
+          class="btn tight quiet"
+          @click="
+            adding = true
+            chosen = undefined
+          "
+        >
+          A car that is not here yet
+        </button>
       </div>
       <div v-else class="stack">
         <v-text-field v-model="plate" label="Plate" required />
         <v-text-field v-model="customer" label="Customer" required />
-        <v-text-field v-model="vin" label="Vehicle number, if at hand" maxlength="40" autocomplete="off" :error-messages="vinIssue ? [vehicleNumberWords(vinIssue)] : []" />
-        <label v-if="vinIssue?.code === 'VEHICLE_NUMBER_CHECK'"><input v-model="vinRead" type="checkbox">It stands so on the car, read twice</label>
-        <v-select v-model="family" :items="families.map(item => ({ value: item.id, title: `${item.make} ${item.model} ${item.body}` }))" label="Vehicle" />
-        <div class="row"><v-text-field v-model="year" label="Year" inputmode="numeric" /><v-select v-model="engine" :items="engines.map(item => ({ value: item.id, title: item.name }))" label="Engine" /></div>
+        <v-text-field
+          v-model="vin"
+          label="Vehicle number, if at hand"
+          maxlength="40"
+          autocomplete="off"
+          :error-messages="vinIssue ? [vehicleNumberWords(vinIssue)] : []"
+        />
+        <label v-if="vinIssue?.code === 'VEHICLE_NUMBER_CHECK'"
+          ><input v-model="vinRead" type="checkbox" />It stands so on the car, read twice</label
+        >
+        <v-select
+          v-model="family"
+          :items="families.map(item => ({ value: item.id, title: `${item.make} ${item.model} ${item.body}` }))"
+          label="Vehicle"
+        />
+        <div class="row">
+          <v-text-field v-model="year" label="Year" inputmode="numeric" /><v-select
+            v-model="engine"
+            :items="engines.map(item => ({ value: item.id, title: item.name }))"
+            label="Engine"
+          />
+        </div>
         <button type="button" class="btn tight quiet" @click="adding = false">Choose a known car</button>
       </div>
       <fieldset v-if="resolved && resolved.open.length === 0" class="lines">
         <legend>Lines to replace</legend>
-        <label v-for="line in resolved.lines" :key="line.id"><input v-model="lines" type="checkbox" :value="line.id">{{ line.name }}<span v-if="line.mark" class="tag">{{ line.mark }}</span></label>
+        <label v-for="line in resolved.lines" :key="line.id"
+          ><input v-model="lines" type="checkbox" :value="line.id" />{{ line.name
+          }}<span v-if="line.mark" class="tag">{{ line.mark }}</span></label
+        >
       </fieldset>
-      <p v-else-if="resolved" class="caution">Its layout is not known yet. Open the job; it asks for one look at the car, then for the lines.</p>
+      <p v-else-if="resolved" class="caution">
+        Its layout is not known yet. Open the job; it asks for one look at the car, then for the lines.
+      </p>
       <v-textarea v-model="complaint" label="What the customer reports (optional)" />
       <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
-      <div class="row"><button class="btn main" :disabled="busy || (!chosen && !adding)">{{ busy ? 'Opening …' : chosen || adding ? 'Open the job' : 'Choose the vehicle first' }}</button><button type="button" class="btn" @click="open = false">Not now</button></div>
+      <div class="row">
+        <button class="btn main" :disabled="busy || (!chosen && !adding)">
+          {{ busy ? 'Opening …' : chosen || adding ? 'Open the job' : 'Choose the vehicle first' }}</button><button
+          type="button"
+          class="btn"
+          @click="open = false"
+        >
+          Not now
+        </button>
+      </div>
     </form>
   </v-dialog>
 </template>
 
 <style scoped>
-.lines { border: 2px solid var(--line); padding: 8px 14px; display: grid; gap: 4px; } legend { font-weight: 700; padding: 0 6px; }
-label { display: flex; gap: 10px; align-items: center; min-height: 40px; } input[type='checkbox'] { width: 22px; height: 22px; accent-color: var(--accent); }
-.row > * { flex: 1; }
+.lines {
+  border: 2px solid var(--line);
+  padding: 8px 14px;
+  display: grid;
+  gap: 4px;
+}
+legend {
+  font-weight: 700;
+  padding: 0 6px;
+}
+label {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  min-height: 40px;
+}
+input[type='checkbox'] {
+  width: 22px;
+  height: 22px;
+  accent-color: var(--accent);
+}
+.row > * {
+  flex: 1;
+}
 </style>

@@ -10,40 +10,117 @@ import { useUnits } from '~/stores/units'
 import { targetTorque } from '#core/torque/checkTorque'
 
 /** All lines of a car on one scale: the chosen one with its words, the others as bare strips to choose from. */
-const props = defineProps<{ resolved: ResolvedSheet; line: string; selected?: string; ways?: Readonly<Record<string, number>>; state?: JobState; scope?: readonly string[]; cursor?: { line: string; at: number } }>()
+const props = defineProps<{
+  resolved: ResolvedSheet
+  line: string
+  selected?: string
+  ways?: Readonly<Record<string, number>>
+  state?: JobState
+  scope?: readonly string[]
+  cursor?: { line: string; at: number }
+}>()
 const emit = defineEmits<{ line: [id: string]; select: [id: string] }>()
 const units = useUnits()
 
 const strips = computed(() => props.resolved.lines.map(line => ({ line, unrolled: unrollLine(props.resolved, line, props.ways) })))
 const longest = computed(() => Math.max(...strips.value.map(({ unrolled }) => unrolled.length)))
-const notes = computed(() => Object.fromEntries(props.resolved.joints.map((joint) => {
-  const torque = settleWindow(joint.torque ?? 'unknown')
-  return [joint.id, [
-    joint.hex.turn && `${formatNumber(joint.hex.turn, 1)} mm`, torque.kind !== 'unknown' && units.torque(targetTorque(torque.value)), joint.seals.map(seal => `${seal.count} × ${seal.name}`).join(', '),
-  ].filter(Boolean).join(' · ')]
-})))
-const states = computed(() => Object.fromEntries(props.resolved.joints.map(joint => [joint.id, jointStatus(joint, props.state?.joints[joint.id])])))
-const holdsDone = computed(() => Object.fromEntries(Object.entries(props.state?.holds ?? {}).map(([id, hold]) => [id, hold.fastened !== undefined])))
+const notes = computed(() =>
+  Object.fromEntries(
+    props.resolved.joints.map(joint => {
+      const torque = settleWindow(joint.torque ?? 'unknown')
+      return [
+        joint.id,
+        [
+          joint.hex.turn && `${formatNumber(joint.hex.turn, 1)} mm`,
+          torque.kind !== 'unknown' && units.torque(targetTorque(torque.value)),
+          joint.seals.map(seal => `${seal.count} × ${seal.name}`).join(', '),
+        ]
+          .filter(Boolean)
+          .join(' · '),
+      ]
+    }),
+  ),
+)
+const states = computed(() =>
+  Object.fromEntries(props.resolved.joints.map(joint => [joint.id, jointStatus(joint, props.state?.joints[joint.id])])),
+)
+const holdsDone = computed(() =>
+  Object.fromEntries(Object.entries(props.state?.holds ?? {}).map(([id, hold]) => [id, hold.fastened !== undefined])),
+)
 </script>
 
 <template>
   <div class="card ruled box">
     <div class="side">reached from above</div>
-    <div v-for="{ line: item, unrolled } in strips" :key="item.id" class="one" :class="{ on: item.id === line, off: scope && !scope.includes(item.id) }">
+    <div
+      v-for="{ line: item, unrolled } in strips"
+      :key="item.id"
+      class="one"
+      :class="{ on: item.id === line, off: scope && !scope.includes(item.id) }"
+    >
       <button class="head" :aria-pressed="item.id === line" @click="emit('line', item.id)">
-        <b>{{ item.name }}</b><span v-if="item.mark" class="tag">{{ item.mark }}</span><span class="soft">{{ formatNumber(unrolled.length, 0) }} mm</span><span v-if="scope && !scope.includes(item.id)" class="soft">stays</span>
+        <b>{{ item.name }}</b><span v-if="item.mark" class="tag">{{ item.mark }}</span
+        ><span class="soft">{{ formatNumber(unrolled.length, 0) }} mm</span
+        ><span v-if="scope && !scope.includes(item.id)" class="soft">stays</span>
       </button>
-      <LineStrip :line="unrolled" :name="item.name" :scale-to="longest" :compact="item.id !== line" :axis="item.id === line" :joint-notes="notes" :joint-states="states" :holds-done="holdsDone" :selected="selected" :cursor="cursor?.line === item.id ? cursor.at : undefined" @select="id => { emit('line', item.id); emit('select', id) }" />
+      <LineStrip
+        :line="unrolled"
+        :name="item.name"
+        :scale-to="longest"
+        :compact="item.id !== line"
+        :axis="item.id === line"
+        :joint-notes="notes"
+        :joint-states="states"
+        :holds-done="holdsDone"
+        :selected="selected"
+        :cursor="cursor?.line === item.id ? cursor.at : undefined"
+        @select="
+          id => {
+            emit('line', item.id)
+            emit('select', id)
+          }
+        "
+      />
     </div>
     <div class="side">reached from below</div>
   </div>
 </template>
 
 <style scoped>
-.box { padding: 8px 12px; }
-.side { font: 600 13px/1.2 var(--face); color: var(--soft); }
-.one { padding: 2px 0; border-top: 1px solid var(--line); } .one:nth-child(2) { border-top: 0; }
-.head { display: flex; gap: 10px; align-items: baseline; border: 0; background: none; padding: 6px 0 0; min-height: 30px; color: var(--ink); font: 500 15px/1.2 var(--face); cursor: pointer; width: 100%; text-align: left; }
-.head[aria-pressed='true'] b { text-decoration: underline; text-decoration-thickness: 3px; text-underline-offset: 5px; }
-.off .strip { opacity: .45; }
+.box {
+  padding: 8px 12px;
+}
+.side {
+  font: 600 13px/1.2 var(--face);
+  color: var(--soft);
+}
+.one {
+  padding: 2px 0;
+  border-top: 1px solid var(--line);
+}
+.one:nth-child(2) {
+  border-top: 0;
+}
+.head {
+  display: flex;
+  gap: 10px;
+  align-items: baseline;
+  border: 0;
+  background: none;
+  padding: 6px 0 0;
+  min-height: 30px;
+  color: var(--ink);
+  font: 500 15px/1.2 var(--face);
+  cursor: pointer;
+  width: 100%;
+  text-align: left;
+}
+.head[aria-pressed='true'] b {
+  text-decoration: underline;
+  text-decoration-thickness: 3px;
+  text-underline-offset: 5px;
+}
+.off .strip {
+  opacity: 0.45;
+}
 </style>

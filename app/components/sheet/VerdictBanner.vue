@@ -7,9 +7,20 @@ const part = computed(() => props.sheet.lines.flatMap(line => line.parts).find(c
 </script>
 
 <template>
-  <div class="verdict" role="status"><span class="tag fill">{{ verdict.kind === 'not-needed' ? 'Job not needed' : 'Superseded' }}</span> <b>{{ verdict.text }}</b><span v-if="part"> Order <b class="num">{{ part.number ?? part.name }}</b>, {{ part.name }}.<template v-if="part.note"> {{ part.note }}</template></span></div>
+  <div class="verdict" role="status">
+    <span class="tag fill">{{ verdict.kind === 'not-needed' ? 'Job not needed' : 'Superseded' }}</span> <b>{{ verdict.text }}</b><span
+      v-if="part"
+    >
+      Order <b class="num">{{ part.number ?? part.name }}</b>, {{ part.name }}.<template v-if="part.note"> {{ part.note }}</template></span
+    >
+  </div>
 </template>
 
 <style scoped>
-.verdict { border: 3px solid var(--ok); background: var(--card); padding: 12px 16px; font-size: 17px; }
+.verdict {
+  border: 3px solid var(--ok);
+  background: var(--card);
+  padding: 12px 16px;
+  font-size: 17px;
+}
 </style>

@@ -7,11 +7,18 @@ const job = useJob()
 
 <template>
   <div v-for="item in job.notTaken" :key="item.id" class="trouble taken" role="alert">
-    <div><b>{{ item.problem.title }}.</b> {{ item.problem.detail }} <span class="soft">Not recorded: {{ item.command.type }}.</span></div>
+    <div>
+      <b>{{ item.problem.title }}.</b> {{ item.problem.detail }} <span class="soft">Not recorded: {{ item.command.type }}.</span>
+    </div>
     <button class="btn tight" @click="job.dismiss(item.id)">I have read it</button>
   </div>
 </template>
 
 <style scoped>
-.taken { display: flex; gap: 12px; align-items: center; justify-content: space-between; }
+.taken {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  justify-content: space-between;
+}
 </style>

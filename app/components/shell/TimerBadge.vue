@@ -4,12 +4,21 @@ import { useNow } from '~/composables/useNow'
 import { deviceId } from '~/utils/device'
 
 /** A running timer, counting down; then up past zero, so that nobody misses it. `offset`: server clock minus this device's, ms. */
-const props = defineProps<{ timer: string; startedAt: string; recordedAt?: string; device: string; minutes: number; offset?: number; job?: number }>()
+const props = defineProps<{
+  timer: string
+  startedAt: string
+  recordedAt?: string
+  device: string
+  minutes: number
+  offset?: number
+  job?: number
+}>()
 
 const now = useNow()
 const left = computed(() => {
   const mine = props.device === deviceId()
-  const elapsed = mine || !props.recordedAt ? now.value - Date.parse(props.startedAt) : now.value + (props.offset ?? 0) - Date.parse(props.recordedAt)
+  const elapsed =
+    mine || !props.recordedAt ? now.value - Date.parse(props.startedAt) : now.value + (props.offset ?? 0) - Date.parse(props.recordedAt)
   return Math.ceil(props.minutes * 60 - elapsed / 1000)
 })
 const text = computed(() => {
@@ -19,10 +28,23 @@ const text = computed(() => {
 </script>
 
 <template>
-  <span class="timer" :class="{ over: left <= 0 }" role="timer"><span v-if="job">{{ job }} </span>{{ timer }} <b>{{ text }}</b><span v-if="left <= 0"> time is up</span></span>
+  <span class="timer" :class="{ over: left <= 0 }" role="timer"
+    ><span v-if="job">{{ job }} </span>{{ timer }} <b>{{ text }}</b><span v-if="left <= 0"> time is up</span></span
+  >
 </template>
 
 <style scoped>
-.timer { display: inline-flex; gap: 6px; background: var(--mark); color: #141b1f; padding: 3px 10px; border-radius: 3px; font-weight: 600; white-space: nowrap; }
-.over { outline: 3px solid var(--ok); }
+.timer {
+  display: inline-flex;
+  gap: 6px;
+  background: var(--mark);
+  color: #141b1f;
+  padding: 3px 10px;
+  border-radius: 3px;
+  font-weight: 600;
+  white-space: nowrap;
+}
+.over {
+  outline: 3px solid var(--ok);
+}
 </style>

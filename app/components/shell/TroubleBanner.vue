@@ -12,11 +12,17 @@ const waiting = computed(() => job.outbox.length)
   <div v-if="connection.trouble !== 'none'" class="trouble banner" role="alert">
     <b>{{ connection.trouble === 'no-database' ? 'The database does not answer.' : 'No connection to the server.' }}</b>
     Trying again every second.
-    <template v-if="waiting > 0">{{ waiting }} {{ waiting === 1 ? 'entry waits' : 'entries wait' }} on this device and will be sent.</template>
+    <template v-if="waiting > 0"
+      >{{ waiting }} {{ waiting === 1 ? 'entry waits' : 'entries wait' }} on this device and will be sent.</template
+    >
     <template v-else>What you record is kept on this device.</template>
   </div>
 </template>
 
 <style scoped>
-.banner { position: sticky; top: 0; z-index: 20; }
+.banner {
+  position: sticky;
+  top: 0;
+  z-index: 20;
+}
 </style>

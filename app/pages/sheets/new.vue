@@ -25,18 +25,29 @@ const file = ref<File>()
 const trouble = ref('')
 onMounted(async () => {
   try {
-    [families.value, heads.value] = await Promise.all([call<Family[]>('GET', '/api/families'), call<SheetHead[]>('GET', '/api/sheets')])
+    ;[families.value, heads.value] = await Promise.all([call<Family[]>('GET', '/api/families'), call<SheetHead[]>('GET', '/api/sheets')])
     family.value = families.value[0]?.id ?? ''
   } catch (error) {
     if (!connection.notice(error)) trouble.value = wordsOf(error)
   }
 })
-const slug = computed(() => (id.value || title.value).toLowerCase().normalize('NFKD').replace(/\p{M}/gu, '').replace(/[^a-z0-9]+/g, '-').replace(/^-+|-+$/g, '').slice(0, limits.slug))
+const slug = computed(() =>
+  (id.value || title.value)
+    .toLowerCase()
+    .normalize('NFKD')
+    .replace(/\p{M}/gu, '')
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '')
+    .slice(0, limits.slug),
+)
 const taken = computed(() => heads.value.some(head => head.id === slug.value))
 
 async function begun(): Promise<Sheet> {
   if (from.value === 'blank') return blankSheet(slug.value, title.value, system.value, family.value)
-  const source = from.value === 'copy' ? (await call<SheetView>('GET', `/api/sheets/${copy.value}`)).sheet : JSON.parse(await file.value!.text()) as Sheet
+  const source =
+    from.value === 'copy'
+      ? (await call<SheetView>('GET', `/api/sheets/${copy.value}`)).sheet
+      : (JSON.parse(await file.value!.text()) as Sheet)
   const sheet = { ...source, id: slug.value, revision: 1, title: title.value, notes: [] }
   const [issue] = schemaIssues(sheet)
   if (issue) throw new Error(`The file is no line sheet: ${issue.path}: ${issue.message}`)
@@ -49,7 +60,8 @@ async function start() {
     writeDraft(localStorage, { sheet: await begun(), basedOn: 0, notes: [], savedAt: new Date().toISOString() })
     await navigateTo(`/sheets/${slug.value}/edit`)
   } catch (error) {
-    if (!connection.notice(error)) trouble.value = error instanceof SyntaxError ? `The file is not readable as JSON: ${error.message}` : wordsOf(error)
+    if (!connection.notice(error))
+      trouble.value = error instanceof SyntaxError ? `The file is not readable as JSON: ${error.message}` : wordsOf(error)
   }
 }
 </script>
@@ -57,18 +69,56 @@ async function start() {
 <template>
   <form class="stack new" @submit.prevent="start">
     <h1>New line sheet</h1>
-    <div class="tabs" role="group" aria-label="Start from"><button type="button" :aria-pressed="from === 'blank'" @click="from = 'blank'">Blank</button><button type="button" :aria-pressed="from === 'copy'" @click="from = 'copy'">A copy</button><button type="button" :aria-pressed="from === 'file'" @click="from = 'file'">A file</button></div>
-    <v-select v-if="from === 'copy'" v-model="copy" :items="heads.map(head => ({ value: head.id, title: `${head.title}, ${head.appliesTo}` }))" label="Copy of" />
-    <label v-if="from === 'file'">A single line sheet (*.json)<input type="file" accept=".json,application/json" @change="file = ($event.target as HTMLInputElement).files?.[0]"></label>
+    <div class="tabs" role="group" aria-label="Start from">
+      <button type="button" :aria-pressed="from === 'blank'" @click="from = 'blank'">Blank</button
+      ><button type="button" :aria-pressed="from === 'copy'" @click="from = 'copy'">A copy</button
+      ><button type="button" :aria-pressed="from === 'file'" @click="from = 'file'">A file</button>
+    </div>
+    <v-select
+      v-if="from === 'copy'"
+      v-model="copy"
+      :items="heads.map(head => ({ value: head.id, title: `${head.title}, ${head.appliesTo}` }))"
+      label="Copy of"
+    />
+    <label v-if="from === 'file'"
+      >A single line sheet (*.json)<input
+        type="file"
+        accept=".json,application/json"
+        @change="file = ($event.target as HTMLInputElement).files?.[0]"
+    /></label>
     <v-text-field v-model="title" label="Title" required />
-    <v-text-field v-model="id" :placeholder="slug" :label="`Id: ${slug || 'from the title'}`" hint="Kept for ever; jobs and notes refer to it." persistent-hint />
-    <template v-if="from === 'blank'"><v-select v-model="system" :items="systems.map(value => ({ value, title: systemWords[value] }))" label="System" /><v-select v-model="family" :items="families.map(item => ({ value: item.id, title: `${item.make} ${item.model} ${item.body}` }))" label="Vehicle family" /></template>
-    <p v-if="taken" class="trouble">“{{ slug }}” is here already. <NuxtLink :to="`/sheets/${slug}/edit`">Edit it</NuxtLink>, or give the new one another id.</p>
+    <v-text-field
+      v-model="id"
+      :placeholder="slug"
+      :label="`Id: ${slug || 'from the title'}`"
+      hint="Kept for ever; jobs and notes refer to it."
+      persistent-hint
+    />
+    <template v-if="from === 'blank'"
+      ><v-select v-model="system" :items="systems.map(value => ({ value, title: systemWords[value] }))" label="System" /><v-select
+        v-model="family"
+        :items="families.map(item => ({ value: item.id, title: `${item.make} ${item.model} ${item.body}` }))"
+        label="Vehicle family"
+    /></template>
+    <p v-if="taken" class="trouble">
+      “{{ slug }}” is here already. <NuxtLink :to="`/sheets/${slug}/edit`">Edit it</NuxtLink>, or give the new one another id.
+    </p>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
-    <div><button class="btn main" :disabled="!slug || !title.trim() || taken || (from === 'copy' && !copy) || (from === 'file' && !file)">Start writing</button></div>
+    <div>
+      <button class="btn main" :disabled="!slug || !title.trim() || taken || (from === 'copy' && !copy) || (from === 'file' && !file)">
+        Start writing
+      </button>
+    </div>
   </form>
 </template>
 
 <style scoped>
-.new { max-width: 620px; } label { display: grid; gap: 4px; font-weight: 600; }
+.new {
+  max-width: 620px;
+}
+label {
+  display: grid;
+  gap: 4px;
+  font-weight: 600;
+}
 </style>

@@ -7,6 +7,10 @@ import { route } from '../../utils/route'
 export default route('GET /api/photos/:id', async ({ event }) => {
   const bytes = await getPhoto(getPool(), idParam(event, 'PHOTO_UNKNOWN'))
   // A photo never changes: its id is its content for good.
-  setResponseHeaders(event, { 'content-type': 'image/jpeg', 'content-disposition': 'inline', 'cache-control': 'private, max-age=31536000, immutable' })
+  setResponseHeaders(event, {
+    'content-type': 'image/jpeg',
+    'content-disposition': 'inline',
+    'cache-control': 'private, max-age=31536000, immutable',
+  })
   return bytes
 })

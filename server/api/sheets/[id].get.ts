@@ -7,4 +7,6 @@ import { route } from '../../utils/route'
 
 const query = z.object({ revision: z.coerce.number().int().min(1).optional() })
 
-export default route('GET /api/sheets/:id', ({ event }) => getSheetView(getPool(), getRouterParam(event, 'id') ?? '', parseWith(query, getQuery(event)).revision))
+export default route('GET /api/sheets/:id', ({ event }) =>
+  getSheetView(getPool(), getRouterParam(event, 'id') ?? '', parseWith(query, getQuery(event)).revision),
+)

@@ -3,9 +3,15 @@ import type { Db } from '../../utils/db'
 export type PhotoRow = { bytes: Buffer; width: number; height: number }
 
 /** False when a photo with this id is here already: it was sent twice. */
-export async function insertPhoto(db: Db, photo: { id: string; job: string; bytes: Uint8Array; width: number; height: number; person: string }): Promise<boolean> {
+export async function insertPhoto(
+  db: Db,
+  photo: { id: string; job: string; bytes: Uint8Array; width: number; height: number; person: string },
+): Promise<boolean> {
   const { rowCount } = await db.query(
-    'insert into job_photos (id, job_id, bytes, width, height, person_id) values ($1::uuid, $2::uuid, $3::bytea, $4::int, $5::int, $6::uuid) on conflict (id) do nothing', [photo.id, photo.job, photo.bytes, photo.width, photo.height, photo.person])
+    `insert into job_photos (id, job_id, bytes, width, height, person_id)
+      values ($1::uuid, $2::uuid, $3::bytea, $4::int, $5::int, $6::uuid) on conflict (id) do nothing`,
+    [photo.id, photo.job, photo.bytes, photo.width, photo.height, photo.person],
+  )
   return rowCount === 1
 }
 
@@ -21,6 +27,9 @@ export async function findPhoto(db: Db, id: string): Promise<PhotoRow | undefine
 
 /** Those of a job's photos that are asked for and here. */
 export async function listPhotos(db: Db, job: string, ids: readonly string[]): Promise<{ id: string; bytes: Buffer }[]> {
-  const { rows } = await db.query<{ id: string; bytes: Buffer }>('select id, bytes from job_photos where job_id = $1::uuid and id = any($2::uuid[])', [job, ids])
+  const { rows } = await db.query<{ id: string; bytes: Buffer }>(
+    'select id, bytes from job_photos where job_id = $1::uuid and id = any($2::uuid[])',
+    [job, ids],
+  )
   return rows
 }

@@ -6,5 +6,8 @@ export async function readSettings(db: Db): Promise<Record<string, unknown>> {
 }
 
 export async function writeSetting(db: Db, key: string, value: unknown): Promise<void> {
-  await db.query('insert into settings (key, value) values ($1::text, $2::jsonb) on conflict (key) do update set value = excluded.value', [key, JSON.stringify(value)])
+  await db.query('insert into settings (key, value) values ($1::text, $2::jsonb) on conflict (key) do update set value = excluded.value', [
+    key,
+    JSON.stringify(value),
+  ])
 }

@@ -20,5 +20,6 @@ export async function upsertFamily(db: Db, family: Family): Promise<void> {
   await db.query(
     `insert into families (id, make, model, body) values ($1::text, $2::text, $3::text, $4::jsonb)
      on conflict (id) do update set make = excluded.make, model = excluded.model, body = excluded.body`,
-    [family.id, family.make, family.model, JSON.stringify(family)])
+    [family.id, family.make, family.model, JSON.stringify(family)],
+  )
 }

@@ -4,7 +4,10 @@ export type RevisionRow = { revision: number; published_at: Date; by: string | n
 
 export async function listRevisions(db: Db, id: string): Promise<RevisionRow[]> {
   const { rows } = await db.query<RevisionRow>(
-    'select s.revision, s.imported_at as published_at, p.name as by from sheets s left join people p on p.id = s.imported_by where s.id = $1::text order by s.revision desc', [id])
+    `select s.revision, s.imported_at as published_at, p.name as by from sheets s left join people p on p.id = s.imported_by
+      where s.id = $1::text order by s.revision desc`,
+    [id],
+  )
   return rows
 }
 

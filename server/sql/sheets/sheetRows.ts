@@ -1,8 +1,18 @@
 import type { Applies, Sheet, System } from '../../../core/sheet/types'
 
-export type SheetHeadRow = { id: string; revision: number; title: string; system: System; summary: string; families: string[]; applies: Applies[]; applies_to: string }
+export type SheetHeadRow = {
+  id: string
+  revision: number
+  title: string
+  system: System
+  summary: string
+  families: string[]
+  applies: Applies[]
+  applies_to: string
+}
 export type SheetRow = { id: string; revision: number; body: Sheet; digest: string }
 
 /** Columns of a sheet's head; `applies_to` names its families in words. Needs alias `s` on sheet_heads. */
 export const headColumns = `s.id, s.revision, s.title, s.system, s.summary, s.families, s.applies,
-  coalesce((select string_agg(f.make || ' ' || f.model || ' ' || (f.body ->> 'body'), ', ' order by f.make, f.model) from families f where f.id = any (s.families)), '') as applies_to`
+  coalesce((select string_agg(f.make || ' ' || f.model || ' ' || (f.body ->> 'body'), ', ' order by f.make, f.model)
+  from families f where f.id = any (s.families)), '') as applies_to`

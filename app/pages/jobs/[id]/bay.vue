@@ -39,11 +39,13 @@ const note = ref('')
 const chosen = ref<string>()
 
 const ready = computed(() => job.view?.row.id === id && job.resolved !== undefined)
-useHead({ title: () => job.view ? `Job ${job.view.row.number} · bay` : 'Bay' })
+useHead({ title: () => (job.view ? `Job ${job.view.row.number} · bay` : 'Bay') })
 const sheet = computed(() => job.view!.sheet)
 const steps = computed(() => job.steps)
 const upcoming = computed(() => nextSteps(steps.value, 4))
-const step = computed(() => steps.value.find(candidate => candidate.id === chosen.value && candidate.status === 'open') ?? upcoming.value[0])
+const step = computed(
+  () => steps.value.find(candidate => candidate.id === chosen.value && candidate.status === 'open') ?? upcoming.value[0],
+)
 const words = computed(() => step.value && stepWords(step.value, sheet.value))
 const then = computed(() => upcoming.value.filter(candidate => candidate.id !== step.value?.id).slice(0, 2))
 const position = computed(() => steps.value.findIndex(candidate => candidate.id === step.value?.id) + 1)
@@ -55,29 +57,51 @@ const line = computed(() => {
   const { resolved, scope } = job
   if (!resolved || !scope) return undefined
   const target = step.value?.target
-  return scope.lines.find(candidate => candidate.id === target) ?? scope.lines.find(candidate => candidate.id === (resolved.joints.find(joint => joint.id === target)?.line ?? resolved.holds.find(hold => hold.id === target)?.line)) ?? scope.lines[0]
+  return (
+    scope.lines.find(candidate => candidate.id === target) ??
+    scope.lines.find(
+      candidate =>
+        candidate.id ===
+        (resolved.joints.find(joint => joint.id === target)?.line ?? resolved.holds.find(hold => hold.id === target)?.line),
+    ) ??
+    scope.lines[0]
+  )
 })
-const unrolled = computed(() => line.value && job.resolved ? unrollLine(job.resolved, line.value, job.plan?.ways) : undefined)
-const states = computed(() => Object.fromEntries((job.resolved?.joints ?? []).map(joint => [joint.id, jointStatus(joint, job.state?.joints[joint.id])])))
-const holdsDone = computed(() => Object.fromEntries(Object.entries(job.state?.holds ?? {}).map(([hold, record]) => [hold, record.fastened !== undefined])))
-const timers = computed(() => job.state ? runningTimers(job.state, steps.value) : [])
+const unrolled = computed(() => (line.value && job.resolved ? unrollLine(job.resolved, line.value, job.plan?.ways) : undefined))
+const states = computed(() =>
+  Object.fromEntries((job.resolved?.joints ?? []).map(joint => [joint.id, jointStatus(joint, job.state?.joints[joint.id])])),
+)
+const holdsDone = computed(() =>
+  Object.fromEntries(Object.entries(job.state?.holds ?? {}).map(([hold, record]) => [hold, record.fastened !== undefined])),
+)
+const timers = computed(() => (job.state ? runningTimers(job.state, steps.value) : []))
 function windowOf(torque: Contested<Window<NewtonMetres>> | undefined): string {
   const settled = settleWindow(torque ?? 'unknown')
   return settled.kind === 'unknown' ? '' : `${units.torqueRange(settled.value)}, ${units.otherTorqueRange(settled.value)}`
 }
 /** Where the step's joint or hold sits, and from where one sees it. */
-const place = computed(() => step.value && job.resolved ? placeOf(job.resolved, step.value.target) : undefined)
+const place = computed(() => (step.value && job.resolved ? placeOf(job.resolved, step.value.target) : undefined))
 /** A line on its way out or in is looked at whole. */
 const isLine = computed(() => step.value?.kind === 'withdraw' || step.value?.kind === 'fit')
-const standpoint = computed(() => step.value?.from && (place.value || isLine.value) ? standpointOf[step.value.from] : undefined)
-const side = computed(() => step.value?.from === 'wheel-right' ? 'right' : 'left')
+const standpoint = computed(() => (step.value?.from && (place.value || isLine.value) ? standpointOf[step.value.from] : undefined))
+const side = computed(() => (step.value?.from === 'wheel-right' ? 'right' : 'left'))
 const whereabouts = computed(() => {
   const at = standpoint.value
   if (!job.resolved || !step.value || !words.value || !at) return undefined
   const { target } = step.value
   // Joints are named in the picture anyway.
   const isJoint = job.resolved.joints.some(item => item.id === target)
-  return { resolved: job.resolved, title: words.value.title, standpoint: at, side: side.value, line: line.value?.id, target, place: place.value, name: isJoint ? undefined : sheetNames(sheet.value).any(target), jointStates: states.value } as const
+  return {
+    resolved: job.resolved,
+    title: words.value.title,
+    standpoint: at,
+    side: side.value,
+    line: line.value?.id,
+    target,
+    place: place.value,
+    name: isJoint ? undefined : sheetNames(sheet.value).any(target),
+    jointStates: states.value,
+  } as const
 })
 /** On a wide screen the picture goes where there is room: beside what is to be read, or under it. */
 const reading = ref<HTMLElement>()
@@ -92,9 +116,19 @@ const facts = computed(() => {
   const level = job.resolved?.sheet.levels.find(candidate => candidate.id === step.value?.target)
   const kind = step.value?.kind
   const spec = settleValue(sheet.value.fluid.spec)
-  const tools = joint && ['open', 'seat', 'torque'].includes(kind ?? '')
-    ? [joint.hex.turn && `${joint.hex.turn} mm`, joint.hex.hold && `hold ${joint.hex.hold} mm`, ...joint.tools].filter(Boolean).join(', ')
-    : hold ? [hold.hex && `${hold.hex} mm`].filter(Boolean).join('') || 'by hand' : operation ? [...new Set([...operation.tools, ...operation.fasteners.flatMap(({ hex }) => hex && !operation.tools.includes(`${hex} mm socket`) ? [`${hex} mm`] : [])])].join(', ') : ''
+  const tools =
+    joint && ['open', 'seat', 'torque'].includes(kind ?? '')
+      ? [joint.hex.turn && `${joint.hex.turn} mm`, joint.hex.hold && `hold ${joint.hex.hold} mm`, ...joint.tools].filter(Boolean).join(', ')
+      : hold
+        ? [hold.hex && `${hold.hex} mm`].filter(Boolean).join('') || 'by hand'
+        : operation
+          ? [
+              ...new Set([
+                ...operation.tools,
+                ...operation.fasteners.flatMap(({ hex }) => (hex && !operation.tools.includes(`${hex} mm socket`) ? [`${hex} mm`] : [])),
+              ]),
+            ].join(', ')
+          : ''
   return [
     { name: 'helper', value: step.value?.helper ? 'somebody in the seat' : '' },
     { name: 'reached', value: step.value?.from ? reachWords[step.value.from] : '' },
@@ -102,8 +136,11 @@ const facts = computed(() => {
     { name: 'fluid', value: (kind === 'fill' || kind === 'level') && spec.kind !== 'unknown' ? spec.value : '' },
     { name: 'torque', value: kind === 'fasten' ? windowOf(hold?.torque) : kind === 'level' ? windowOf(level?.torque) : '' },
     { name: 'will run out', value: kind === 'open' && spill ? units.volumeRange(spill.spill.least, spill.spill.most) : '' },
-    { name: 'pan', value: (kind === 'open' || (kind === 'off' && operation?.drains)) && place.value ? panWords(panPlace(place.value)) : '' },
-    { name: 'which mark', value: (kind === 'fit' || kind === 'withdraw' || kind === 'receive') ? line.value?.mark ?? '' : '' },
+    {
+      name: 'pan',
+      value: (kind === 'open' || (kind === 'off' && operation?.drains)) && place.value ? panWords(panPlace(place.value)) : '',
+    },
+    { name: 'which mark', value: kind === 'fit' || kind === 'withdraw' || kind === 'receive' ? (line.value?.mark ?? '') : '' },
   ].filter(fact => fact.value)
 })
 const joint = computed(() => job.resolved?.joints.find(candidate => candidate.id === step.value?.target))
@@ -112,16 +149,19 @@ const weeps = computed(() => {
   return record?.leak !== undefined && record.leak.result !== 'dry' && (record.torqued === undefined || record.torqued.n < record.leak.n)
 })
 /** A new step, or a joint worked on again, begins its entry anew. */
-const entryKey = computed(() => `${step.value?.id} ${joint.value ? job.state?.joints[joint.value.id]?.torqued?.event ?? '' : ''}`)
+const entryKey = computed(() => `${step.value?.id} ${joint.value ? (job.state?.joints[joint.value.id]?.torqued?.event ?? '') : ''}`)
 const seized = ref(false)
 function tried(commands: JobCommand[]) {
   if (commands.every(command => record(command))) seized.value = false
 }
 const others = computed(() => session.view?.people.filter(person => person.id !== session.person?.id && person.role !== 'desk') ?? [])
-const last = computed(() => job.state?.effective.findLast(event => !['opened', 'planned', 'traitsLearned', 'scopeChosen'].includes(event.body.type)))
+const last = computed(() =>
+  job.state?.effective.findLast(event => !['opened', 'planned', 'traitsLearned', 'scopeChosen'].includes(event.body.type)),
+)
 const button = computed(() => {
   const command = draft.value
-  if (command?.type === 'jointTorqued' && command.entered && command.how !== 'turn') return `Done at ${formatEntered('torque', command.entered)}`
+  if (command?.type === 'jointTorqued' && command.entered && command.how !== 'turn')
+    return `Done at ${formatEntered('torque', command.entered)}`
   if (command?.type === 'fluidCaught' || command?.type === 'fluidAdded') return `Record ${formatEntered('volume', command.entered)}`
   if (command?.type === 'leakChecked' && command.result !== 'dry') return `Record: ${command.result}`
   if (command?.type === 'partReceived' && !command.agrees) return 'Record what differs'
@@ -156,7 +196,7 @@ function countIn(operation: string) {
 async function signOff() {
   if (record({ type: 'signedOff' })) await navigateTo(`/jobs/${id}/handover`)
 }
-useKeys({ ' ': () => void press(), 'm': () => (menu.value = true), 'Escape': () => void navigateTo(`/jobs/${id}`) })
+useKeys({ ' ': () => void press(), m: () => (menu.value = true), Escape: () => void navigateTo(`/jobs/${id}`) })
 </script>
 
 <template>
@@ -164,19 +204,48 @@ useKeys({ ' ': () => void press(), 'm': () => (menu.value = true), 'Escape': () 
   <div v-else-if="!ready" class="busy" role="status" aria-label="Loading the job" />
   <div v-else class="view">
     <header class="bar">
-      <NuxtLink :to="`/jobs/${id}`" class="back" aria-label="To the job"><svg viewBox="0 0 24 24" width="26" height="26" aria-hidden="true"><path d="M15 4l-8 8 8 8" fill="none" stroke="currentColor" stroke-width="3" /></svg><b>Job {{ job.view!.row.number }}</b></NuxtLink>
-      <span class="car">{{ job.view!.row.plate }}<template v-if="job.state?.passedOn"> · {{ job.state.passedOn.to }}</template><span v-if="step"> · {{ positionWords[step.at] }}</span></span>
+      <NuxtLink :to="`/jobs/${id}`" class="back" aria-label="To the job"
+        ><svg viewBox="0 0 24 24" width="26" height="26" aria-hidden="true">
+          <path d="M15 4l-8 8 8 8" fill="none" stroke="currentColor" stroke-width="3" /></svg
+        ><b>Job {{ job.view!.row.number }}</b></NuxtLink
+      >
+      <span class="car"
+        >{{ job.view!.row.plate }}<template v-if="job.state?.passedOn"> · {{ job.state.passedOn.to }}</template
+        ><span v-if="step"> · {{ positionWords[step.at] }}</span></span
+      >
       <span class="right"><TimerBadge v-for="timer in timers" :key="timer.timer" v-bind="timer" :offset="job.clockOffset" /></span>
     </header>
     <div class="body">
       <div class="map">
-        <LineStrip v-if="unrolled" :line="unrolled" :name="line!.name" compact :joint-states="states" :holds-done="holdsDone" :current="step?.target" />
-        <p class="pos"><span>{{ line?.name }}</span><span>{{ jointsDone.done }} of {{ jointsDone.of }} joints tight</span></p>
-        <p v-if="step" class="pos"><span>step {{ position }} of {{ steps.length }} · {{ phaseWords[step.phase] }}</span></p>
+        <LineStrip
+          v-if="unrolled"
+          :line="unrolled"
+          :name="line!.name"
+          compact
+          :joint-states="states"
+          :holds-done="holdsDone"
+          :current="step?.target"
+        />
+        <p class="pos">
+          <span>{{ line?.name }}</span><span>{{ jointsDone.done }} of {{ jointsDone.of }} joints tight</span>
+        </p>
+        <p v-if="step" class="pos">
+          <span>step {{ position }} of {{ steps.length }} · {{ phaseWords[step.phase] }}</span>
+        </p>
       </div>
 
-      <div v-if="job.state!.paused" class="stack"><h1>Paused</h1><p>{{ job.state!.paused!.reason }}{{ job.state!.paused!.note ? `: ${job.state!.paused!.note}` : '' }}, by {{ job.state!.paused!.by }}</p><button class="go" @click="record({ type: 'resumed' })">Resume the job</button></div>
-      <div v-else-if="!job.plan" class="stack"><h1>No plan yet</h1><p>Choose the lines on the job’s page; the steps follow.</p><NuxtLink class="go" :to="`/jobs/${id}`">Choose the lines</NuxtLink></div>
+      <div v-if="job.state!.paused" class="stack">
+        <h1>Paused</h1>
+        <p>
+          {{ job.state!.paused!.reason }}{{ job.state!.paused!.note ? `: ${job.state!.paused!.note}` : '' }}, by {{ job.state!.paused!.by }}
+        </p>
+        <button class="go" @click="record({ type: 'resumed' })">Resume the job</button>
+      </div>
+      <div v-else-if="!job.plan" class="stack">
+        <h1>No plan yet</h1>
+        <p>Choose the lines on the job’s page; the steps follow.</p>
+        <NuxtLink class="go" :to="`/jobs/${id}`">Choose the lines</NuxtLink>
+      </div>
       <template v-else-if="step && words">
         <main class="step" @keydown.enter="enter">
           <h1>{{ words.title }}</h1>
@@ -184,14 +253,30 @@ useKeys({ ' ': () => void press(), 'm': () => (menu.value = true), 'Escape': () 
             <div ref="reading" class="part">
               <CautionList :cautions="words.cautions" />
               <p v-if="words.how" class="how">{{ words.how }}</p>
-              <dl v-if="facts.length" class="facts"><div v-for="fact in facts" :key="fact.name"><dt>{{ fact.name }}</dt><dd>{{ fact.value }}</dd></div></dl>
+              <dl v-if="facts.length" class="facts">
+                <div v-for="fact in facts" :key="fact.name">
+                  <dt>{{ fact.name }}</dt>
+                  <dd>{{ fact.value }}</dd>
+                </div>
+              </dl>
             </div>
             <StepPlace v-if="whereabouts && !beside" v-bind="whereabouts" :open="wide" />
           </div>
           <div class="column">
             <div ref="entering" class="part">
-              <div v-if="step.kind === 'open' && joint && !job.state!.joints[joint.id]?.opened" class="aside"><button class="btn" @click="seized = true">It does not move</button><p v-if="job.state!.joints[joint.id]?.seized" class="soft">Tried: {{ job.state!.joints[joint.id]!.seized!.map(mark => remedyWords[mark.remedy].title.toLowerCase()).join(', ') }}</p></div>
-              <RetorqueOffer v-if="step.kind === 'leak' && joint && weeps" class="aside" :joint="joint" :record="job.state!.joints[joint.id]!" @retorque="record" />
+              <div v-if="step.kind === 'open' && joint && !job.state!.joints[joint.id]?.opened" class="aside">
+                <button class="btn" @click="seized = true">It does not move</button>
+                <p v-if="job.state!.joints[joint.id]?.seized" class="soft">
+                  Tried: {{ job.state!.joints[joint.id]!.seized!.map(mark => remedyWords[mark.remedy].title.toLowerCase()).join(', ') }}
+                </p>
+              </div>
+              <RetorqueOffer
+                v-if="step.kind === 'leak' && joint && weeps"
+                class="aside"
+                :joint="joint"
+                :record="job.state!.joints[joint.id]!"
+                @retorque="record"
+              />
               <StepEntry :key="entryKey" v-model="draft" :step="step" @also="record" />
             </div>
             <StepPlace v-if="whereabouts && beside" v-bind="whereabouts" :open="wide" />
@@ -199,13 +284,22 @@ useKeys({ ' ': () => void press(), 'm': () => (menu.value = true), 'Escape': () 
         </main>
         <footer class="foot">
           <p v-if="refusal" class="trouble" role="alert">{{ refusalWords(refusal, sheet) }}</p>
-          <p class="next"><b>then</b> <span v-for="(item, i) in then" :key="item.id">{{ stepWords(item, sheet).title }}<br v-if="i === 0"></span></p>
-          <div class="buttons"><button class="btn" @click="menu = true">More</button><button class="go" :disabled="!draft" @click="press">{{ button }}</button></div>
+          <p class="next">
+            <b>then</b> <span v-for="(item, i) in then" :key="item.id">{{ stepWords(item, sheet).title }}<br v-if="i === 0" /></span>
+          </p>
+          <div class="buttons">
+            <button class="btn" @click="menu = true">More</button><button class="go" :disabled="!draft" @click="press">{{ button }}</button>
+          </div>
         </footer>
       </template>
       <div v-else class="stack">
         <h1>{{ job.state!.signedOff ? 'Signed off' : job.missing.length ? 'Still missing' : 'Every step is done' }}</h1>
-        <ul v-if="job.missing.length" class="stack"><li v-for="(item, i) in job.missing" :key="i" class="caution">{{ missingWords(item, sheet) }} <button v-if="item.code === 'MISSING_FASTENER'" class="btn" @click="countIn(item.operation)">Count them in</button></li></ul>
+        <ul v-if="job.missing.length" class="stack">
+          <li v-for="(item, i) in job.missing" :key="i" class="caution">
+            {{ missingWords(item, sheet) }}
+            <button v-if="item.code === 'MISSING_FASTENER'" class="btn" @click="countIn(item.operation)">Count them in</button>
+          </li>
+        </ul>
         <p v-if="refusal" class="trouble" role="alert">{{ refusalWords(refusal, sheet) }}</p>
         <button v-if="!job.state!.signedOff" class="go" :disabled="job.missing.length > 0" @click="signOff">Sign off</button>
         <NuxtLink v-else class="go" :to="`/jobs/${id}/handover`">Hand over</NuxtLink>
@@ -213,17 +307,76 @@ useKeys({ ' ': () => void press(), 'm': () => (menu.value = true), 'Escape': () 
       </div>
     </div>
 
-    <v-dialog v-model="seized" aria-label="A seized joint"><div class="dialog theme-bay"><SeizedPath v-if="joint" :resolved="job.resolved!" :joint="joint" :state="job.state!" @tried="tried" @close="seized = false" /><p v-if="refusal" class="trouble" role="alert">{{ refusalWords(refusal, sheet) }}</p></div></v-dialog>
+    <v-dialog v-model="seized" aria-label="A seized joint"
+      ><div class="dialog theme-bay">
+        <SeizedPath v-if="joint" :resolved="job.resolved!" :joint="joint" :state="job.state!" @tried="tried" @close="seized = false" />
+        <p v-if="refusal" class="trouble" role="alert">{{ refusalWords(refusal, sheet) }}</p>
+      </div></v-dialog
+    >
     <v-dialog v-model="menu" aria-label="More">
       <div class="dialog theme-bay">
         <h2>More</h2>
-        <button v-if="last" class="btn" @click="more({ type: 'stepUndone', step: 'undo', reverts: [last.id] })">Take back: {{ eventWords(last.body, sheet) }}</button>
-        <div v-if="skippable && step" class="stack"><v-textarea v-model="skipReason" label="Why this step is left out" /><button class="btn" @click="more({ type: 'stepSkipped', step: step.id, reason: skipReason })">Leave this step out</button></div>
-        <div class="stack"><v-textarea v-model="note" label="Note for the record" /><button class="btn" :disabled="!note.trim()" @click="more({ type: 'noteWritten', text: note }); note = ''">Keep the note</button></div>
-        <div class="three"><button class="btn" @click="more({ type: 'paused', reason: 'parts' })">Pause: parts</button><button class="btn" @click="more({ type: 'paused', reason: 'approval' })">Pause: approval</button><button class="btn" @click="more({ type: 'paused', reason: 'end-of-day' })">Pause: end of day</button></div>
+        <button v-if="last" class="btn" @click="more({ type: 'stepUndone', step: 'undo', reverts: [last.id] })">
+          Take back: {{ eventWords(last.body, sheet) }}
+        </button>
+        <div v-if="skippable && step" class="stack">
+          <v-textarea v-model="skipReason" label="Why this step is left out" /><button
+            class="btn"
+            @click="more({ type: 'stepSkipped', step: step.id, reason: skipReason })"
+          >
+            Leave this step out
+          </button>
+        </div>
+        <div class="stack">
+          <v-textarea v-model="note" label="Note for the record" /><button
+            class="btn"
+            :disabled="!note.trim()"
+            @click="
+              more({ type: 'noteWritten', text: note })
+              note = ''
+            "
+          >
+            Keep the note
+          </button>
+        </div>
+        <div class="three">
+          <button class="btn" @click="more({ type: 'paused', reason: 'parts' })">Pause: parts</button
+          ><button class="btn" @click="more({ type: 'paused', reason: 'approval' })">Pause: approval</button
+          ><button class="btn" @click="more({ type: 'paused', reason: 'end-of-day' })">Pause: end of day</button>
+        </div>
         <PhotoTake v-if="step" :job="id" :step="step.id" @taken="more" />
-        <details v-if="others.length"><summary class="btn">Pass the job on</summary><ul class="stack list"><li v-for="person in others" :key="person.id"><button class="btn quiet" @click="more({ type: 'passedOn', to: person.name, ...(note.trim() ? { note: note.trim() } : {}) }); note = ''">To {{ person.name }}</button></li></ul></details>
-        <details><summary class="btn">Go to another step</summary><ul class="stack list"><li v-for="item in steps.filter(other => other.status === 'open')" :key="item.id"><button class="btn quiet" @click="chosen = item.id; menu = false">{{ stepWords(item, sheet).title }}</button></li></ul></details>
+        <details v-if="others.length">
+          <summary class="btn">Pass the job on</summary>
+          <ul class="stack list">
+            <li v-for="person in others" :key="person.id">
+              <button
+                class="btn quiet"
+                @click="
+                  more({ type: 'passedOn', to: person.name, ...(note.trim() ? { note: note.trim() } : {}) })
+                  note = ''
+                "
+              >
+                To {{ person.name }}
+              </button>
+            </li>
+          </ul>
+        </details>
+        <details>
+          <summary class="btn">Go to another step</summary>
+          <ul class="stack list">
+            <li v-for="item in steps.filter(other => other.status === 'open')" :key="item.id">
+              <button
+                class="btn quiet"
+                @click="
+                  chosen = item.id
+                  menu = false
+                "
+              >
+                {{ stepWords(item, sheet).title }}
+              </button>
+            </li>
+          </ul>
+        </details>
         <p v-if="refusal" class="trouble" role="alert">{{ refusalWords(refusal, sheet) }}</p>
         <button class="btn main" @click="menu = false">Back to the step</button>
       </div>
@@ -232,28 +385,208 @@ useKeys({ ' ': () => void press(), 'm': () => (menu.value = true), 'Escape': () 
 </template>
 
 <style scoped>
-.view { flex: 1; display: flex; flex-direction: column; font-size: 18px; }
-.bar { display: flex; gap: 12px; align-items: center; background: var(--well); padding: 8px 14px; font-size: 16px; min-height: 58px; }
-.back { display: flex; align-items: center; gap: 4px; min-height: 48px; text-decoration: none; } .car { color: var(--soft); } .right { margin-left: auto; display: flex; gap: 8px; }
-.body { flex: 1; display: flex; flex-direction: column; gap: 10px; width: 100%; max-width: 1180px; margin: 0 auto; padding: 6px 16px 0; }
-.pos { display: flex; justify-content: space-between; color: var(--soft); font-size: 16px; }
-h1 { font-size: 29px; }
-.step { display: grid; gap: 12px; align-content: start; flex: 1; padding-bottom: 12px; }
-.column, .part { display: contents; } .step :deep(.entry) { order: 1; } .aside { order: 2; display: grid; gap: 6px; justify-items: start; } .aside .btn { min-height: 52px; } .how { order: 2; } .facts { order: 3; }
-.where { order: 4; }
-.how { font-size: 19px; max-width: 68ch; }
-.facts { display: grid; grid-template-columns: repeat(auto-fit, minmax(150px, 1fr)); gap: 1px; background: var(--line); border: 1px solid var(--line); } .facts div { background: var(--card); padding: 8px 12px; } dt { color: var(--soft); font-size: 15px; } dd { font-weight: 600; }
-.foot { position: sticky; bottom: 0; background: var(--paper); padding: 8px 0 14px; border-top: 1px solid var(--line); display: grid; gap: 8px; }
-.next { color: var(--soft); font-size: 16px; line-height: 1.35; } .next b { color: var(--ink); }
-.buttons { display: grid; grid-template-columns: 92px 1fr; gap: 10px; } .buttons .btn { min-height: 76px; padding: 4px; }
-.go { display: grid; place-items: center; min-height: 76px; padding: 6px 14px; border: 0; border-radius: 4px; background: var(--accent); color: var(--on-accent); font: 700 25px/1.1 var(--face); cursor: pointer; text-decoration: none; text-align: center; }
-.go:disabled { background: var(--card); color: var(--soft); cursor: not-allowed; }
-.dialog .btn { min-height: 52px; } .three { display: grid; gap: 8px; grid-template-columns: repeat(auto-fit, minmax(140px, 1fr)); } .list { padding-top: 8px; max-height: 40vh; overflow: auto; } .list .btn { width: 100%; justify-content: flex-start; text-align: left; } summary { list-style: none; }
-@media (max-width: 899px) { .facts { grid-template-columns: 1fr 1fr; } .facts div:last-child:nth-child(odd) { grid-column: 1 / -1; } }
+.view {
+  flex: 1;
+  display: flex;
+  flex-direction: column;
+  font-size: 18px;
+}
+.bar {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  background: var(--well);
+  padding: 8px 14px;
+  font-size: 16px;
+  min-height: 58px;
+}
+.back {
+  display: flex;
+  align-items: center;
+  gap: 4px;
+  min-height: 48px;
+  text-decoration: none;
+}
+.car {
+  color: var(--soft);
+}
+.right {
+  margin-left: auto;
+  display: flex;
+  gap: 8px;
+}
+.body {
+  flex: 1;
+  display: flex;
+  flex-direction: column;
+  gap: 10px;
+  width: 100%;
+  max-width: 1180px;
+  margin: 0 auto;
+  padding: 6px 16px 0;
+}
+.pos {
+  display: flex;
+  justify-content: space-between;
+  color: var(--soft);
+  font-size: 16px;
+}
+h1 {
+  font-size: 29px;
+}
+.step {
+  display: grid;
+  gap: 12px;
+  align-content: start;
+  flex: 1;
+  padding-bottom: 12px;
+}
+.column,
+.part {
+  display: contents;
+}
+.step :deep(.entry) {
+  order: 1;
+}
+.aside {
+  order: 2;
+  display: grid;
+  gap: 6px;
+  justify-items: start;
+}
+.aside .btn {
+  min-height: 52px;
+}
+.how {
+  order: 2;
+}
+.facts {
+  order: 3;
+}
+.where {
+  order: 4;
+}
+.how {
+  font-size: 19px;
+  max-width: 68ch;
+}
+.facts {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(150px, 1fr));
+  gap: 1px;
+  background: var(--line);
+  border: 1px solid var(--line);
+}
+.facts div {
+  background: var(--card);
+  padding: 8px 12px;
+}
+dt {
+  color: var(--soft);
+  font-size: 15px;
+}
+dd {
+  font-weight: 600;
+}
+.foot {
+  position: sticky;
+  bottom: 0;
+  background: var(--paper);
+  padding: 8px 0 14px;
+  border-top: 1px solid var(--line);
+  display: grid;
+  gap: 8px;
+}
+.next {
+  color: var(--soft);
+  font-size: 16px;
+  line-height: 1.35;
+}
+.next b {
+  color: var(--ink);
+}
+.buttons {
+  display: grid;
+  grid-template-columns: 92px 1fr;
+  gap: 10px;
+}
+.buttons .btn {
+  min-height: 76px;
+  padding: 4px;
+}
+.go {
+  display: grid;
+  place-items: center;
+  min-height: 76px;
+  padding: 6px 14px;
+  border: 0;
+  border-radius: 4px;
+  background: var(--accent);
+  color: var(--on-accent);
+  font: 700 25px/1.1 var(--face);
+  cursor: pointer;
+  text-decoration: none;
+  text-align: center;
+}
+.go:disabled {
+  background: var(--card);
+  color: var(--soft);
+  cursor: not-allowed;
+}
+.dialog .btn {
+  min-height: 52px;
+}
+.three {
+  display: grid;
+  gap: 8px;
+  grid-template-columns: repeat(auto-fit, minmax(140px, 1fr));
+}
+.list {
+  padding-top: 8px;
+  max-height: 40vh;
+  overflow: auto;
+}
+.list .btn {
+  width: 100%;
+  justify-content: flex-start;
+  text-align: left;
+}
+summary {
+  list-style: none;
+}
+@media (max-width: 899px) {
+  .facts {
+    grid-template-columns: 1fr 1fr;
+  }
+  .facts div:last-child:nth-child(odd) {
+    grid-column: 1 / -1;
+  }
+}
 @media (min-width: 900px) {
-  .body { padding: 10px 26px 0; }
-  .step { grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); column-gap: 34px; } h1 { font-size: 34px; }
-  .column, .part { display: grid; gap: 14px; align-content: start; } .column:has(> .part:empty) { gap: 0; } .step > h1 { grid-column: 1 / -1; }
-  .buttons { grid-template-columns: 150px 1fr; }
+  .body {
+    padding: 10px 26px 0;
+  }
+  .step {
+    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+    column-gap: 34px;
+  }
+  h1 {
+    font-size: 34px;
+  }
+  .column,
+  .part {
+    display: grid;
+    gap: 14px;
+    align-content: start;
+  }
+  .column:has(> .part:empty) {
+    gap: 0;
+  }
+  .step > h1 {
+    grid-column: 1 / -1;
+  }
+  .buttons {
+    grid-template-columns: 150px 1fr;
+  }
 }
 </style>

@@ -13,10 +13,12 @@ import { useUnits } from '~/stores/units'
 const { id, job, trouble, refusal, record: say } = useJobPage()
 const units = useUnits()
 const session = useSession()
-const record = computed(() => job.view?.row.id === id && job.resolved && job.state ? buildRecord(job.resolved, job.state, job.confirmed) : undefined)
+const record = computed(() =>
+  job.view?.row.id === id && job.resolved && job.state ? buildRecord(job.resolved, job.state, job.confirmed) : undefined,
+)
 const sheet = computed(() => job.view!.sheet)
-useHead({ title: () => record.value ? `Job ${record.value.number} · record` : 'Record' })
-const time = (iso: string | undefined) => iso ? new Date(iso).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' }) : ''
+useHead({ title: () => (record.value ? `Job ${record.value.number} · record` : 'Record') })
+const time = (iso: string | undefined) => (iso ? new Date(iso).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' }) : '')
 const print = () => window.print()
 const handOver = () => say({ type: 'handedOver', to: 'customer' })
 </script>
@@ -36,42 +38,206 @@ const handOver = () => say({ type: 'handedOver', to: 'customer' })
     </div>
     <p v-if="refusal" class="trouble" role="alert">{{ refusalWords(refusal, sheet) }}</p>
     <header class="head">
-      <div class="spread"><span>{{ session.view?.workshop }}</span><b>Job {{ record.number }}</b></div>
+      <div class="spread">
+        <span>{{ session.view?.workshop }}</span><b>Job {{ record.number }}</b>
+      </div>
       <h1>{{ record.sheet.title }}</h1>
-      <p>{{ record.vehicle.label }}, plate <b>{{ record.vehicle.plate }}</b>, for {{ record.customer }}</p>
+      <p>
+        {{ record.vehicle.label }}, plate <b>{{ record.vehicle.plate }}</b>, for {{ record.customer }}
+      </p>
       <p v-if="record.complaint">Reported: {{ record.complaint }}</p>
-      <p v-if="record.signedOff" class="good"><b>Signed off</b> by {{ record.signedOff.by }}, {{ time(record.signedOff.at) }}<template v-if="record.handedOver"> · handed over {{ time(record.handedOver.at) }}</template></p>
+      <p v-if="record.signedOff" class="good">
+        <b>Signed off</b> by {{ record.signedOff.by }}, {{ time(record.signedOff.at)
+        }}<template v-if="record.handedOver"> · handed over {{ time(record.handedOver.at) }}</template>
+      </p>
       <p v-else class="trouble"><b>Not signed off.</b> This is not a finished record.</p>
     </header>
-    <section v-if="record.missing.length" class="card"><h2>Still missing</h2><ul><li v-for="(item, i) in record.missing" :key="i">{{ missingWords(item, sheet) }}</li></ul></section>
-    <section class="card"><h2>Lines replaced</h2>
-      <ul><li v-for="item in record.lines" :key="item.id"><b>{{ item.name }}</b>{{ item.mark ? `, marked ${item.mark}` : '' }}{{ item.part ? `, part ${item.part}` : '' }}{{ item.differs ? `. Differs: ${item.differs}` : '' }}</li></ul>
+    <section v-if="record.missing.length" class="card">
+      <h2>Still missing</h2>
+      <ul>
+        <li v-for="(item, i) in record.missing" :key="i">{{ missingWords(item, sheet) }}</li>
+      </ul>
+    </section>
+    <section class="card">
+      <h2>Lines replaced</h2>
+      <ul>
+        <li v-for="item in record.lines" :key="item.id">
+          <b>{{ item.name }}</b>{{ item.mark ? `, marked ${item.mark}` : '' }}{{ item.part ? `, part ${item.part}` : ''
+          }}{{ item.differs ? `. Differs: ${item.differs}` : '' }}
+        </li>
+      </ul>
       <p v-if="record.leftAlone.length">Left alone: {{ list(record.leftAlone.map(item => item.name)) }}.</p>
     </section>
-    <section class="card"><h2>Torques</h2><div class="scroll" tabindex="0"><table class="grid"><thead><tr><th>Joint</th><th class="n">Entered</th><th class="n">N·m</th><th class="n">lbf·ft</th><th class="n">Window</th><th>How</th><th>Who</th></tr></thead><tbody>
-      <tr v-for="torque in record.torques" :key="torque.joint"><td>{{ torque.name }}</td><td class="n">{{ torque.entered ? formatEntered('torque', torque.entered) : '–' }}</td><td class="n">{{ torque.newtonMetres === undefined ? '–' : formatQuantity('torque', torque.newtonMetres, 'N.m') }}</td><td class="n">{{ torque.newtonMetres === undefined ? '–' : formatQuantity('torque', torque.newtonMetres, 'lbf.ft') }}</td><td class="n">{{ torque.window ? formatRange('torque', torque.window.low, torque.window.high, 'N.m') : 'none stated' }}</td><td>{{ howWords[torque.how] }}<span v-if="torque.reason" class="sub">accepted outside: {{ torque.reason }}</span></td><td>{{ torque.by }}</td></tr>
-      <tr v-if="!record.torques.length"><td colspan="7" class="soft">none yet</td></tr></tbody></table></div></section>
-    <section class="card"><h2>Joints and proofs</h2><div class="scroll" tabindex="0"><table class="grid"><thead><tr><th>Joint</th><th>Renewed</th><th>Proved</th><th>Leak check</th></tr></thead><tbody>
-      <tr v-for="item in record.joints" :key="item.joint"><td>{{ item.name }}<span class="sub">{{ item.line }}</span></td><td>{{ list(item.seals.map(seal => `${seal.count} × ${seal.name}`)) || '–' }}</td><td>{{ list(item.proofs.map(proof => proofWords[proof].short)) || '–' }}</td><td>{{ item.leak ? leakWords[item.leak] : 'not done' }}<span v-if="item.leakAt" class="sub">{{ time(item.leakAt) }}</span></td></tr>
-      <tr v-if="!record.joints.length"><td colspan="4" class="soft">none opened yet</td></tr></tbody></table></div></section>
-    <section class="card"><h2>Fluid{{ record.sheet.fluid ? `: ${record.sheet.fluid}` : '' }}</h2>
-      <div class="scroll" tabindex="0"><table class="grid"><thead><tr><th /><th class="n">Entered</th><th class="n">mL</th><th>How</th><th>When</th><th>Who</th></tr></thead><tbody><tr v-for="(item, i) in record.fluids" :key="i"><td>{{ item.kind === 'added' ? 'in' : 'out' }}</td><td class="n">{{ formatEntered('volume', item.entered) }}</td><td class="n">{{ formatQuantity('volume', item.millilitres, 'mL') }}</td><td>{{ item.how }}</td><td>{{ time(item.at) }}</td><td>{{ item.by }}</td></tr></tbody></table></div>
-      <p>Out {{ record.balance.out === undefined ? 'not measured' : units.volume(record.balance.out) }}, in {{ units.volume(record.balance.in) }}.</p>
-      <p v-for="(level, i) in record.levels" :key="i">{{ level.name }}: <b>{{ readingWords[level.reading] }}</b> at {{ formatEntered('temperature', level.entered) }}, engine {{ level.engine }}. {{ level.by }}, {{ time(level.at) }}</p>
-      <p v-if="record.roadTest">Road test: {{ record.roadTest.result === 'good' ? 'good' : 'not good' }}{{ record.roadTest.note ? `, ${record.roadTest.note}` : '' }}. {{ record.roadTest.by }}, {{ time(record.roadTest.at) }}</p>
+    <section class="card">
+      <h2>Torques</h2>
+      <div class="scroll" tabindex="0">
+        <table class="grid">
+          <thead>
+            <tr>
+              <th>Joint</th>
+              <th class="n">Entered</th>
+              <th class="n">N·m</th>
+              <th class="n">lbf·ft</th>
+              <th class="n">Window</th>
+              <th>How</th>
+              <th>Who</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="torque in record.torques" :key="torque.joint">
+              <td>{{ torque.name }}</td>
+              <td class="n">{{ torque.entered ? formatEntered('torque', torque.entered) : '–' }}</td>
+              <td class="n">{{ torque.newtonMetres === undefined ? '–' : formatQuantity('torque', torque.newtonMetres, 'N.m') }}</td>
+              <td class="n">{{ torque.newtonMetres === undefined ? '–' : formatQuantity('torque', torque.newtonMetres, 'lbf.ft') }}</td>
+              <td class="n">{{ torque.window ? formatRange('torque', torque.window.low, torque.window.high, 'N.m') : 'none stated' }}</td>
+              <td>
+                {{ howWords[torque.how] }}<span v-if="torque.reason" class="sub">accepted outside: {{ torque.reason }}</span>
+              </td>
+              <td>{{ torque.by }}</td>
+            </tr>
+            <tr v-if="!record.torques.length">
+              <td colspan="7" class="soft">none yet</td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
     </section>
-    <section v-if="record.skipped.length || record.notes.length" class="card"><h2>Notes</h2><ul><li v-for="item in record.skipped" :key="item.step">Left out: {{ item.step }}, because {{ item.reason }} ({{ item.by }})</li><li v-for="(item, i) in record.notes" :key="i">{{ item.text }} ({{ item.by }}, {{ time(item.at) }})</li></ul></section>
-    <section v-if="record.neighbours.length" class="card"><h2>Beside the lines</h2><ul><li v-for="item in record.neighbours" :key="item.neighbour"><b>{{ item.name }}</b>: {{ choiceWords(item) }}</li></ul></section>
-    <section v-if="record.photos.length" class="card"><h2>Photos</h2><div class="photos"><figure v-for="item in record.photos" :key="item.photo"><PhotoThumb :photo="item.photo" :words="item.caption ?? 'Photo of this step'" size="large" /><figcaption>{{ item.caption ?? 'Photo' }} <span class="soft">{{ item.by }}, {{ time(item.at) }}</span></figcaption></figure></div></section>
-    <section class="card"><h2>Look at next</h2><ul class="dots"><li v-for="item in record.lookNext" :key="item">{{ item }}</li></ul>
-      <p v-for="(item, i) in record.cautions" :key="i" class="caution"><b>{{ cautionWords[item.kind] }}.</b>{{ item.text }}</p></section>
-    <p class="soft small">Sheet {{ record.sheet.id }}, revision {{ record.sheet.revision }} · {{ record.events.length }} entries on record</p>
+    <section class="card">
+      <h2>Joints and proofs</h2>
+      <div class="scroll" tabindex="0">
+        <table class="grid">
+          <thead>
+            <tr>
+              <th>Joint</th>
+              <th>Renewed</th>
+              <th>Proved</th>
+              <th>Leak check</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="item in record.joints" :key="item.joint">
+              <td>
+                {{ item.name }}<span class="sub">{{ item.line }}</span>
+              </td>
+              <td>{{ list(item.seals.map(seal => `${seal.count} × ${seal.name}`)) || '–' }}</td>
+              <td>{{ list(item.proofs.map(proof => proofWords[proof].short)) || '–' }}</td>
+              <td>
+                {{ item.leak ? leakWords[item.leak] : 'not done' }}<span v-if="item.leakAt" class="sub">{{ time(item.leakAt) }}</span>
+              </td>
+            </tr>
+            <tr v-if="!record.joints.length">
+              <td colspan="4" class="soft">none opened yet</td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+    </section>
+    <section class="card">
+      <h2>Fluid{{ record.sheet.fluid ? `: ${record.sheet.fluid}` : '' }}</h2>
+      <div class="scroll" tabindex="0">
+        <table class="grid">
+          <thead>
+            <tr>
+              <th />
+              <th class="n">Entered</th>
+              <th class="n">mL</th>
+              <th>How</th>
+              <th>When</th>
+              <th>Who</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="(item, i) in record.fluids" :key="i">
+              <td>{{ item.kind === 'added' ? 'in' : 'out' }}</td>
+              <td class="n">{{ formatEntered('volume', item.entered) }}</td>
+              <td class="n">{{ formatQuantity('volume', item.millilitres, 'mL') }}</td>
+              <td>{{ item.how }}</td>
+              <td>{{ time(item.at) }}</td>
+              <td>{{ item.by }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <p>
+        Out {{ record.balance.out === undefined ? 'not measured' : units.volume(record.balance.out) }}, in
+        {{ units.volume(record.balance.in) }}.
+      </p>
+      <p v-for="(level, i) in record.levels" :key="i">
+        {{ level.name }}: <b>{{ readingWords[level.reading] }}</b> at {{ formatEntered('temperature', level.entered) }}, engine
+        {{ level.engine }}. {{ level.by }}, {{ time(level.at) }}
+      </p>
+      <p v-if="record.roadTest">
+        Road test: {{ record.roadTest.result === 'good' ? 'good' : 'not good'
+        }}{{ record.roadTest.note ? `, ${record.roadTest.note}` : '' }}. {{ record.roadTest.by }}, {{ time(record.roadTest.at) }}
+      </p>
+    </section>
+    <section v-if="record.skipped.length || record.notes.length" class="card">
+      <h2>Notes</h2>
+      <ul>
+        <li v-for="item in record.skipped" :key="item.step">Left out: {{ item.step }}, because {{ item.reason }} ({{ item.by }})</li>
+        <li v-for="(item, i) in record.notes" :key="i">{{ item.text }} ({{ item.by }}, {{ time(item.at) }})</li>
+      </ul>
+    </section>
+    <section v-if="record.neighbours.length" class="card">
+      <h2>Beside the lines</h2>
+      <ul>
+        <li v-for="item in record.neighbours" :key="item.neighbour">
+          <b>{{ item.name }}</b>: {{ choiceWords(item) }}
+        </li>
+      </ul>
+    </section>
+    <section v-if="record.photos.length" class="card">
+      <h2>Photos</h2>
+      <div class="photos">
+        <figure v-for="item in record.photos" :key="item.photo">
+          <PhotoThumb :photo="item.photo" :words="item.caption ?? 'Photo of this step'" size="large" />
+          <figcaption>
+            {{ item.caption ?? 'Photo' }} <span class="soft">{{ item.by }}, {{ time(item.at) }}</span>
+          </figcaption>
+        </figure>
+      </div>
+    </section>
+    <section class="card">
+      <h2>Look at next</h2>
+      <ul class="dots">
+        <li v-for="item in record.lookNext" :key="item">{{ item }}</li>
+      </ul>
+      <p v-for="(item, i) in record.cautions" :key="i" class="caution">
+        <b>{{ cautionWords[item.kind] }}.</b>{{ item.text }}
+      </p>
+    </section>
+    <p class="soft small">
+      Sheet {{ record.sheet.id }}, revision {{ record.sheet.revision }} · {{ record.events.length }} entries on record
+    </p>
   </article>
 </template>
 
 <style scoped>
-.record { max-width: 1040px; } .head { display: grid; gap: 6px; }
-section { display: grid; gap: 8px; } .dots li::before { content: '– '; }
-figure { break-inside: avoid; } .photos { display: grid; grid-template-columns: repeat(auto-fill, minmax(220px, 1fr)); gap: 12px; }
-.sub { display: block; color: var(--soft); font-size: 13.5px; }
+.record {
+  max-width: 1040px;
+}
+.head {
+  display: grid;
+  gap: 6px;
+}
+section {
+  display: grid;
+  gap: 8px;
+}
+.dots li::before {
+  content: '– ';
+}
+figure {
+  break-inside: avoid;
+}
+.photos {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(220px, 1fr));
+  gap: 12px;
+}
+.sub {
+  display: block;
+  color: var(--soft);
+  font-size: 13.5px;
+}
 </style>

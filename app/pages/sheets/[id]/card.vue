@@ -27,13 +27,20 @@ const vehicle = ref<VehicleView>()
 const published = ref('')
 const trouble = ref('')
 const size = ref<'A4' | 'A5'>(route.query.size === 'A5' ? 'A5' : 'A4')
-useHead({ title: () => `Bay card ${view.value?.sheet.title ?? ''} · Efferent`, style: [{ key: 'page-size', innerHTML: () => `@page { size: ${size.value}; margin: 8mm; }` }] })
+useHead({
+  title: () => `Bay card ${view.value?.sheet.title ?? ''} · Efferent`,
+  style: [{ key: 'page-size', innerHTML: () => `@page { size: ${size.value}; margin: 8mm; }` }],
+})
 
 onMounted(async () => {
   try {
     const id = String(route.params.id)
     const vehicleId = typeof route.query.vehicle === 'string' ? route.query.vehicle : undefined
-    const [sheet, revisions, found] = await Promise.all([call<SheetView>('GET', `/api/sheets/${id}`), call<RevisionView[]>('GET', `/api/sheets/${id}/revisions`), vehicleId ? call<{ vehicle: VehicleView }>('GET', `/api/vehicles/${vehicleId}`) : undefined])
+    const [sheet, revisions, found] = await Promise.all([
+      call<SheetView>('GET', `/api/sheets/${id}`),
+      call<RevisionView[]>('GET', `/api/sheets/${id}/revisions`),
+      vehicleId ? call<{ vehicle: VehicleView }>('GET', `/api/vehicles/${vehicleId}`) : undefined,
+    ])
     view.value = sheet
     vehicle.value = found?.vehicle
     published.value = revisions.find(row => row.revision === sheet.sheet.revision)?.publishedAt.slice(0, 10) ?? ''
@@ -52,11 +59,30 @@ const resolved = computed(() => {
   if (of.open.length === 0) return of
   const lines = [...of.lines, ...of.open]
   const has = new Set(lines.map(line => line.id))
-  return { ...of, lines, joints: of.sheet.joints.filter(joint => has.has(joint.line)), holds: of.sheet.holds.filter(hold => has.has(hold.line)) }
+  return {
+    ...of,
+    lines,
+    joints: of.sheet.joints.filter(joint => has.has(joint.line)),
+    holds: of.sheet.holds.filter(hold => has.has(hold.line)),
+  }
 })
-const strips = computed(() => resolved.value?.lines.map(line => ({ line, unrolled: unrollLine(resolved.value!, line), maybe: resolved.value!.open.includes(line) })) ?? [])
+const strips = computed(
+  () =>
+    resolved.value?.lines.map(line => ({
+      line,
+      unrolled: unrollLine(resolved.value!, line),
+      maybe: resolved.value!.open.includes(line),
+    })) ?? [],
+)
 const longest = computed(() => Math.max(1, ...strips.value.map(({ unrolled }) => unrolled.length)))
-const rows = computed(() => resolved.value?.joints.map(joint => ({ joint, line: resolved.value!.lines.find(line => line.id === joint.line)!, torque: settleWindow(joint.torque ?? 'unknown') })) ?? [])
+const rows = computed(
+  () =>
+    resolved.value?.joints.map(joint => ({
+      joint,
+      line: resolved.value!.lines.find(line => line.id === joint.line)!,
+      torque: settleWindow(joint.torque ?? 'unknown'),
+    })) ?? [],
+)
 const spec = computed(() => settleValue(sheet.value?.fluid.spec ?? 'unknown'))
 const leak = computed(() => settleValue(sheet.value?.proving.leakMinutes ?? 'unknown'))
 const address = computed(() => `${location.origin}/sheets/${sheet.value?.id}${vehicle.value ? `?vehicle=${vehicle.value.id}` : ''}`)
@@ -66,30 +92,211 @@ useKeys({ p: print })
 </script>
 
 <template>
-  <div v-if="!sheet || !view || !resolved" class="stack wait"><p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p><p v-else-if="view && !resolved" class="trouble">This sheet is not for this car. <NuxtLink to="/lookup">Look up the right one</NuxtLink></p><div v-else class="busy" role="status" aria-label="Loading the bay card" /></div>
+  <div v-if="!sheet || !view || !resolved" class="stack wait">
+    <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
+    <p v-else-if="view && !resolved" class="trouble">
+      This sheet is not for this car. <NuxtLink to="/lookup">Look up the right one</NuxtLink>
+    </p>
+    <div v-else class="busy" role="status" aria-label="Loading the bay card" />
+  </div>
   <div v-else class="desk-of-cards theme-desk">
-    <div class="row no-print"><div class="tabs" role="group" aria-label="Paper"><button v-for="paper in (['A4', 'A5'] as const)" :key="paper" :aria-pressed="size === paper" @click="size = paper">{{ paper }}</button></div><button class="btn main" @click="print">Print <kbd>p</kbd></button><NuxtLink class="btn" :to="`/sheets/${sheet.id}${vehicle ? `?vehicle=${vehicle.id}` : ''}`">Back to the sheet</NuxtLink><span v-if="isLoopback" class="soft">The code holds this machine’s own address: open Efferent by the server’s name before printing for phones.</span></div>
+    <div class="row no-print">
+      <div class="tabs" role="group" aria-label="Paper">
+        <button v-for="paper in ['A4', 'A5'] as const" :key="paper" :aria-pressed="size === paper" @click="size = paper">
+          {{ paper }}
+        </button>
+      </div>
+      <button class="btn main" @click="print">Print <kbd>p</kbd></button
+      ><NuxtLink class="btn" :to="`/sheets/${sheet.id}${vehicle ? `?vehicle=${vehicle.id}` : ''}`">Back to the sheet</NuxtLink
+      ><span v-if="isLoopback" class="soft"
+        >The code holds this machine’s own address: open Efferent by the server’s name before printing for phones.</span
+      >
+    </div>
     <article class="bay-card" :class="size">
       <header>
-        <div><h1>{{ sheet.title }}</h1><p>{{ vehicle ? `${vehicle.plate} · ${vehicle.label}` : view.families.map(family => `${family.make} ${family.model}`).join(', ') }} · {{ systemWords[sheet.system] }}</p><p class="soft">Revision {{ sheet.revision }}, {{ published }} · the maker’s information outranks this card</p></div>
+        <div>
+          <h1>{{ sheet.title }}</h1>
+          <p>
+            {{ vehicle ? `${vehicle.plate} · ${vehicle.label}` : view.families.map(family => `${family.make} ${family.model}`).join(', ') }}
+            · {{ systemWords[sheet.system] }}
+          </p>
+          <p class="soft">Revision {{ sheet.revision }}, {{ published }} · the maker’s information outranks this card</p>
+        </div>
         <QrCode :text="address" label="Code that opens this sheet" class="qr" />
       </header>
-      <section v-for="{ line, unrolled, maybe } in strips" :key="line.id" class="strip-row"><b>{{ line.name }}</b> <span v-if="line.mark" class="tag">{{ line.mark }}</span> <span class="soft">{{ units.length(unrolled.length as never) }}<template v-if="maybe"> · only on some cars</template></span><LineStrip :line="unrolled" :name="line.name" :scale-to="longest" :compact="size === 'A5' || strips.length > 2" /></section>
-      <table><thead><tr><th>Fitting</th><th>Wrench</th><th class="n">Torque</th><th>Seals</th></tr></thead><tbody><tr v-for="{ joint, line, torque } in rows" :key="joint.id"><td><b>{{ joint.name }}</b> {{ jointWords[joint.kind] }}<span v-if="strips.length > 1" class="soft">, {{ line.name }}</span></td><td>{{ joint.hex.turn ? hexName(joint.hex.turn) : joint.tools[0] ?? '–' }}<span v-if="joint.hex.hold" class="soft">, hold {{ hexName(joint.hex.hold) }}</span></td><td class="n"><template v-if="torque.kind !== 'unknown'"><b>{{ units.torque(targetTorque(torque.value)) }}</b> <span class="soft">({{ units.torqueRange(torque.value) }}, {{ units.otherTorqueRange(torque.value) }})</span></template><template v-else-if="joint.torque">unknown; {{ practiceWords(practiceFor(joint.kind)) }}</template><template v-else>{{ practiceWords(practiceFor(joint.kind)) }}</template></td><td>{{ joint.seals.map(seal => `${seal.count} × ${seal.name}`).join(', ') || '–' }}</td></tr></tbody></table>
+      <section v-for="{ line, unrolled, maybe } in strips" :key="line.id" class="strip-row">
+        <b>{{ line.name }}</b> <span v-if="line.mark" class="tag">{{ line.mark }}</span>
+        <span class="soft">{{ units.length(unrolled.length as never) }}<template v-if="maybe"> · only on some cars</template></span
+        ><LineStrip :line="unrolled" :name="line.name" :scale-to="longest" :compact="size === 'A5' || strips.length > 2" />
+      </section>
+      <table>
+        <thead>
+          <tr>
+            <th>Fitting</th>
+            <th>Wrench</th>
+            <th class="n">Torque</th>
+            <th>Seals</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="{ joint, line, torque } in rows" :key="joint.id">
+            <td>
+              <b>{{ joint.name }}</b> {{ jointWords[joint.kind] }}<span v-if="strips.length > 1" class="soft">, {{ line.name }}</span>
+            </td>
+            <td>
+              {{ joint.hex.turn ? hexName(joint.hex.turn) : (joint.tools[0] ?? '–')
+              }}<span v-if="joint.hex.hold" class="soft">, hold {{ hexName(joint.hex.hold) }}</span>
+            </td>
+            <td class="n">
+              <template v-if="torque.kind !== 'unknown'"
+                ><b>{{ units.torque(targetTorque(torque.value)) }}</b>
+                <span class="soft">({{ units.torqueRange(torque.value) }}, {{ units.otherTorqueRange(torque.value) }})</span></template
+              ><template v-else-if="joint.torque">unknown; {{ practiceWords(practiceFor(joint.kind)) }}</template
+              ><template v-else>{{ practiceWords(practiceFor(joint.kind)) }}</template>
+            </td>
+            <td>{{ joint.seals.map(seal => `${seal.count} × ${seal.name}`).join(', ') || '–' }}</td>
+          </tr>
+        </tbody>
+      </table>
       <div class="two">
-        <section><h2>Fluid and level</h2><p><b>{{ spec.kind === 'unknown' ? 'Grade unknown: look it up' : spec.value }}</b></p><p v-for="level in sheet.levels" :key="level.id">{{ level.name }}, engine {{ level.engine }}<template v-for="window in [settleWindow(level.temperature)]" :key="window.kind"><b v-if="window.kind !== 'unknown'">&nbsp;{{ units.temperatureRange(window.value) }}</b></template>. {{ level.reads }}</p><p v-if="leak.kind !== 'unknown'">Leak check after {{ formatNumber(leak.value, 0) }} min, engine {{ sheet.proving.engine }}.</p></section>
-        <section><h2>Bleeding</h2><p><b>{{ list(sheet.bleeding.allowed.map(method => bleedWords[method])) || 'nothing to bleed' }}</b>. {{ sheet.bleeding.summary }}</p><p v-for="item in sheet.bleeding.forbidden" :key="item.method">Not {{ bleedWords[item.method] }}: {{ item.why }}.</p></section>
+        <section>
+          <h2>Fluid and level</h2>
+          <p>
+            <b>{{ spec.kind === 'unknown' ? 'Grade unknown: look it up' : spec.value }}</b>
+          </p>
+          <p v-for="level in sheet.levels" :key="level.id">
+            {{ level.name }}, engine {{ level.engine
+            }}<template v-for="window in [settleWindow(level.temperature)]" :key="window.kind"
+              ><b v-if="window.kind !== 'unknown'">&nbsp;{{ units.temperatureRange(window.value) }}</b></template
+            >. {{ level.reads }}
+          </p>
+          <p v-if="leak.kind !== 'unknown'">Leak check after {{ formatNumber(leak.value, 0) }} min, engine {{ sheet.proving.engine }}.</p>
+        </section>
+        <section>
+          <h2>Bleeding</h2>
+          <p>
+            <b>{{ list(sheet.bleeding.allowed.map(method => bleedWords[method])) || 'nothing to bleed' }}</b>. {{ sheet.bleeding.summary }}
+          </p>
+          <p v-for="item in sheet.bleeding.forbidden" :key="item.method">Not {{ bleedWords[item.method] }}: {{ item.why }}.</p>
+        </section>
       </div>
-      <section class="cautions"><h2>Cautions</h2><ul><li v-for="(caution, i) in sheet.cautions" :key="i"><b>{{ cautionWords[caution.kind] }}</b> {{ caution.text }}</li></ul></section>
+      <section class="cautions">
+        <h2>Cautions</h2>
+        <ul>
+          <li v-for="(caution, i) in sheet.cautions" :key="i">
+            <b>{{ cautionWords[caution.kind] }}</b> {{ caution.text }}
+          </li>
+        </ul>
+      </section>
     </article>
   </div>
 </template>
 
 <style scoped>
-.wait { padding: 20px; } .desk-of-cards { margin: -34px calc(50% - 50vw); padding: 18px; background: var(--well); min-height: 100vh; display: grid; gap: 14px; justify-items: center; align-content: start; }
-.bay-card { grid-template-columns: minmax(0, 1fr); background: #fff; color: #14191c; padding: 6mm; display: grid; gap: 3mm; font: 10.5pt/1.32 var(--face); --card: #fff; --ink: #14191c; --soft: #4a5358; } .A4 { width: 194mm; } .A5 { width: 132mm; font-size: 8.2pt; padding: 3mm; gap: 2mm; }
-header { display: flex; justify-content: space-between; gap: 6mm; border-bottom: 1.2mm solid #14191c; padding-bottom: 2mm; } h1 { font-size: 1.9em; } h2 { font-size: 1.15em; border-bottom: .3mm solid #14191c; margin-bottom: 1mm; } .bay-card .tag { font-size: inherit; } .qr { width: 26mm; height: 26mm; flex: none; } .A5 .qr { width: 21mm; height: 21mm; }
-table { border-collapse: collapse; width: 100%; } th { text-align: left; border-bottom: .5mm solid #14191c; padding: 1mm 1.5mm; } td { border-bottom: .2mm solid #b8b8b8; padding: 1mm 1.5mm; vertical-align: top; } .n { text-align: right; }
-.two { display: grid; grid-template-columns: 1fr 1fr; gap: 5mm; } .cautions ul { columns: 2; column-gap: 5mm; } .cautions li { break-inside: avoid; margin-bottom: .8mm; } .strip-row { break-inside: avoid; }
-@media print { .desk-of-cards { margin: 0; padding: 0; background: none; display: block; } .bay-card { padding: 0; width: auto; } }
+.wait {
+  padding: 20px;
+}
+.desk-of-cards {
+  margin: -34px calc(50% - 50vw);
+  padding: 18px;
+  background: var(--well);
+  min-height: 100vh;
+  display: grid;
+  gap: 14px;
+  justify-items: center;
+  align-content: start;
+}
+.bay-card {
+  grid-template-columns: minmax(0, 1fr);
+  background: #fff;
+  color: #14191c;
+  padding: 6mm;
+  display: grid;
+  gap: 3mm;
+  font: 10.5pt/1.32 var(--face);
+  --card: #fff;
+  --ink: #14191c;
+  --soft: #4a5358;
+}
+.A4 {
+  width: 194mm;
+}
+.A5 {
+  width: 132mm;
+  font-size: 8.2pt;
+  padding: 3mm;
+  gap: 2mm;
+}
+header {
+  display: flex;
+  justify-content: space-between;
+  gap: 6mm;
+  border-bottom: 1.2mm solid #14191c;
+  padding-bottom: 2mm;
+}
+h1 {
+  font-size: 1.9em;
+}
+h2 {
+  font-size: 1.15em;
+  border-bottom: 0.3mm solid #14191c;
+  margin-bottom: 1mm;
+}
+.bay-card .tag {
+  font-size: inherit;
+}
+.qr {
+  width: 26mm;
+  height: 26mm;
+  flex: none;
+}
+.A5 .qr {
+  width: 21mm;
+  height: 21mm;
+}
+table {
+  border-collapse: collapse;
+  width: 100%;
+}
+th {
+  text-align: left;
+  border-bottom: 0.5mm solid #14191c;
+  padding: 1mm 1.5mm;
+}
+td {
+  border-bottom: 0.2mm solid #b8b8b8;
+  padding: 1mm 1.5mm;
+  vertical-align: top;
+}
+.n {
+  text-align: right;
+}
+.two {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 5mm;
+}
+.cautions ul {
+  columns: 2;
+  column-gap: 5mm;
+}
+.cautions li {
+  break-inside: avoid;
+  margin-bottom: 0.8mm;
+}
+.strip-row {
+  break-inside: avoid;
+}
+@media print {
+  .desk-of-cards {
+    margin: 0;
+    padding: 0;
+    background: none;
+    display: block;
+  }
+  .bay-card {
+    padding: 0;
+    width: auto;
+  }
+}
 </style>

@@ -35,14 +35,15 @@ const line = ref('')
 const joint = ref<string>()
 const standpoint = ref<Standpoint>('under-lift')
 const opening = ref(false)
-const query = (key: string) => typeof route.query[key] === 'string' ? route.query[key] : undefined
+const query = (key: string) => (typeof route.query[key] === 'string' ? route.query[key] : undefined)
 
 async function load() {
   trouble.value = ''
   try {
     const vehicleId = query('vehicle')
     const [sheet, found] = await Promise.all([
-      call<SheetView>('GET', `/api/sheets/${String(route.params.id)}${query('revision') ? `?revision=${query('revision')}` : ''}`), vehicleId ? call<{ vehicle: VehicleView }>('GET', `/api/vehicles/${vehicleId}`) : undefined,
+      call<SheetView>('GET', `/api/sheets/${String(route.params.id)}${query('revision') ? `?revision=${query('revision')}` : ''}`),
+      vehicleId ? call<{ vehicle: VehicleView }>('GET', `/api/vehicles/${vehicleId}`) : undefined,
     ])
     view.value = sheet
     vehicle.value = found?.vehicle
@@ -53,21 +54,44 @@ async function load() {
   }
 }
 onMounted(load)
-watch(() => connection.recoveries, () => view.value || load())
-watch(() => route.fullPath, (_, before) => before.startsWith(route.path) && load())
+watch(
+  () => connection.recoveries,
+  () => view.value || load(),
+)
+watch(
+  () => route.fullPath,
+  (_, before) => before.startsWith(route.path) && load(),
+)
 
 const sheet = computed(() => view.value?.sheet)
 useHead({ title: () => `${sheet.value?.title ?? 'Line sheet'} · Efferent` })
-const learned = computed(() => Object.assign({}, ...answered.value.map(({ question, answer: id }) =>
-  traitsImplied(sheet.value!.questions.find(candidate => candidate.id === question)!.answers.find(candidate => candidate.id === id)!.implies))) as Record<string, string>)
-const car = computed<Car>(() => vehicle.value ? { ...vehicle.value, traits: { ...learned.value, ...vehicle.value.traits } } : carFromQuery(route.query, view.value?.families[0]?.id ?? '', learned.value))
+const learned = computed(
+  () =>
+    Object.assign(
+      {},
+      ...answered.value.map(({ question, answer: id }) =>
+        traitsImplied(
+          sheet.value!.questions.find(candidate => candidate.id === question)!.answers.find(candidate => candidate.id === id)!.implies,
+        ),
+      ),
+    ) as Record<string, string>,
+)
+const car = computed<Car>(() =>
+  vehicle.value
+    ? { ...vehicle.value, traits: { ...learned.value, ...vehicle.value.traits } }
+    : carFromQuery(route.query, view.value?.families[0]?.id ?? '', learned.value),
+)
 const resolution = computed(() => sheet.value && resolveSheet(sheet.value, car.value))
-const resolved = computed(() => resolution.value?.applies === 'yes' ? resolution.value.resolved : undefined)
+const resolved = computed(() => (resolution.value?.applies === 'yes' ? resolution.value.resolved : undefined))
 const identification = computed(() => sheet.value && identifyLayouts([sheet.value], car.value, cannotSee.value))
-watch(resolved, (value) => {
-  if (!value || value.lines.some(candidate => candidate.id === line.value)) return
-  line.value = value.joints.find(candidate => candidate.id === joint.value)?.line ?? value.lines[0]?.id ?? ''
-}, { immediate: true })
+watch(
+  resolved,
+  value => {
+    if (!value || value.lines.some(candidate => candidate.id === line.value)) return
+    line.value = value.joints.find(candidate => candidate.id === joint.value)?.line ?? value.lines[0]?.id ?? ''
+  },
+  { immediate: true },
+)
 
 async function answer(look: { sheet: string; question: string; answer: string }) {
   try {
@@ -86,8 +110,10 @@ function select(id: string) {
 }
 // A finger on the line: steps from place to place, the same place in strip and picture.
 const finger = ref<{ line: string; stop: Stop }>()
-const cursor = computed(() => finger.value && finger.value.line === line.value ? { line: line.value, at: finger.value.stop.at } : undefined)
-const caption = computed(() => cursor.value && finger.value && sheet.value ? stopWords(finger.value.stop, sheet.value) : undefined)
+const cursor = computed(() =>
+  finger.value && finger.value.line === line.value ? { line: line.value, at: finger.value.stop.at } : undefined,
+)
+const caption = computed(() => (cursor.value && finger.value && sheet.value ? stopWords(finger.value.stop, sheet.value) : undefined))
 function step(by: 1 | -1) {
   const of = resolved.value?.lines.find(candidate => candidate.id === line.value)
   if (!of || !resolved.value) return
@@ -102,11 +128,22 @@ const plan = computed(() => {
   const planned = planJob(resolved.value, { lines: resolved.value.lines.map(candidate => candidate.id), start: 'ground' })
   return planned.ok ? planned.value : undefined
 })
-const fluid = computed(() => resolved.value && plan.value ? estimateFluid(resolved.value, resolved.value.lines.map(candidate => candidate.id), plan.value.openOrder) : undefined)
-const known = computed(() => sheet.value?.traits.flatMap((trait) => {
-  const value = trait.values.find(candidate => candidate.id === car.value.traits[trait.id])
-  return value ? [`${trait.name}: ${value.name}`] : []
-}) ?? [])
+const fluid = computed(() =>
+  resolved.value && plan.value
+    ? estimateFluid(
+        resolved.value,
+        resolved.value.lines.map(candidate => candidate.id),
+        plan.value.openOrder,
+      )
+    : undefined,
+)
+const known = computed(
+  () =>
+    sheet.value?.traits.flatMap(trait => {
+      const value = trait.values.find(candidate => candidate.id === car.value.traits[trait.id])
+      return value ? [`${trait.name}: ${value.name}`] : []
+    }) ?? [],
+)
 const years = computed(() => sheet.value?.applies[0]?.years?.join('–'))
 const isLead = computed(() => session.person?.role === 'lead' || session.person?.role === 'admin')
 
@@ -114,7 +151,11 @@ provide(settleKey, {
   allowed: isLead,
   run: async (path, index, why) => {
     if (!sheet.value || !session.person) return
-    const settled = replaceAt({ ...sheet.value, revision: sheet.value.revision + 1 }, [...path, 'settled'], () => ({ index, by: session.person!.name, why }))
+    const settled = replaceAt({ ...sheet.value, revision: sheet.value.revision + 1 }, [...path, 'settled'], () => ({
+      index,
+      by: session.person!.name,
+      why,
+    }))
     try {
       await call('POST', `/api/sheets/${sheet.value.id}/revisions`, { sheet: settled })
       await load()
@@ -125,7 +166,11 @@ provide(settleKey, {
 })
 const print = () => navigateTo(`/sheets/${sheet.value?.id}/card${vehicle.value ? `?vehicle=${vehicle.value.id}` : ''}`)
 useKeys({
-  'j': () => (opening.value = true), 'p': print, 'ArrowRight': () => step(1), 'ArrowLeft': () => step(-1), 'e': () => isLead.value && navigateTo(`/sheets/${sheet.value?.id}/edit`),
+  j: () => (opening.value = true),
+  p: print,
+  ArrowRight: () => step(1),
+  ArrowLeft: () => step(-1),
+  e: () => isLead.value && navigateTo(`/sheets/${sheet.value?.id}/edit`),
   ...Object.fromEntries(standpoints.map((point, i) => [String(i + 1), () => (standpoint.value = point)])),
 })
 </script>
@@ -138,35 +183,108 @@ useKeys({
       <div>
         <h1>{{ sheet.title }}</h1>
         <p class="soft">
-          <template v-if="vehicle"><b class="plate">{{ vehicle.plate }}</b> {{ vehicle.label }} · {{ vehicle.customer }} · </template>
-          <template v-else>{{ view.families.map(family => `${family.make} ${family.model} ${family.body}`).join(', ') }} · {{ years }} · </template>
-          {{ systemWords[sheet.system] }} · revision {{ sheet.revision }}<template v-for="fact in known" :key="fact"> · <b>{{ fact }}</b></template>
+          <template v-if="vehicle"
+            ><b class="plate">{{ vehicle.plate }}</b> {{ vehicle.label }} · {{ vehicle.customer }} ·
+          </template>
+          <template v-else
+            >{{ view.families.map(family => `${family.make} ${family.model} ${family.body}`).join(', ') }} · {{ years }} ·
+          </template>
+          {{ systemWords[sheet.system] }} · revision {{ sheet.revision
+          }}<template v-for="fact in known" :key="fact">
+            · <b>{{ fact }}</b></template
+          >
         </p>
       </div>
-      <div class="row no-print"><button class="btn main" :disabled="!resolved" @click="opening = true">Open a job <kbd>j</kbd></button><button class="btn" @click="print">Bay card <kbd>p</kbd></button><NuxtLink v-if="isLead" class="btn" :to="`/sheets/${sheet.id}/edit`">Edit <kbd>e</kbd></NuxtLink></div>
+      <div class="row no-print">
+        <button class="btn main" :disabled="!resolved" @click="opening = true">Open a job <kbd>j</kbd></button
+        ><button class="btn" @click="print">Bay card <kbd>p</kbd></button
+        ><NuxtLink v-if="isLead" class="btn" :to="`/sheets/${sheet.id}/edit`">Edit <kbd>e</kbd></NuxtLink>
+      </div>
     </div>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
-    <div v-if="resolution?.applies === 'no'" class="trouble">This sheet is not for this car: it is for another {{ resolution.why === 'trait' ? 'layout' : resolution.why }}. <NuxtLink to="/lookup">Look up the right one</NuxtLink></div>
+    <div v-if="resolution?.applies === 'no'" class="trouble">
+      This sheet is not for this car: it is for another {{ resolution.why === 'trait' ? 'layout' : resolution.why }}.
+      <NuxtLink to="/lookup">Look up the right one</NuxtLink>
+    </div>
     <template v-if="resolved && identification">
       <VerdictBanner v-if="resolved.verdict" :verdict="resolved.verdict" :sheet="sheet" />
-      <IdentifyBar :identification="identification" :sheets="[sheet]" :unseen="cannotSee.length" @answer="answer" @cannot-see="look => (cannotSee = [...cannotSee, look])" @again="cannotSee = []" />
-      <p v-if="resolved.open.length" class="soft">{{ resolved.lines.length ? `Surely on this car: ${list(resolved.lines.map(item => item.name))}. ` : '' }}Depends on the answer: {{ list(resolved.open.map(item => item.name)) }}.</p>
+      <IdentifyBar
+        :identification="identification"
+        :sheets="[sheet]"
+        :unseen="cannotSee.length"
+        @answer="answer"
+        @cannot-see="look => (cannotSee = [...cannotSee, look])"
+        @again="cannotSee = []"
+      />
+      <p v-if="resolved.open.length" class="soft">
+        {{ resolved.lines.length ? `Surely on this car: ${list(resolved.lines.map(item => item.name))}. ` : '' }}Depends on the answer:
+        {{ list(resolved.open.map(item => item.name)) }}.
+      </p>
 
       <template v-if="line">
-        <StripStack :resolved="resolved" :line="line" :selected="joint" :ways="plan?.ways" :cursor="cursor" @line="id => (line = id)" @select="select" />
+        <StripStack
+          :resolved="resolved"
+          :line="line"
+          :selected="joint"
+          :ways="plan?.ways"
+          :cursor="cursor"
+          @line="id => (line = id)"
+          @select="select"
+        />
         <div class="columns">
-          <div class="stack"><FittingsTable :resolved="resolved" :selected="joint" @select="select" /><FluidCard :sheet="sheet" :estimate="fluid" /></div>
           <div class="stack">
-            <div class="card pic"><RouteView v-model:standpoint="standpoint" :resolved="resolved" :line="line" :selected="joint" :cursor="cursor" :caption="caption" @select="select" @step="step" /></div>
+            <FittingsTable :resolved="resolved" :selected="joint" @select="select" /><FluidCard :sheet="sheet" :estimate="fluid" />
+          </div>
+          <div class="stack">
+            <div class="card pic">
+              <RouteView
+                v-model:standpoint="standpoint"
+                :resolved="resolved"
+                :line="line"
+                :selected="joint"
+                :cursor="cursor"
+                :caption="caption"
+                @select="select"
+                @step="step"
+              />
+            </div>
             <CautionList :cautions="sheet.cautions.filter(item => item.phase === 'before' || item.phase === 'engine')" />
           </div>
         </div>
         <WayIn :resolved="resolved" :needed="plan?.operations" />
-        <div v-if="plan" class="card">All lines: <b>{{ formatNumber(plan.minutes.total, 0) }} min</b> hands on, {{ plural(plan.moves, 'move') }} of the car. A job plans it for the lines you choose.</div>
+        <div v-if="plan" class="card">
+          All lines: <b>{{ formatNumber(plan.minutes.total, 0) }} min</b> hands on, {{ plural(plan.moves, 'move') }} of the car. A job plans
+          it for the lines you choose.
+        </div>
         <div class="columns two">
           <NotesPanel v-model="notes" :sheet="sheet" :selected="joint" />
-          <section class="stack"><h2>Parts</h2>
-            <div class="scroll" tabindex="0"><table class="grid"><thead><tr><th>Line</th><th>Part</th><th>Number</th></tr></thead><tbody v-for="item in resolved.lines" :key="item.id"><tr v-for="part in item.parts" :key="part.id"><td>{{ item.name }}</td><td><b>{{ part.name }}</b><span class="sub">{{ part.kind }}<template v-if="part.note"> · {{ part.note }}</template></span><span v-if="part.discontinued" class="tag warn">no longer supplied</span><span v-if="part.supersededBy" class="tag">replaced by {{ item.parts.find(other => other.id === part.supersededBy)?.number ?? part.supersededBy }}</span></td><td class="num">{{ part.number ?? '–' }}</td></tr></tbody></table></div>
+          <section class="stack">
+            <h2>Parts</h2>
+            <div class="scroll" tabindex="0">
+              <table class="grid">
+                <thead>
+                  <tr>
+                    <th>Line</th>
+                    <th>Part</th>
+                    <th>Number</th>
+                  </tr>
+                </thead>
+                <tbody v-for="item in resolved.lines" :key="item.id">
+                  <tr v-for="part in item.parts" :key="part.id">
+                    <td>{{ item.name }}</td>
+                    <td>
+                      <b>{{ part.name }}</b><span class="sub"
+                        >{{ part.kind }}<template v-if="part.note"> · {{ part.note }}</template></span
+                      ><span v-if="part.discontinued" class="tag warn">no longer supplied</span
+                      ><span v-if="part.supersededBy" class="tag"
+                        >replaced by {{ item.parts.find(other => other.id === part.supersededBy)?.number ?? part.supersededBy }}</span
+                      >
+                    </td>
+                    <td class="num">{{ part.number ?? '–' }}</td>
+                  </tr>
+                </tbody>
+              </table>
+            </div>
           </section>
         </div>
       </template>
@@ -176,9 +294,33 @@ useKeys({
 </template>
 
 <style scoped>
-.top { display: flex; gap: 16px; justify-content: space-between; align-items: flex-start; flex-wrap: wrap; }
-.plate { color: var(--ink); letter-spacing: .03em; }
-.columns { display: grid; grid-template-columns: minmax(0, 1.25fr) minmax(0, 1fr); gap: 14px; align-items: start; }
-.columns.two { grid-template-columns: 1fr 1fr; } .pic { padding: 0; }
-@media (max-width: 1100px) { .columns, .columns.two { grid-template-columns: minmax(0, 1fr); } }
+.top {
+  display: flex;
+  gap: 16px;
+  justify-content: space-between;
+  align-items: flex-start;
+  flex-wrap: wrap;
+}
+.plate {
+  color: var(--ink);
+  letter-spacing: 0.03em;
+}
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1.25fr) minmax(0, 1fr);
+  gap: 14px;
+  align-items: start;
+}
+.columns.two {
+  grid-template-columns: 1fr 1fr;
+}
+.pic {
+  padding: 0;
+}
+@media (max-width: 1100px) {
+  .columns,
+  .columns.two {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

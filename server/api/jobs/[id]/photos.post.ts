@@ -9,4 +9,6 @@ import { route } from '../../../utils/route'
 const query = z.object({ id: z.uuid() })
 
 /** The body is the JPEG itself; `?id=` is the device's own. */
-export default route('POST /api/jobs/:id/photos', async ({ event, person }) => keepPhoto(idParam(event, 'JOB_UNKNOWN'), parseWith(query, getQuery(event)).id, await readBytes(event, limits.photoBytes), person))
+export default route('POST /api/jobs/:id/photos', async ({ event, person }) =>
+  keepPhoto(idParam(event, 'JOB_UNKNOWN'), parseWith(query, getQuery(event)).id, await readBytes(event, limits.photoBytes), person),
+)

@@ -14,9 +14,13 @@ export default route('GET /api/jobs/:id/stream', async ({ event }) => {
   const id = idParam(event, 'JOB_UNKNOWN')
   await getJobRow(getPool(), id)
   let after = parseWith(from, getRequestHeader(event, 'last-event-id') ?? getQuery(event).after)
-  return pumpStream(event, jobId => jobId === id, async () => {
-    const events = await getEvents(getPool(), id, after)
-    after = events.at(-1)?.seq ?? after
-    return events.map(jobEvent => ({ id: String(jobEvent.seq), event: 'job', data: JSON.stringify(jobEvent) }))
-  })
+  return pumpStream(
+    event,
+    jobId => jobId === id,
+    async () => {
+      const events = await getEvents(getPool(), id, after)
+      after = events.at(-1)?.seq ?? after
+      return events.map(jobEvent => ({ id: String(jobEvent.seq), event: 'job', data: JSON.stringify(jobEvent) }))
+    },
+  )
 })

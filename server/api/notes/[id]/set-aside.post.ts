@@ -5,4 +5,6 @@ import { getPool } from '../../../utils/db'
 import { idParam } from '../../../utils/params'
 import { route } from '../../../utils/route'
 
-export default route('POST /api/notes/:id/set-aside', async ({ event, person }) => setAside(getPool(), idParam(event, 'NOTE_UNKNOWN'), (await readBodyWith(event, setAsideSchema)).why, person))
+export default route('POST /api/notes/:id/set-aside', async ({ event, person }) =>
+  setAside(getPool(), idParam(event, 'NOTE_UNKNOWN'), (await readBodyWith(event, setAsideSchema)).why, person),
+)

@@ -4,4 +4,6 @@ import { writeNote } from '../../../services/benchNotes'
 import { readBodyWith } from '../../../utils/body'
 import { route } from '../../../utils/route'
 
-export default route('POST /api/sheets/:id/notes', async ({ event, person }) => writeNote(getRouterParam(event, 'id') ?? '', await readBodyWith(event, newNoteSchema), person))
+export default route('POST /api/sheets/:id/notes', async ({ event, person }) =>
+  writeNote(getRouterParam(event, 'id') ?? '', await readBodyWith(event, newNoteSchema), person),
+)

@@ -5,4 +5,6 @@ import { getPool } from '../../../utils/db'
 import { idParam } from '../../../utils/params'
 import { route } from '../../../utils/route'
 
-export default route('POST /api/vehicles/:id/traits', async ({ event }) => learnTrait(getPool(), idParam(event, 'VEHICLE_UNKNOWN'), await readBodyWith(event, learnTraitSchema)))
+export default route('POST /api/vehicles/:id/traits', async ({ event }) =>
+  learnTrait(getPool(), idParam(event, 'VEHICLE_UNKNOWN'), await readBodyWith(event, learnTraitSchema)),
+)
