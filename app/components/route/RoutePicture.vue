@@ -27,7 +27,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ select: [id: string] }>()
 
-const label = computed(
+const caption = computed(
   () =>
     `Where the lines run, ${standpointWords[props.standpoint]}: ${standpointNote(props.standpoint, { side: props.side ?? 'left', axle: 'front' })}`,
 )
@@ -162,7 +162,7 @@ const sides = computed(() => {
 
 <template>
   <div class="flat">
-    <svg :viewBox="`${view.x} ${view.y} ${view.w} ${view.h}`" role="img" :aria-label="label">
+    <svg :viewBox="`${view.x} ${view.y} ${view.w} ${view.h}`" role="img" :aria-label="caption">
       <g fill="none" stroke="var(--line)" :stroke-width="2 * view.unit">
         <template v-for="mark in landmarks" :key="mark.id">
           <rect v-if="mark.box" v-bind="mark.box" :rx="16" />
