@@ -66,6 +66,7 @@ export default withNuxt(
   },
   {
     files: ['app/**/*.ts', 'app/**/*.vue'],
+    ignores: ['**/*.test.ts'],
     rules: noImports(['**/server/**', '~~/server/**', 'pg', 'node:*'], 'app reaches the server through the API only'),
   },
 )

@@ -1,4 +1,6 @@
+import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
+import { build as bundle } from 'esbuild'
 
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 const aliases = { '#core': here('./core'), '#shared': here('./shared') }
@@ -43,6 +45,21 @@ export default defineNuxtConfig({
   postcss: { plugins: { cssnano: false } },
   telemetry: false,
   hooks: {
+    // The worker pool's script is a bundle of its own, beside the server's (server/utils/workers.ts).
+    'nitro:init'(nitro) {
+      nitro.hooks.hook('compiled', async () => {
+        if (nitro.options.dev) return
+        await bundle({
+          entryPoints: [here('./server/worker/entry.ts')],
+          outfile: join(nitro.options.output.serverDir, 'worker.mjs'),
+          bundle: true,
+          platform: 'node',
+          format: 'esm',
+          target: 'node20',
+          external: ['pdfmake'],
+        })
+      })
+    },
     // Nuxt 4.4.5 looks for a server entry in development even without server rendering, and finds none.
     'vite:extendConfig'(config, { isClient }) {
       const input = config.build?.rollupOptions?.input

@@ -1,27 +1,28 @@
 <script setup lang="ts">
-import { onMounted, watch } from 'vue'
+import { onMounted, onUnmounted, watch } from 'vue'
 import { useConnection } from '~/stores/connection'
-import { useJob } from '~/stores/job'
+import { useQueue } from '~/stores/queue'
 import { usePhotos } from '~/stores/photos'
 import { useSession } from '~/stores/session'
 
 // What waits in an outbox goes out as soon as server and database are back, whatever page is open.
 const connection = useConnection()
-const job = useJob()
+const queue = useQueue()
 const photos = usePhotos()
 const session = useSession()
-watch(
-  () => [connection.recoveries, session.person?.id],
-  () => void photos.send(),
-)
-watch(
-  () => connection.recoveries,
-  () => void job.send(),
-)
-onMounted(() => {
-  void job.send()
+// What is held for a reason that may pass is tried again now and then.
+const heldAgainMs = 30_000
+const sendAll = () => {
+  void queue.send()
   void photos.send()
+}
+watch(() => [connection.recoveries, session.person?.id], sendAll)
+let again: ReturnType<typeof setInterval> | undefined
+onMounted(() => {
+  sendAll()
+  again = setInterval(() => Object.keys(queue.held).length > 0 && sendAll(), heldAgainMs)
 })
+onUnmounted(() => clearInterval(again))
 </script>
 
 <template>

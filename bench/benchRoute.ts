@@ -49,8 +49,7 @@ const [pointCount, keepoutCount] = [2000, 500]
 
 /**
  * A line of 2 000 points against 500 keep-outs, asked of the shipped worker in the browser: development, drawing points, clearances, high
- * and low
- * points. Then the first picture of a sheet, from the address to the first frame with lines in it.
+ * and low points. Then the first picture of a sheet, from the address to the first frame with lines in it.
  */
 export async function benchRoute(page: Page, quantile: (sorted: number[], q: number) => number): Promise<Line[]> {
   const { sections, keepouts } = makeCourse(pointCount, keepoutCount)

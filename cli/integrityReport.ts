@@ -1,3 +1,4 @@
+import { valueOf } from '../core/result'
 import { identifyLayouts } from '../core/identify/identifyLayouts'
 import { developLine } from '../core/route/developLine'
 import { findClearances } from '../core/route/findClearances'
@@ -17,7 +18,8 @@ export function integrityReport(sheets: readonly Sheet[]): string {
             .map(pass => `${line.id} passes ${pass.what} at ${pass.gap.toFixed(0)} mm, asks ${pass.asks}`)
         : []
     })
-    const { layouts } = identifyLayouts([sheet], { family: sheet.applies[0]!.families[0]!, traits: {} })
+    const identified = identifyLayouts([sheet], { family: sheet.applies[0]!.families[0]!, traits: {} })
+    const layouts = valueOf(identified)?.layouts ?? []
     return `| ${sheet.id} ${sheet.revision} | ${sheet.system} | ${sheet.lines.length} | ${sheet.joints.length} | ${sheet.operations.length} | ${layouts.length} | ${issues.length === 0 ? 'passes' : issues.map(issue => `${issue.path.join('.')}: ${integrityWords(issue)}`).join('; ')} | ${close.join('; ') || 'none'} |`
   })
   return `# Integrity of the demo sheets

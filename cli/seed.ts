@@ -7,17 +7,20 @@ import { fold } from '../core/job/evolve'
 import { listSteps } from '../core/job/listSteps'
 import { plainCommand } from '../core/job/plainCommand'
 import type { JobCommand, Person } from '../core/job/types'
-import { roleSchema } from '../shared/schemas/job'
+import { entryVersion, roleSchema, type Entry } from '../shared/schemas/job'
 import { noteTargets } from '../shared/schemas/api'
 import { writeNote } from '../server/services/benchNotes'
 import { importPack } from '../server/services/importPack'
-import { appendToJob, getJob, openJob } from '../server/services/jobs'
-import { planOf, resolveJob } from '../server/services/jobState'
+import { appendToJob } from '../server/services/append'
+import { getJob, openJob } from '../server/services/jobs'
+import { resolveJob } from '../server/services/jobState'
+import { planFor } from '../server/services/plans'
 import { addVehicle, learnTrait } from '../server/services/lookUp'
 import { addPerson } from '../server/services/people'
 import { getSheet } from '../server/services/sheets'
 import { readSettings, writeSetting } from '../server/sql/settings/settings'
 import { closePool, getPool } from '../server/utils/db'
+import { readPack } from '../server/utils/readPack'
 
 const workshopSchema = z.strictObject({
   workshop: z.string(),
@@ -52,9 +55,8 @@ const workshopSchema = z.strictObject({
 })
 
 /**
- * Loads the demo workshop through the same doors its users have: packs through the import, people, vehicles and jobs through the
- * services. Does
- * nothing to a database that has a workshop already.
+ * Loads the demo workshop through the same doors its users have: packs through the import, people, vehicles and jobs through the services.
+ * Does nothing to a database that has a workshop already.
  */
 async function seed(folder: string): Promise<void> {
   const db = getPool()
@@ -63,7 +65,7 @@ async function seed(folder: string): Promise<void> {
   for (const file of readdirSync(folder)
     .filter(name => name.endsWith('.efferent.json'))
     .sort())
-    await importPack(JSON.parse(readFileSync(join(folder, file), 'utf8')), undefined)
+    await importPack(readPack(JSON.parse(readFileSync(join(folder, file), 'utf8'))), undefined)
   const people = new Map<string, Person>()
   for (const person of workshop.people) people.set(person.name, await addPerson(db, { ...person, hint: person.secret }))
   const vehicles = new Map<string, string>()
@@ -84,14 +86,17 @@ async function seedJob(job: z.infer<typeof workshopSchema>['jobs'][number], pers
   const now = () => new Date().toISOString()
   const { id } = await openJob({ id: v7(), at: now(), device, sheet: job.sheet, vehicle, complaint: job.complaint }, person)
   const say = async (command: JobCommand) => {
-    await appendToJob(id, { basedOn: 1, events: [{ id: v7(), at: now(), device, command }] }, person)
+    const entry: Entry = { v: entryVersion, id: v7(), at: now(), device, seen: 1, by: person.id, command }
+    await appendToJob(id, { events: [entry] }, person)
   }
   await say({ type: 'planned', inputs: { lines: job.lines, start: 'ground' } })
   while (job.workedUntil) {
     const { events, sheet } = await getJob(getPool(), id)
     const state = fold(events)!
     const resolved = resolveJob(sheet, state)
-    const plan = planOf(resolved, state.inputs!)!
+    const planned = await planFor(resolved, state.inputs!)
+    if (!planned.ok) throw new Error(`the demo job ${job.plate} cannot be planned: ${planned.error.code}`)
+    const plan = planned.value
     const step = listSteps(resolved, plan, 'ground', state).find(candidate => candidate.status === 'open')
     if (!step || step.id === job.workedUntil) break
     await say(plainCommand(resolved, step, state, estimateFluid(resolved, state.scope, plan.openOrder)))

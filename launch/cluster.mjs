@@ -19,8 +19,7 @@ import { Failure, run, until } from './run.mjs'
 
 /**
  * A private PostgreSQL cluster on loopback. Half-made clusters never count (made aside, then renamed), a stale lock file is told from a
- * live
- * server by its command line, and a server that outlived its starter is used as it is.
+ * live server by its command line, and a server that outlived its starter is used as it is.
  */
 
 /** PostgreSQL refuses to run as root: then it runs as the folder's owner or, where that is root, as `postgres`. */

@@ -17,11 +17,12 @@ import { newtonMetres, type Entered } from '../core/units/types'
 import { integrityWords } from './words/integrityWords'
 import { accessWords } from './words/refusalWords'
 import { adapterSchema, planInputsSchema } from './schemas/job'
-import { sheetSchema, slugSchema } from './schemas/sheet'
+import { readSheet } from './schemas/readSheet'
+import { slugSchema } from './schemas/sheet'
 
 /**
- * The core's door for scripts: NAME → request schema and computation. The same behind `./efferent compute NAME` and
- * POST /api/compute/NAME. A computation that cannot be done says why in words; it never answers with half a result.
+ * The core's door for scripts: NAME → request schema and computation. The same behind `./efferent compute NAME` and POST /api/compute/NAME.
+ * A computation that cannot be done says why in words; it never answers with half a result.
  */
 export type ComputeOutcome = { ok: true; value: unknown } | { ok: false; message: string; errors: { path: string; message: string }[] }
 type Computation = { about: string; run: (request: unknown) => ComputeOutcome }
@@ -36,7 +37,18 @@ const torqueEntry = z.strictObject({
   value: z.number().positive().max(10_000),
   unit: z.enum(['N.m', 'lbf.ft', 'lbf.in', 'kgf.cm']),
 }) as unknown as z.ZodType<Entered<'torque'>, Entered<'torque'>>
-const onCar = { sheet: sheetSchema, car }
+/** A sheet by its own reader: its version and its bounds come before its schema. */
+const sheetField = z.unknown().transform((raw, context): Sheet => {
+  const read = readSheet(raw)
+  if (read.ok) return read.value
+  const issues =
+    read.error.why === 'newer'
+      ? [{ path: 'format', message: `version ${read.error.version} is not known to this Efferent` }]
+      : read.error.issues
+  for (const { path, message } of issues) context.addIssue({ code: 'custom', path: path ? [path] : [], message })
+  return z.NEVER
+})
+const onCar = { sheet: sheetField, car }
 
 const refuse = (message: string, path = ''): ComputeOutcome => ({ ok: false, message, errors: [{ path, message }] })
 
@@ -112,7 +124,7 @@ export const computations = {
   drain: computation(
     'what runs out of one line as its ends are opened, by height, mL',
     z.strictObject({
-      sheet: sheetSchema,
+      sheet: sheetField,
       line: slugSchema,
       order: z
         .array(z.enum(['from', 'to']))

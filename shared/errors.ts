@@ -1,8 +1,8 @@
 import type { Refusal } from '../core/job/types'
 
 /**
- * Every error this program answers with: stable code, HTTP status, title. A code is never reused for another meaning.
- * docs/errors.md lists the same codes with cause and cure; a test holds the two together.
+ * Every error this program answers with: stable code, HTTP status, title. A code is never reused for another meaning. docs/errors.md lists
+ * the same codes with cause and cure; a test holds the two together.
  */
 export const errorTable = {
   AUTH_SIGN_IN_NEEDED: { status: 401, title: 'Sign in first' },
@@ -14,6 +14,8 @@ export const errorTable = {
   REQUEST_BODY: { status: 422, title: 'Something in the request is not right' },
   REQUEST_JSON: { status: 400, title: 'Not readable as JSON' },
   REQUEST_TOO_LARGE: { status: 413, title: 'Too large' },
+  SERVER_BUSY: { status: 429, title: 'Too much at once' },
+  VERSION_NEWER: { status: 422, title: 'From a newer Efferent' },
   ROUTE_UNKNOWN: { status: 404, title: 'No such address' },
   SHEET_UNKNOWN: { status: 404, title: 'No such line sheet' },
   VEHICLE_UNKNOWN: { status: 404, title: 'No such vehicle' },
@@ -34,6 +36,11 @@ export const errorTable = {
   PACK_REVISION_EXISTS: { status: 409, title: 'That revision exists with other content; nothing was changed' },
   COMPUTE_UNKNOWN: { status: 404, title: 'No such computation' },
   COMPUTE_REFUSED: { status: 422, title: 'Cannot be computed from this' },
+  COMPUTE_TOO_LONG: { status: 422, title: 'Not within the time' },
+  ENTRY_UNREADABLE: { status: 422, title: 'The entry cannot be read' },
+  ENTRY_NEWER: { status: 409, title: 'The entry is from a newer Efferent' },
+  ENTRY_AUTHOR: { status: 403, title: 'The author cannot be proved' },
+  RECORD_UNREADABLE: { status: 500, title: 'A record cannot be read' },
   JOB_UNKNOWN: { status: 404, title: 'No such job' },
   JOB_CONFLICT: { status: 409, title: 'The job has moved on' },
   JOB_ALREADY_OPENED: { status: 409, title: 'The job is already open' },
@@ -75,11 +82,22 @@ export const errorTable = {
   JOB_UNDO_NOT_LAST: { status: 409, title: 'Something later hangs on it' },
   JOB_MISSING: { status: 409, title: 'Not ready to sign off' },
   JOB_LEAD_SIGNS: { status: 403, title: 'A lead has to sign this off' },
+  STORAGE_FULL: { status: 503, title: 'The disk is full' },
+  STORAGE_READ_ONLY: { status: 503, title: 'The database takes nothing at the moment' },
+  STORAGE_BUSY: { status: 503, title: 'The database is too busy' },
   DATABASE_GONE: { status: 503, title: 'The database does not answer' },
   INTERNAL: { status: 500, title: 'Something went wrong here' },
 } as const satisfies Record<string, { status: number; title: string }> & Record<Refusal['code'], { status: number; title: string }>
 
 export type ErrorCode = keyof typeof errorTable
+
+/** Why nothing can be kept although the database answers. */
+export const storageTroubles = ['full', 'read-only', 'busy'] as const
+export type StorageTrouble = (typeof storageTroubles)[number]
+export const storageCodes = { full: 'STORAGE_FULL', 'read-only': 'STORAGE_READ_ONLY', busy: 'STORAGE_BUSY' } as const satisfies Record<
+  StorageTrouble,
+  ErrorCode
+>
 
 /** RFC 9457 problem details, with a stable code, the places at fault and typed fields. */
 export type Problem = {
@@ -90,9 +108,11 @@ export type Problem = {
   code: ErrorCode
   errors?: { path: string; message: string }[]
   fields?: Record<string, unknown>
+  /** The id of the one entry this is the last word on: it will not be taken, however often it is sent. */
+  refused?: string
 }
 
-export function problem(code: ErrorCode, detail: string, extra: Pick<Problem, 'errors' | 'fields'> = {}): Problem {
+export function problem(code: ErrorCode, detail: string, extra: Pick<Problem, 'errors' | 'fields' | 'refused'> = {}): Problem {
   const { status, title } = errorTable[code]
   return { type: `/errors#${code}`, title, status, detail, code, ...extra }
 }

@@ -6,6 +6,10 @@ export const limits = {
   packBytes: 8 * 1024 * 1024,
   bodyBytes: 256 * 1024,
   jsonDepth: 40,
+  /** Values in one sheet; depth and parts of one condition in it. */
+  sheetNodes: 200_000,
+  predicateDepth: 8,
+  predicateNodes: 120,
   eventsPerRequest: 100,
   /** Per group of a search, and how many candidates the index gives up for ranking. */
   searchResults: 8,
@@ -19,6 +23,20 @@ export const limits = {
   notesPerRevision: 100,
   pinDigits: [4, 8] as const,
   passwordLength: [10, 200] as const,
-  /** Wrong sign-ins per person, and per address, within the window before waiting is asked for. */
-  signIn: { perPerson: 5, perAddress: 30, windowMinutes: 15 },
+  /**
+   * Sign-ins are paid for from buckets that fill again by themselves: so many tries at once, then one every so many seconds. A known device
+   * has one for each person; devices nobody has signed in on share one for each person and one for their address.
+   */
+  signIn: {
+    device: { tries: 5, everySeconds: 60 },
+    person: { tries: 10, everySeconds: 60 },
+    address: { tries: 30, everySeconds: 2 },
+    bodyBytes: 2048,
+    /** Sign-ins looked at together; more are asked to come again. */
+    together: 16,
+  },
+  /** Entries signed by a sign-in that has ended are believed this long after: a tablet may lie in a drawer over a holiday. */
+  signedDays: 60,
+  /** Secrets hashed one after the other: each takes a core for about a quarter of a second. */
+  hashing: { together: 1, waiting: 12 },
 } as const

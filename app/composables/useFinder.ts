@@ -1,3 +1,4 @@
+import { answers } from '#shared/schemas/answers'
 import { computed, ref, watch, type Ref } from 'vue'
 import { navigateTo } from '#imports'
 import type { SearchHit, SearchResult } from '#shared/schemas/api'
@@ -47,7 +48,7 @@ export function useFinder(query: Ref<string>) {
       return
     }
     try {
-      const answer = await call<SearchResult>('GET', `/api/search?q=${encodeURIComponent(query.value)}`)
+      const answer = await call('GET', `/api/search?q=${encodeURIComponent(query.value)}`, answers.search)
       // Only the answer to the last keystroke counts.
       if (mine !== wanted) return
       result.value = answer

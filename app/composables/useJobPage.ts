@@ -12,7 +12,7 @@ export function useJobPage(): {
   job: ReturnType<typeof useJob>
   trouble: Ref<string>
   refusal: Ref<Refusal | undefined>
-  record: (command: JobCommand) => boolean
+  record: (command: JobCommand) => Promise<boolean>
 } {
   const job = useJob()
   const connection = useConnection()
@@ -37,7 +37,7 @@ export function useJobPage(): {
     for (const photo of await photos.unfinished(id)) {
       try {
         await photos.take(photo)
-        if (!left) record({ type: 'photoTaken', photo: photo.id, ...photo.raw })
+        if (!left) await record({ type: 'photoTaken', photo: photo.id, ...photo.raw })
       } catch {
         /* It was no photo that can be read here, and is gone: nobody waits for it any more. */
       }
@@ -53,10 +53,11 @@ export function useJobPage(): {
     stop?.()
   })
 
-  /** True when it is recorded. A refusal leaves the entry as it was typed. */
-  function record(command: JobCommand): boolean {
-    refusal.value = job.record(command)
-    return refusal.value === undefined
+  /** True when it is recorded. Otherwise the entry stays as it was typed, and the page says why (or the queue does, for the device). */
+  async function record(command: JobCommand): Promise<boolean> {
+    const not = await job.record(command)
+    refusal.value = not?.refusal
+    return not === undefined
   }
 
   return { id, job, trouble, refusal, record }

@@ -1,11 +1,14 @@
 <script setup lang="ts">
+import { answers } from '#shared/schemas/answers'
+import { valueOf } from '#core/result'
+import { identifyWords } from '#shared/words/identifyWords'
 import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import { useHead, useRoute } from '#imports'
 import { identifyLayouts, type CannotSee } from '#core/identify/identifyLayouts'
 import { traitsImplied } from '#core/sheet/evaluatePredicate'
 import { fitOf } from '#core/sheet/fitOf'
 import { systems, type Car, type Family, type Sheet, type System } from '#core/sheet/types'
-import type { SheetHead, SheetView, VehicleView } from '#shared/schemas/api'
+import type { VehicleView } from '#shared/schemas/api'
 import { layoutWords } from '#shared/words/layoutWords'
 import { systemWords } from '#shared/words/vocabulary'
 import { useConnection } from '~/stores/connection'
@@ -30,8 +33,8 @@ onMounted(async () => {
   try {
     const id = typeof route.query.vehicle === 'string' ? route.query.vehicle : undefined
     const [known, found] = await Promise.all([
-      call<Family[]>('GET', '/api/families'),
-      id ? call<{ vehicle: VehicleView }>('GET', `/api/vehicles/${id}`) : undefined,
+      call('GET', '/api/families', answers.families),
+      id ? call('GET', `/api/vehicles/${id}`, answers.vehicleFound) : undefined,
     ])
     families.value = known
     vehicle.value = found?.vehicle
@@ -47,8 +50,8 @@ watch(family, async id => {
   cannotSee.value = []
   if (!id) return
   try {
-    const heads = (await call<SheetHead[]>('GET', '/api/sheets')).filter(head => head.families.includes(id))
-    const read = await Promise.all(heads.map(head => call<SheetView>('GET', `/api/sheets/${head.id}`)))
+    const heads = (await call('GET', '/api/sheets', answers.sheets)).filter(head => head.families.includes(id))
+    const read = await Promise.all(heads.map(head => call('GET', `/api/sheets/${head.id}`, answers.sheet)))
     if (family.value === id) sheets.value = read.map(view => view.sheet)
   } catch (error) {
     if (!connection.notice(error)) trouble.value = wordsOf(error)
@@ -80,7 +83,9 @@ watch(
   { immediate: true },
 )
 const asked = computed(() => sheets.value?.filter(sheet => sheet.system === system.value) ?? [])
-const identification = computed(() => (asked.value.length > 0 ? identifyLayouts(asked.value, car.value, cannotSee.value) : undefined))
+const identified = computed(() => (asked.value.length > 0 ? identifyLayouts(asked.value, car.value, cannotSee.value) : undefined))
+const identification = computed(() => identified.value && valueOf(identified.value))
+const tooMany = computed(() => (identified.value && !identified.value.ok ? identifyWords(identified.value.error) : ''))
 const only = computed(() => (identification.value?.layouts.length === 1 ? identification.value.layouts[0] : undefined))
 const pathTo = (sheet: Sheet) =>
   vehicle.value
@@ -93,7 +98,7 @@ async function answer(look: { sheet: string; question: string; answer: string })
     ?.answers.find(item => item.id === look.answer)?.implies
   if (!implies) return
   try {
-    if (vehicle.value) vehicle.value = await call<VehicleView>('POST', `/api/vehicles/${vehicle.value.id}/traits`, look)
+    if (vehicle.value) vehicle.value = await call('POST', `/api/vehicles/${vehicle.value.id}/traits`, answers.vehicle, look)
     else learned.value = { ...learned.value, ...traitsImplied(implies) }
   } catch (error) {
     if (!connection.notice(error)) trouble.value = wordsOf(error)
@@ -156,8 +161,10 @@ const known = computed(() => [
           :key="one"
           :aria-pressed="system === one"
           @click="
-            system = one
-            cannotSee = []
+            () => {
+              system = one
+              cannotSee = []
+            }
           "
         >
           {{ systemWords[one] }}
@@ -175,6 +182,7 @@ const known = computed(() => [
         @cannot-see="look => (cannotSee = [...cannotSee, look])"
         @again="cannotSee = []"
       />
+      <p v-if="tooMany" class="caution" role="status">{{ tooMany }}</p>
       <div v-if="only" class="good">Settled: {{ layoutWords(only, asked) }}.</div>
       <ul class="stack">
         <li v-for="sheet in possible.filter(item => item.system === system)" :key="sheet.id" class="card hit">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { answers } from '#shared/schemas/answers'
 import { computed, onMounted, ref, watch } from 'vue'
 import { useHead } from '#imports'
 import type { System } from '#core/sheet/types'
@@ -25,7 +26,7 @@ const mayWrite = computed(() => session.person?.role === 'lead' || session.perso
 
 async function load() {
   try {
-    sheets.value = await call<SheetHead[]>('GET', '/api/sheets')
+    sheets.value = await call('GET', '/api/sheets', answers.sheets)
   } catch (error) {
     connection.notice(error)
   }
@@ -57,13 +58,13 @@ async function look(event: Event) {
   await attempt(file.name, 'Looking through …', async () => {
     if (file.size > limits.packBytes) throw new Error(`${file.name} is larger than ${limits.packBytes / 1024 / 1024} MiB. Split the pack.`)
     const pack: unknown = JSON.parse(await file.text())
-    waiting.value = { name: file.name, pack, preview: await call<ImportPreview>('POST', '/api/packs/preview', pack) }
+    waiting.value = { name: file.name, pack, preview: await call('POST', '/api/packs/preview', answers.preview, pack) }
   })
 }
 const take = () =>
   attempt(waiting.value!.name, 'Importing …', async () => {
     const { name, pack } = waiting.value!
-    const result = await call<{ added: unknown[]; unchanged: unknown[] }>('POST', '/api/packs', pack)
+    const result = await call('POST', '/api/packs', answers.imported, pack)
     said.value = `${name}: ${result.added.length} added, ${result.unchanged.length} already here.`
     waiting.value = undefined
     await load()

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { answers } from '#shared/schemas/answers'
 import { computed, onMounted, ref, watch } from 'vue'
 import { useHead } from '#imports'
 import type { Health, PersonView } from '#shared/schemas/api'
@@ -6,7 +7,7 @@ import { roleWords } from '#shared/words/vocabulary'
 import { roles, type Role } from '#core/job/types'
 import { useConnection } from '~/stores/connection'
 import { useSession } from '~/stores/session'
-import { call, wordsOf } from '~/utils/api'
+import { call, nothing, wordsOf } from '~/utils/api'
 
 useHead({ title: 'Shop · Efferent' })
 const session = useSession()
@@ -24,8 +25,8 @@ const seesPeople = computed(() => isAdmin.value || session.person?.role === 'lea
 
 async function load() {
   try {
-    health.value = await call<Health>('GET', '/api/health')
-    if (seesPeople.value) people.value = await call<PersonView[]>('GET', '/api/people')
+    health.value = await call('GET', '/api/health', answers.health)
+    if (seesPeople.value) people.value = await call('GET', '/api/people', answers.people)
   } catch (error) {
     connection.notice(error)
   }
@@ -44,18 +45,18 @@ async function attempt(work: () => Promise<unknown>, done: string) {
 }
 const add = () =>
   attempt(async () => {
-    await call('POST', '/api/people', { name: name.value, role: role.value, secret: secret.value })
+    await call('POST', '/api/people', nothing, { name: name.value, role: role.value, secret: secret.value })
     name.value = secret.value = ''
   }, 'Added.')
 const setActive = (person: PersonView, active: boolean) =>
   attempt(
-    () => call('PATCH', `/api/people/${person.id}`, { active }),
+    () => call('PATCH', `/api/people/${person.id}`, nothing, { active }),
     active ? `${person.name} can sign in again.` : `${person.name} can no longer sign in.`,
   )
 const setSecret = (person: PersonView) =>
   attempt(
     async () => {
-      await call('PATCH', `/api/people/${person.id}`, { secret: fresh.value[person.id] })
+      await call('PATCH', `/api/people/${person.id}`, nothing, { secret: fresh.value[person.id] })
       fresh.value[person.id] = ''
     },
     `${person.name} has a new ${person.role === 'admin' ? 'password' : 'PIN'}; earlier sign-ins are void.`,

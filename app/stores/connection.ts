@@ -1,45 +1,50 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
-import { call, whoIsAway } from '~/utils/api'
+import { healthSchema, reader } from '#shared/schemas/api'
+import { call, UnreadableAnswer, whoIsAway, type Trouble } from '~/utils/api'
 
-type Trouble = 'none' | 'no-server' | 'no-database'
+const everyMs = 1000
 
 /**
- * Whether server and database answer. Anything that notices trouble reports it; while there is trouble the health page is asked until it
- * is over, and `recoveries` then counts up: whoever waits watches it.
+ * Whether server, database and disk answer. Anything that notices trouble reports it; while there is trouble the health page is asked until
+ * it is over, and `recoveries` then counts up: whoever waits watches it.
  */
 export const useConnection = defineStore('connection', () => {
-  const trouble = ref<Trouble>('none')
+  const trouble = ref<'none' | Trouble>('none')
   const recoveries = ref(0)
+  /** The server speaks a newer version: what it sends is not read any more until the page is loaded again. */
+  const outdated = ref(false)
   let probing = false
 
   async function probe(): Promise<void> {
     if (probing) return
     probing = true
     while (trouble.value !== 'none') {
-      await new Promise(resolve => setTimeout(resolve, 1000))
+      await new Promise(resolve => setTimeout(resolve, everyMs))
       try {
-        await call('GET', '/api/health')
+        await call('GET', '/api/health', reader(healthSchema))
         trouble.value = 'none'
         recoveries.value++
       } catch (error) {
-        trouble.value = whoIsAway(error) ?? 'no-server'
+        // A health page that answers in words nobody here knows is an answer all the same.
+        trouble.value = whoIsAway(error) ?? (error instanceof UnreadableAnswer ? 'none' : 'no-server')
       }
     }
     probing = false
   }
 
-  function report(kind: Exclude<Trouble, 'none'>): void {
+  function report(kind: Trouble): void {
     trouble.value = kind
     void probe()
   }
 
-  /** Notes an error when it means that somebody is away; true when it did. */
+  /** Notes an error when it means that somebody is away, or that this page is too old; true when it did. */
   function notice(error: unknown): boolean {
+    if (error instanceof UnreadableAnswer && error.unreadable.why === 'newer') outdated.value = true
     const away = whoIsAway(error)
     if (away) report(away)
     return away !== undefined
   }
 
-  return { trouble, recoveries, report, notice }
+  return { trouble, recoveries, outdated, report, notice }
 })

@@ -1,8 +1,14 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
-import type { JobRow } from '#shared/schemas/api'
-import { followStream } from '~/utils/followStream'
+import { z } from 'zod'
+import { jobRowSchema, reader, type JobRow } from '#shared/schemas/api'
+import type { Unreadable } from '#shared/versioned'
+import { UnreadableAnswer } from '~/utils/api'
+import { followStream, readStreamed } from '~/utils/followStream'
 import { useConnection } from './connection'
+
+const readRow = reader(jobRowSchema)
+const readRows = reader(z.array(jobRowSchema))
 
 /** The open jobs, kept current by the server's stream: the whole list once, then each row that moves. */
 export const useFloor = defineStore('floor', () => {
@@ -19,14 +25,22 @@ export const useFloor = defineStore('floor', () => {
     rows.value = [...others, row].sort((a, b) => a.number - b.number)
   }
 
+  const note = (error: Unreadable) => void connection.notice(new UnreadableAnswer(error))
+
   function follow(): () => void {
     followers++
     stop ??= followStream(() => '/api/jobs/stream', {
       floor: data => {
+        const read = readStreamed(data, readRows)
+        if (!read.ok) return note(read.error)
         rows.value = []
-        for (const row of JSON.parse(data) as JobRow[]) put(row)
+        for (const row of read.value) put(row)
       },
-      row: data => put(JSON.parse(data) as JobRow),
+      row: data => {
+        const read = readStreamed(data, readRow)
+        if (read.ok) put(read.value)
+        else note(read.error)
+      },
       lost: () => connection.report('no-database'),
       error: () => connection.report('no-server'),
     })

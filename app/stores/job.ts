@@ -1,8 +1,9 @@
 import { defineStore } from 'pinia'
 import { v7 } from 'uuid'
-import { computed, ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { scopeOf } from '#core/access/listGoals'
-import { planOnce } from '#core/access/planOnce'
+import { knownPlan, rememberPlan, type Planned } from '#core/access/planOnce'
+import type { PlanInputs } from '#core/access/planJob'
 import { estimateFluid } from '#core/fluid/estimateFluid'
 import { balanceOf } from '#core/job/balanceOf'
 import { carOf } from '#core/job/carOf'
@@ -12,46 +13,56 @@ import { evolve, fold } from '#core/job/evolve'
 import { fastenerLedger } from '#core/job/fastenerLedger'
 import { listMissing } from '#core/job/listMissing'
 import { listSteps } from '#core/job/listSteps'
-import type { JobCommand, JobEvent, JobState, Refusal } from '#core/job/types'
+import { eventVersion, type JobCommand, type JobEvent, type JobState, type Refusal } from '#core/job/types'
 import { listKit } from '#core/kit/listKit'
 import { listTools } from '#core/kit/listTools'
-import { resolveSheet } from '#core/sheet/resolveSheet'
-import type { Problem } from '#shared/errors'
+import { resolveSheet, type ResolvedSheet } from '#core/sheet/resolveSheet'
 import type { Sheet } from '#core/sheet/types'
-import type { AppendResult, JobView, SheetView } from '#shared/schemas/api'
-import { call, ProblemFailure } from '~/utils/api'
+import { readJobView, readSheetView, type JobView } from '#shared/schemas/api'
+import { readEvent } from '#shared/schemas/event'
+import { entryVersion, type Entry } from '#shared/schemas/job'
+import { eventWords } from '#shared/words/eventWords'
 import { afterFrame } from '~/utils/afterFrame'
+import { call, UnreadableAnswer } from '~/utils/api'
 import { deviceId } from '~/utils/device'
-import { followStream } from '~/utils/followStream'
-import { createOutbox, type Waiting } from '~/utils/outbox'
+import { followStream, readStreamed } from '~/utils/followStream'
+import type { KeptEntry } from '~/utils/keptEntry'
 import { steady } from '~/utils/steady'
+import { runInWorker } from '~/utils/workerCall'
+import { onCar } from '~/workers/tasks'
 import { useConnection } from './connection'
+import { useQueue } from './queue'
 import { useSession } from './session'
 
-export type NotTaken = { id: string; command: JobCommand; problem: Problem }
+/** Why pressing a button recorded nothing: what the job says, or that this device could not keep it (said by the queue). */
+export type NotRecorded = { refusal: Refusal } | { refusal?: undefined }
 
 /**
- * One job on this device: what the server has confirmed, and on top of it what this device has recorded and not yet sent. Recording never
- * waits
- * for the network; what cannot be sent stays in an outbox that survives a reload, and what the server refuses is shown, not swallowed.
+ * One job on this device: what the server has confirmed, and on top of it what this device has recorded and is not known to be on record.
+ * Recording waits for this device's disk and never for the network.
  */
 export const useJob = defineStore('job', () => {
   const session = useSession()
   const connection = useConnection()
+  const queue = useQueue()
   const view = shallowRef<JobView>()
   const confirmed = shallowRef<JobEvent[]>([])
-  const outbox = shallowRef<Waiting[]>([])
-  const notTaken = ref<NotTaken[]>([])
-  const box = createOutbox(localStorage)
   /** Server clock minus this device's, ms: what two devices share is measured by the server's clock. */
   const clockOffset = ref(0)
   /** The newest revision of the sheet, where it is newer than the job's. */
   const newer = shallowRef<Sheet>()
-  let sending = false
+  const known = computed(() => new Set(confirmed.value.map(event => event.id)))
+  /** Sent by another tab, and not seen on record here yet: shown until it is. */
+  const leaving = shallowRef<readonly KeptEntry[]>([])
+  const outbox = computed(() =>
+    [...leaving.value, ...queue.waiting.filter(kept => kept.job === view.value?.row.id)].filter(kept => !known.value.has(kept.id)),
+  )
 
-  const confirmedState = computed(() => fold(confirmed.value))
+  // Between one job and the next, events of the one may stand beside the view of the other: then there is no state.
+  const isWhole = computed(() => confirmed.value[0]?.job === view.value?.row.id)
+  const confirmedState = computed(() => (isWhole.value ? fold(confirmed.value) : undefined))
   const state = computed(() =>
-    outbox.value.reduce<JobState | undefined>(
+    (isWhole.value ? outbox.value : []).reduce<JobState | undefined>(
       (folded, { event }, i) => evolve(folded, { ...event, seq: (confirmedState.value?.seq ?? 0) + i + 1 }),
       confirmedState.value,
     ),
@@ -64,7 +75,40 @@ export const useJob = defineStore('job', () => {
     const resolution = resolveSheet(view.value.sheet, car.value)
     return resolution.applies === 'yes' ? resolution.resolved : undefined
   })
-  const planning = computed(() => (resolved.value && inputs.value ? planOnce(resolved.value, inputs.value) : undefined))
+  const planning = shallowRef<Planned>()
+  /** A plan is being made: what is shown is the one before. */
+  const planBusy = ref(false)
+  let callOff = () => {}
+  watch(
+    [resolved, inputs],
+    ([car, wanted]) => {
+      callOff()
+      planBusy.value = false
+      const before = car && wanted && knownPlan(car, wanted)
+      if (!car || !wanted || before) {
+        planning.value = before
+        return
+      }
+      const control = new AbortController()
+      callOff = () => control.abort()
+      planBusy.value = true
+      void makePlan(car, wanted, control.signal).then(
+        made => {
+          if (control.signal.aborted) return
+          planning.value = made
+          planBusy.value = false
+        },
+        () => {},
+      )
+    },
+    { immediate: true, flush: 'sync' },
+  )
+  /** Worked out off this thread; `decide`, which asks planOnce, then finds it made. */
+  async function makePlan(car: ResolvedSheet, wanted: PlanInputs, signal?: AbortSignal): Promise<Planned> {
+    const made = knownPlan(car, wanted) ?? (await runInWorker('plan', { car: onCar(car), inputs: wanted }, signal))
+    rememberPlan(car, wanted, made)
+    return made
+  }
   const plan = computed(() => (planning.value?.ok ? planning.value.value : undefined))
   const steps = computed(() =>
     resolved.value && plan.value && state.value ? listSteps(resolved.value, plan.value, state.value.inputs!.start, state.value) : [],
@@ -89,18 +133,37 @@ export const useJob = defineStore('job', () => {
   const trays = computed(() => (resolved.value && state.value ? fastenerLedger(resolved.value, state.value) : []))
 
   function merge(events: readonly JobEvent[]): void {
-    const known = new Set(confirmed.value.map(event => event.id))
-    const fresh = events.filter(event => !known.has(event.id)).sort((a, b) => a.seq - b.seq)
+    const fresh = events.filter(event => !known.value.has(event.id))
     if (fresh.length > 0) confirmed.value = [...confirmed.value, ...fresh].sort((a, b) => a.seq - b.seq)
-    forget(new Set(events.map(event => event.id)))
     if (fresh.some(event => event.body.type === 'revisionMoved')) void readSheets().catch(connection.notice)
   }
+  queue.onTaken((job, events, kept) => {
+    if (job !== view.value?.row.id) return
+    merge(events)
+    // The sheet was changed on this device's word, and the server knows better.
+    if (events.length === 0 && kept.entry.command.type === 'revisionMoved') void load(job).catch(connection.notice)
+  })
+  // What another tab has sent is gone from the queue; it is shown here until it is seen on record.
+  watch(
+    () => queue.waiting,
+    (now, before) => {
+      const gone = before.filter(
+        kept =>
+          kept.job === view.value?.row.id && !known.value.has(kept.id) && !now.some(({ id }) => id === kept.id) && !isRefused(kept.id),
+      )
+      if (gone.length === 0) return
+      leaving.value = [...leaving.value, ...gone]
+      void load(gone[0]!.job).catch(connection.notice)
+    },
+    { flush: 'sync' },
+  )
+  const isRefused = (id: string) => queue.refused.some(kept => kept.id === id)
 
   /** The revision the job goes by, if that is not the one at hand, and the newest where that is newer still. */
   async function readSheets(): Promise<void> {
     const [at, revision] = [view.value, state.value?.revision]
     if (!at || revision === undefined) return
-    const read = async (wanted: number) => (await call<SheetView>('GET', `/api/sheets/${at.sheet.id}?revision=${wanted}`)).sheet
+    const read = async (wanted: number) => (await call('GET', `/api/sheets/${at.sheet.id}?revision=${wanted}`, readSheetView)).sheet
     const sheet = revision === at.sheet.revision ? at.sheet : await read(revision)
     if (view.value?.row.id !== at.row.id) return
     if (sheet !== at.sheet) view.value = { ...view.value, sheet }
@@ -108,30 +171,27 @@ export const useJob = defineStore('job', () => {
   }
   const ahead = computed(() => (newer.value && view.value && state.value ? changesAhead(view.value.sheet, newer.value, state.value) : []))
 
-  /** Takes entries out of the outbox of the job in view: they have arrived, or were refused. */
-  function forget(ids: ReadonlySet<string>): void {
-    if (!view.value) return
-    box.remove(view.value.row.id, ids)
-    if (outbox.value.some(({ event }) => ids.has(event.id))) outbox.value = outbox.value.filter(({ event }) => !ids.has(event.id))
-  }
-
   async function load(jobId: string): Promise<void> {
-    const loaded = await call<JobView>('GET', `/api/jobs/${jobId}`)
-    view.value = loaded
+    const [loaded] = await Promise.all([call('GET', `/api/jobs/${jobId}`, readJobView), queue.open()])
     clockOffset.value = Date.parse(loaded.row.serverNow) - Date.now()
+    leaving.value = []
     confirmed.value = loaded.events
-    outbox.value = box.list(jobId)
-    forget(new Set(loaded.events.map(event => event.id)))
+    view.value = loaded
     newer.value = undefined
     void readSheets().catch(connection.notice)
-    void send()
+    void queue.send()
   }
 
   /** Follows the job until the returned function is called. The browser reconnects by itself and says from where (Last-Event-ID). */
   function follow(jobId: string): () => void {
     return followStream(() => `/api/jobs/${jobId}/stream?after=${confirmedState.value?.seq ?? 0}`, {
       job: data => {
-        const event = JSON.parse(data) as JobEvent
+        const read = readStreamed(data, readEvent)
+        if (!read.ok) {
+          connection.notice(new UnreadableAnswer(read.error))
+          return
+        }
+        const event = read.value
         if (event.job !== view.value?.row.id) return
         // A gap means something was missed: read the whole again rather than guess.
         if (event.seq > (confirmedState.value?.seq ?? 0) + 1) void load(jobId).catch(connection.notice)
@@ -142,10 +202,24 @@ export const useJob = defineStore('job', () => {
     })
   }
 
-  /** Records on this device at once, or says why not. What is typed is never lost: a refusal leaves everything as it was. */
-  function record(command: JobCommand): Refusal | undefined {
+  // One after the other: what is pressed twice is decided twice, the second time on what the first has made of the job.
+  let last: Promise<unknown> = Promise.resolve()
+  /**
+   * Records on this device, and shows it once it is kept; or says why not. What is typed is never lost: whatever is not recorded leaves
+   * everything as it was.
+   */
+  function record(command: JobCommand): Promise<NotRecorded | undefined> {
+    // As it stands now, as it is kept and as it is signed: what a page changes afterwards changes nothing.
+    const said = JSON.parse(JSON.stringify(command)) as JobCommand
+    const next = last.then(() => recordNow(said))
+    last = next.catch(() => {})
+    return next
+  }
+
+  async function recordNow(command: JobCommand): Promise<NotRecorded | undefined> {
     const { person } = session
-    if (!person || !view.value || !state.value || !resolved.value) return { code: 'JOB_NOT_OPENED' }
+    if (!person || !view.value || !state.value || !resolved.value) return { refusal: { code: 'JOB_NOT_OPENED' } }
+    if (command.type === 'planned') await makePlan(resolved.value, command.inputs)
     const now = Date.now()
     const [at, recordedAt] = [new Date(now).toISOString(), new Date(now + clockOffset.value).toISOString()]
     const next = newer.value && resolveSheet(newer.value, carOf(state.value))
@@ -157,70 +231,32 @@ export const useJob = defineStore('job', () => {
       at,
       recordedAt,
     })
-    if (!decision.ok) return decision.error
+    if (!decision.ok) return { refusal: decision.error }
+    const job = view.value.row.id
+    const seen = confirmedState.value?.seq ?? 0
+    const entry: Entry = { v: entryVersion, id: v7(), at, device: deviceId(), seen, by: person.id, command }
     const event: JobEvent = {
-      id: v7(),
-      job: view.value.row.id,
+      v: eventVersion,
+      id: entry.id,
+      job,
       seq: state.value.seq + 1,
+      seen,
       at,
       by: { id: person.id, name: person.name },
-      device: deviceId(),
+      device: entry.device,
       body: decision.value,
     }
-    const waiting: Waiting = { event, command, basedOn: confirmedState.value?.seq ?? 0 }
-    outbox.value = [...outbox.value, waiting]
-    box.add(waiting)
+    const words = eventWords(event.body, view.value.sheet)
+    const kept = await queue.keep({ v: 2, id: entry.id, job, entry: await session.sign(job, entry), event, words })
+    if (!kept) return {}
     if (command.type === 'revisionMoved' && newer.value) {
       view.value = { ...view.value, sheet: newer.value }
       newer.value = undefined
     }
     // It is kept on this device by now; the screen comes before the server.
-    afterFrame(() => void send())
+    afterFrame(() => void queue.send())
     return undefined
   }
-
-  /** Sends what waits on this device, job by job and in order, until nothing waits or somebody is away. */
-  async function send(): Promise<void> {
-    if (sending) return
-    sending = true
-    try {
-      for (;;) {
-        // Asked anew each time: more may have been recorded meanwhile, on this job or another.
-        const [waiting] = box.jobs().flatMap(box.list)
-        if (!waiting || !(await deliver(waiting))) return
-      }
-    } finally {
-      sending = false
-    }
-  }
-
-  /** True when the entry needs no more sending: the server has it, or has refused it and that is shown. */
-  async function deliver({ event, command, basedOn }: Waiting): Promise<boolean> {
-    const jobId = event.job
-    const inView = () => view.value?.row.id === jobId
-    try {
-      const result = await call<AppendResult>('POST', `/api/jobs/${jobId}/events`, {
-        basedOn,
-        events: [{ id: event.id, at: event.at, device: event.device, command }],
-      })
-      if (inView()) merge(result.events)
-    } catch (error) {
-      if (connection.notice(error)) return false
-      if (!(error instanceof ProblemFailure)) throw error
-      if (error.problem.code === 'AUTH_SIGN_IN_NEEDED') {
-        await session.load()
-        return false
-      }
-      notTaken.value.push({ id: event.id, command, problem: error.problem })
-      // The sheet was changed on this device's word; the server knows better.
-      if (command.type === 'revisionMoved' && inView()) void load(jobId).catch(connection.notice)
-    }
-    box.remove(jobId, new Set([event.id]))
-    if (inView()) forget(new Set([event.id]))
-    return true
-  }
-
-  const dismiss = (id: string) => (notTaken.value = notTaken.value.filter(item => item.id !== id))
 
   return {
     view,
@@ -229,11 +265,11 @@ export const useJob = defineStore('job', () => {
     clockOffset,
     confirmed,
     outbox,
-    notTaken,
     state,
     inputs,
     resolved,
     planning,
+    planBusy,
     plan,
     steps,
     missing,
@@ -246,7 +282,5 @@ export const useJob = defineStore('job', () => {
     load,
     follow,
     record,
-    send,
-    dismiss,
   }
 })

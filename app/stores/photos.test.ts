@@ -1,22 +1,16 @@
+import 'fake-indexeddb/auto'
 import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, expect, it, vi } from 'vitest'
 import { usualJudgement } from '#core/access/judgeChance'
 import { usualLift } from '#core/access/liftMinutes'
 import { problem } from '#shared/errors'
 import { technician } from '../../tests/helpers/demo'
-import type { KeptPhoto, RawPhoto } from '~/utils/photoBox'
+import { deviceStore, type RawPhoto } from '~/utils/deviceStore'
 import { useConnection } from './connection'
 import { usePhotos } from './photos'
 import { useSession } from './session'
 
-const disk = new Map<string, KeptPhoto>()
-vi.mock('~/utils/photoBox', () => ({
-  createPhotoBox: () => ({
-    list: () => Promise.resolve([...disk.values()]),
-    add: (photo: KeptPhoto) => Promise.resolve(void disk.set(photo.id, photo)),
-    remove: (id: string) => Promise.resolve(void disk.delete(id)),
-  }),
-}))
+const disk = () => deviceStore().photos.toArray()
 let shrink: (file: Blob) => Promise<Blob>
 vi.mock('~/utils/shrinkPhoto', () => ({ shrinkPhoto: (file: Blob) => shrink(file) }))
 let answer: () => Promise<Response>
@@ -28,10 +22,10 @@ const photo = (id: string): RawPhoto => ({
   raw: { step: 'open:slave-joint' },
 })
 const taken = () => Promise.resolve(new Response('{}', { status: 200 }))
-const settled = (condition: () => boolean) => vi.waitFor(() => expect(condition()).toBe(true))
+const settled = (condition: () => boolean) => vi.waitFor(() => expect(condition()).toBe(true), { timeout: 20_000, interval: 10 })
 
-beforeEach(() => {
-  disk.clear()
+beforeEach(async () => {
+  await deviceStore().photos.clear()
   sent = []
   answer = taken
   shrink = file => Promise.resolve(file)
@@ -63,7 +57,7 @@ it('sends a photo by itself and reads it from the server from then on', async ()
   await photos.take(photo('a'))
   await settled(() => photos.waiting.length === 0)
   expect(sent).toEqual(['/api/jobs/job-1/photos?id=a'])
-  expect(disk.size).toBe(0)
+  expect(await disk()).toEqual([])
   expect(photos.urlOf('a')).toBe('/api/photos/a')
 })
 
@@ -93,32 +87,47 @@ it('keeps it while the server is away, over a reload, and sends oldest first', a
   sent = []
   await usePhotos().send()
   expect(sent.map(path => path.at(-1))).toEqual(['a', 'b'])
-  expect(disk.size).toBe(0)
+  expect(await disk()).toEqual([])
 })
 
 it('says what the server will not take, and lets it go; nobody signed in sends nothing', async () => {
   const photos = usePhotos()
   answer = () =>
     Promise.resolve(
-      new Response(JSON.stringify(problem('PHOTO_REFUSED', 'A job keeps 60 photos, and this one has them.')), { status: 422 }),
+      new Response(JSON.stringify(problem('PHOTO_REFUSED', 'A job keeps 60 photos, and this one has them.', { refused: 'a' })), {
+        status: 422,
+      }),
     )
   await photos.take(photo('a'))
   await settled(() => photos.refused.length === 1)
   expect(photos.refused[0]).toEqual({ id: 'a', job: 'job-1', why: 'A job keeps 60 photos, and this one has them.' })
-  expect(disk.size).toBe(0)
-  photos.dismiss('a')
-  expect(photos.refused).toEqual([])
+  // Kept, and shown, until somebody has read it.
+  expect(await disk()).toHaveLength(1)
+  await photos.dismiss('a')
+  expect([photos.refused, await disk()]).toEqual([[], []])
   useSession().view = { ...useSession().view!, person: undefined }
   sent = []
   await photos.take(photo('b'))
   await photos.send()
-  expect([sent.length, disk.size]).toEqual([0, 1])
+  expect([sent.length, (await disk()).length]).toEqual([0, 1])
+})
+
+it('a fault of the server is no last word: the photo stays and goes out later', async () => {
+  answer = () => Promise.resolve(new Response(JSON.stringify(problem('INTERNAL', 'Our mistake.')), { status: 500 }))
+  const photos = usePhotos()
+  await photos.take(photo('a'))
+  await settled(() => sent.length > 0)
+  expect([photos.refused, (await disk()).length]).toEqual([[], 1])
+  answer = taken
+  await photos.send()
+  await settled(() => photos.waiting.length === 0)
+  expect(await disk()).toEqual([])
 })
 
 it('left while it is made small, it is there as it was taken, and is finished by whoever comes back', async () => {
   shrink = () => new Promise(() => {})
   void usePhotos().take(photo('a'))
-  await settled(() => disk.size === 1)
+  await vi.waitFor(async () => expect(await disk()).toHaveLength(1))
   // In hand here: nobody starts on it a second time, and nothing goes out that is not small yet.
   expect(await usePhotos().unfinished('job-1')).toEqual([])
   await usePhotos().send()
@@ -132,12 +141,12 @@ it('left while it is made small, it is there as it was taken, and is finished by
   const [left] = await usePhotos().unfinished('job-1')
   expect(left).toMatchObject({ id: 'a', raw: { step: 'open:slave-joint' } })
   await usePhotos().take(left!)
-  await settled(() => sent.length === 1 && disk.size === 0)
+  await vi.waitFor(async () => expect([sent.length, await disk()]).toEqual([1, []]), { timeout: 20_000 })
   expect(await usePhotos().unfinished('job-1')).toEqual([])
 })
 
 it('what is no photo is said so, and not kept', async () => {
   shrink = () => Promise.reject(new Error('no picture'))
   await expect(usePhotos().take(photo('a'))).rejects.toThrow('no picture')
-  expect([disk.size, sent.length]).toEqual([0, 0])
+  expect([await disk(), sent]).toEqual([[], []])
 })

@@ -1,26 +1,26 @@
 import { defineStore } from 'pinia'
-import { computed, ref, shallowRef } from 'vue'
-import { call, ProblemFailure } from '~/utils/api'
+import { computed, shallowRef } from 'vue'
+import { call, nothing, ProblemFailure } from '~/utils/api'
 import { limits } from '#shared/limits'
-import { createPhotoBox, type KeptPhoto, type PhotoBox, type RawPhoto } from '~/utils/photoBox'
+import { deviceStore, type KeptPhoto, type RawPhoto } from '~/utils/deviceStore'
+import { withSendLock } from '~/utils/sendLock'
 import { shrinkPhoto } from '~/utils/shrinkPhoto'
 import { useConnection } from './connection'
 import { useSession } from './session'
 
 /**
- * Photos on their way to the server. The entry that names one goes through the job's outbox; the picture follows by itself, from any
- * page, and survives a reload. What the server
- * will not take is said once, and let go.
+ * Photos on their way to the server. The entry that names one goes through the job's outbox; the picture follows by itself, from any page,
+ * and survives a reload. What the server will not take is said once, and let go.
  */
 export const usePhotos = defineStore('photos', () => {
   const connection = useConnection()
   const session = useSession()
   const waiting = shallowRef<readonly KeptPhoto[]>([])
-  const refused = ref<{ id: string; job: string; why: string }[]>([])
+  /** What the server will not take, with why; kept until somebody has read it. */
+  const refused = shallowRef<readonly { id: string; job: string; why: string }[]>([])
   const shown = new Map<string, string>()
-  let box: PhotoBox | undefined
-  let sending = false
-  const kept = () => (box ??= createPhotoBox())
+  const store = deviceStore()
+  const listKept = (): Promise<KeptPhoto[]> => store.photos.orderBy('id').toArray()
 
   /** Where to read a photo: from this device while the server does not have it. */
   const urls = computed(
@@ -44,13 +44,13 @@ export const usePhotos = defineStore('photos', () => {
     const { id, job } = photo
     inHand.add(id)
     try {
-      await kept().add(photo)
+      await store.photos.put(photo)
       const small: KeptPhoto = { id, job, picture: await shrinkPhoto(photo.picture, limits.photoSentSide) }
-      await kept().add(small)
+      await store.photos.put(small)
       waiting.value = [...waiting.value, small]
       void send()
     } catch (error) {
-      await kept().remove(id)
+      await store.photos.delete(id).catch(() => {})
       throw error
     } finally {
       inHand.delete(id)
@@ -58,7 +58,7 @@ export const usePhotos = defineStore('photos', () => {
   }
   /** Photos of a job that were taken and not made small before somebody left: to be taken again. */
   const unfinished = async (job: string): Promise<RawPhoto[]> =>
-    (await kept().list()).filter((photo): photo is RawPhoto => photo.raw !== undefined && photo.job === job && !inHand.has(photo.id))
+    (await listKept()).filter((photo): photo is RawPhoto => photo.raw !== undefined && photo.job === job && !inHand.has(photo.id))
 
   function forget(id: string): void {
     waiting.value = waiting.value.filter(other => other.id !== id)
@@ -67,33 +67,50 @@ export const usePhotos = defineStore('photos', () => {
     shown.delete(id)
   }
 
-  /** Sends what waits on this device, oldest first, until nothing does or somebody is away. */
+  async function look(): Promise<void> {
+    const kept = await listKept()
+    waiting.value = kept.filter(photo => !photo.raw && photo.refused === undefined)
+    refused.value = kept.flatMap(({ id, job, refused: why }) => (why === undefined ? [] : [{ id, job, why }]))
+  }
+
+  let asked = false
+  /** Sends what waits on this device, oldest first and from one tab, until nothing does or somebody is away. */
   async function send(): Promise<void> {
-    if (sending || !session.person) return
-    sending = true
-    try {
-      for (;;) {
-        // Asked anew each time: more may have been taken meanwhile, here or in another tab.
-        waiting.value = (await kept().list()).filter(photo => !photo.raw)
-        const [next] = waiting.value
-        if (!next) return
-        const { id, job, picture } = next
-        try {
-          await call('POST', `/api/jobs/${job}/photos?id=${id}`, picture)
-        } catch (error) {
-          if (connection.notice(error)) return
-          if (!(error instanceof ProblemFailure)) throw error
-          if (error.problem.code === 'AUTH_SIGN_IN_NEEDED') return
-          refused.value.push({ id, job, why: error.problem.detail ?? error.problem.title })
-        }
-        await kept().remove(id)
+    if (asked || !session.person) return
+    asked = true
+    await withSendLock('photos', async () => {
+      asked = false
+      await sendAll()
+    })
+  }
+
+  async function sendAll(): Promise<void> {
+    const later = new Set<string>()
+    for (;;) {
+      // Asked anew each time: more may have been taken meanwhile, here or in another tab.
+      await look()
+      const next = waiting.value.find(photo => !later.has(photo.id))
+      if (!next) return
+      const { id, job, picture } = next
+      try {
+        await call('POST', `/api/jobs/${job}/photos?id=${id}`, nothing, picture)
+        await store.photos.delete(id)
         forget(id)
+      } catch (error) {
+        if (connection.notice(error)) return
+        if (!(error instanceof ProblemFailure)) throw error
+        if (error.problem.code === 'AUTH_SIGN_IN_NEEDED') return
+        // Only the server's last word on this very photo ends its waiting, and then it is shown until somebody has read it.
+        if (error.problem.refused === id) await store.photos.update(id, { refused: error.problem.detail })
+        else later.add(id)
       }
-    } finally {
-      sending = false
     }
   }
 
-  const dismiss = (id: string) => (refused.value = refused.value.filter(item => item.id !== id))
+  const dismiss = async (id: string): Promise<void> => {
+    await store.photos.delete(id)
+    forget(id)
+    await look()
+  }
   return { waiting, refused, urlOf, take, unfinished, send, dismiss }
 })

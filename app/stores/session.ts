@@ -1,9 +1,14 @@
 import { defineStore } from 'pinia'
-import { computed, ref } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
 import type { Judgement } from '#core/access/judgeChance'
 import { isUsualLift, type LiftMinutes } from '#core/access/liftMinutes'
-import type { SessionView } from '#shared/schemas/api'
-import { call } from '~/utils/api'
+import { judgementSchema, reader, sessionViewSchema, signInViewSchema, type SessionView, type SignInView } from '#shared/schemas/api'
+import { liftSchema, type Entry } from '#shared/schemas/job'
+import { call, nothing } from '~/utils/api'
+import { deviceStore, type KeptKey } from '~/utils/deviceStore'
+import { signEntry } from '~/utils/signEntry'
+
+const readSignIn = reader(signInViewSchema)
 
 export const useSession = defineStore('session', () => {
   const view = ref<SessionView>()
@@ -12,46 +17,70 @@ export const useSession = defineStore('session', () => {
   /** What jobs planned here are planned by: nothing to say while it is what is usual. */
   const ownLift = computed(() => (view.value && !isUsualLift(view.value.lift) ? view.value.lift : undefined))
 
+  /** What this device signs with for the person; asked of its store once. */
+  const key = shallowRef<KeptKey>()
+  async function keepKey({ person: { id }, signIn, key: secret }: SignInView): Promise<void> {
+    key.value = { person: id, signIn, key: secret }
+    // A device that keeps nothing signs for as long as the page is open; who is signed in speaks for themselves anyway.
+    await deviceStore()
+      .keys.put(key.value)
+      .catch(() => {})
+  }
+  /** The entry as its author's; unsigned where this device has no key of theirs: then it can be sent only while they are signed in. */
+  async function sign(job: string, entry: Entry): Promise<Entry> {
+    if (key.value?.person !== entry.by)
+      key.value = await deviceStore()
+        .keys.get(entry.by)
+        .catch(() => undefined)
+    return key.value ? signEntry(job, entry, key.value) : entry
+  }
+
   async function load(): Promise<SessionView> {
-    view.value = await call<SessionView>('GET', '/api/session')
+    view.value = await call('GET', '/api/session', reader(sessionViewSchema))
     return view.value
   }
 
   async function signIn(personId: string, secret: string): Promise<boolean> {
-    await call('POST', '/api/session', { person: personId, secret })
+    await keepKey(await call('POST', '/api/session', readSignIn, { person: personId, secret }))
     await load()
     // The server said yes but the next request is a stranger's: the browser dropped the cookie.
     return person.value !== undefined
   }
 
   async function setUp(request: { workshop: string; name: string; password: string }): Promise<boolean> {
-    await call('POST', '/api/setup', request)
+    await keepKey(await call('POST', '/api/setup', readSignIn, request))
     await load()
     return person.value !== undefined
   }
 
   async function signOut(): Promise<void> {
-    await call('DELETE', '/api/session')
+    await call('DELETE', '/api/session', nothing)
+    // What was signed is signed: nothing more can be recorded here in this person's name.
+    if (person.value)
+      await deviceStore()
+        .keys.delete(person.value.id)
+        .catch(() => {})
+    key.value = undefined
     await load()
   }
 
   /** How this shop judges what it leaves alone: the lead's word, for every device. */
   async function setJudgement(judgement: Judgement): Promise<void> {
-    const kept = await call<Judgement>('PUT', '/api/judgement', judgement)
+    const kept = await call('PUT', '/api/judgement', reader(judgementSchema), judgement)
     if (view.value) view.value = { ...view.value, judgement: kept }
   }
 
   /** What this shop's lift takes; jobs planned from then on are planned by it. */
   async function setLift(lift: LiftMinutes): Promise<void> {
-    const kept = await call<LiftMinutes>('PUT', '/api/lift', lift)
+    const kept = await call('PUT', '/api/lift', reader(liftSchema), lift)
     if (view.value) view.value = { ...view.value, lift: kept }
   }
 
   /** Kept with the person, for any tablet; without the server it is kept on this device until the next time. */
   async function setWrench(millimetres: number): Promise<void> {
     if (view.value) view.value = { ...view.value, wrench: millimetres }
-    await call('PUT', '/api/wrench', { millimetres })
+    await call('PUT', '/api/wrench', nothing, { millimetres })
   }
 
-  return { view, person, ownLift, setJudgement, setLift, setWrench, load, signIn, setUp, signOut }
+  return { view, person, sign, ownLift, setJudgement, setLift, setWrench, load, signIn, setUp, signOut }
 })

@@ -1,8 +1,13 @@
 import { isProblem, type Problem } from '#shared/errors'
+import type { Reading, Unreadable } from '#shared/versioned'
 
 /** What the server said no to. `problem` has the code, the words and the places. */
 export class ProblemFailure extends Error {
-  constructor(readonly problem: Problem) {
+  constructor(
+    readonly problem: Problem,
+    /** When to come again, in seconds, where the server has said. */
+    readonly retryAfter?: number,
+  ) {
     super(problem.detail)
   }
 }
@@ -16,11 +21,25 @@ export class NoAnswer extends Error {
     super(message, options)
   }
 }
+/** An answer that this program cannot read: `newer` means that the server has been updated and the page has to be loaded again. */
+export class UnreadableAnswer extends Error {
+  constructor(readonly unreadable: Unreadable) {
+    super(
+      unreadable.why === 'newer'
+        ? 'Efferent has been updated. Load the page again.'
+        : `The server’s answer cannot be read (${unreadable.issues[0]?.path || 'as a whole'}: ${unreadable.issues[0]?.message}). Load the page again; tell an admin if it stays.`,
+    )
+  }
+}
 
 type Method = 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE'
+/** What an answer is held against before anything is made of it. */
+export type Reader<T> = (raw: unknown) => Reading<T>
+/** For answers of which nothing is read. */
+export const nothing: Reader<undefined> = () => ({ ok: true, value: undefined })
 
 /** A picture goes as it is, anything else as JSON. */
-export async function call<T>(method: Method, path: string, body?: unknown): Promise<T> {
+export async function call<T>(method: Method, path: string, read: Reader<T>, body?: unknown): Promise<T> {
   const isPicture = body instanceof Blob
   let response: Response
   try {
@@ -34,14 +53,25 @@ export async function call<T>(method: Method, path: string, body?: unknown): Pro
     throw new NoAnswer('The server does not answer.', undefined, { cause })
   }
   const value: unknown = await response.json().catch(() => undefined)
-  if (response.ok) return value as T
-  if (isProblem(value)) throw new ProblemFailure(value)
+  if (response.ok) {
+    const answer = read(value)
+    if (answer.ok) return answer.value
+    throw new UnreadableAnswer(answer.error)
+  }
+  if (isProblem(value)) throw new ProblemFailure(value, Number(response.headers.get('retry-after')) || undefined)
   throw new NoAnswer(`The server answered ${response.status} without a reason.`, response.status)
 }
 
+export type Trouble = 'no-server' | 'no-database' | 'no-storage' | 'busy'
+
 /** Who is away, where trying again later is the remedy: nothing is wrong with what was sent. */
-export function whoIsAway(error: unknown): 'no-server' | 'no-database' | undefined {
-  if (error instanceof ProblemFailure) return error.problem.code === 'DATABASE_GONE' ? 'no-database' : undefined
+export function whoIsAway(error: unknown): Trouble | undefined {
+  if (error instanceof ProblemFailure) {
+    const { code, status } = error.problem
+    if (code === 'DATABASE_GONE') return 'no-database'
+    if (code === 'STORAGE_FULL' || code === 'STORAGE_READ_ONLY') return 'no-storage'
+    return code === 'STORAGE_BUSY' || code === 'SERVER_BUSY' || status === 503 ? 'busy' : undefined
+  }
   if (error instanceof NoAnswer) return error.status === 503 ? 'no-database' : 'no-server'
   return undefined
 }

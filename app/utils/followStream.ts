@@ -1,9 +1,10 @@
+import type { Reading } from '#shared/versioned'
+
 type Handlers = Record<string, (data: string) => void>
 
 /**
  * A server-sent event stream that rests while its tab is hidden: a browser gives one server six connections, and forgotten tabs must not
- * use
- * them up. `url` is asked at every opening, so that the stream goes on from where the reader stands. Returns how to end it.
+ * use them up. `url` is asked at every opening, so that the stream goes on from where the reader stands. Returns how to end it.
  */
 export function followStream(url: () => string, handlers: Handlers): () => void {
   let source: EventSource | undefined
@@ -23,5 +24,14 @@ export function followStream(url: () => string, handlers: Handlers): () => void 
   return () => {
     document.removeEventListener('visibilitychange', onVisibility)
     close()
+  }
+}
+
+/** What a stream sent, read like everything that is received; what is no JSON is damaged. */
+export function readStreamed<T>(data: string, read: (raw: unknown) => Reading<T>): Reading<T> {
+  try {
+    return read(JSON.parse(data))
+  } catch {
+    return { ok: false, error: { why: 'damaged', issues: [{ path: '', message: 'not readable as JSON' }] } }
   }
 }

@@ -8,8 +8,7 @@ export const nowhere: PicturePixel = { x: Number.NaN, y: Number.NaN, behind: tru
 
 /**
  * A projected point (−1 to 1 each way, depth over 1 behind the eye) in pixels. Undefined while it has none: beside the eye, or before the
- * canvas has measured itself, when
- * the camera's aspect is 0 or no number yet.
+ * canvas has measured itself, when the camera's aspect is 0 or no number yet.
  */
 export function toPixels(point: { x: number; y: number; z: number }, frame: { width: number; height: number }): PicturePixel | undefined {
   const [x, y] = [((point.x + 1) / 2) * frame.width, ((1 - point.y) / 2) * frame.height]
@@ -20,9 +19,8 @@ const overlaps = (a: PlacedPictureLabel, left: number, top: number, width: numbe
   left < a.left + a.width && left + width > a.left && top < a.top + a.height && top + height > a.top
 
 /**
- * Puts each label beside its point, on the side with more room, and moves it up or down in steps until it covers no label placed before
- * it. The first in the list has
- * the first choice; `optional` ones that find no place near are left out.
+ * Puts each label beside its point, on the side with more room, and moves it up or down in steps until it covers no label placed before it.
+ * The first in the list has the first choice; `optional` ones that find no place near are left out.
  */
 export function placePictureLabels(
   labels: readonly (PictureLabel & { optional?: boolean })[],

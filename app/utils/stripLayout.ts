@@ -3,9 +3,8 @@ export type Label = { id: string; x: number; width: number }
 export type PlacedLabel = Label & { left: number; row: number }
 
 /**
- * Puts each label as near over its point as the edges allow, in the first row where it touches no other. Labels keep their order along
- * the line,
- * so that a stem never has to cross another's text.
+ * Puts each label as near over its point as the edges allow, in the first row where it touches no other. Labels keep their order along the
+ * line, so that a stem never has to cross another's text.
  */
 export function placeLabels(labels: readonly Label[], { width, gap = 12 }: { width: number; gap?: number }): PlacedLabel[] {
   const rows: number[] = []

@@ -2,7 +2,6 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { Bench, demoCar } from '../../tests/helpers/demo'
 import { isTight, jointStatus } from '../../core/job/jointStatus'
-import { createOutbox, type Waiting } from './outbox'
 import { axisTicks, placeLabels, textWidth } from './stripLayout'
 
 describe('placeLabels', () => {
@@ -71,53 +70,4 @@ it('a joint held by its lock is tight once seated; nothing is tight before', () 
   expect(tight()).toEqual([false, true])
   bench.workUntil('fasten')
   expect(tight()).toEqual([true, true])
-})
-
-describe('outbox', () => {
-  const storage = () => {
-    const kept = new Map<string, string>()
-    return {
-      kept,
-      getItem: (key: string) => kept.get(key) ?? null,
-      setItem: (key: string, value: string) => void kept.set(key, value),
-      removeItem: (key: string) => void kept.delete(key),
-      key: (i: number) => [...kept.keys()][i] ?? null,
-      get length() {
-        return kept.size
-      },
-    }
-  }
-  const waiting = (job: string, id: string): Waiting => ({
-    basedOn: 1,
-    command: { type: 'resumed' },
-    event: { id, job, seq: 2, at: '2026-01-01T00:00:00Z', by: { id: 'p', name: 'P' }, device: 'd', body: { type: 'resumed' } },
-  })
-
-  it('keeps each job’s entries in order, also over a new page on the same storage', () => {
-    const disk = storage()
-    const box = createOutbox(disk)
-    for (const [job, id] of [
-      ['a', '1'],
-      ['b', '2'],
-      ['a', '3'],
-    ] as const)
-      box.add(waiting(job, id))
-    const again = createOutbox(disk)
-    expect(again.jobs().sort()).toEqual(['a', 'b'])
-    expect(again.list('a').map(({ event }) => event.id)).toEqual(['1', '3'])
-    again.remove('b', new Set(['2']))
-    expect(again.jobs()).toEqual(['a'])
-  })
-
-  it('sending one job’s entry leaves another’s alone, and foreign or broken storage is no entry', () => {
-    const disk = storage()
-    const box = createOutbox(disk)
-    disk.setItem('efferent.units', 'us')
-    disk.setItem('efferent.outbox.c', '[{"event":')
-    box.add(waiting('a', '1'))
-    box.remove('b', new Set(['1']))
-    expect(box.list('a')).toHaveLength(1)
-    expect(box.list('c')).toEqual([])
-    expect(box.jobs()).not.toContain('units')
-  })
 })

@@ -3,6 +3,7 @@ import type { LiftPosition, Needs, Slug } from '../sheet/types'
 import { eachBit, hasBit, isWithin, noBits, sharedOf, unionOf, withBit, type Bits } from './bits'
 import { placeBit } from './leastMoves'
 import type { KnownWay, OrderPrice } from './priceOrder'
+import type { SearchBudget } from './searchBudget'
 import type { AccessIssue, Goal, OperationCost } from './types'
 
 /** A way for each goal, by index, and the operations on it, needs of needs included; the operations all of them take together. */
@@ -20,6 +21,8 @@ export type MovePricing = {
    * work out, so asked only where the others let a branch live.
    */
   order?: OrderPrice
+  /** Shared by everything a plan searches; absent: no bound. */
+  budget?: SearchBudget
 }
 /** A way with its needs met in one particular manner: every operation it takes, needs of needs included. */
 type Option = {
@@ -43,10 +46,9 @@ const slack = 1e-10
 
 /**
  * One way for each goal and the operations they need, at least total cost: operation costs, way minutes and the moves of the car. Exact:
- * branch and bound over the
- * goals' options. The bound prices every operation not yet taken in shares among the goals that may use it (a dual of the covering
- * problem, so never too high), and the moves by the
- * places touched so far. Costs must not be negative. Refuses a goal that no way leads to.
+ * branch and bound over the goals' options. The bound prices every operation not yet taken in shares among the goals that may use it (a
+ * dual of the covering problem, so never too high), and the moves by the places touched so far. Costs must not be negative. Refuses a goal
+ * that no way leads to.
  */
 export function chooseWays(
   goals: readonly Goal[],
@@ -76,13 +78,13 @@ export function chooseWays(
   // An operation the car does not have, or that is ruled out, is no alternative.
   const numbered = (needs: Needs): NumberedNeeds => needs.map(anyOf => anyOf.flatMap(id => indexOf.get(id) ?? []))
   const needsOf = list.map(operation => numbered(operation.needs))
-  const { order } = moves
+  const { order, budget } = moves
   const optionsOf = goals.map(goal =>
     undominated(
       goal.ways.flatMap((way, i) => {
         const needs = numbered(way.needs)
         const places = goal.stages.reduce((bits, stage) => bits | placeBit(stage, way.at), 0)
-        return meetings(needs, none, needsOf).map((met): Option => ({
+        return meetings(needs, none, needsOf, budget).map((met): Option => ({
           way: i,
           at: way.at,
           minutes: way.minutes + i * perWay,
@@ -151,6 +153,8 @@ export function chooseWays(
     by?: { goal: number; option: Option },
     once = false,
   ): void => {
+    // What a node takes grows with the options it weighs.
+    budget?.spend(1 + (given.reduce((sum, { options }) => sum + options.length, 0) >> 5))
     bounds.enter(given, depth)
     // What is free already, or has no alternative, is settled first.
     let open = given
@@ -287,9 +291,10 @@ const undominated = (options: readonly Option[]): Option[] =>
 type NumberedNeeds = readonly (readonly number[])[]
 
 /** Every least set of operations that meets the needs, needs of needs included. */
-function meetings(needs: NumberedNeeds, taken: Bits, needsOf: readonly NumberedNeeds[]): Bits[] {
+function meetings(needs: NumberedNeeds, taken: Bits, needsOf: readonly NumberedNeeds[], budget?: SearchBudget): Bits[] {
   const found: Bits[] = []
   const meet = (open: NumberedNeeds, done: Bits): void => {
+    budget?.spend(1 + (found.length >> 4))
     let met = 0
     while (met < open.length && open[met]!.some(i => hasBit(done, i))) met++
     if (met === open.length) {
@@ -307,12 +312,10 @@ const unionOfAll = (options: readonly Option[], none: Bits): Bits =>
   options.reduce<Bits>((any, option) => unionOf(any, option.operations), none)
 
 /**
- * Least extra cost of the open goals: each operation's cost is split among the goals that may take it, each goal takes its cheapest
- * option at those prices, and whatever the split the sum is
- * never too high (a dual of the covering problem). It begins with equal shares; then what a goal does not need of its shares goes to
- * those it would make dearer, in rounds, while that
- * raises the sum. Also the goal to branch on: the one whose second-best option costs most more than its best. The innermost loop of a
- * plan, so without closures.
+ * Least extra cost of the open goals: each operation's cost is split among the goals that may take it, each goal takes its cheapest option
+ * at those prices, and whatever the split the sum is never too high (a dual of the covering problem). It begins with equal shares; then
+ * what a goal does not need of its shares goes to those it would make dearer, in rounds, while that raises the sum. Also the goal to branch
+ * on: the one whose second-best option costs most more than its best. The innermost loop of a plan, so without closures.
  */
 class ShareBound {
   at!: Open

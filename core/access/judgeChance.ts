@@ -18,8 +18,8 @@ export const ageOf = (modelYear: number | undefined, at: string): number | undef
 
 /**
  * Chance of at least one failure within some years: 1 − Π(1 − pᵢ). Each year's chance is the sheet's, weighed by what was found, and in
- * proportion to the age the part then has
- * (a Weibull hazard of shape 2, NIST/SEMATECH e-Handbook 8.1.6.2: wear-out). Without a known age each year is as the sheet says.
+ * proportion to the age the part then has (a Weibull hazard of shape 2, NIST/SEMATECH e-Handbook 8.1.6.2: wear-out). Without a known age
+ * each year is as the sheet says.
  */
 export function judgeChance(
   perYear: number,

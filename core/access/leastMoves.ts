@@ -7,10 +7,8 @@ export const placeBit = (stage: PlaceStage, at: LiftPosition): number => 1 << (s
 
 /**
  * A lower bound of the minutes spent moving the car: any order of a job does all line work before it fills, fills before it proves, and
- * ends where it must;
- * each stage's positions come in the order that costs least (label-correcting search over stage, position, positions seen in the stage
- * and ever).
- * Answers are kept: a search asks for few different sets of places.
+ * ends where it must; each stage's positions come in the order that costs least (label-correcting search over stage, position, positions
+ * seen in the stage and ever). Answers are kept: a search asks for few different sets of places.
  */
 export function leastMoves(start: LiftPosition, end: LiftPosition, moveMinutes: MoveMinutes): (places: number) => number {
   const known = new Map<number, number>()

@@ -1,9 +1,10 @@
 import { fail, ok, type Result } from '../result'
 import { liftPositions, type LiftPosition } from '../sheet/types'
 import { leastMoves } from './leastMoves'
+import type { SearchBudget } from './searchBudget'
 import type { AccessIssue, MoveMinutes, Task, TaskKind } from './types'
 
-export type Travel = { start: LiftPosition; end: LiftPosition; moveMinutes: MoveMinutes }
+export type Travel = { start: LiftPosition; end: LiftPosition; moveMinutes: MoveMinutes; budget?: SearchBudget }
 /** The sequence of positions, the stop at which the engine is started (none: it never is), and the minutes spent moving the car. */
 export type Stops = { stops: LiftPosition[]; runs: number; moves: number; cost: number }
 
@@ -141,10 +142,9 @@ export const stageOf = ({ kind, phase }: Task): number =>
 
 /**
  * The sequence of lift positions with the least minutes spent moving the car. Exact: at every stop it never hurts to do all that can be
- * done there, except perhaps to start the
- * engine; so only the sequence of positions is searched, cheapest first (A*, with the least moves between the positions still needed),
- * and a state is passed over when another at the same position
- * has done as much for no more. Refuses tasks that wait for each other.
+ * done there, except perhaps to start the engine; so only the sequence of positions is searched, cheapest first (A*, with the least moves
+ * between the positions still needed), and a state is passed over when another at the same position has done as much for no more. Refuses
+ * tasks that wait for each other.
  */
 export function leastStops(tasks: readonly Task[], travel: Travel): Result<Stops, AccessIssue> {
   const graph = graphOf(tasks)
@@ -183,7 +183,7 @@ export const leastAhead = ({ end, moveMinutes }: Travel) => liftPositions.map(at
  */
 export function searchStops(
   graph: Graph,
-  { start: from, end: to, moveMinutes }: Travel,
+  { start: from, end: to, moveMinutes, budget }: Travel,
   ahead: readonly ((places: number) => number)[],
   begun: Int32Array,
   enough = Infinity,
@@ -215,6 +215,7 @@ export function searchStops(
         other.cost <= node.cost + 1e-9 && isWithin(node.done, other.done) && (isRunning(graph, node.done) || !isRunning(graph, other.done)),
     )
   while (queue.length > 0) {
+    budget?.spend(1 + (queue.length >> 4))
     let first = 0
     for (let i = 1; i < queue.length; i++) {
       const [a, b] = [queue[i]!, queue[first]!]

@@ -23,8 +23,7 @@ const priceOf = (plan: Plan): number => plan.minutes.total + plan.minutes.risk
 
 /**
  * For each goal with a choice: the best plan without the way that was chosen, and what it costs more. This is the runner-up and why it
- * lost. Goals whose every
- * other way is ruled out or impossible are left out.
+ * lost. Goals whose every other way is ruled out or impossible are left out.
  */
 export function listAlternatives(resolved: ResolvedSheet, inputs: PlanInputs, plan: Plan): Alternative[] {
   return Object.entries(plan.ways)

@@ -75,12 +75,10 @@ export type TaskOptions = {
 }
 
 /**
- * The whole job as tasks with their predecessors, for one choice of ways and operations. The rules of the trade are the arrows:
- * electrics dead before anything is opened beside a live cable; both sides capped as each joint opens; brackets and torque only when both
- * ends of a line are started; all tight before filling,
- * all filled and bled before wiping, all wiped and everything the engine needs back before it runs; nothing but looking while it runs;
- * what hides a joint, or leads to it,
- * stays off until its leak check.
+ * The whole job as tasks with their predecessors, for one choice of ways and operations. The rules of the trade are the arrows: electrics
+ * dead before anything is opened beside a live cable; both sides capped as each joint opens; brackets and torque only when both ends of a
+ * line are started; all tight before filling, all filled and bled before wiping, all wiped and everything the engine needs back before it
+ * runs; nothing but looking while it runs; what hides a joint, or leads to it, stays off until its leak check.
  */
 export function listTasks(sheet: Sheet, scope: Scope, choice: Choice, options: TaskOptions = {}): Task[] {
   const goals = new Map(scope.goals.map(goal => [goal.id, goal]))

@@ -11,7 +11,8 @@ import { leastStops } from './leastStops'
 import { orderTasks } from './orderTasks'
 import { orderPricing, type OrderPrice } from './priceOrder'
 import { scheduleTasks } from './scheduleTasks'
-import type { AccessIssue, Goal, MoveMinutes, OperationCost, Plan, Visit } from './types'
+import { BudgetSpent, planBudget, SearchBudget } from './searchBudget'
+import { currentPlanner, type AccessIssue, type Goal, type MoveMinutes, type OperationCost, type Plan, type Visit } from './types'
 
 /** What a technician has decided; remembered in the job, and all a plan is made from besides the sheet. */
 export type PlanInputs = {
@@ -34,15 +35,24 @@ export type PlanInputs = {
 /**
  * From the lines to be replaced to the whole ordered job, at least total minutes: operations off and on with their priced risk, the chosen
  * ways, and the moves of the car. The car ends on the ground. Waits lengthen the clock, not the hands. Deterministic: same sheet and
- * inputs, same plan.
+ * inputs, same plan. A job that would take more search than the budget is refused with ACCESS_BUDGET.
  */
-export function planJob(resolved: ResolvedSheet, wanted: PlanInputs): Result<Plan, AccessIssue> {
+export function planJob(resolved: ResolvedSheet, wanted: PlanInputs, budget = new SearchBudget(planBudget)): Result<Plan, AccessIssue> {
+  try {
+    return planWithin(resolved, wanted, budget)
+  } catch (error) {
+    if (error instanceof BudgetSpent) return fail({ code: 'ACCESS_BUDGET', nodes: error.most })
+    throw error
+  }
+}
+
+function planWithin(resolved: ResolvedSheet, wanted: PlanInputs, budget: SearchBudget): Result<Plan, AccessIssue> {
   const inputs = withOuterParts(resolved, wanted)
   const moveMinutes = moveMinutesOf(inputs.lift ?? usualLift)
-  const chosen = chooseForJob(resolved, inputs, moveMinutes)
+  const chosen = chooseForJob(resolved, inputs, moveMinutes, budget)
   if (!chosen.ok) return chosen
   const { scope, goals, choice } = chosen.value
-  const travel = { start: inputs.start, end: 'ground' as const, moveMinutes }
+  const travel = { start: inputs.start, end: 'ground' as const, moveMinutes, budget }
   const tasks = listTasks(resolved.sheet, scope, choice, inputs)
   const ordered = orderTasks(tasks, travel)
   if (!ordered.ok) return ordered
@@ -57,7 +67,7 @@ export function planJob(resolved: ResolvedSheet, wanted: PlanInputs): Result<Pla
     .reduce((sum, task) => sum + task.minutes, 0)
   const work = goals.reduce((sum, goal) => sum + goal.ways[choice.ways[goal.id]!]!.minutes, bleeding)
   return ok({
-    planner: 3,
+    planner: currentPlanner,
     ways: choice.ways,
     operations: taken.map(operation => operation.id),
     visits,
@@ -96,7 +106,12 @@ type Candidate = Choice
 type Chosen = { scope: Scope; goals: readonly Goal[]; choice: WayChoice }
 
 /** The choice of ways and operations for a job, without its order; `cost` is what was minimised. */
-function chooseForJob(resolved: ResolvedSheet, inputs: PlanInputs, moveMinutes: MoveMinutes): Result<Chosen, AccessIssue> {
+function chooseForJob(
+  resolved: ResolvedSheet,
+  inputs: PlanInputs,
+  moveMinutes: MoveMinutes,
+  budget: SearchBudget,
+): Result<Chosen, AccessIssue> {
   const scope = scopeOf(resolved, inputs)
   if (!scope.ok) return scope
   const { goals } = scope.value
@@ -128,11 +143,12 @@ function chooseForJob(resolved: ResolvedSheet, inputs: PlanInputs, moveMinutes: 
     ]),
   })
 
-  const travel = { start: inputs.start, end: 'ground' as const, moveMinutes }
+  const travel = { start: inputs.start, end: 'ground' as const, moveMinutes, budget }
   const usable = costs(true)
   // Made ready only when there is a choice to price.
   let price: OrderPrice | undefined
   const choice = chooseWays(barred.goals, usable, {
+    budget,
     least: leastMoves(inputs.start, 'ground', moveMinutes),
     order: (...question) =>
       (price ??= orderPricing(
@@ -147,7 +163,7 @@ function chooseForJob(resolved: ResolvedSheet, inputs: PlanInputs, moveMinutes: 
     // Would it go with the tools that are missing? Then the tool is what to say.
     const goal = choice.error.code === 'ACCESS_NO_WAY' ? choice.error.goal : ''
     const tool = resolved.operations.map(operation => lacks(operation.tools)).find(missing => missing !== undefined)
-    return tool !== undefined && chooseWays(barred.goals, costs(false), { least: () => 0 }).ok
+    return tool !== undefined && chooseWays(barred.goals, costs(false), { least: () => 0, budget }).ok
       ? fail({ code: 'ACCESS_TOOL_MISSING', tool, goal })
       : choice
   }

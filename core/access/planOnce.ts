@@ -3,11 +3,11 @@ import type { ResolvedSheet } from '../sheet/resolveSheet'
 import { planJob, type PlanInputs } from './planJob'
 import type { AccessIssue, Plan } from './types'
 
-type Planned = Result<Plan, AccessIssue>
+export type Planned = Result<Plan, AccessIssue>
 const known = new WeakMap<ResolvedSheet, Map<string, Planned>>()
 const keys = new WeakMap<PlanInputs, string>()
 /** The same inputs in whatever order their fields were set. */
-function keyOf(inputs: PlanInputs): string {
+export function keyOf(inputs: PlanInputs): string {
   const before = keys.get(inputs)
   if (before !== undefined) return before
   const key = JSON.stringify(inputs, (_, value: unknown) =>
@@ -32,7 +32,21 @@ export function planOnce(resolved: ResolvedSheet, inputs: PlanInputs): Planned {
   const before = plans.get(key)
   if (before) return before
   const plan = planJob(resolved, inputs)
+  keepPlan(plans, key, plan)
+  return plan
+}
+
+function keepPlan(plans: Map<string, Planned>, key: string, plan: Planned): void {
   if (plans.size >= most) plans.delete(plans.keys().next().value!)
   plans.set(key, plan)
-  return plan
+}
+
+/** The plan, where it is known already. */
+export const knownPlan = (resolved: ResolvedSheet, inputs: PlanInputs): Planned | undefined => known.get(resolved)?.get(keyOf(inputs))
+
+/** Hands in a plan that was worked out elsewhere, by planJob for the same car and inputs: whoever asks planOnce finds it made. */
+export function rememberPlan(resolved: ResolvedSheet, inputs: PlanInputs, plan: Planned): void {
+  const plans = known.get(resolved) ?? new Map<string, Planned>()
+  known.set(resolved, plans)
+  keepPlan(plans, keyOf(inputs), plan)
 }

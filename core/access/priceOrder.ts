@@ -12,8 +12,7 @@ import type { Goal, OperationCost, Task } from './types'
 export type KnownWay = { at: LiftPosition | undefined; operations: Bits }
 /**
  * Minutes of the best order of a job in which so much is decided: exact when all is, a lower bound before. Infinity: no order keeps the
- * rules. Once it is `enough`, how much more does not
- * matter; `least` is what it is known to cost at least.
+ * rules. Once it is `enough`, how much more does not matter; `least` is what it is known to cost at least.
  */
 export type OrderPrice = (known: readonly KnownWay[], taken: Bits, enough: number, least: number) => number
 
@@ -25,10 +24,9 @@ const setBit = (words: Int32Array, i: number) => {
 }
 
 /**
- * Prices orders of one job by the hundred: the rules are those of listTasks, asked once with every operation taken and every way open,
- * and kept as sets of bits; a choice then only
- * says where each goal is, what lies on the way to it, and which operations are not needed after all. Layout of a set: operations off,
- * the tasks of the job, operations on.
+ * Prices orders of one job by the hundred: the rules are those of listTasks, asked once with every operation taken and every way open, and
+ * kept as sets of bits; a choice then only says where each goal is, what lies on the way to it, and which operations are not needed after
+ * all. Layout of a set: operations off, the tasks of the job, operations on.
  */
 export function orderPricing(
   sheet: Sheet,

@@ -2,10 +2,10 @@ import type { LiftPosition } from '../sheet/types'
 import type { MoveMinutes, Span, Task, Timeline, Visit, WaitSpan } from './types'
 
 /**
- * Puts ordered visits on the clock. Within a visit whatever can be done while something else must wait is done first, and what still
- * waits is left for the next visit at the same
- * position where nothing in between depends on it: so waits overlap with work and the car moves no more often. When nothing can be done,
- * the clock runs on without hands. Gives the visits with their tasks in that order, and the timeline: minutes from the start of the job.
+ * Puts ordered visits on the clock. Within a visit whatever can be done while something else must wait is done first, and what still waits
+ * is left for the next visit at the same position where nothing in between depends on it: so waits overlap with work and the car moves no
+ * more often. When nothing can be done, the clock runs on without hands. Gives the visits with their tasks in that order, and the timeline:
+ * minutes from the start of the job.
  */
 export function scheduleTasks(
   visits: readonly Visit[],

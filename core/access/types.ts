@@ -84,9 +84,13 @@ export type Timeline = {
   raised: number
 }
 
+/** Counts up when the same inputs may give another plan; a job remembers which it was planned by. */
+export const plannerVersions = [1, 2, 3] as const
+export type PlannerVersion = (typeof plannerVersions)[number]
+export const currentPlanner = 3 satisfies PlannerVersion
+
 export type Plan = {
-  /** Counts up when the same inputs may give another plan. */
-  planner: 3
+  planner: PlannerVersion
   /** Chosen way per goal (index into the sheet's list). */
   ways: Readonly<Record<string, number>>
   operations: readonly Slug[]
@@ -104,4 +108,6 @@ export type AccessIssue =
   | { code: 'ACCESS_NOTHING_CHOSEN' }
   | { code: 'ACCESS_LAYOUT_OPEN'; lines: readonly Slug[] }
   | { code: 'ACCESS_ORDER_IMPOSSIBLE'; tasks: readonly string[] }
+  /** Not within so many nodes of search: the sheet offers more alternatives than any car has. */
+  | { code: 'ACCESS_BUDGET'; nodes: number }
   | { code: 'ACCESS_TOOL_MISSING'; tool: string; goal: string }

@@ -37,9 +37,8 @@ export type Weighing = {
 }
 
 /**
- * What each neighbour of the job, other lines of the car among them, costs now and alone later, and what leaving it may cost: chance
- * within the horizon times the later minutes.
- * Ranked by what is saved; it is judgement with numbers, for a person and a customer to decide on.
+ * What each neighbour of the job, other lines of the car among them, costs now and alone later, and what leaving it may cost: chance within
+ * the horizon times the later minutes. Ranked by what is saved; it is judgement with numbers, for a person and a customer to decide on.
  */
 export function weighNeighbours(
   resolved: ResolvedSheet,

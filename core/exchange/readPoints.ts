@@ -22,9 +22,8 @@ function cellsOf(row: string): string[] {
 }
 
 /**
- * A table pasted from anywhere (x,y,z,radius in mm, one point a row; radius may be missing) → centre-line points. A first row of words is
- * a header. Rows are counted from
- * 1 as the person sees them, empty ones included.
+ * A table pasted from anywhere (x,y,z,radius in mm, one point a row; radius may be missing) → centre-line points. A first row of words is a
+ * header. Rows are counted from 1 as the person sees them, empty ones included.
  */
 export function readPoints(text: string): Result<CentrePoint[], PointsIssue> {
   const points: CentrePoint[] = []

@@ -6,8 +6,8 @@ export type PlainImage = { bytes: Uint8Array; mime: 'image/jpeg'; width: number;
 
 /**
  * A JPEG without anything but the picture: EXIF, positions, thumbnails, comments and colour-profile segments (APPn, COM) are left out,
- * everything else is copied. Refuses what is no baseline or progressive
- * JPEG, is cut off, or is larger than `most` pixels along a side (ITU-T T.81, Annex B: markers and segments).
+ * everything else is copied. Refuses what is no baseline or progressive JPEG, is cut off, or is larger than `most` pixels along a side
+ * (ITU-T T.81, Annex B: markers and segments).
  */
 export function stripImage(bytes: Uint8Array, most = 4096): Result<PlainImage, ImageIssue> {
   if (bytes[0] !== 0xff || bytes[1] !== 0xd8) return fail({ code: 'IMAGE_KIND' })

@@ -11,9 +11,8 @@ export const isScrewed = ({ kind }: Pick<Joint, 'kind'>): boolean => screwed.inc
 export const turnsByHand = (joint: Joint): number | undefined => (isScrewed(joint) ? 2 : undefined)
 
 /**
- * What has to be seen or felt before a joint counts as seated: what the sheet asks for, and what its kind asks for by itself. A screwed
- * end is started by hand; a hose on one is looked
- * at for twist, because the nut drags it round. Common practice, no source.
+ * What has to be seen or felt before a joint counts as seated: what the sheet asks for, and what its kind asks for by itself. A screwed end
+ * is started by hand; a hose on one is looked at for twist, because the nut drags it round. Common practice, no source.
  */
 export function seatingProofs(joint: Joint, line: Line | undefined): Proof[] {
   const own: Proof[] = isScrewed(joint)

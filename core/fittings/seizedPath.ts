@@ -14,8 +14,8 @@ const minutesOf: Record<Remedy, number> = { soak: 15, 'free-bracket': 5, heat: 1
 
 /**
  * The way down at a seized joint: what may be tried here, and what bars the rest. Heat is for all-metal lines without brake fluid in them
- * and away from cables; cutting the line close for a six-point
- * socket takes a nut and a line that is being renewed; a bracket can be freed where there is one (common practice, no source).
+ * and away from cables; cutting the line close for a six-point socket takes a nut and a line that is being renewed; a bracket can be freed
+ * where there is one (common practice, no source).
  */
 export function seizedPath(resolved: ResolvedSheet, joint: Joint, scope: readonly Slug[]): RemedyStep[] {
   const line = resolved.lines.find(candidate => candidate.id === joint.line)

@@ -35,11 +35,9 @@ const letters: Readonly<Record<string, number>> = {
 export const plainVehicleNumber = (typed: string): string => typed.toUpperCase().replace(/[\s-]/g, '')
 
 /**
- * The check digit of a 17-character vehicle number (49 CFR 565.15): values times weights, summed, mod 11; 10 is X. Undefined when it
- * holds. The number says
- * nothing else here: it is never decoded. Vehicles built for markets without the rule may carry another character in the ninth place, so
- * a failed
- * check is a reason to read the number again, not to refuse the car.
+ * The check digit of a 17-character vehicle number (49 CFR 565.15): values times weights, summed, mod 11; 10 is X. Undefined when it holds.
+ * The number says nothing else here: it is never decoded. Vehicles built for markets without the rule may carry another character in the
+ * ninth place, so a failed check is a reason to read the number again, not to refuse the car.
  */
 export function checkVehicleNumber(typed: string): VehicleNumberIssue | undefined {
   const number = plainVehicleNumber(typed)

@@ -1,4 +1,5 @@
-import { evaluatePredicate, traitsMentioned } from '../sheet/evaluatePredicate'
+import { fail, ok, type Result } from '../result'
+import { evaluatePredicate, partsOf, traitsMentioned } from '../sheet/evaluatePredicate'
 import { fitOf } from '../sheet/fitOf'
 import type { Car, Question, Sheet, Slug, Trait } from '../sheet/types'
 
@@ -28,10 +29,14 @@ export type Identification = {
   /** Facts off the paperwork that would narrow it without a look. */
   missing: readonly ('year' | 'engine')[]
 }
+/** The sheets together have more combinations than can be looked through: ask by one sheet, or tell year and engine first. */
+export type IdentifyIssue = { code: 'IDENTIFY_BUDGET'; sheets: number }
 export type CannotSee = { sheet: Slug; question: Slug }
 
 /** Sheets whose traits make more combinations than this are refused by the integrity check: nobody asks that many questions. */
 export const mostCombinations = 20_000
+/** Parts of conditions looked at over all combinations; beyond this a sheet is refused, and several together are not told apart. */
+export const mostEvaluations = 2_000_000
 
 /** Traits that anything in the sheet hangs on or a question tells of; the others are decoration here. */
 export function decidingTraits(sheet: Sheet): Trait[] {
@@ -49,9 +54,20 @@ export function decidingTraits(sheet: Sheet): Trait[] {
 
 export const combinationsOf = (sheet: Sheet): number => decidingTraits(sheet).reduce((product, trait) => product * trait.values.length, 1)
 
+/** How many parts all conditions of a sheet have together: what one look at one combination takes. */
+export const conditionParts = (sheet: Sheet): number =>
+  [
+    ...sheet.applies.map(applies => applies.when),
+    ...sheet.lines.map(line => line.when),
+    ...sheet.operations.map(operation => operation.when),
+    ...(sheet.verdicts ?? []).map(verdict => verdict.when),
+    ...sheet.questions.flatMap(question => question.answers.map(answer => answer.implies)),
+  ].reduce((sum, condition) => sum + partsOf(condition), 0)
+
 type World = Record<Slug, Slug>
 
-function worldsOf(sheets: readonly Sheet[], car: Car): World[] {
+/** Every combination of what nobody has seen yet; undefined: more than there is a budget for. */
+function worldsOf(sheets: readonly Sheet[], car: Car): World[] | undefined {
   const values = new Map<Slug, Set<Slug>>()
   for (const trait of sheets.flatMap(decidingTraits)) {
     const known = car.traits[trait.id]
@@ -61,10 +77,10 @@ function worldsOf(sheets: readonly Sheet[], car: Car): World[] {
   }
   let worlds: World[] = [{ ...car.traits }]
   for (const [trait, options] of values) {
-    if (worlds.length * options.size > mostCombinations) throw new RangeError(`more than ${mostCombinations} combinations of traits`)
+    if (worlds.length * options.size > mostCombinations) return undefined
     worlds = worlds.flatMap(world => [...options].map(value => ({ ...world, [trait]: value })))
   }
-  return worlds
+  return worlds.length * sheets.reduce((sum, sheet) => sum + conditionParts(sheet), 0) > mostEvaluations ? undefined : worlds
 }
 
 function layoutOf(sheets: readonly Sheet[], car: Car, world: World): SheetLayout[] {
@@ -97,15 +113,19 @@ const entropy = (weights: Iterable<number>): number => {
  * Which layouts a car may still have, and which look tells most. Every combination of the traits nobody has seen yet counts the same;
  * combinations that give the same
  * lines, operations and verdicts are one layout. The worth of a question is its expected information: the entropy of the layouts less
- * the mean entropy after the answer (Shannon 1948). Exact: all combinations are walked, at most `mostCombinations` (RangeError beyond,
- * which the
- * integrity check rules out for a single sheet). Ties go to the cheaper look, then to the order of the sheets. `cannotSee` are questions
+ * the mean entropy after the answer (Shannon 1948). Exact: all combinations are walked. Refused with IDENTIFY_BUDGET where that is beyond
+ * `mostCombinations` or `mostEvaluations`, which the integrity check rules out for a single sheet. Ties go to the cheaper look, then to the order of the sheets. `cannotSee` are questions
  * that
  * could not be answered: they are not asked again and teach nothing.
  */
-export function identifyLayouts(sheets: readonly Sheet[], car: Car, cannotSee: readonly CannotSee[] = []): Identification {
+export function identifyLayouts(
+  sheets: readonly Sheet[],
+  car: Car,
+  cannotSee: readonly CannotSee[] = [],
+): Result<Identification, IdentifyIssue> {
   const candidates = sheets.filter(sheet => fitOf(sheet, car) === undefined)
   const worlds = worldsOf(candidates, car)
+  if (!worlds) return fail({ code: 'IDENTIFY_BUDGET', sheets: candidates.length })
   const layouts: { sheets: SheetLayout[]; worlds: World[] }[] = []
   const byKey = new Map<string, number>()
   const layoutAt = worlds.map(world => {
@@ -130,7 +150,7 @@ export function identifyLayouts(sheets: readonly Sheet[], car: Car, cannotSee: r
             .filter(question => !skip.has(`${sheet.id}\0${question.id}`))
             .map(question => ({ sheet: sheet.id, question, bits: bits - remainingBits(question, worlds, layoutAt) })),
         )
-  return {
+  return ok({
     layouts: layouts
       .map(layout => ({ sheets: layout.sheets, share: layout.worlds.length / worlds.length, traits: sharedTraits(layout.worlds) }))
       .sort((a, b) => b.share - a.share),
@@ -150,7 +170,7 @@ export function identifyLayouts(sheets: readonly Sheet[], car: Car, cannotSee: r
           car[fact] === undefined && sheets.some(sheet => sheet.applies.length > 1 && sheet.applies.some(applies => applies[list])),
       )
       .map(([fact]) => fact),
-  }
+  })
 }
 
 /**

@@ -5,8 +5,7 @@ import type { JobState } from './types'
 
 /**
  * What a newer revision changes in work that is still ahead of this job: other lines, joints already tight, parts already back on and a
- * level already read are
- * behind it, and wording for the look-up (summary, search words, ports, looks, notes) never concerned it.
+ * level already read are behind it, and wording for the look-up (summary, search words, ports, looks, notes) never concerned it.
  */
 export function changesAhead(older: Sheet, newer: Sheet, state: JobState): SheetChange[] {
   if (state.signedOff) return []

@@ -64,7 +64,7 @@ function apply(state: JobState, event: JobEvent): JobState {
     case 'scopeChosen':
       return { ...state, scope: body.lines, inputs: state.inputs && { ...state.inputs, lines: body.lines } }
     case 'planned':
-      return { ...state, inputs: body.inputs, scope: body.inputs.lines }
+      return { ...state, inputs: body.inputs, planner: body.planner, scope: body.inputs.lines }
     case 'revisionMoved':
       return { ...state, revision: body.revision }
     case 'stepDone':

@@ -82,6 +82,8 @@ describe('fold', () => {
 
   it('begins with opened', () => {
     const event: JobEvent = {
+      v: 2,
+      seen: 0,
       id: 'x',
       job: 'job',
       seq: 1,

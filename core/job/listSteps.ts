@@ -1,11 +1,13 @@
-import type { Plan, Task, TaskKind } from '../access/types'
+import { taskKinds, type Plan, type Task } from '../access/types'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import type { LiftPosition, Phase, Reach } from '../sheet/types'
 import { leakDoubt } from './jointStatus'
 import type { JobState } from './types'
 
-export type StepKind = TaskKind | 'move'
-export type StepStatus = 'open' | 'done' | 'skipped'
+export const stepKinds = [...taskKinds, 'move'] as const
+export type StepKind = (typeof stepKinds)[number]
+export const stepStatuses = ['open', 'done', 'skipped'] as const
+export type StepStatus = (typeof stepStatuses)[number]
 export type Step = {
   id: string
   kind: StepKind

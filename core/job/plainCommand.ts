@@ -9,9 +9,8 @@ import type { JobCommand, JobState } from './types'
 const roundTo = (value: number, step: number): number => Math.round(value / step) * step
 
 /**
- * What a step records when everything goes as the sheet says: all fasteners, all proofs, the target torque, the likely spill. The bay
- * view starts
- * its entries from this; the person changes what was different. Amounts are marked estimated: nobody has measured them yet.
+ * What a step records when everything goes as the sheet says: all fasteners, all proofs, the target torque, the likely spill. The bay view
+ * starts its entries from this; the person changes what was different. Amounts are marked estimated: nobody has measured them yet.
  */
 export function plainCommand(resolved: ResolvedSheet, step: Step, state: JobState, fluid: FluidEstimate | undefined): JobCommand {
   const { sheet } = resolved

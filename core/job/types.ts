@@ -1,5 +1,5 @@
 import type { PlanInputs } from '../access/planJob'
-import type { AccessIssue } from '../access/types'
+import type { AccessIssue, PlannerVersion } from '../access/types'
 import type { Condition } from '../access/judgeChance'
 import type { NeighbourRef } from '../access/weighNeighbours'
 import type { Remedy, RemedyBar } from '../fittings/seizedPath'
@@ -12,9 +12,13 @@ export type Role = (typeof roles)[number]
 export type Person = { id: string; name: string; role: Role }
 
 export type JobVehicle = { id: string; plate: string; label: string; family: Slug; year?: number; engine?: Slug }
-export type TorqueHow = 'wrench' | 'adapter' | 'turn' | 'feel'
-export type LevelReading = 'at' | 'below' | 'above'
-export type LeakResult = 'dry' | 'weeping' | 'leaking'
+export const torqueHows = ['wrench', 'adapter', 'turn', 'feel'] as const
+export type TorqueHow = (typeof torqueHows)[number]
+export const torqueVerdicts = ['inside', 'under', 'over', 'not-measured'] as const
+export const levelReadings = ['at', 'below', 'above'] as const
+export type LevelReading = (typeof levelReadings)[number]
+export const leakResults = ['dry', 'weeping', 'leaking'] as const
+export type LeakResult = (typeof leakResults)[number]
 export const timerNames = ['leak', 'drip', 'soak', 'rest'] as const
 export type TimerName = (typeof timerNames)[number]
 
@@ -83,12 +87,8 @@ export type JobCommand =
 type Command<T extends JobCommand['type']> = Extract<JobCommand, { type: T }>
 type Computed = {
   traitsLearned: Command<'traitsLearned'> & { traits: Readonly<Record<Slug, Slug>> }
-  planned: Command<'planned'> & { planner: 1 | 2 | 3 }
-  jointTorqued: Command<'jointTorqued'> & {
-    torque?: NewtonMetres
-    window?: Window<NewtonMetres>
-    verdict: 'inside' | 'under' | 'over' | 'not-measured'
-  }
+  planned: Command<'planned'> & { planner: PlannerVersion }
+  jointTorqued: Command<'jointTorqued'> & { torque?: NewtonMetres; window?: Window<NewtonMetres>; verdict: (typeof torqueVerdicts)[number] }
   fluidCaught: Command<'fluidCaught'> & { volume: Millilitres }
   fluidAdded: Command<'fluidAdded'> & { volume: Millilitres }
   fluidExtracted: Command<'fluidExtracted'> & { volume: Millilitres }
@@ -98,16 +98,25 @@ type Computed = {
 export type JobBody = { [T in JobCommand['type']]: T extends keyof Computed ? Computed[T] : Command<T> }[JobCommand['type']]
 export type BodyOf<T extends JobBody['type']> = Extract<JobBody, { type: T }>
 
+/** Version of what is stored for an event; older ones are brought up on read (shared/schemas/event.ts). */
+export const eventVersion = 2
+export type Signature = { id: string; name: string }
 export type JobEvent = {
+  v: typeof eventVersion
   /** UUIDv7 made on the device: sending it twice is harmless. */
   id: string
   job: string
   seq: number
+  /** The last sequence its device had folded when the person pressed the button (core/job/hadSeen.ts). */
+  seen: number
   /** Device clock; may be wrong. */
   at: string
   /** Server clock; absent while the event waits on the device. */
   recordedAt?: string
-  by: { id: string; name: string }
+  /** Its author, whoever was signed in when it was sent. */
+  by: Signature
+  /** Who was signed in when the server took it, where that was somebody else. */
+  sentBy?: Signature
   device: string
   body: JobBody
 }
@@ -195,6 +204,8 @@ export type JobState = {
   traits: Readonly<Record<Slug, Slug>>
   scope: readonly Slug[]
   inputs?: PlanInputs
+  /** The planner that the inputs were decided with. */
+  planner?: PlannerVersion
   joints: Readonly<Record<Slug, JointRecord>>
   lines: Readonly<
     Record<

@@ -5,8 +5,7 @@ import { add, direction, distance, dot, scale, subtract } from './vector'
 
 /**
  * One row of a straight–rotate–bend table as a bender or a tape measure gives it: feed `straight` mm, turn the tube by `rotate` degrees
- * about its own axis,
- * bend by `bend` degrees around `radius` mm. A last row with bend 0 is the straight after the last bend.
+ * about its own axis, bend by `bend` degrees around `radius` mm. A last row with bend 0 is the straight after the last bend.
  */
 export type BendRow = { straight: number; rotate: number; bend: number; radius: number }
 export type BendIssue =
@@ -29,9 +28,8 @@ function reference(heading: Vec3): Vec3 {
 
 /**
  * Measured straights and bends → centre-line points with radii, from a start point and heading. Straights are between tangent points, as
- * they are measured
- * on an old line; corner points stand the tangent length r·tan(θ/2) further out on both sides. The first row's rotation is counted
- * from "up"; each later one from the plane of the bend before, positive clockwise looking along the line.
+ * they are measured on an old line; corner points stand the tangent length r·tan(θ/2) further out on both sides. The first row's rotation
+ * is counted from "up"; each later one from the plane of the bend before, positive clockwise looking along the line.
  */
 export function pointsFromBends(start: Vec3, heading: Vec3, rows: readonly BendRow[]): Result<CentrePoint[], BendIssue> {
   const points: CentrePoint[] = [{ at: start }]

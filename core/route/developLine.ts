@@ -104,8 +104,8 @@ function developSection(
 }
 
 /**
- * Centre-line points with bend radii → straights and arcs by arc length. Lengths in mm.
- * Every inner point with a radius becomes an arc tangent to both straights; one without is a kink of no length (hose ends, fittings).
+ * Centre-line points with bend radii → straights and arcs by arc length. Lengths in mm. Every inner point with a radius becomes an arc
+ * tangent to both straights; one without is a kink of no length (hose ends, fittings).
  */
 export function developLine(sections: readonly Section[]): Result<Developed, RouteIssue> {
   const elements: Element[] = []

@@ -14,8 +14,7 @@ const outsideOf = (value: number, low: number, high: number) => (value < low ? v
 
 /**
  * Closed forms (plane geometry). All three bodies are convex, which elementToBody builds on. Called tens of thousands of times a picture,
- * so without
- * arrays in between.
+ * so without arrays in between.
  */
 export function approachToBody(point: Vec3, body: Body): Approach {
   if (body.shape === 'box') {

@@ -34,15 +34,12 @@ const exactness = 1e-5
 type Look = { at: number; gap: number; slope: number }
 
 /**
- * Least distance from the centre line of a straight or arc to a body, and the arc length from the element's start where it is least,
- * right to
- * 1e-5 mm. `cutoff`: give up (Infinity) once the element is known to stay farther away than this.
+ * Least distance from the centre line of a straight or arc to a body, and the arc length from the element's start where it is least, right
+ * to 1e-5 mm. `cutoff`: give up (Infinity) once the element is known to stay farther away than this.
  *
  * By branch and bound on the arc length s. The bodies are convex, so the distance bends downwards along a curve no faster than the curve
- * itself
- * bends: f(s) + s²/2r is convex (r infinite for a straight). Two looks, each with distance and slope, thus bound everything between them
- * from
- * below by two parabolas, and the next look is where those cross.
+ * itself bends: f(s) + s²/2r is convex (r infinite for a straight). Two looks, each with distance and slope, thus bound everything between
+ * them from below by two parabolas, and the next look is where those cross.
  */
 export function elementToBody(element: Element, body: Body, cutoff = Infinity): { distance: number; along: number } {
   const length = element.to - element.from

@@ -15,8 +15,7 @@ const defaultLeast = 3
 
 /**
  * High and low points of a line with the car standing level. Ends do not count: air at an open end leaves it. A level stretch between a
- * rise and a
- * fall is one point, at its middle. Heights come from the exact arcs (extreme of c + r·(a·cos θ + b·sin θ) at θ = atan2(b, a)).
+ * rise and a fall is one point, at its middle. Heights come from the exact arcs (extreme of c + r·(a·cos θ + b·sin θ) at θ = atan2(b, a)).
  */
 export function findExtremes(line: Developed, least = defaultLeast): Extreme[] {
   const heights: { at: number; z: number }[] = []

@@ -3,9 +3,8 @@ import type { Developed, Element } from './developLine'
 import { elementPoint } from './elementGeometry'
 
 /**
- * Bounding boxes over a line's elements, halved along the line: flat arrays, so that a line of thousands of elements is passed by
- * hundreds of
- * keep-outs in milliseconds. Node k has children 2k+1 and 2k+2; leaves are single elements.
+ * Bounding boxes over a line's elements, halved along the line: flat arrays, so that a line of thousands of elements is passed by hundreds
+ * of keep-outs in milliseconds. Node k has children 2k+1 and 2k+2; leaves are single elements.
  */
 export type LineTree = { readonly nodes: Float64Array; readonly ranges: Int32Array; readonly count: number }
 

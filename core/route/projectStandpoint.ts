@@ -15,9 +15,9 @@ export function wheelOpeningOf(points: readonly Vec3[]): WheelOpening {
 }
 
 /**
- * hood-up: at the bumper facing rearwards, looking down; the car's left is on the right hand, the bumper at the bottom.
- * under-lift: looking up with the car's front at the top of the picture; its left is on the right hand there too.
- * wheel-off: at a wheel opening facing the car; from the left side the front is on the left hand, from the right side on the right.
+ * hood-up: at the bumper facing rearwards, looking down; the car's left is on the right hand, the bumper at the bottom. under-lift: looking
+ * up with the car's front at the top of the picture; its left is on the right hand there too. wheel-off: at a wheel opening facing the car;
+ * from the left side the front is on the left hand, from the right side on the right.
  */
 export function viewFrom(standpoint: Standpoint, side: WheelOpening['side'] = 'left'): View {
   switch (standpoint) {

@@ -11,8 +11,7 @@ export type TracedLine = { line: Slug; length: number; sections: TracedSection[]
 
 /**
  * Everything a routing picture needs of a set of lines, plain data that crosses to and from a worker. Lines that cannot be developed are
- * left out: the editor
- * shows the others while one is being typed.
+ * left out: the editor shows the others while one is being typed.
  */
 export function traceLines(
   lines: readonly { id: Slug; sections: readonly Section[] }[],

@@ -22,8 +22,8 @@ export type Unrolled = {
 const sideOf = (reach: Reach): StripSide => (reach === 'above' || reach === 'front' || reach === 'seat' ? 'above' : 'below')
 
 /**
- * One line end to end at true length, in mm along it: the content of its strip. `ways` are a plan's choices by goal id; without a
- * plan the sheet's first way counts. Throws RangeError for a line that cannot be developed: integrity has been checked before.
+ * One line end to end at true length, in mm along it: the content of its strip. `ways` are a plan's choices by goal id; without a plan the
+ * sheet's first way counts. Throws RangeError for a line that cannot be developed: integrity has been checked before.
  */
 export function unrollLine(resolved: ResolvedSheet, line: Line, ways: Readonly<Record<string, number>> = {}): Unrolled {
   const developed = developLine(line.sections)

@@ -1,4 +1,4 @@
-import { combinationsOf, mostCombinations } from '../identify/identifyLayouts'
+import { combinationsOf, conditionParts, mostCombinations, mostEvaluations } from '../identify/identifyLayouts'
 import { developLine } from '../route/developLine'
 import type { RouteIssue } from '../route/developLine'
 import { distance } from '../route/vector'
@@ -15,6 +15,8 @@ export type IntegrityIssue = { path: Path } & (
     }
   | { code: 'SHEET_ANSWER_TEACHES_NOTHING'; answer: Slug }
   | { code: 'SHEET_TOO_MANY_LAYOUTS'; combinations: number; most: number }
+  | { code: 'SHEET_CONDITIONS_TOO_LONG'; parts: number; combinations: number; most: number }
+  | { code: 'SHEET_NEEDS_TOO_MANY'; ways: number; most: number }
   | { code: 'SHEET_LINE_ENDS'; line: Slug; end: 'from' | 'to'; joints: number }
   | { code: 'SHEET_END_OFF_PORT'; line: Slug; end: 'from' | 'to'; gapMm: number }
   | { code: 'SHEET_HOLD_OFF_LINE'; at: number; length: number }
@@ -25,6 +27,9 @@ export type IntegrityIssue = { path: Path } & (
   | { code: 'SHEET_VIEW_NEEDS_ENGINE_OFF'; operation: Slug }
   | { code: 'SHEET_ROUTE'; issue: RouteIssue }
 )
+
+/** In how many ways one list of needs may be met: more alternatives than any car has. */
+export const mostNeedWays = 256
 
 /** Line ends may miss their port by this much (mm): fittings have length. */
 const portTolerance = 25
@@ -53,8 +58,7 @@ function stepsNamed(sheet: Sheet): Set<string> {
 
 /**
  * What a schema cannot see: that names point at things, ends meet ports, bends fit, needs do not go in circles, windows are the right way
- * round.
- * Returns every issue with its path; an empty list means the sheet can be resolved, planned and drawn without surprises.
+ * round. Returns every issue with its path; an empty list means the sheet can be resolved, planned and drawn without surprises.
  */
 export function checkIntegrity(sheet: Sheet): IntegrityIssue[] {
   const issues: IntegrityIssue[] = []
@@ -107,8 +111,11 @@ export function checkIntegrity(sheet: Sheet): IntegrityIssue[] {
       else if (!values.has(is)) issues.push({ path, code: 'SHEET_UNKNOWN_REFERENCE', id: is, expected: 'trait value' })
     }
   }
-  const checkNeeds = (path: Path, needs: Needs) =>
+  const checkNeeds = (path: Path, needs: Needs) => {
     needs.forEach((anyOf, i) => anyOf.forEach((id, j) => refer([...path, i, j], id, known.operations, 'operation')))
+    const ways = needs.reduce((product, anyOf) => product * anyOf.length, 1)
+    if (ways > mostNeedWays) issues.push({ path, code: 'SHEET_NEEDS_TOO_MANY', ways, most: mostNeedWays })
+  }
   const checkWays = (path: Path, ways: readonly Way[]) => {
     if (ways.length === 0) issues.push({ path, code: 'SHEET_NO_WAY' })
     ways.forEach((way, i) => checkNeeds([...path, i, 'needs'], way.needs))
@@ -143,9 +150,11 @@ export function checkIntegrity(sheet: Sheet): IntegrityIssue[] {
         issues.push({ path, code: 'SHEET_ANSWER_TEACHES_NOTHING', answer: answer.id })
     }),
   )
-  const combinations = combinationsOf(sheet)
+  const [combinations, conditions] = [combinationsOf(sheet), conditionParts(sheet)]
   if (combinations > mostCombinations)
     issues.push({ path: ['traits'], code: 'SHEET_TOO_MANY_LAYOUTS', combinations, most: mostCombinations })
+  else if (combinations * conditions > mostEvaluations)
+    issues.push({ path: ['traits'], code: 'SHEET_CONDITIONS_TOO_LONG', parts: conditions, combinations, most: mostEvaluations })
   const parts = idsOf(sheet.lines.flatMap(line => line.parts))
   sheet.verdicts?.forEach((verdict, i) => {
     checkPredicate(['verdicts', i, 'when'], verdict.when)
@@ -221,13 +230,18 @@ export function checkIntegrity(sheet: Sheet): IntegrityIssue[] {
   return issues
 }
 
-/** A way round from an operation back to itself through its needs, if there is one. */
+/**
+ * A way round from an operation back to itself through its needs, if there is one. Each operation is walked once: what did not lead back
+ * the first time does not the second.
+ */
 function circleThrough(start: Slug, sheet: Sheet): Slug[] | undefined {
   const operations = new Map(sheet.operations.map(operation => [operation.id, operation]))
-  const walk = (id: Slug, trail: Slug[]): Slug[] | undefined => {
+  const walked = new Set<Slug>([start])
+  const walk = (id: Slug, trail: readonly Slug[]): Slug[] | undefined => {
     for (const next of operations.get(id)?.needs.flat() ?? []) {
       if (next === start) return [...trail, next]
-      if (trail.includes(next)) continue
+      if (walked.has(next)) continue
+      walked.add(next)
       const found = walk(next, [...trail, next])
       if (found) return found
     }

@@ -50,8 +50,7 @@ function compareFields(
 
 /**
  * Lists whose items have ids are matched by id, so that moving an item or adding one before it is not a change of all that follow. Paths
- * point into the newer sheet, into
- * the older for what was removed. Format and revision are not compared.
+ * point into the newer sheet, into the older for what was removed. Format and revision are not compared.
  */
 export function compareSheets(older: Sheet, newer: Sheet): SheetChange[] {
   const parts = [...new Set([...Object.keys(older), ...Object.keys(newer)])].filter(

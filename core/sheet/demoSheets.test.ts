@@ -12,6 +12,12 @@ import { traitsImplied } from './evaluatePredicate'
 import { resolveSheet } from './resolveSheet'
 import { jointKinds, systems, type Pack } from './types'
 
+const identify = (...question: Parameters<typeof identifyLayouts>) => {
+  const answer = identifyLayouts(...question)
+  if (!answer.ok) throw new Error(answer.error.code)
+  return answer.value
+}
+
 const sheets = allDemoSheets()
 
 describe('the demo library', () => {
@@ -44,14 +50,10 @@ describe('the demo library', () => {
 
     it('can be identified by its looks down to one layout, and every layout can be planned', () => {
       const car = { family: sheet.applies[0]!.families[0]!, traits: {} }
-      const { layouts } = identifyLayouts([sheet], car)
+      const { layouts } = identify([sheet], car)
       for (const layout of layouts) {
         const known: Record<string, string> = {}
-        for (
-          let { looks, bits } = identifyLayouts([sheet], car);
-          bits > 0;
-          { looks, bits } = identifyLayouts([sheet], { ...car, traits: known })
-        ) {
+        for (let { looks, bits } = identify([sheet], car); bits > 0; { looks, bits } = identify([sheet], { ...car, traits: known })) {
           const answer = looks[0]!.question.answers.find(({ implies }) =>
             Object.entries(traitsImplied(implies)).every(([trait, value]) => layout.traits[trait] === value),
           )
@@ -59,7 +61,7 @@ describe('the demo library', () => {
           if (!answer) break
           Object.assign(known, traitsImplied(answer.implies))
         }
-        const after = identifyLayouts([sheet], { ...car, traits: { ...layout.traits, ...known } })
+        const after = identify([sheet], { ...car, traits: { ...layout.traits, ...known } })
         expect(after.layouts.map(found => found.sheets)).toEqual([layout.sheets])
         const resolution = resolveSheet(sheet, { ...car, traits: layout.traits })
         if (resolution.applies === 'no') continue

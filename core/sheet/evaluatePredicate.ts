@@ -33,3 +33,11 @@ export function traitsMentioned(predicate: Predicate | undefined): { trait: Slug
   if ('not' in predicate) return traitsMentioned(predicate.not)
   return ('all' in predicate ? predicate.all : predicate.any).flatMap(traitsMentioned)
 }
+
+/** How many parts a condition has, itself included; none has none. */
+export function partsOf(predicate: Predicate | undefined): number {
+  if (predicate === undefined) return 0
+  if ('trait' in predicate) return 1
+  if ('not' in predicate) return 1 + partsOf(predicate.not)
+  return ('all' in predicate ? predicate.all : predicate.any).reduce((sum, part) => sum + partsOf(part), 1)
+}

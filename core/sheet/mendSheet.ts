@@ -114,8 +114,7 @@ function largestRadius(points: readonly CentrePoint[], at: number): number {
 
 /**
  * What could be done about an integrity issue: the mend and the sheet it makes. Undefined where only a person can know. A mend never
- * invents a specification: it renames, points
- * elsewhere, removes, swaps or moves.
+ * invents a specification: it renames, points elsewhere, removes, swaps or moves.
  */
 export function offerMend(sheet: Sheet, issue: IntegrityIssue): Offer | undefined {
   const put = (mend: Mend, path: Path, value: unknown): Offer => ({ mend, sheet: replaceAt(sheet, path, () => value) })

@@ -29,6 +29,7 @@ export function resolveSheet(sheet: Sheet, car: Car): Resolution {
   const truths = new Map(sheet.lines.map(line => [line.id, evaluatePredicate(line.when, car.traits)]))
   const lines = sheet.lines.filter(line => truths.get(line.id) === 'yes')
   const open = sheet.lines.filter(line => truths.get(line.id) === 'unknown')
+  const identified = identifyLayouts([sheet], car)
   const has = new Set(lines.map(line => line.id))
   return {
     applies: 'yes',
@@ -41,7 +42,7 @@ export function resolveSheet(sheet: Sheet, car: Car): Resolution {
       holds: sheet.holds.filter(hold => has.has(hold.line)),
       operations: sheet.operations.filter(operation => evaluatePredicate(operation.when, car.traits) !== 'no'),
       verdict: sheet.verdicts?.find(verdict => evaluatePredicate(verdict.when, car.traits) === 'yes'),
-      question: identifyLayouts([sheet], car).looks[0]?.question,
+      question: identified.ok ? identified.value.looks[0]?.question : undefined,
     },
   }
 }

@@ -1,9 +1,9 @@
 import type { Celsius, Kilopascals, Millilitres, Millimetres, Minutes, NewtonMetres, Degrees } from '../units/types'
 
 /**
- * The line sheet, format version 1: one fluid system on one family of vehicles, an immutable numbered revision.
- * All quantities SI as in docs/formats.md. shared/schemas/sheet.ts is the same shape as Zod schemas.
- * Axes are ISO 8855: x forward, y left, z up, millimetres, origin on the centre line at the front axle at ground level.
+ * The line sheet, format version 1: one fluid system on one family of vehicles, an immutable numbered revision. All quantities SI as in
+ * docs/formats.md. shared/schemas/sheet.ts is the same shape as Zod schemas. Axes are ISO 8855: x forward, y left, z up, millimetres,
+ * origin on the centre line at the front axle at ground level.
  */
 export type Slug = string
 export type Vec3 = readonly [x: number, y: number, z: number]

@@ -20,8 +20,8 @@ export const isUsable = ({ wrench, extension, angle }: Adapter): boolean =>
   wrench > 0 && extension >= 0 && wrench + extension * Math.cos((angle * Math.PI) / 180) > 0
 
 /**
- * What to set on the wrench so that the fastener gets `wanted`: T · L / (L + E·cos a)
- * (FAA AC 43.13-1B, chapter 7). Throws RangeError when the adapter folds back past the handle.
+ * What to set on the wrench so that the fastener gets `wanted`: T · L / (L + E·cos a) (FAA AC 43.13-1B, chapter 7). Throws RangeError when
+ * the adapter folds back past the handle.
  */
 export function settingForTorque(wanted: NewtonMetres, adapter: Adapter): NewtonMetres {
   const total = reach(adapter)

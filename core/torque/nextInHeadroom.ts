@@ -3,8 +3,7 @@ import { newtonMetres, type NewtonMetres } from '../units/types'
 
 /**
  * The next value to try at a joint that weeps: a third of what is left up to the window's top, so that there are several tries (common
- * practice, no source). Undefined when
- * nothing is left in hand: the joint has to be opened again.
+ * practice, no source). Undefined when nothing is left in hand: the joint has to be opened again.
  */
 export function nextInHeadroom(torqued: NewtonMetres, window: Window<NewtonMetres>): NewtonMetres | undefined {
   const left = window.high - torqued

@@ -1,9 +1,8 @@
 declare const unitOf: unique symbol
 
 /**
- * A number that knows its SI unit. Branded so that newton metres can never be passed where
- * millimetres, or a torque still in lbf·ft, are expected. Arithmetic yields a plain number again;
- * the caller says what it is by wrapping it (`newtonMetres(x)`).
+ * A number that knows its SI unit. Branded so that newton metres can never be passed where millimetres, or a torque still in lbf·ft, are
+ * expected. Arithmetic yields a plain number again; the caller says what it is by wrapping it (`newtonMetres(x)`).
  */
 export type Quantity<U extends string> = number & { readonly [unitOf]: U }
 
@@ -24,10 +23,13 @@ export const degrees = (value: number) => value as Degrees
 
 export type Dimension = 'torque' | 'length' | 'volume' | 'temperature' | 'pressure'
 
-export type TorqueUnit = 'N.m' | 'lbf.ft' | 'lbf.in' | 'kgf.cm'
+export const torqueUnits = ['N.m', 'lbf.ft', 'lbf.in', 'kgf.cm'] as const
+export type TorqueUnit = (typeof torqueUnits)[number]
 export type LengthUnit = 'mm' | 'in'
-export type VolumeUnit = 'mL' | 'L' | 'qt' | 'floz'
-export type TemperatureUnit = 'degC' | 'degF'
+export const volumeUnits = ['mL', 'L', 'qt', 'floz'] as const
+export type VolumeUnit = (typeof volumeUnits)[number]
+export const temperatureUnits = ['degC', 'degF'] as const
+export type TemperatureUnit = (typeof temperatureUnits)[number]
 export type PressureUnit = 'kPa' | 'psi' | 'bar'
 
 export type UnitsOf = { torque: TorqueUnit; length: LengthUnit; volume: VolumeUnit; temperature: TemperatureUnit; pressure: PressureUnit }

@@ -12,9 +12,8 @@ const row = (symbol: string, factor: number, digits: number, aliases: string[], 
 })
 
 /**
- * Factors to this program's SI units (N·m, mm, mL, °C, kPa).
- * Built from exact definitions, not from rounded table rows: 1 in = 25.4 mm, 1 lb = 0.453 592 37 kg,
- * standard gravity 9.806 65 m/s², 1 US gal = 231 in³ (NIST SP 811, appendix B).
+ * Factors to this program's SI units (N·m, mm, mL, °C, kPa). Built from exact definitions, not from rounded table rows: 1 in = 25.4 mm, 1
+ * lb = 0.453 592 37 kg, standard gravity 9.806 65 m/s², 1 US gal = 231 in³ (NIST SP 811, appendix B).
  */
 const poundForce = 0.453_592_37 * 9.806_65
 const gallonMl = (231 * 25.4 ** 3) / 1000

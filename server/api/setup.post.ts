@@ -1,11 +1,13 @@
-import { setupSchema, type PersonView } from '../../shared/schemas/api'
-import { setUpWorkshop, toPerson } from '../services/people'
+import { limits } from '../../shared/limits'
+import { setupSchema, type SignInView } from '../../shared/schemas/api'
+import { setUpWorkshop } from '../services/people'
 import { readBodyWith } from '../utils/body'
+import { getPool } from '../utils/db'
 import { route } from '../utils/route'
 import { startSession } from '../utils/session'
 
-export default route('POST /api/setup', async ({ event }): Promise<PersonView> => {
-  const admin = await setUpWorkshop(await readBodyWith(event, setupSchema))
-  await startSession(event, admin)
-  return toPerson(admin)
+export default route('POST /api/setup', async ({ event }): Promise<SignInView> => {
+  const started = await setUpWorkshop(getPool(), await readBodyWith(event, setupSchema, limits.signIn.bodyBytes))
+  await startSession(event, started.signIn)
+  return started
 })

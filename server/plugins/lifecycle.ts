@@ -2,6 +2,7 @@ import type { NitroApp } from 'nitropack/types'
 import { assertConfig } from '../utils/config'
 import { closePool } from '../utils/db'
 import { feed, openStreams } from '../utils/feed'
+import { closeWorkers } from '../utils/workers'
 
 export default (nitro: NitroApp): void => {
   assertConfig()
@@ -13,6 +14,7 @@ export default (nitro: NitroApp): void => {
   nitro.hooks.hook('close', async () => {
     endStreams()
     await feed.stop()
+    await closeWorkers()
     await closePool()
   })
 }

@@ -1,61 +1,14 @@
-import type { z } from 'zod'
-import { checkIntegrity } from '../../core/sheet/checkIntegrity'
 import { compareSheets, sameJson } from '../../core/sheet/compareSheets'
 import type { Family, Pack, Sheet } from '../../core/sheet/types'
-import type { ImportPreview } from '../../shared/schemas/api'
-import { packSchema, sheetSchema } from '../../shared/schemas/sheet'
+import type { ImportPreview, ImportResult } from '../../shared/schemas/api'
 import { changeWords } from '../../shared/words/changeWords'
-import { integrityWords } from '../../shared/words/integrityWords'
 import { findFamilies, upsertFamily } from '../sql/sheets/families'
 import { findSheet } from '../sql/sheets/findSheet'
+import { toSheet } from '../sql/sheets/sheetRows'
 import { withTransaction, type Db } from '../utils/db'
 import { ProblemError } from '../utils/problemError'
+import { refusePack } from '../utils/readPack'
 import { digestOf, storeSheet } from './storeSheet'
-
-export type ImportResult = { families: number; added: { id: string; revision: number }[]; unchanged: { id: string; revision: number }[] }
-type PathError = { path: string; message: string }
-
-const maxErrors = 50
-
-export const pathText = (path: readonly PropertyKey[]): string =>
-  path
-    .map(part => (typeof part === 'number' ? `[${part}]` : `.${String(part)}`))
-    .join('')
-    .replace(/^\./, '')
-export const zodErrors = (error: z.ZodError): PathError[] =>
-  error.issues.slice(0, maxErrors).map(issue => ({ path: pathText(issue.path), message: issue.message }))
-
-function refuse(errors: PathError[]): never {
-  throw new ProblemError(
-    'PACK_REFUSED',
-    `${errors.length === 1 ? 'One place is' : `${errors.length} places are`} not right. Mend the file and import it again.`,
-    { errors },
-  )
-}
-
-/** A file as a pack: a pack itself, or a single sheet. */
-export function readPack(value: unknown): Pack {
-  const single = typeof value === 'object' && value !== null && 'format' in value && value.format === 'efferent.line-sheet/1'
-  const parsed = single ? sheetSchema.safeParse(value) : packSchema.safeParse(value)
-  if (!parsed.success) refuse(zodErrors(parsed.error))
-  const pack: Pack = single
-    ? { format: 'efferent.pack/1', title: (parsed.data as Sheet).title, families: [], sheets: [parsed.data as Sheet] }
-    : (parsed.data as Pack)
-  const errors = pack.sheets.flatMap((sheet, i) =>
-    checkIntegrity(sheet).map(issue => ({
-      path: pathText(single ? issue.path : ['sheets', i, ...issue.path]),
-      message: integrityWords(issue),
-    })),
-  )
-  const seen = new Set<string>()
-  pack.sheets.forEach((sheet, i) => {
-    const key = `${sheet.id}@${sheet.revision}`
-    if (seen.has(key)) errors.push({ path: `sheets[${i}]`, message: `“${sheet.id}” revision ${sheet.revision} is in the pack twice` })
-    seen.add(key)
-  })
-  if (errors.length > 0) refuse(errors.slice(0, maxErrors))
-  return pack
-}
 
 /** The families a sheet is for, from the pack or from here. */
 async function familiesOf(db: Db, pack: Pack, sheet: Sheet, index: number): Promise<Family[]> {
@@ -63,7 +16,7 @@ async function familiesOf(db: Db, pack: Pack, sheet: Sheet, index: number): Prom
   const known = new Map([...(await findFamilies(db, ids)), ...pack.families].map(family => [family.id, family]))
   const missing = ids.filter(id => !known.has(id))
   if (missing.length > 0)
-    refuse(missing.map(id => ({ path: `sheets[${index}].applies`, message: `no vehicle family “${id}” here or in the pack` })))
+    refusePack(missing.map(id => ({ path: `sheets[${index}].applies`, message: `no vehicle family “${id}” here or in the pack` })))
   return ids.map(id => known.get(id)!)
 }
 
@@ -80,8 +33,7 @@ async function isHere(db: Db, sheet: Sheet, index: number): Promise<boolean> {
 }
 
 /** All or nothing: one bad sheet, or one revision that exists with other content, and nothing of the pack is taken. */
-export async function importPack(value: unknown, importedBy: string | undefined): Promise<ImportResult> {
-  const pack = readPack(value)
+export async function importPack(pack: Pack, importedBy: string | undefined): Promise<ImportResult> {
   return withTransaction(async db => {
     for (const family of pack.families) await upsertFamily(db, family)
     const result: ImportResult = { families: pack.families.length, added: [], unchanged: [] }
@@ -96,8 +48,7 @@ export async function importPack(value: unknown, importedBy: string | undefined)
 }
 
 /** What an import would add or change, in words, and everything it would be refused for; changes nothing. */
-export async function previewPack(db: Db, value: unknown): Promise<ImportPreview> {
-  const pack = readPack(value)
+export async function previewPack(db: Db, pack: Pack): Promise<ImportPreview> {
   const known = new Map(
     (
       await findFamilies(
@@ -117,12 +68,13 @@ export async function previewPack(db: Db, value: unknown): Promise<ImportPreview
     const head = { id: sheet.id, revision: sheet.revision, title: sheet.title }
     if (await isHere(db, sheet, i)) sheets.push({ ...head, change: 'same', changes: [] })
     else {
-      const latest = await findSheet(db, sheet.id)
+      const row = await findSheet(db, sheet.id)
+      const latest = row && toSheet(row)
       const change = latest === undefined ? 'new' : sheet.revision > latest.revision ? 'newer' : 'older'
       sheets.push({
         ...head,
         change,
-        changes: latest && change === 'newer' ? compareSheets(latest.body, sheet).map(item => changeWords(item, latest.body, sheet)) : [],
+        changes: latest && change === 'newer' ? compareSheets(latest, sheet).map(item => changeWords(item, latest, sheet)) : [],
       })
     }
   }

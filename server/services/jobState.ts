@@ -1,5 +1,3 @@
-import { planJob, type PlanInputs } from '../../core/access/planJob'
-import type { Plan } from '../../core/access/types'
 import { carOf } from '../../core/job/carOf'
 import { evolve } from '../../core/job/evolve'
 import { listMissing } from '../../core/job/listMissing'
@@ -13,13 +11,15 @@ import { listEvents } from '../sql/jobs/listEvents'
 import { toEvent } from '../sql/jobs/jobRows'
 import type { Db } from '../utils/db'
 import { Lru } from '../utils/lru'
+import { planFor } from './plans'
 import { resolveFor } from './sheets'
 
-// Folded states by job: an append then reads only what has come since, from whichever process. Correct because states are
-// keyed by sequence and read under the job's row lock.
+// Folded states by job: an append then reads only what has come since, from whichever process. Correct because a state is keyed by its
+// sequence, and one that was not stored is never kept.
 const states = new Lru<string, JobState>(500)
-const plans = new Lru<string, Plan>(500)
+const resolutions = new Lru<string, ResolvedSheet>(200)
 
+/** A job's state at a sequence it is known to have reached. */
 export async function loadState(db: Db, jobId: string, seq: number): Promise<JobState> {
   const known = states.get(jobId)
   if (known?.seq === seq) return known
@@ -36,24 +36,25 @@ export async function loadState(db: Db, jobId: string, seq: number): Promise<Job
 /** Called after commit only: a state that was rolled back must never be found here. */
 export const keepState = (state: JobState): void => states.set(state.id, state)
 
+/** The sheet for the job's car, resolved once: a revision never changes, and neither does what it comes to for a car. */
 export function resolveJob(sheet: Sheet, state: JobState): ResolvedSheet {
-  return resolveFor(sheet, carOf(state))
-}
-
-export function planOf(resolved: ResolvedSheet, inputs: PlanInputs): Plan | undefined {
-  const key = JSON.stringify([resolved.sheet.id, resolved.sheet.revision, resolved.car, inputs])
-  const known = plans.get(key)
+  const car = carOf(state)
+  const key = `${sheet.id}@${sheet.revision} ${JSON.stringify(car)}`
+  const known = resolutions.get(key)
   if (known) return known
-  const plan = planJob(resolved, inputs)
-  if (!plan.ok) return undefined
-  plans.set(key, plan.value)
-  return plan.value
+  const resolved = resolveFor(sheet, car)
+  resolutions.set(key, resolved)
+  return resolved
 }
 
 /** The summary row's content, in data and in words. */
-export function summaryOf(resolved: ResolvedSheet, state: JobState): { summary: Summary; nextWords: string } {
-  const plan = state.inputs && planOf(resolved, state.inputs)
-  const steps = plan ? listSteps(resolved, plan, state.inputs!.start, state) : []
+export async function summaryOf(
+  resolved: ResolvedSheet,
+  state: JobState,
+  gone?: AbortSignal,
+): Promise<{ summary: Summary; nextWords: string }> {
+  const planned = state.inputs && (await planFor(resolved, state.inputs, gone))
+  const steps = planned?.ok ? listSteps(resolved, planned.value, state.inputs!.start, state) : []
   const summary = summarise(state, steps, listMissing(resolved, state))
   const nextWords = summary.step.next ? stepWords(summary.step.next, resolved.sheet).title : ''
   return { summary, nextWords }

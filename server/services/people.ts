@@ -1,18 +1,21 @@
+import { randomBytes } from 'node:crypto'
 import type { Role } from '../../core/job/types'
 import { limits } from '../../shared/limits'
-import type { PersonView, SessionView } from '../../shared/schemas/api'
+import type { PersonView, SessionView, SignInView } from '../../shared/schemas/api'
 import { countActiveAdmins } from '../sql/people/countActiveAdmins'
 import { lockPeople } from '../sql/people/lockPeople'
 import { findPerson } from '../sql/people/findPerson'
 import { insertPerson } from '../sql/people/insertPerson'
 import { listPeople, type PersonRow } from '../sql/people/listPeople'
-import { clearFailures, countFailures, insertFailure } from '../sql/people/signInFailures'
+import { insertSignIn } from '../sql/people/signIns'
+import { giveTryBack, sweepTries, takeTry, type Bucket } from '../sql/people/takeTry'
 import { updatePerson } from '../sql/people/updatePerson'
 import { readSettings, writeSetting } from '../sql/settings/settings'
 import { judgementOf, liftOf } from './shopSettings'
-import { isUniqueViolation, withTransaction, type Db } from '../utils/db'
+import { getPool, isUniqueViolation, withTransaction, type Db } from '../utils/db'
 import { ProblemError } from '../utils/problemError'
-import { hashSecret, verifySecret } from '../utils/secret'
+import { BoundedQueue } from '../utils/boundedQueue'
+import { hashSecret, tooBusy, verifySecret } from '../utils/secret'
 
 export const toPerson = ({ id, name, role, active }: PersonRow): PersonView => ({ id, name, role, active })
 
@@ -46,41 +49,72 @@ export async function setWrench(db: Db, person: string, millimetres: number): Pr
   return { millimetres }
 }
 
-/** Throttled per person and per address, in the database, so that it holds across server processes. */
-export async function signIn(db: Db, request: { person: string; secret: string; address: string }): Promise<PersonRow> {
-  const { perPerson, perAddress, windowMinutes } = limits.signIn
-  const failures = await countFailures(db, { person: request.person, address: request.address, windowMinutes })
-  if (failures.person >= perPerson || failures.address >= perAddress) {
-    const seconds = Math.max(1, Math.ceil(((failures.oldest?.getTime() ?? 0) + windowMinutes * 60_000 - Date.now()) / 1000))
+const { signIn: bounds } = limits
+const stranger = 'scrypt$AAAAAAAAAAAAAAAAAAAAAA$AAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAA'
+// A stranger who comes while so many are being looked at is asked to come again, before anything is done for them.
+const counter = new BoundedQueue(bounds.together, 0, tooBusy)
+
+/**
+ * The buckets a try is paid from, in the order they are locked. A device somebody has signed in on before has its own for each person, so
+ * that no stranger can keep a person from their own tablet; devices nobody knows share one for the address and one for the person.
+ */
+const bucketsOf = ({ person, device, address }: SignInRequest): Bucket[] =>
+  device === undefined
+    ? [
+        { key: `address:${address}`, ...bounds.address },
+        { key: `person:${person}`, ...bounds.person },
+      ]
+    : [{ key: `device:${device}:${person}`, ...bounds.device }]
+
+type SignInRequest = { person: string; secret: string; device: string | undefined; address: string }
+
+/** A try is taken, for good, before the secret is looked at: a hundred at once are a hundred tries. */
+async function payFor(db: Db, buckets: readonly Bucket[]): Promise<void> {
+  for (const bucket of buckets) {
+    const { granted, tries } = await takeTry(db, bucket)
+    if (granted) continue
+    const seconds = Math.max(1, Math.ceil((1 - tries) * bucket.everySeconds))
     throw new ProblemError(
       'AUTH_TOO_MANY_TRIES',
-      `Too many wrong tries. Wait ${Math.ceil(seconds / 60)} minutes, or ask an admin for a new PIN.`,
+      `Too many wrong tries. Wait ${seconds} s, then try once more, or ask an admin for a new PIN.`,
       { headers: { 'retry-after': String(seconds) } },
     )
   }
-  const person = await findPerson(db, request.person)
-  // An unknown person costs the same time as a wrong PIN.
-  const right = await verifySecret(
-    request.secret,
-    person?.secret_hash ?? 'scrypt$AAAAAAAAAAAAAAAAAAAAAA$AAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAA',
-  )
-  if (!person?.active || !right) {
-    await insertFailure(db, { person: person?.id, address: request.address })
-    throw new ProblemError('AUTH_WRONG_SECRET', 'Check the name and type the PIN again.')
-  }
-  await clearFailures(db, { person: person.id, windowMinutes })
-  return person
 }
 
-/** The first visit to an empty workshop makes its admin. Locked against a second first visit. */
-export async function setUpWorkshop(request: { workshop: string; name: string; password: string }): Promise<PersonRow> {
+/** Strangers are looked at so many at a time; a known device goes past them. */
+export const signIn = (db: Db, request: SignInRequest): Promise<SignInView> =>
+  request.device === undefined ? counter.run(() => checkSignIn(db, request)) : checkSignIn(db, request)
+
+async function checkSignIn(db: Db, request: SignInRequest): Promise<SignInView> {
+  const buckets = bucketsOf(request)
+  await payFor(db, buckets)
+  const person = await findPerson(db, request.person)
+  // An unknown person costs the same time as a wrong PIN.
+  const right = await verifySecret(request.secret, person?.secret_hash ?? stranger)
+  if (!person?.active || !right) throw new ProblemError('AUTH_WRONG_SECRET', 'Check the name and type the PIN again.')
+  for (const bucket of buckets) await giveTryBack(db, bucket)
+  await sweepTries(db)
+  return startSignIn(db, person)
+}
+
+async function startSignIn(db: Db, person: PersonRow): Promise<SignInView> {
+  const key = randomBytes(32)
+  return { person: toPerson(person), signIn: await insertSignIn(db, person, key), key: key.toString('base64url') }
+}
+
+const setUpAlready = () => new ProblemError('SETUP_DONE', 'There is an admin already. Sign in, or ask them to add you.')
+
+/** The first visit to an empty workshop makes its admin. Asked before anything is hashed, and again under a lock against a second visit. */
+export async function setUpWorkshop(db: Db, request: { workshop: string; name: string; password: string }): Promise<SignInView> {
+  if ((await listPeople(db)).length > 0) throw setUpAlready()
   const secretHash = await hashSecret(request.password)
-  return withTransaction(async db => {
-    await lockPeople(db)
-    if ((await listPeople(db)).length > 0)
-      throw new ProblemError('SETUP_DONE', 'There is an admin already. Sign in, or ask them to add you.')
-    await writeSetting(db, 'workshop', request.workshop)
-    return (await findPerson(db, await insertPerson(db, { name: request.name, role: 'admin', secretHash })))!
+  return withTransaction(async transaction => {
+    await lockPeople(transaction)
+    if ((await listPeople(transaction)).length > 0) throw setUpAlready()
+    await writeSetting(transaction, 'workshop', request.workshop)
+    const id = await insertPerson(transaction, { name: request.name, role: 'admin', secretHash })
+    return startSignIn(transaction, (await findPerson(transaction, id))!)
   })
 }
 
@@ -103,11 +137,16 @@ export async function addPerson(db: Db, person: { name: string; role: Role; secr
 }
 
 export async function changePerson(id: string, change: { active?: boolean; secret?: string }): Promise<PersonView> {
-  const secretHash = change.secret === undefined ? undefined : await hashSecret(change.secret)
-  return withTransaction(async db => {
+  const known = async (db: Db) => {
     const person = await findPerson(db, id)
     if (!person) throw new ProblemError('PERSON_UNKNOWN', 'That person is not known here. Reload the list.')
     if (change.secret !== undefined) checkSecret(person.role, change.secret)
+    return person
+  }
+  await known(getPool())
+  const secretHash = change.secret === undefined ? undefined : await hashSecret(change.secret)
+  return withTransaction(async db => {
+    const person = await known(db)
     if (change.active === false && person.role === 'admin' && person.active && (await countActiveAdmins(db)) <= 1)
       throw new ProblemError('PERSON_LAST_ADMIN', 'Somebody has to be able to add people. Add another admin first.')
     await updatePerson(db, id, { active: change.active, secretHash })

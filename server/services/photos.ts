@@ -16,12 +16,12 @@ export async function keepPhoto(
   person: Person,
 ): Promise<{ id: string; width: number; height: number }> {
   const plain = stripImage(bytes, limits.photoSide)
-  if (!plain.ok) throw new ProblemError('PHOTO_REFUSED', imageWords(plain.error))
+  if (!plain.ok) throw new ProblemError('PHOTO_REFUSED', imageWords(plain.error)).about(id)
   const { width, height } = plain.value
   return withTransaction(async db => {
     await getJobRow(db, job)
     if ((await countPhotos(db, job)) >= limits.photosPerJob && !(await findPhoto(db, id)))
-      throw new ProblemError('PHOTO_REFUSED', `A job keeps ${limits.photosPerJob} photos, and this one has them.`)
+      throw new ProblemError('PHOTO_REFUSED', `A job keeps ${limits.photosPerJob} photos, and this one has them.`).about(id)
     await insertPhoto(db, { id, job, bytes: plain.value.bytes, width, height, person: person.id })
     return { id, width, height }
   })

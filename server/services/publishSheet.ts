@@ -1,14 +1,11 @@
-import { checkIntegrity } from '../../core/sheet/checkIntegrity'
 import type { Person } from '../../core/job/types'
 import type { Sheet } from '../../core/sheet/types'
 import type { RevisionView } from '../../shared/schemas/api'
-import { integrityWords } from '../../shared/words/integrityWords'
 import { foldNotes } from '../sql/notes/notes'
 import { findFamilies } from '../sql/sheets/families'
 import { listRevisions, lockHead } from '../sql/sheets/listRevisions'
 import { isUniqueViolation, withTransaction, type Db } from '../utils/db'
 import { ProblemError } from '../utils/problemError'
-import { pathText } from './importPack'
 import { storeSheet } from './storeSheet'
 
 export async function getRevisions(db: Db, id: string): Promise<RevisionView[]> {
@@ -26,16 +23,14 @@ const moved = (id: string, head: number | undefined) =>
     { fields: { revision: head } },
   )
 
-/** The next revision of a sheet, or the first of a new one, with the bench notes that are folded into it. All or nothing. */
+/**
+ * The next revision (read by readRevision) of a sheet, or the first of a new one, with the bench notes that are folded into it. All or
+ * nothing.
+ */
 export async function publishSheet(id: string, sheet: Sheet, notes: string[], person: Person): Promise<RevisionView> {
   if (sheet.id !== id)
     throw new ProblemError('SHEET_REFUSED', `The sheet calls itself “${sheet.id}”. A sheet keeps its id for ever.`, {
       errors: [{ path: 'id', message: 'differs from the address' }],
-    })
-  const issues = checkIntegrity(sheet)
-  if (issues.length > 0)
-    throw new ProblemError('SHEET_REFUSED', 'The sheet has places that are not right. The editor shows them and offers the mend.', {
-      errors: issues.map(issue => ({ path: pathText(issue.path), message: integrityWords(issue) })),
     })
   const ids = [...new Set(sheet.applies.flatMap(applies => applies.families))]
   try {

@@ -29,8 +29,7 @@ function folded(ranked: readonly { entry: EntryRow; score: number }[], kind: Sea
 
 /**
  * One box for everything: words are mended against the words anything is found by, candidates come from the index by kind, ranking is the
- * core's. When nothing has
- * all the words, what has the most of them is shown. Groups stand by their best hit.
+ * core's. When nothing has all the words, what has the most of them is shown. Groups stand by their best hit.
  */
 export async function search(db: Db, query: string): Promise<SearchResult> {
   const started = performance.now()

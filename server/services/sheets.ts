@@ -1,10 +1,10 @@
 import { resolveSheet, type ResolvedSheet } from '../../core/sheet/resolveSheet'
 import type { Car, Sheet } from '../../core/sheet/types'
 import type { SheetHead, SheetView, VehicleView } from '../../shared/schemas/api'
-import { findFamilies } from '../sql/sheets/families'
+import { findFamilies, toFamily } from '../sql/sheets/families'
 import { findSheet } from '../sql/sheets/findSheet'
 import { listSheets } from '../sql/sheets/listSheets'
-import type { SheetHeadRow } from '../sql/sheets/sheetRows'
+import { toSheet, type SheetHeadRow } from '../sql/sheets/sheetRows'
 import type { VehicleRow } from '../sql/vehicles/vehicles'
 import type { Db } from '../utils/db'
 import { Lru } from '../utils/lru'
@@ -22,8 +22,9 @@ export async function getSheet(db: Db, id: string, revision?: number): Promise<S
       'SHEET_UNKNOWN',
       `There is no line sheet “${id}”${revision === undefined ? '' : ` in revision ${revision}`}. Look it up again.`,
     )
-  cache.set(`${row.id}@${row.revision}`, row.body)
-  return row.body
+  const sheet = toSheet(row)
+  cache.set(`${row.id}@${row.revision}`, sheet)
+  return sheet
 }
 
 export const toHead = (row: SheetHeadRow): SheetHead => ({
@@ -42,7 +43,7 @@ export async function getSheetView(db: Db, id: string, revision?: number): Promi
 }
 
 export function toVehicle(row: VehicleRow): VehicleView {
-  const { make, model, engines } = row.family_body
+  const { make, model, engines } = toFamily(row.family_body)
   const engine = engines.find(candidate => candidate.id === row.engine)?.name
   return {
     id: row.id,

@@ -1,7 +1,13 @@
 import type { Db } from '../utils/db'
 
-export async function probeDatabase(db: Db): Promise<{ server: string; migration: string | undefined }> {
-  const { rows } = await db.query<{ server: string }>(`select current_setting('server_version') as server`)
-  const migrations = await db.query<{ name: string }>('select name from migrations order by id desc limit 1')
-  return { server: rows[0]!.server, migration: migrations.rows[0]?.name }
+type Probe = { server: string; migration: string | undefined; readOnly: boolean }
+
+/** Whether the database answers, and whether it would take anything: a standby, or one set to read only, would not. */
+export async function probeDatabase(db: Db): Promise<Probe> {
+  const { rows } = await db.query<{ server: string; read_only: boolean; migration: string | null }>(
+    `select current_setting('server_version') as server, current_setting('transaction_read_only')::boolean as read_only,
+       (select name from migrations order by id desc limit 1) as migration`,
+  )
+  const { server, read_only: readOnly, migration } = rows[0]!
+  return { server, readOnly, migration: migration ?? undefined }
 }

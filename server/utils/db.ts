@@ -1,6 +1,7 @@
 import pg from 'pg'
 import { config } from './config'
 import { ProblemError } from './problemError'
+import { noteStorage, storageTroubleOf } from './storageTrouble'
 
 /** All that SQL files need: one method, so that a pool, a client in a transaction and a test's client are the same to them. */
 export interface Db {
@@ -23,6 +24,11 @@ export function getPool(): pg.Pool {
       connectionTimeoutMillis: 4000,
       idleTimeoutMillis: 30_000,
       application_name: 'efferent',
+      // Nothing waits for ever, for a lock or for an answer; what took too long was not recorded and is asked again (503).
+      statement_timeout: 15_000,
+      lock_timeout: 5000,
+      idle_in_transaction_session_timeout: 15_000,
+      query_timeout: 20_000,
     })
     // An idle connection lost with the server is no reason to fall over: the next query opens another.
     pool.on('error', () => {})
@@ -35,7 +41,6 @@ export async function closePool(): Promise<void> {
   pool = undefined
 }
 
-const goneStates = new Set(['57P01', '57P02', '57P03', '53300', '08000', '08001', '08003', '08006'])
 const goneErrors = new Set(['ECONNREFUSED', 'ECONNRESET', 'EPIPE', 'ENOENT', 'ETIMEDOUT'])
 
 /** True for a database that is away or shutting down, false for a mistake in what was asked of it. */
@@ -43,8 +48,10 @@ export function isDatabaseGone(error: unknown): boolean {
   if (typeof error !== 'object' || error === null) return false
   const { code, message } = error as { code?: string; message?: string }
   return (
-    (code !== undefined && (goneStates.has(code) || goneErrors.has(code))) ||
-    /Connection terminated|timeout exceeded when trying to connect|Client has encountered a connection error/.test(message ?? '')
+    (code !== undefined && (/^(08...|57P0[1-5]|53300)$/.test(code) || goneErrors.has(code))) ||
+    /Connection terminated|timeout exceeded when trying to connect|Client has encountered a connection error|Query read timeout/.test(
+      message ?? '',
+    )
   )
 }
 
@@ -68,8 +75,11 @@ export async function withTransaction<T>(work: (db: Db) => Promise<T>): Promise<
     await client.query('begin')
     const result = await work(client)
     await client.query('commit')
+    noteStorage(undefined)
     return result
   } catch (error) {
+    const trouble = storageTroubleOf(error)
+    if (trouble) noteStorage(trouble)
     if (isDatabaseGone(error)) broken = error as Error
     await client.query('rollback').catch((rollbackError: Error) => {
       broken = rollbackError

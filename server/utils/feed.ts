@@ -5,8 +5,8 @@ import { listenTo } from '../sql/listenTo'
 import { config } from './config'
 
 /**
- * One LISTEN connection per process feeds every open stream. `job` says which job moved; `resync` that notifications may have
- * been missed and followers should read on from where they stand; `lost` that the database is away.
+ * One LISTEN connection per process feeds every open stream. `job` says which job moved; `resync` that notifications may have been missed
+ * and followers should read on from where they stand; `lost` that the database is away.
  */
 export type FeedEvents = { job: [{ id: string; seq: number }]; resync: []; lost: [] }
 

@@ -6,8 +6,10 @@ import { access, type RouteKey } from '../access'
 import { databaseGone, isDatabaseGone } from './db'
 import { ProblemError } from './problemError'
 import { personOf } from './session'
+import { noteStorage, storageProblem, storageTroubleOf } from './storageTrouble'
 
-type Handler<T> = (context: { event: H3Event; person: Person }) => Promise<T> | T
+/** `gone`: aborted when whoever asked has left before the answer. */
+type Handler<T> = (context: { event: H3Event; person: Person; gone: AbortSignal }) => Promise<T> | T
 
 /** A state-changing request from a page of another origin is refused, whatever cookies came with it. */
 function checkOrigin(event: H3Event): void {
@@ -35,10 +37,22 @@ async function authorise(event: H3Event, key: RouteKey): Promise<Person> {
   return { id: person.id, name: person.name, role: person.role }
 }
 
+function goneSignal(event: H3Event): AbortSignal {
+  const gone = new AbortController()
+  const { res } = event.node
+  res.once('close', () => res.writableEnded || gone.abort())
+  return gone.signal
+}
+
 /** Turns whatever went wrong into a problem; what nobody expected is logged with its cause and answered without it. */
 export function toProblem(error: unknown): { problem: Problem; headers: Record<string, string> } {
   if (error instanceof ProblemError) return { problem: error.problem, headers: error.headers }
-  if (isDatabaseGone(error)) return { problem: databaseGone(error).problem, headers: { 'retry-after': '2' } }
+  if (isDatabaseGone(error)) return databaseGone(error)
+  const trouble = storageTroubleOf(error)
+  if (trouble) {
+    noteStorage(trouble)
+    return storageProblem(trouble, error)
+  }
   console.error(error)
   return {
     problem: problem('INTERNAL', 'This is our mistake, not yours. Nothing was recorded; try again, and tell an admin if it stays.'),
@@ -61,7 +75,7 @@ export function route<T>(key: RouteKey, handler: Handler<T>) {
       checkAddress(event)
       const person = await authorise(event, key)
       setResponseHeader(event, 'cache-control', 'no-store')
-      return await handler({ event, person })
+      return await handler({ event, person, gone: goneSignal(event) })
     } catch (error) {
       return answerProblem(event, error)
     }

@@ -1,32 +1,37 @@
 import { useSession, type H3Event } from 'h3'
+import { v7 } from 'uuid'
 import type { PersonRow } from '../sql/people/listPeople'
-import { findPerson } from '../sql/people/findPerson'
+import { endSignIn, findSignedIn } from '../sql/people/signIns'
 import { config } from './config'
 import { getPool } from './db'
 
-type SessionData = { person?: string; version?: number }
 const workday = 14 * 60 * 60
+const halfYear = 182 * 24 * 60 * 60
+const cookie = { httpOnly: true, sameSite: 'strict', secure: config.secureCookies && !config.development, path: '/' } as const
 
 const open = (event: H3Event) =>
-  useSession<SessionData>(event, {
-    name: 'efferent',
-    password: config.sessionSecret,
-    maxAge: workday,
-    cookie: { httpOnly: true, sameSite: 'strict', secure: config.secureCookies && !config.development, path: '/' },
-  })
+  useSession<{ signIn?: string }>(event, { name: 'efferent', password: config.sessionSecret, maxAge: workday, cookie })
+/** A device on which somebody has signed in before is known by this: its tries are counted apart from those of strangers. */
+const openDevice = (event: H3Event) =>
+  useSession<{ device?: string }>(event, { name: 'efferent-device', password: config.sessionSecret, maxAge: halfYear, cookie })
 
-/** The signed-in person as the database knows them now: a changed role or PIN takes hold at once. */
+/** The signed-in person as the database knows them now: a changed role or PIN, or signing out anywhere, takes hold at once. */
 export async function personOf(event: H3Event): Promise<PersonRow | undefined> {
   const { data } = await open(event)
-  if (!data.person) return undefined
-  const person = await findPerson(getPool(), data.person)
-  return person?.active && person.version === data.version ? person : undefined
+  return data.signIn ? findSignedIn(getPool(), data.signIn) : undefined
 }
 
-export async function startSession(event: H3Event, person: PersonRow): Promise<void> {
-  await (await open(event)).update({ person: person.id, version: person.version })
+export async function startSession(event: H3Event, signIn: string): Promise<void> {
+  await (await open(event)).update({ signIn })
+  const device = await openDevice(event)
+  if (!device.data.device) await device.update({ device: v7() })
 }
 
+export const deviceOf = async (event: H3Event): Promise<string | undefined> => (await openDevice(event)).data.device
+
+/** Ends the sign-in itself, not only this browser's cookie: a copy of the cookie is worth nothing from then on. */
 export async function endSession(event: H3Event): Promise<void> {
-  await (await open(event)).clear()
+  const session = await open(event)
+  if (session.data.signIn) await endSignIn(getPool(), session.data.signIn)
+  await session.clear()
 }

@@ -4,8 +4,8 @@ import { feed, openStreams } from './feed'
 export type StreamMessage = { id?: string; event: string; data: string }
 
 /**
- * A server-sent event stream that pumps: `next` reads what the follower has not seen and is called once at the start, on every
- * wake-up that `concerns` it and after the database has been away, never twice at once. A heartbeat lets both ends notice a dead line.
+ * A server-sent event stream that pumps: `next` reads what the follower has not seen and is called once at the start, on every wake-up that
+ * `concerns` it and after the database has been away, never twice at once. A heartbeat lets both ends notice a dead line.
  */
 export function pumpStream(
   event: H3Event,

@@ -1,12 +1,16 @@
 import { z } from 'zod'
-import type { Judgement } from '../../core/access/judgeChance'
-import type { LiftMinutes } from '../../core/access/liftMinutes'
-import type { JobEvent, Role } from '../../core/job/types'
-import type { Summary } from '../../core/job/summarise'
-import type { Family, Sheet } from '../../core/sheet/types'
+import { stepKinds, stepStatuses } from '../../core/job/listSteps'
+import { stages } from '../../core/job/summarise'
+import { timerNames, type JobEvent } from '../../core/job/types'
+import { liftPositions, phases, reaches, type Family, type Sheet } from '../../core/sheet/types'
+import { storageTroubles } from '../errors'
 import { limits } from '../limits'
 import type { SearchKind } from '../searchEntries'
-import { nameSchema, sheetSchema, slugSchema, textSchema } from './sheet'
+import { readEvent } from './event'
+import { liftSchema, roleSchema, seqSchema } from './job'
+import { readSheet } from './readSheet'
+import { familySchema, nameSchema, slugSchema, textSchema } from './sheet'
+import { issuesOf, type Reading } from '../versioned'
 
 export const signInSchema = z.strictObject({ person: z.uuid(), secret: z.string().min(1).max(limits.passwordLength[1]) })
 export const setupSchema = z.strictObject({
@@ -55,7 +59,8 @@ export const newNoteSchema = z
     message: 'names what the note is about, and nothing for the sheet itself',
   })
 export const setAsideSchema = z.strictObject({ why: textSchema })
-export const publishSchema = z.strictObject({ sheet: sheetSchema, notes: z.array(z.uuid()).max(limits.notesPerRevision).default([]) })
+/** The sheet is read by itself (readSheet): its version and its bounds come first. */
+export const publishSchema = z.strictObject({ sheet: z.unknown(), notes: z.array(z.uuid()).max(limits.notesPerRevision).default([]) })
 export const sheetListSchema = z.object({
   sheets: z
     .string()
@@ -66,7 +71,7 @@ export const sheetListSchema = z.object({
 export const learnTraitSchema = z.strictObject({ sheet: slugSchema, question: slugSchema, answer: slugSchema })
 
 const weight = z.number().min(0).max(50)
-export const judgementSchema: z.ZodType<Judgement, Judgement> = z.strictObject({
+export const judgementSchema = z.strictObject({
   sound: weight,
   aged: weight,
   weeping: weight,
@@ -76,98 +81,214 @@ export const judgementSchema: z.ZodType<Judgement, Judgement> = z.strictObject({
 
 export const wrenchSchema = z.strictObject({ millimetres: z.number().min(50).max(2000) })
 
-export type PersonView = { id: string; name: string; role: Role; active: boolean }
-export type SessionView = {
-  person: PersonView | undefined
+const moment = z.iso.datetime()
+const role = roleSchema
+/** Answers take what a newer server adds; what this program needs has to be there and right. */
+export const personViewSchema = z.object({ id: z.uuid(), name: nameSchema, role, active: z.boolean() })
+export type PersonView = z.infer<typeof personViewSchema>
+
+/** What a device signs its entries with while this person is signed in on it (docs/decisions/0010). */
+export const signInViewSchema = z.object({ person: personViewSchema, signIn: z.uuid(), key: z.string() })
+export type SignInView = z.infer<typeof signInViewSchema>
+
+export const sessionViewSchema = z.object({
+  person: personViewSchema.optional(),
   /** No people yet: the first visit makes the admin. */
-  setup: boolean
-  workshop: string
+  setup: z.boolean(),
+  workshop: z.string(),
   /** Length of the torque wrench this person works with, mm; asked for once, on any tablet. */
-  wrench?: number
+  wrench: z.number().optional(),
   /** How this shop judges what it leaves alone, and what its lift takes. */
-  judgement: Judgement
-  lift: LiftMinutes
+  judgement: judgementSchema,
+  lift: liftSchema,
   /** Only with demo data: who can sign in, and with what. */
-  people: { id: string; name: string; role: Role; hint?: string }[]
-}
-export type VehicleView = {
-  id: string
-  plate: string
-  customer: string
-  family: string
-  label: string
-  year?: number
-  engine?: string
-  vin?: string
-  traits: Record<string, string>
-}
-export type SheetHead = {
-  id: string
-  revision: number
-  title: string
-  system: string
-  summary: string
-  families: string[]
-  appliesTo: string
-}
+  people: z.array(z.object({ id: z.uuid(), name: nameSchema, role, hint: z.string().optional() })),
+})
+export type SessionView = z.infer<typeof sessionViewSchema>
+
+export const vehicleViewSchema = z.object({
+  id: z.uuid(),
+  plate: z.string(),
+  customer: z.string(),
+  family: slugSchema,
+  label: z.string(),
+  year: z.number().optional(),
+  engine: z.string().optional(),
+  vin: z.string().optional(),
+  traits: z.record(slugSchema, slugSchema),
+})
+export type VehicleView = z.infer<typeof vehicleViewSchema>
+
+export const sheetHeadSchema = z.object({
+  id: slugSchema,
+  revision: z.number(),
+  title: z.string(),
+  system: z.string(),
+  summary: z.string(),
+  families: z.array(slugSchema),
+  appliesTo: z.string(),
+})
+export type SheetHead = z.infer<typeof sheetHeadSchema>
+
 /**
  * One thing found. Fittings, fluids, parts and notes lead to the sheet they stand on; `more` counts the other sheets with the same fluid
  * or part.
  */
-export type SearchHit =
-  | { kind: 'vehicle'; vehicle: VehicleView; sheets: SheetHead[] }
-  | { kind: 'sheet'; sheet: SheetHead }
-  | { kind: 'customer'; customer: string }
-  | { kind: 'fitting' | 'fluid' | 'part' | 'note'; id: string; title: string; detail: string; sheet: string; more: number }
-export type SearchResult = {
-  query: string
-  hits: SearchHit[]
-  tookMs: number
+export const searchHitSchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('vehicle'), vehicle: vehicleViewSchema, sheets: z.array(sheetHeadSchema) }),
+  z.object({ kind: z.literal('sheet'), sheet: sheetHeadSchema }),
+  z.object({ kind: z.literal('customer'), customer: z.string() }),
+  z.object({
+    kind: z.enum(['fitting', 'fluid', 'part', 'note']),
+    id: z.string(),
+    title: z.string(),
+    detail: z.string(),
+    sheet: slugSchema,
+    more: z.number(),
+  }),
+])
+export type SearchHit = z.infer<typeof searchHitSchema>
+export const searchResultSchema = z.object({
+  query: z.string(),
+  hits: z.array(searchHitSchema),
+  tookMs: z.number(),
   /** Words that nothing is found by, and what was looked for instead. */
-  mended: { word: string; near: string[] }[]
+  mended: z.array(z.object({ word: z.string(), near: z.array(z.string()) })),
   /** Nothing has all the words: what has some of them is shown. */
-  partly: boolean
-}
+  partly: z.boolean(),
+})
+export type SearchResult = z.infer<typeof searchResultSchema>
 /** Extract would miss the hits that share one shape for several kinds. */
 type Having<H, K> = H extends { kind: infer Q } ? (K extends Q ? H : never) : never
 export type HitOf<K extends SearchKind> = Having<SearchHit, K>
-export type RevisionView = { revision: number; publishedAt: string; by?: string }
-export type NoteView = {
-  id: string
-  sheet: string
-  revision: number
-  target: NoteTarget
-  targetId?: string
-  text: string
-  by: string
-  at: string
-  foldedInto?: number
-  setAside?: string
-  settledBy?: string
-}
+
+export const revisionViewSchema = z.object({ revision: z.number(), publishedAt: moment, by: z.string().optional() })
+export type RevisionView = z.infer<typeof revisionViewSchema>
+
+export const noteViewSchema = z.object({
+  id: z.uuid(),
+  sheet: slugSchema,
+  revision: z.number(),
+  target: z.enum(noteTargets),
+  targetId: slugSchema.optional(),
+  text: z.string(),
+  by: z.string(),
+  at: moment,
+  foldedInto: z.number().optional(),
+  setAside: z.string().optional(),
+  settledBy: z.string().optional(),
+})
+export type NoteView = z.infer<typeof noteViewSchema>
+
 /** What an import would do, before it does anything. */
-export type ImportPreview = {
-  title: string
-  families: { id: string; name: string; change: 'new' | 'same' | 'changed' }[]
-  sheets: { id: string; revision: number; title: string; change: 'new' | 'newer' | 'older' | 'same'; changes: string[] }[]
+export const importPreviewSchema = z.object({
+  title: z.string(),
+  families: z.array(z.object({ id: slugSchema, name: z.string(), change: z.enum(['new', 'same', 'changed']) })),
+  sheets: z.array(
+    z.object({
+      id: slugSchema,
+      revision: z.number(),
+      title: z.string(),
+      change: z.enum(['new', 'newer', 'older', 'same']),
+      changes: z.array(z.string()),
+    }),
+  ),
+})
+export type ImportPreview = z.infer<typeof importPreviewSchema>
+const sheetAt = z.object({ id: slugSchema, revision: z.number() })
+export const importResultSchema = z.object({ families: z.number(), added: z.array(sheetAt), unchanged: z.array(sheetAt) })
+export type ImportResult = z.infer<typeof importResultSchema>
+
+const stepSchema = z.strictObject({
+  id: z.string(),
+  kind: z.enum(stepKinds),
+  target: z.string(),
+  phase: z.enum(phases),
+  at: z.enum(liftPositions),
+  from: z.enum(reaches).optional(),
+  visit: z.number(),
+  minutes: z.number(),
+  status: z.enum(stepStatuses),
+  helper: z.boolean().optional(),
+})
+export const summarySchema = z.strictObject({
+  stage: z.enum(stages),
+  paused: z.boolean(),
+  step: z.strictObject({ done: z.number(), of: z.number(), next: stepSchema.optional() }),
+  missing: z.number(),
+  timers: z.array(
+    z.strictObject({
+      timer: z.enum(timerNames),
+      startedAt: z.string(),
+      recordedAt: z.string().optional(),
+      device: z.string(),
+      minutes: z.number(),
+    }),
+  ),
+})
+export const jobRowSchema = z.object({
+  id: z.uuid(),
+  number: z.number(),
+  seq: seqSchema,
+  sheet: slugSchema,
+  sheetTitle: z.string(),
+  revision: z.number(),
+  plate: z.string(),
+  vehicle: z.string(),
+  customer: z.string(),
+  summary: summarySchema,
+  nextWords: z.string(),
+  updatedAt: moment,
+  openedAt: moment,
+  serverNow: moment,
+})
+export type JobRow = z.infer<typeof jobRowSchema>
+
+export const healthSchema = z.object({
+  status: z.enum(['ok', 'no-database', 'no-storage']),
+  version: z.string(),
+  database: z.object({ reachable: z.boolean(), server: z.string().optional(), migration: z.string().optional() }),
+  /** Why nothing can be kept at the moment, where that is so. */
+  storage: z.enum(storageTroubles).optional(),
+  demo: z.boolean(),
+})
+export type Health = z.infer<typeof healthSchema>
+
+/** Any schema as a reader: what does not fit is told by place, like everything that is read. */
+export const reader =
+  <S extends z.ZodType>(schema: S) =>
+  (raw: unknown): Reading<z.output<S>> => {
+    const parsed = schema.safeParse(raw)
+    return parsed.success ? { ok: true, value: parsed.data } : { ok: false, error: { why: 'damaged', issues: issuesOf(parsed.error) } }
+  }
+
+/** Sheets and events carry their own version: each is read by its own reader, inside an envelope read by its schema. */
+function readAll<T>(items: readonly unknown[], read: (raw: unknown) => Reading<T>): Reading<T[]> {
+  const values: T[] = []
+  for (const item of items) {
+    const reading = read(item)
+    if (!reading.ok) return reading
+    values.push(reading.value)
+  }
+  return { ok: true, value: values }
 }
+
+const sheetViewSchema = z.object({ sheet: z.unknown(), families: z.array(familySchema) })
 export type SheetView = { sheet: Sheet; families: Family[] }
-export type JobRow = {
-  id: string
-  number: number
-  seq: number
-  sheet: string
-  sheetTitle: string
-  revision: number
-  plate: string
-  vehicle: string
-  customer: string
-  summary: Summary
-  nextWords: string
-  updatedAt: string
-  openedAt: string
-  serverNow: string
+export function readSheetView(raw: unknown): Reading<SheetView> {
+  const view = reader(sheetViewSchema)(raw)
+  if (!view.ok) return view
+  const sheet = readSheet(view.value.sheet)
+  return sheet.ok ? { ok: true, value: { sheet: sheet.value, families: view.value.families } } : sheet
 }
+
+const jobViewSchema = z.object({
+  row: jobRowSchema,
+  events: z.array(z.unknown()),
+  sheet: z.unknown(),
+  latest: z.number(),
+  vehicle: vehicleViewSchema,
+})
 export type JobView = {
   row: JobRow
   events: JobEvent[]
@@ -176,10 +297,19 @@ export type JobView = {
   latest: number
   vehicle: VehicleView
 }
+export function readJobView(raw: unknown): Reading<JobView> {
+  const view = reader(jobViewSchema)(raw)
+  if (!view.ok) return view
+  const [events, sheet] = [readAll(view.value.events, readEvent), readSheet(view.value.sheet)]
+  if (!events.ok) return events
+  return sheet.ok ? { ok: true, value: { ...view.value, events: events.value, sheet: sheet.value } } : sheet
+}
+
+const appendResultSchema = z.object({ seq: seqSchema, events: z.array(z.unknown()) })
 export type AppendResult = { seq: number; events: JobEvent[] }
-export type Health = {
-  status: 'ok' | 'no-database'
-  version: string
-  database: { reachable: boolean; server?: string; migration?: string }
-  demo: boolean
+export function readAppendResult(raw: unknown): Reading<AppendResult> {
+  const result = reader(appendResultSchema)(raw)
+  if (!result.ok) return result
+  const events = readAll(result.value.events, readEvent)
+  return events.ok ? { ok: true, value: { seq: result.value.seq, events: events.value } } : events
 }

@@ -1,21 +1,20 @@
 import { z } from 'zod'
-import type { LiftMinutes } from '../../core/access/liftMinutes'
-import type { PlanInputs } from '../../core/access/planJob'
+import { plannerVersions } from '../../core/access/types'
 import { conditions } from '../../core/access/judgeChance'
 import { remedies } from '../../core/fittings/seizedPath'
-import { roles, timerNames, type JobCommand } from '../../core/job/types'
+import { leakResults, levelReadings, roles, timerNames, torqueHows, torqueVerdicts, type JobCommand } from '../../core/job/types'
 import { bleedMethods, liftPositions, proofs } from '../../core/sheet/types'
-import type { Adapter } from '../../core/torque/correctForAdapter'
-import type { Entered } from '../../core/units/types'
+import { isUsable, type Adapter } from '../../core/torque/correctForAdapter'
+import { temperatureUnits, torqueUnits, volumeUnits, type Celsius, type Millilitres, type NewtonMetres } from '../../core/units/types'
 import { limits } from '../limits'
 import { nameSchema as name, slugSchema as slug, textSchema as text } from './sheet'
 
 const amount = z.number().min(-1e6).max(1e6)
-const entered = <D extends 'torque' | 'volume' | 'temperature'>(units: readonly string[]) =>
-  z.strictObject({ value: amount, unit: z.enum(units) }) as unknown as z.ZodType<Entered<D>, Entered<D>>
-const torque = entered<'torque'>(['N.m', 'lbf.ft', 'lbf.in', 'kgf.cm'])
-const volume = entered<'volume'>(['mL', 'L', 'qt', 'floz'])
-const temperature = entered<'temperature'>(['degC', 'degF'])
+const torque = z.strictObject({ value: amount, unit: z.enum(torqueUnits) })
+const volume = z.strictObject({ value: amount, unit: z.enum(volumeUnits) })
+const temperature = z.strictObject({ value: amount, unit: z.enum(temperatureUnits) })
+/** A number that core has computed, in its SI unit; JSON knows no units, so the brand is given here. */
+const computed = <Q extends number>() => amount as unknown as z.ZodType<Q, Q>
 const stepId = z
   .string()
   .min(1)
@@ -27,20 +26,14 @@ const maybeText = z.string().max(limits.text)
 const traits = z.record(slug, slug)
 const how = z.enum(['measured', 'estimated'])
 
-export const adapterSchema: z.ZodType<Adapter, Adapter> = z
-  .strictObject({ wrench: z.number().min(50).max(2000), extension: z.number().min(0).max(500), angle: z.number().min(0).max(180) })
-  .refine(
-    ({ wrench, extension, angle }) => wrench + extension * Math.cos((angle * Math.PI) / 180) > 0,
-    'the adapter folds back past the handle',
-  ) as unknown as z.ZodType<Adapter, Adapter>
+const lengthMm = (low: number, high: number) => z.number().min(low).max(high) as unknown as z.ZodType<Adapter['wrench'], Adapter['wrench']>
+export const adapterSchema = z
+  .strictObject({ wrench: lengthMm(50, 2000), extension: lengthMm(0, 500), angle: z.number().min(0).max(180) })
+  .refine(isUsable, 'the adapter folds back past the handle')
 
 const moveMinutes = z.number().min(0).max(60)
-export const liftSchema: z.ZodType<LiftMinutes, LiftMinutes> = z.strictObject({
-  groundHalf: moveMinutes,
-  halfRaised: moveMinutes,
-  groundRaised: moveMinutes,
-})
-export const planInputsSchema: z.ZodType<PlanInputs, PlanInputs> = z.strictObject({
+export const liftSchema = z.strictObject({ groundHalf: moveMinutes, halfRaised: moveMinutes, groundRaised: moveMinutes })
+export const planInputsSchema = z.strictObject({
   lines,
   start: z.enum(liftPositions),
   forbidden: z.record(z.string().max(160), z.array(z.number().int().min(0).max(12)).max(12)).optional(),
@@ -62,9 +55,9 @@ const vehicle = z.strictObject({
 })
 
 /** What a device may say happened. `opened` is made by the server only: it picks number, sheet and vehicle. */
-const c = <T extends string, S extends z.ZodRawShape>(type: T, shape: S) => z.strictObject({ type: z.literal(type), ...shape })
-export const commandSchema = z.discriminatedUnion('type', [
-  c('opened', {
+const c = <T extends JobCommand['type'], S extends z.ZodRawShape>(type: T, shape: S) => z.strictObject({ type: z.literal(type), ...shape })
+const commands = {
+  opened: c('opened', {
     number: z.number().int(),
     sheet: z.strictObject({ id: slug, revision: z.number().int() }),
     vehicle,
@@ -72,21 +65,26 @@ export const commandSchema = z.discriminatedUnion('type', [
     complaint: maybeText.optional(),
     traits,
   }),
-  c('traitsLearned', { question: slug, answer: slug }),
-  c('scopeChosen', { lines }),
-  c('planned', { inputs: planInputsSchema }),
-  c('revisionMoved', { revision: z.number().int().min(1).max(100_000) }),
-  c('stepDone', { step: stepId }),
-  c('stepSkipped', { step: stepId, reason: maybeText }),
-  c('stepUndone', { step: stepId, reverts: z.array(z.uuid()).min(1).max(20) }),
-  c('partReceived', { line: slug, against: z.enum(['sheet', 'old-line']), agrees: z.boolean(), differs: maybeText.optional() }),
-  c('operationOff', { operation: slug, fasteners: counts }),
-  c('operationOn', { operation: slug, fasteners: counts }),
-  c('fastenersCounted', { operation: slug, fasteners: counts }),
-  c('jointOpened', { joint: slug }),
-  c('jointCapped', { joint: slug }),
-  c('jointSeized', { joint: slug, remedy: z.enum(remedies), note: maybeText.optional() }),
-  c('neighbourDecided', {
+  traitsLearned: c('traitsLearned', { question: slug, answer: slug }),
+  scopeChosen: c('scopeChosen', { lines }),
+  planned: c('planned', { inputs: planInputsSchema }),
+  revisionMoved: c('revisionMoved', { revision: z.number().int().min(1).max(100_000) }),
+  stepDone: c('stepDone', { step: stepId }),
+  stepSkipped: c('stepSkipped', { step: stepId, reason: maybeText }),
+  stepUndone: c('stepUndone', { step: stepId, reverts: z.array(z.uuid()).min(1).max(20) }),
+  partReceived: c('partReceived', {
+    line: slug,
+    against: z.enum(['sheet', 'old-line']),
+    agrees: z.boolean(),
+    differs: maybeText.optional(),
+  }),
+  operationOff: c('operationOff', { operation: slug, fasteners: counts }),
+  operationOn: c('operationOn', { operation: slug, fasteners: counts }),
+  fastenersCounted: c('fastenersCounted', { operation: slug, fasteners: counts }),
+  jointOpened: c('jointOpened', { joint: slug }),
+  jointCapped: c('jointCapped', { joint: slug }),
+  jointSeized: c('jointSeized', { joint: slug, remedy: z.enum(remedies), note: maybeText.optional() }),
+  neighbourDecided: c('neighbourDecided', {
     neighbour: z.union([
       slug,
       z
@@ -102,57 +100,94 @@ export const commandSchema = z.discriminatedUnion('type', [
       .optional(),
     note: maybeText.optional(),
   }),
-  c('photoTaken', { photo: z.uuid(), step: stepId, caption: maybeText.optional() }),
-  c('passedOn', { to: name, note: maybeText.optional() }),
-  c('holdReleased', { hold: slug }),
-  c('holdFastened', { hold: slug }),
-  c('lineOut', { line: slug }),
-  c('lineIn', { line: slug }),
-  c('sealFitted', { joint: slug, seals: z.array(slug).max(12), oldOut: z.boolean() }),
-  c('sealUnavailable', { joint: slug, seal: slug, note: maybeText }),
-  c('jointSeated', { joint: slug, proofs: z.array(z.enum(proofs)).max(5) }),
-  c('jointTorqued', {
+  photoTaken: c('photoTaken', { photo: z.uuid(), step: stepId, caption: maybeText.optional() }),
+  passedOn: c('passedOn', { to: name, note: maybeText.optional() }),
+  holdReleased: c('holdReleased', { hold: slug }),
+  holdFastened: c('holdFastened', { hold: slug }),
+  lineOut: c('lineOut', { line: slug }),
+  lineIn: c('lineIn', { line: slug }),
+  sealFitted: c('sealFitted', { joint: slug, seals: z.array(slug).max(12), oldOut: z.boolean() }),
+  sealUnavailable: c('sealUnavailable', { joint: slug, seal: slug, note: maybeText }),
+  jointSeated: c('jointSeated', { joint: slug, proofs: z.array(z.enum(proofs)).max(5) }),
+  jointTorqued: c('jointTorqued', {
     joint: slug,
-    how: z.enum(['wrench', 'adapter', 'turn', 'feel']),
+    how: z.enum(torqueHows),
     entered: torque.optional(),
     adapter: adapterSchema.optional(),
     reason: maybeText.optional(),
   }),
-  c('fluidCaught', { entered: volume, how }),
-  c('fluidAdded', { entered: volume, how }),
-  c('fluidExtracted', { entered: volume, how }),
-  c('levelRead', { level: slug, temperature, engine: z.enum(['idling', 'off']), reading: z.enum(['at', 'below', 'above']) }),
-  c('timerStarted', { timer: z.enum(timerNames), minutes: z.number().min(0.02).max(1440) }),
-  c('timerEnded', { timer: z.enum(timerNames) }),
-  c('cleaned', { at: z.enum(liftPositions) }),
-  c('leakChecked', { joint: slug, result: z.enum(['dry', 'weeping', 'leaking']) }),
-  c('roadTested', { result: z.enum(['good', 'not-good']), note: maybeText.optional() }),
-  c('noteWritten', { text }),
-  c('paused', { reason: z.enum(['parts', 'approval', 'end-of-day', 'other']), note: maybeText.optional() }),
-  c('resumed', {}),
-  c('handedOver', { to: z.enum(['customer', 'desk']), note: maybeText.optional() }),
-  c('signedOff', {}),
-  c('reopened', { why: maybeText }),
-]) as unknown as z.ZodType<JobCommand, JobCommand>
+  fluidCaught: c('fluidCaught', { entered: volume, how }),
+  fluidAdded: c('fluidAdded', { entered: volume, how }),
+  fluidExtracted: c('fluidExtracted', { entered: volume, how }),
+  levelRead: c('levelRead', { level: slug, temperature, engine: z.enum(['idling', 'off']), reading: z.enum(levelReadings) }),
+  timerStarted: c('timerStarted', { timer: z.enum(timerNames), minutes: z.number().min(0.02).max(1440) }),
+  timerEnded: c('timerEnded', { timer: z.enum(timerNames) }),
+  cleaned: c('cleaned', { at: z.enum(liftPositions) }),
+  leakChecked: c('leakChecked', { joint: slug, result: z.enum(leakResults) }),
+  roadTested: c('roadTested', { result: z.enum(['good', 'not-good']), note: maybeText.optional() }),
+  noteWritten: c('noteWritten', { text }),
+  paused: c('paused', { reason: z.enum(['parts', 'approval', 'end-of-day', 'other']), note: maybeText.optional() }),
+  resumed: c('resumed', {}),
+  handedOver: c('handedOver', { to: z.enum(['customer', 'desk']), note: maybeText.optional() }),
+  signedOff: c('signedOff', {}),
+  reopened: c('reopened', { why: maybeText }),
+} as const
 
-export const incomingEventSchema = z.strictObject({
+const eachOf = <T extends Record<string, z.ZodType>>(table: T) => Object.values(table) as [T[keyof T], ...T[keyof T][]]
+export const commandSchema = z.discriminatedUnion('type', eachOf(commands))
+
+/** What is stored for ever: what was said, and what core worked out from it. */
+const bodies = {
+  ...commands,
+  traitsLearned: commands.traitsLearned.extend({ traits }),
+  planned: commands.planned.extend({ planner: z.literal(plannerVersions) }),
+  jointTorqued: commands.jointTorqued.extend({
+    torque: computed<NewtonMetres>().optional(),
+    window: z.strictObject({ low: computed<NewtonMetres>(), high: computed<NewtonMetres>() }).optional(),
+    verdict: z.enum(torqueVerdicts),
+  }),
+  fluidCaught: commands.fluidCaught.extend({ volume: computed<Millilitres>() }),
+  fluidAdded: commands.fluidAdded.extend({ volume: computed<Millilitres>() }),
+  fluidExtracted: commands.fluidExtracted.extend({ volume: computed<Millilitres>() }),
+  levelRead: commands.levelRead.extend({ celsius: computed<Celsius>() }),
+} as const
+export const bodySchema = z.discriminatedUnion('type', eachOf(bodies))
+export const isEventType = (type: unknown): boolean => typeof type === 'string' && Object.hasOwn(bodies, type)
+
+const device = z.string().min(1).max(64)
+/** Sequence numbers fit PostgreSQL's integer. */
+const seq = z.number().int().min(0).max(2_147_483_647)
+export const signatureSchema = z.strictObject({ id: z.uuid(), name })
+
+/**
+ * What a device sends, and what it signs: see docs/decisions/0010. `by` is whoever was signed in when the button was pressed, `seen` the
+ * last sequence the device had folded in.
+ */
+export const entryVersion = 2
+export const entrySchema = z.strictObject({
+  v: z.literal(entryVersion),
   id: z.uuidv7(),
   at: z.iso.datetime(),
-  device: z.string().min(1).max(64),
+  device,
+  seen: seq,
+  by: z.uuid(),
   command: commandSchema,
+  /** By the author's key of that sign-in; needed where somebody else is signed in when it is sent. */
+  proof: z.strictObject({ signIn: z.uuid(), mac: z.string().regex(/^[A-Za-z0-9_-]{43}$/) }).optional(),
 })
+export type Entry = Omit<z.infer<typeof entrySchema>, 'command'> & { command: JobCommand }
 
-/** `basedOn`: the last sequence the device had seen when the person pressed the button. */
+/** The envelope only: each entry is read for itself, so that one that cannot be taken is named (server/services/readEntries.ts). */
 export const appendSchema = z.strictObject({
-  basedOn: z.number().int().min(0),
-  events: z.array(incomingEventSchema).min(1).max(limits.eventsPerRequest),
+  /** Said once for all by version 1, which had no `seen`. */
+  basedOn: seq.optional(),
+  events: z.array(z.unknown()).min(1).max(limits.eventsPerRequest),
 })
-export type AppendRequest = z.infer<typeof appendSchema>
 
 export const openJobSchema = z.strictObject({
   id: z.uuidv7(),
   at: z.iso.datetime(),
-  device: z.string().min(1).max(64),
+  device,
   sheet: slug,
   vehicle: z.uuid(),
   complaint: maybeText.optional(),
@@ -160,3 +195,4 @@ export const openJobSchema = z.strictObject({
 })
 export type OpenJobRequest = z.infer<typeof openJobSchema>
 export const roleSchema = z.enum(roles)
+export { device as deviceSchema, seq as seqSchema, stepId as stepIdSchema }

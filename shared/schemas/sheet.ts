@@ -12,19 +12,12 @@ import {
   lookouts,
   systems,
   waitKinds,
-  type Contested,
-  type Family,
-  type Pack,
   type Predicate,
-  type Sheet,
-  type Spread,
-  type Way,
-  type Window,
 } from '../../core/sheet/types'
 import type { Celsius, Degrees, Kilopascals, Millilitres, Millimetres, Minutes, NewtonMetres } from '../../core/units/types'
 import { limits } from '../limits'
 
-// The schemas mirror core/sheet/types.ts; the annotations at the bottom make a drift between the two a compile error.
+// The schemas mirror core/sheet/types.ts; contracts.ts makes any drift between the two a compile error.
 const slug = z
   .string()
   .max(limits.slug)
@@ -61,8 +54,8 @@ export const predicateSchema: z.ZodType<Predicate, Predicate> = z
   .meta({ id: 'predicate' })
 
 const source = z.enum(sourceKinds)
-function contested<T>(value: z.ZodType<T, T>): z.ZodType<Contested<T>, Contested<T>> {
-  return z.union([
+const contested = <S extends z.ZodType>(value: S) =>
+  z.union([
     z.literal('unknown'),
     z.strictObject({
       values: z
@@ -71,13 +64,11 @@ function contested<T>(value: z.ZodType<T, T>): z.ZodType<Contested<T>, Contested
         .max(12),
       settled: z.strictObject({ index: z.number().int().min(0), by: name, why: text }).optional(),
     }),
-  ]) as unknown as z.ZodType<Contested<T>, Contested<T>>
-}
-const windowOf = <Q extends number>(value: z.ZodType<Q, Q>): z.ZodType<Window<Q>, Window<Q>> =>
-  z.strictObject({ low: value, high: value }) as unknown as z.ZodType<Window<Q>, Window<Q>>
+  ])
+const windowOf = <S extends z.ZodType>(value: S) => z.strictObject({ low: value, high: value })
 const torque = contested(windowOf(nm))
 const spreadFields = { least: mL, likely: mL, most: mL }
-const spread: z.ZodType<Spread, Spread> = z
+const spread = z
   .strictObject(spreadFields)
   .refine(value => value.least <= value.likely && value.likely <= value.most, 'least ≤ likely ≤ most')
 
@@ -85,13 +76,7 @@ const caution = z.strictObject({ kind: z.enum(cautionKinds), text })
 const needs = list(z.array(slug).min(1).max(12), 20).meta({
   description: 'AND of ORs: of every inner list at least one operation must be done.',
 })
-const way: z.ZodType<Way, Way> = z.strictObject({
-  at: z.enum(liftPositions),
-  from: z.enum(reaches),
-  needs,
-  minutes: min,
-  note: text.optional(),
-})
+const way = z.strictObject({ at: z.enum(liftPositions), from: z.enum(reaches), needs, minutes: min, note: text.optional() })
 const ways = z.array(way).min(1).max(12)
 
 /** Where a picture looks for what has no place on a line. */
@@ -242,7 +227,7 @@ const applies = z.strictObject({
   when: predicateSchema.optional(),
 })
 
-export const sheetSchema: z.ZodType<Sheet, Sheet> = z
+export const sheetSchema = z
   .strictObject({
     format: z.literal('efferent.line-sheet/1'),
     id: slug,
@@ -361,7 +346,7 @@ export const sheetSchema: z.ZodType<Sheet, Sheet> = z
   })
   .meta({ id: 'efferent.line-sheet-1', title: 'Line sheet, format version 1' })
 
-export const familySchema: z.ZodType<Family, Family> = z.strictObject({
+export const familySchema = z.strictObject({
   id: slug,
   make: name,
   model: name,
@@ -369,7 +354,7 @@ export const familySchema: z.ZodType<Family, Family> = z.strictObject({
   years: z.tuple([year, year]),
   engines: z.array(z.strictObject({ id: slug, name })).max(30),
 })
-export const packSchema: z.ZodType<Pack, Pack> = z
+export const packSchema = z
   .strictObject({
     format: z.literal('efferent.pack/1'),
     title: name,
@@ -381,4 +366,11 @@ export const packSchema: z.ZodType<Pack, Pack> = z
 
 /** JSON Schema 2020-12 of the pack format, as served at /api/schemas/pack and written to docs. */
 export const packJsonSchema = () => z.toJSONSchema(packSchema, { target: 'draft-2020-12', io: 'input' })
-export { slug as slugSchema, name as nameSchema, text as textSchema }
+export {
+  slug as slugSchema,
+  name as nameSchema,
+  text as textSchema,
+  nm as newtonMetresSchema,
+  mL as millilitresSchema,
+  degC as celsiusSchema,
+}

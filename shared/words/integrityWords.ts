@@ -29,6 +29,10 @@ export function integrityWords(issue: IntegrityIssue): string {
       return `the answer “${issue.answer}” gives no trait a value: say what it means with “trait is value”`
     case 'SHEET_TOO_MANY_LAYOUTS':
       return `the traits make ${issue.combinations} combinations; at most ${issue.most} can be asked through. Fewer traits, or fewer values`
+    case 'SHEET_CONDITIONS_TOO_LONG':
+      return `${issue.parts} parts of conditions over ${issue.combinations} combinations are too many (at most ${issue.most} together): say the conditions shorter, or split the sheet`
+    case 'SHEET_NEEDS_TOO_MANY':
+      return `these needs can be met in ${issue.ways} ways (at most ${issue.most}): name fewer alternatives`
     case 'SHEET_LINE_ENDS':
       return `line “${issue.line}” needs exactly one joint at its “${issue.end}” end; it has ${issue.joints}`
     case 'SHEET_END_OFF_PORT':

@@ -60,6 +60,8 @@ export function accessWords(issue: AccessIssue, sheet: Sheet): string {
       const what = kind === 'joint' ? name.joint(id) : kind === 'hold' ? name.hold(id) : kind === 'withdraw' ? name.line(id) : issue.goal
       return `Every way to “${what}” has been ruled out. Allow one of them again.`
     }
+    case 'ACCESS_BUDGET':
+      return `No plan was found within ${issue.nodes} steps of search: the sheet offers too many alternatives. Choose fewer lines, or tell whoever writes the sheet.`
     case 'ACCESS_TOOL_MISSING':
       return `Without “${issue.tool}” there is no way in. Borrow one, or look for another way with a lead.`
     case 'ACCESS_ORDER_IMPOSSIBLE':

@@ -7,7 +7,7 @@ import { decide } from '../../core/job/decide'
 import { evolve } from '../../core/job/evolve'
 import { listSteps, type Step } from '../../core/job/listSteps'
 import { plainCommand } from '../../core/job/plainCommand'
-import type { JobCommand, JobEvent, JobState, Person, Refusal } from '../../core/job/types'
+import { eventVersion, type JobCommand, type JobEvent, type JobState, type Person, type Refusal } from '../../core/job/types'
 import { decidingTraits } from '../../core/identify/identifyLayouts'
 import { resolveSheet, type ResolvedSheet } from '../../core/sheet/resolveSheet'
 import type { Pack, Sheet } from '../../core/sheet/types'
@@ -111,9 +111,11 @@ export class Bench {
     })
     if (!decision.ok) return decision.error
     const event: JobEvent = {
+      v: eventVersion,
       id: `event-${this.events.length + 1}`,
       job: 'job',
       seq: this.events.length + 1,
+      seen: this.events.length,
       at,
       recordedAt: at,
       by: this.person,

@@ -24,9 +24,8 @@ export function lottery(seed: number): (below: number) => number {
 }
 
 /**
- * An engine bay as it might be: covers in layers, each reached through one or two others further out, and goals that are got at from
- * above, from below or through a wheel
- * opening, mostly behind the covers of their own corner.
+ * An engine bay as it might be: covers in layers, each reached through one or two others further out, and goals that are got at from above,
+ * from below or through a wheel opening, mostly behind the covers of their own corner.
  */
 export function randomAccess(
   goalCount: number,

@@ -6,7 +6,8 @@ import { v7 } from 'uuid'
 import { until } from '../../launch/run.mjs'
 import type { JobCommand, Role } from '../../core/job/types'
 import type { Problem } from '../../shared/errors'
-import type { AppendResult, JobRow, JobView, SessionView, VehicleView } from '../../shared/schemas/api'
+import type { AppendResult, JobRow, JobView, SessionView, SignInView, VehicleView } from '../../shared/schemas/api'
+import { entryVersion, type Entry } from '../../shared/schemas/job'
 
 const root = fileURLToPath(new URL('../..', import.meta.url))
 
@@ -39,7 +40,17 @@ export const demoSecrets: Record<Role, string> = { technician: '2468', lead: '13
 /** Somebody's browser, as far as the API sees it: keeps its cookie, speaks JSON. */
 export class Client {
   cookie = ''
+  /** Who is signed in, and the key their entries may be signed with. */
+  person = ''
+  signedIn: SignInView | undefined
   constructor(readonly url: string) {}
+
+  /** Cookies by name, as a browser keeps them. */
+  #keep(pair: string): void {
+    const name = pair.split('=')[0]!
+    const others = this.cookie.split('; ').filter(other => other && !other.startsWith(`${name}=`))
+    this.cookie = [...others, pair].join('; ')
+  }
 
   async call<T = never>(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<Answer<T>> {
     const response = await fetch(`${this.url}${path}`, {
@@ -51,7 +62,7 @@ export class Client {
       },
       body: body === undefined ? undefined : typeof body === 'string' ? body : JSON.stringify(body),
     })
-    for (const cookie of response.headers.getSetCookie()) this.cookie = cookie.split(';')[0]!
+    for (const cookie of response.headers.getSetCookie()) this.#keep(cookie.split(';')[0]!)
     const text = await response.text()
     return {
       status: response.status,
@@ -68,8 +79,10 @@ export class Client {
   async signIn(role: Role, secret = demoSecrets[role]): Promise<this> {
     const { body } = await this.call<SessionView>('GET', '/api/session')
     const person = body.people.find(candidate => candidate.role === role)
-    const answer = await this.call('POST', '/api/session', { person: person?.id, secret })
+    const answer = await this.call<SignInView>('POST', '/api/session', { person: person?.id, secret })
     if (answer.status !== 200) throw new Error(`sign-in as ${role}: ${answer.text}`)
+    this.person = answer.body.person.id
+    this.signedIn = answer.body
     return this
   }
 
@@ -92,6 +105,10 @@ export class Client {
     })
     await this.say(body.id, { type: 'planned', inputs: { lines, start: 'ground' } }, 1)
     return body
+  }
+
+  entry(command: JobCommand, seen: number, id = v7()): Entry {
+    return { v: entryVersion, id, at: new Date().toISOString(), device: 'test', seen, by: this.person, command }
   }
 
   /** Sends one command; the answer is the problem when it is refused. */
@@ -117,9 +134,10 @@ export class TestServer {
     readonly env: Record<string, string>,
   ) {}
 
-  static async start(databaseUrl: string, env: Record<string, string> = {}): Promise<TestServer> {
+  /** `healthy`: wait until it says that all is well, not only that it answers. */
+  static async start(databaseUrl: string, env: Record<string, string> = {}, healthy = true): Promise<TestServer> {
     const server = new TestServer(databaseUrl, await freePort(), env)
-    await server.up()
+    await server.up(healthy)
     return server
   }
 
@@ -131,7 +149,7 @@ export class TestServer {
     return this.#child!.pid!
   }
 
-  async up(): Promise<void> {
+  async up(healthy = true): Promise<void> {
     this.#ended = false
     this.#child = spawn('setpriv', ['--pdeathsig=KILL', process.execPath, '.output/server/index.mjs'], {
       cwd: root,
@@ -152,7 +170,8 @@ export class TestServer {
     this.#child.on('exit', () => (this.#ended = true))
     await until('the test server', async () => {
       if (this.#ended) throw new Error(`the test server ended:\n${this.output}`)
-      return (await fetch(`${this.url}/api/health`).catch(() => undefined))?.ok
+      const answer = await fetch(`${this.url}/api/health`).catch(() => undefined)
+      return healthy ? answer?.ok : answer !== undefined
     })
   }
 

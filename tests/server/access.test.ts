@@ -1,8 +1,10 @@
 import { readdirSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import pg from 'pg'
 import { roles, type Role } from '../../core/job/types'
 import { access, type RouteKey } from '../../server/access'
+import { limits } from '../../shared/limits'
 import { copyDatabase, TestServer, type Client } from '../helpers/server'
 
 let server: TestServer
@@ -82,7 +84,7 @@ describe('at the door', () => {
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify({ person: body.people[0]!.id, secret: '1357' }),
     })
-    const cookie = response.headers.getSetCookie()[0]!
+    const cookie = response.headers.getSetCookie().find(one => one.startsWith('efferent='))!
     expect(cookie).toMatch(/HttpOnly/)
     expect(cookie).toMatch(/SameSite=Strict/i)
     expect(cookie).toMatch(/Secure/)
@@ -137,14 +139,86 @@ describe('at the door', () => {
     expect([answer.status, Array.isArray(answer.body.hits)]).toEqual([200, true])
   })
 
-  it('counts wrong PINs, then asks to wait, for the right PIN too', async () => {
-    const client = server.client()
-    const { body } = await client.call<{ people: { id: string; role: Role }[] }>('GET', '/api/session')
-    const person = body.people.find(candidate => candidate.role === 'desk')!.id
-    for (let i = 0; i < 5; i++)
-      expect((await client.problem('POST', '/api/session', { person, secret: '0000' })).body.code).toBe('AUTH_WRONG_SECRET')
-    const answer = await client.problem('POST', '/api/session', { person, secret: '8642' })
-    expect([answer.status, answer.body.code]).toEqual([429, 'AUTH_TOO_MANY_TRIES'])
-    expect(Number(answer.headers.get('retry-after'))).toBeGreaterThan(0)
+  describe('guessing', () => {
+    const personOf = async (client: Client, role: Role) => {
+      const { body } = await client.call<{ people: { id: string; role: Role }[] }>('GET', '/api/session')
+      return body.people.find(candidate => candidate.role === role)!.id
+    }
+    const guess = (client: Client, person: string, secret: string) => client.problem('POST', '/api/session', { person, secret })
+
+    it('a hundred at once from nobody: no more are looked at than are allowed, the right one is not among them, and a known device gets in', async () => {
+      const strangers = await TestServer.start(await copyDatabase(inject('admin'), 'template_demo'))
+      const known = await strangers.as('desk')
+      const person = await personOf(known, 'desk')
+      const stranger = strangers.client()
+      const answers = await Promise.all(
+        Array.from({ length: 100 }, (_, i) => guess(stranger, person, i === 99 ? '8642' : String(1000 + i))),
+      )
+      const looked = answers.filter(answer => answer.status === 401)
+      expect(looked.length).toBeGreaterThan(0)
+      expect(looked.length).toBeLessThanOrEqual(limits.signIn.person.tries)
+      expect(answers.filter(answer => ![401, 429].includes(answer.status))).toEqual([])
+      for (const answer of answers.filter(({ status }) => status === 429))
+        expect(Number(answer.headers.get('retry-after'))).toBeGreaterThan(0)
+      // Whoever guesses on: asked to wait, for the right PIN too. The person's own device has tries of its own.
+      let late: Awaited<ReturnType<typeof guess>> | undefined
+      for (let i = 0; i <= limits.signIn.person.tries && late?.body.code !== 'AUTH_TOO_MANY_TRIES'; i++)
+        late = await guess(stranger, person, '0000')
+      expect([late!.status, late!.body.code]).toEqual([429, 'AUTH_TOO_MANY_TRIES'])
+      expect(Number(late!.headers.get('retry-after'))).toBeLessThanOrEqual(limits.signIn.person.everySeconds)
+      expect((await guess(stranger, person, '8642')).status).toBe(429)
+      expect((await guess(known, person, '8642')).status).toBe(200)
+      await strangers.end()
+    })
+
+    it('a known device has its own tries for each person: wrong ones for one leave the others alone', async () => {
+      const client = await server.as('lead')
+      const [desk, technician] = [await personOf(client, 'desk'), await personOf(client, 'technician')]
+      for (let i = 0; i < limits.signIn.device.tries; i++) expect((await guess(client, desk, '0000')).body.code).toBe('AUTH_WRONG_SECRET')
+      const answer = await guess(client, desk, '8642')
+      expect([answer.status, answer.body.code]).toEqual([429, 'AUTH_TOO_MANY_TRIES'])
+      expect((await guess(client, technician, '2468')).status).toBe(200)
+    })
+
+    it('a clock set back a year lengthens nothing', async () => {
+      const url = await copyDatabase(inject('admin'), 'template_demo')
+      const clock = await TestServer.start(url)
+      const client = await clock.as('desk')
+      const person = await personOf(client, 'desk')
+      for (let i = 0; i < limits.signIn.device.tries; i++) await guess(client, person, '0000')
+      const db = new pg.Client({ connectionString: url })
+      await db.connect()
+      // As the row looks to a clock that has been set back: filled in the future, with a minute's worth still to come.
+      await db.query(`update sign_in_buckets set filled_at = clock_timestamp() + interval '1 year'`)
+      const waits = await guess(client, person, '8642')
+      expect(Number(waits.headers.get('retry-after'))).toBeLessThanOrEqual(limits.signIn.device.everySeconds)
+      await db.query(`update sign_in_buckets set filled_at = clock_timestamp() - make_interval(secs => $1)`, [
+        limits.signIn.device.everySeconds,
+      ])
+      expect((await guess(client, person, '8642')).status).toBe(200)
+      await db.end()
+      await clock.end()
+    })
+  })
+
+  it('set-up asked of a workshop that is set up hashes nothing: forty at once hold nobody up', async () => {
+    const request = { workshop: 'Mine now', name: 'Mallory', password: 'long-enough-1' }
+    const started = performance.now()
+    const [strangers, work] = await Promise.all([
+      Promise.all(Array.from({ length: 40 }, () => server.client().problem('POST', '/api/setup', request))),
+      clients.lead.call('GET', '/api/jobs').then(answer => ({ status: answer.status, after: performance.now() - started })),
+    ])
+    expect(new Set(strangers.map(answer => answer.body.code))).toEqual(new Set(['SETUP_DONE']))
+    // Forty hashes, one after the other, would take many seconds.
+    expect([work.status, work.after < 5000]).toEqual([200, true])
+  })
+
+  it('signing out ends the sign-in itself: a copy of the cookie is worth nothing', async () => {
+    const client = await server.as('desk')
+    const copy = server.client()
+    copy.cookie = client.cookie
+    expect((await copy.call('GET', '/api/jobs')).status).toBe(200)
+    await client.call('DELETE', '/api/session')
+    expect((await copy.problem('GET', '/api/jobs')).status).toBe(401)
   })
 })

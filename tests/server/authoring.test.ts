@@ -102,7 +102,7 @@ describe('publishing', () => {
     [
       'a number out of range',
       sheet => replaceAt(sheet, ['lines', 0, 'sections', 0, 'points', 0, 'at'], () => [1e9, 0, 0]),
-      'REQUEST_BODY',
+      'SHEET_REFUSED',
       'sheet.lines[0].sections[0].points[0].at[0]',
     ],
     ['a revision too far', sheet => ({ ...sheet, revision: 99 }), 'SHEET_REVISION_MOVED', ''],

@@ -135,13 +135,8 @@ describe('recording', () => {
 
   it('all or nothing: one refused event of a batch leaves none', async () => {
     const job = await rafe.openJob()
-    const at = new Date().toISOString()
     const answer = await rafe.problem('POST', `/api/jobs/${job.id}/events`, {
-      basedOn: 2,
-      events: [
-        { id: v7(), at, device: 'test', command: { type: 'jointOpened', joint: 'gearbox-out-joint' } },
-        { id: v7(), at, device: 'test', command: { type: 'signedOff' } },
-      ],
+      events: [rafe.entry({ type: 'jointOpened', joint: 'gearbox-out-joint' }, 2), rafe.entry({ type: 'signedOff' }, 2)],
     })
     expect([answer.status, answer.body.code, answer.body.errors?.[0]?.path]).toEqual([409, 'JOB_MISSING', 'events[1]'])
     expect((await rafe.job(job.id)).events).toHaveLength(2)
@@ -158,11 +153,10 @@ describe('recording', () => {
     ['a time that is none', { at: 'yesterday' }, 'events[0].at'],
   ])('refuses %s with its place', async (_, change, path) => {
     const job = (await rafe.call<JobRow[]>('GET', '/api/jobs')).body[0]!
-    const answer = await rafe.problem('POST', `/api/jobs/${job.id}/events`, {
-      basedOn: 1,
-      events: [{ id: v7(), at: new Date().toISOString(), device: 'test', command: { type: 'resumed' }, ...change }],
-    })
-    expect([answer.status, answer.body.code]).toEqual([422, 'REQUEST_BODY'])
+    const entry = { ...rafe.entry({ type: 'resumed' }, 1), ...change }
+    const answer = await rafe.problem('POST', `/api/jobs/${job.id}/events`, { events: [entry] })
+    // The last word on this entry: sent again it is the same, and nothing else has to wait for it.
+    expect([answer.status, answer.body.code, answer.body.refused]).toEqual([422, 'ENTRY_UNREADABLE', entry.id])
     expect(answer.body.errors!.map(error => error.path)).toContain(path)
   })
 

@@ -5,6 +5,7 @@ import type { JobCommand } from '#core/job/types'
 import { useJob } from '~/stores/job'
 import { usePhotos } from '~/stores/photos'
 import { wordsOf } from '~/utils/api'
+import { isStoreFault, notKeptWords } from '~/utils/deviceStore'
 
 /**
  * A photo for the step at hand, from the camera or a file; made small here and kept here until the server has it, which keeps it without
@@ -33,10 +34,10 @@ async function picked(event: Event) {
     const command = { type: 'photoTaken', photo: id, ...entry } as const
     // Gone on to another page of the job meanwhile: nobody listens, and the entry is made all the same.
     if (!left) emit('taken', command)
-    else if (inView.view?.row.id === props.job) inView.record(command)
+    else if (inView.view?.row.id === props.job) void inView.record(command)
     caption.value = ''
   } catch (error) {
-    trouble.value = `This file is no photo that can be read here. ${wordsOf(error)}`
+    trouble.value = isStoreFault(error) ? notKeptWords(error) : `This file is no photo that can be read here. ${wordsOf(error)}`
   } finally {
     busy.value = false
   }

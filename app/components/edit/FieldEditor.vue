@@ -124,6 +124,11 @@ const setVec = (vec: readonly number[], i: number, event: Event) => {
 }
 const open = ref<number>()
 const wrongAt = (path: string) => [...props.wrong].some(item => item === path || item.startsWith(`${path}.`))
+/** One more at the end, and open to be written. */
+function add(item: unknown) {
+  open.value = list.value.length
+  set([...list.value, item])
+}
 </script>
 
 <template>
@@ -445,16 +450,7 @@ const wrongAt = (path: string) => [...props.wrong].some(item => item === path ||
           />
         </div>
       </div>
-      <button
-        type="button"
-        class="mini"
-        @click="
-          open = list.length
-          set([...list, field.blank(list.length + 1, sheet)])
-        "
-      >
-        add a {{ field.one }}
-      </button>
+      <button type="button" class="mini" @click="add(field.blank(list.length + 1, sheet))">add a {{ field.one }}</button>
     </fieldset>
   </div>
 </template>

@@ -2,13 +2,14 @@
 import { computed, ref } from 'vue'
 import { ageOf, conditions, usualJudgement, type Condition, type Judgement } from '#core/access/judgeChance'
 import type { PlanInputs } from '#core/access/planJob'
-import { siblingOf, weighNeighbours } from '#core/access/weighNeighbours'
+import { siblingOf } from '#core/access/weighNeighbours'
 import type { JobCommand, JobState } from '#core/job/types'
 import type { ResolvedSheet } from '#core/sheet/resolveSheet'
 import { conditionWords } from '#shared/words/remedyWords'
 import { neighbourWords } from '#shared/words/planWords'
 import { sheetNames } from '#shared/words/sheetNames'
-import { useAfterFrame } from '~/composables/useAfterFrame'
+import { useWorked } from '~/composables/useWorked'
+import { onCar } from '~/workers/tasks'
 import { useShopSetting } from '~/composables/useShopSetting'
 import { useSession } from '~/stores/session'
 import { steady } from '~/utils/steady'
@@ -32,19 +33,14 @@ const siblings = steady(() =>
     choice === 'now' && siblingOf(ref) !== undefined ? [siblingOf(ref)!] : [],
   ),
 )
-const late = useAfterFrame(() => ({ resolved: props.resolved, inputs: props.inputs }))
-const weighed = computed(() =>
-  weighNeighbours(late.value.resolved, late.value.inputs, {
-    years: years.value,
-    judgement: judgement.value,
-    found: found.value,
-    age: age.value,
-    siblings: siblings.value,
-  }),
-)
+const { value: weighed, busy } = useWorked('neighbours', () => ({
+  car: onCar(props.resolved),
+  inputs: props.inputs,
+  weighing: { years: years.value, judgement: judgement.value, found: found.value, age: age.value, siblings: siblings.value },
+}))
 const weights = computed(() =>
-  weighed.value.map(weight => {
-    const { sheet } = late.value.resolved
+  (weighed.value ?? []).map(weight => {
+    const { sheet } = props.resolved
     const [line, neighbour] = [
       sheet.lines.find(item => item.id === siblingOf(weight.neighbour)),
       sheet.neighbours.find(item => item.id === weight.neighbour),
@@ -78,7 +74,8 @@ const { draft, trouble, mayChange, keep } = useShopSetting(session.setJudgement)
 </script>
 
 <template>
-  <section v-if="weights.length" class="card stack" aria-label="While it is open">
+  <section v-if="weights.length" class="card stack" aria-label="While it is open" :aria-busy="busy">
+    <v-progress-linear v-if="busy" indeterminate aria-label="Weighing" />
     <div class="spread">
       <h3>While it is open</h3>
       <label class="soft"

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { listAlternatives } from '#core/access/listAlternatives'
 import type { PlanInputs } from '#core/access/planJob'
 import type { Plan } from '#core/access/types'
 import type { ResolvedSheet } from '#core/sheet/resolveSheet'
 import { liftPositions, type Way } from '#core/sheet/types'
 import { scopeOf } from '#core/access/listGoals'
-import { useAfterFrame } from '~/composables/useAfterFrame'
+import { useWorked } from '~/composables/useWorked'
+import { onCar } from '~/workers/tasks'
 import { goalWords, whyWords } from '#shared/words/planWords'
 import { wrenchFor } from '#core/fittings/nearHexes'
 import { bleedWords, positionWords, reachWords } from '#shared/words/vocabulary'
@@ -32,20 +32,20 @@ const scope = computed(() => {
 })
 const goals = computed(() => scope.value?.goals ?? [])
 const wayWords = (way: Way | undefined) => (way ? `${reachWords[way.from]}${way.note ? ` (${way.note})` : ''}` : '')
-const late = useAfterFrame(() => ({ resolved: props.resolved, inputs: props.inputs, plan: props.plan }))
+const { value: found, busy: weighing } = useWorked('alternatives', () =>
+  props.plan ? { car: onCar(props.resolved), inputs: props.inputs, plan: props.plan } : undefined,
+)
 const alternatives = computed(() =>
-  late.value.plan
-    ? listAlternatives(late.value.resolved, late.value.inputs, late.value.plan).map(other => {
-        const goal = goals.value.find(candidate => candidate.id === other.goal)
-        return {
-          ...other,
-          name: goalWords(other.goal, props.resolved.sheet),
-          taken: wayWords(goal?.ways[other.chosen]),
-          instead: wayWords(goal?.ways[other.way]),
-          why: whyWords(other, props.resolved.sheet),
-        }
-      })
-    : [],
+  (props.plan ? (found.value ?? []) : []).map(other => {
+    const goal = goals.value.find(candidate => candidate.id === other.goal)
+    return {
+      ...other,
+      name: goalWords(other.goal, props.resolved.sheet),
+      taken: wayWords(goal?.ways[other.chosen]),
+      instead: wayWords(goal?.ways[other.way]),
+      why: whyWords(other, props.resolved.sheet),
+    }
+  }),
 )
 const barred = computed(() =>
   Object.entries(props.inputs.forbidden ?? {}).flatMap(([goal, ways]) =>
@@ -158,6 +158,7 @@ const methods = computed(() => props.resolved.sheet.bleeding.allowed)
         </li>
       </ul></template
     >
+    <v-progress-linear v-if="weighing" indeterminate aria-label="Looking for other ways" />
     <template v-if="alternatives.length"
       ><h4>Why this way</h4>
       <ul class="why">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { answers } from '#shared/schemas/answers'
 import { computed, onMounted, ref, watch } from 'vue'
 import { v7 } from 'uuid'
 import type { Sheet } from '#core/sheet/types'
@@ -21,7 +22,7 @@ const id = ref(v7())
 
 async function load() {
   try {
-    notes.value = await call<NoteView[]>('GET', `/api/sheets/${props.sheet.id}/notes`)
+    notes.value = await call('GET', `/api/sheets/${props.sheet.id}/notes`, answers.notes)
   } catch (error) {
     connection.notice(error)
   }
@@ -47,7 +48,7 @@ async function write() {
   trouble.value = ''
   const [target, targetId] = about.value.split(':') as [NoteTarget, string | undefined]
   try {
-    notes.value = await call<NoteView[]>('POST', `/api/sheets/${props.sheet.id}/notes`, {
+    notes.value = await call('POST', `/api/sheets/${props.sheet.id}/notes`, answers.notes, {
       id: id.value,
       revision: props.sheet.revision,
       target,

@@ -1,14 +1,16 @@
 <script setup lang="ts">
+import { answers } from '#shared/schemas/answers'
 import { computed, ref, watch } from 'vue'
 import { navigateTo } from '#imports'
 import { v7 } from 'uuid'
 import { checkVehicleNumber } from '#core/identify/checkVehicleNumber'
 import { resolveSheet } from '#core/sheet/resolveSheet'
 import type { Family, Sheet } from '#core/sheet/types'
-import type { JobRow, VehicleView } from '#shared/schemas/api'
+import type { VehicleView } from '#shared/schemas/api'
+import { entryVersion, type Entry } from '#shared/schemas/job'
 import { vehicleNumberWords } from '#shared/words/vehicleNumberWords'
 import { useSession } from '~/stores/session'
-import { call, wordsOf } from '~/utils/api'
+import { call, nothing, wordsOf } from '~/utils/api'
 import { deviceId } from '~/utils/device'
 
 const props = defineProps<{
@@ -45,7 +47,7 @@ watch(open, async now => {
   trouble.value = ''
   chosen.value = props.vehicle?.id
   try {
-    vehicles.value = props.vehicle ? [props.vehicle] : await call<VehicleView[]>('GET', `/api/sheets/${props.sheet.id}/vehicles`)
+    vehicles.value = props.vehicle ? [props.vehicle] : await call('GET', `/api/sheets/${props.sheet.id}/vehicles`, answers.vehicles)
   } catch (error) {
     trouble.value = wordsOf(error)
   }
@@ -65,7 +67,7 @@ async function create() {
   try {
     let target = chosen.value
     if (adding.value) {
-      const added = await call<VehicleView>('POST', '/api/vehicles', {
+      const added = await call('POST', '/api/vehicles', answers.vehicle, {
         plate: plate.value,
         customer: customer.value,
         family: family.value,
@@ -79,9 +81,9 @@ async function create() {
       adding.value = false
     }
     // What was answered on the sheet before a car was chosen goes with the car.
-    for (const look of props.answered) await call('POST', `/api/vehicles/${target}/traits`, { sheet: props.sheet.id, ...look })
+    for (const look of props.answered) await call('POST', `/api/vehicles/${target}/traits`, nothing, { sheet: props.sheet.id, ...look })
     const at = new Date().toISOString()
-    const job = await call<JobRow>('POST', '/api/jobs', {
+    const job = await call('POST', '/api/jobs', answers.jobRow, {
       id: jobId.value,
       at,
       device: deviceId(),
@@ -90,15 +92,17 @@ async function create() {
       complaint: complaint.value || undefined,
     })
     if (lines.value.length > 0)
-      await call('POST', `/api/jobs/${job.id}/events`, {
-        basedOn: job.seq,
+      await call('POST', `/api/jobs/${job.id}/events`, nothing, {
         events: [
           {
+            v: entryVersion,
             id: v7(),
             at,
             device: deviceId(),
+            seen: job.seq,
+            by: session.person!.id,
             command: { type: 'planned', inputs: { lines: lines.value, start: 'ground', lift: session.ownLift } },
-          },
+          } satisfies Entry,
         ],
       })
     open.value = false
@@ -125,8 +129,10 @@ async function create() {
           type="button"
           class="btn tight quiet"
           @click="
-            adding = true
-            chosen = undefined
+            () => {
+              adding = true
+              chosen = undefined
+            }
           "
         >
           A car that is not here yet

@@ -1,16 +1,27 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useConnection } from '~/stores/connection'
-import { useJob } from '~/stores/job'
+import { useQueue } from '~/stores/queue'
 
 const connection = useConnection()
-const job = useJob()
-const waiting = computed(() => job.outbox.length)
+const queue = useQueue()
+const waiting = computed(() => queue.waiting.length)
+const what = {
+  'no-server': 'No connection to the server.',
+  'no-database': 'The database does not answer.',
+  'no-storage': 'The server cannot keep anything at the moment: its disk is full, or it is set to read only. Tell an admin.',
+  busy: 'The server is busy.',
+} as const
+const reload = () => window.location.reload()
 </script>
 
 <template>
+  <div v-if="connection.outdated" class="trouble banner" role="alert">
+    <b>Efferent has been updated.</b> This page is the one from before. What you recorded is kept on this device.
+    <v-btn variant="outlined" @click="reload">Load the new one</v-btn>
+  </div>
   <div v-if="connection.trouble !== 'none'" class="trouble banner" role="alert">
-    <b>{{ connection.trouble === 'no-database' ? 'The database does not answer.' : 'No connection to the server.' }}</b>
+    <b>{{ what[connection.trouble] }}</b>
     Trying again every second.
     <template v-if="waiting > 0"
       >{{ waiting }} {{ waiting === 1 ? 'entry waits' : 'entries wait' }} on this device and will be sent.</template

@@ -1,10 +1,11 @@
 <script setup lang="ts">
+import { answers } from '#shared/schemas/answers'
 import { computed, onMounted, ref } from 'vue'
 import { navigateTo, useHead, useRoute } from '#imports'
 import { blankSheet } from '#core/sheet/mendSheet'
 import { systems, type Family, type Sheet, type System } from '#core/sheet/types'
 import { limits } from '#shared/limits'
-import type { SheetHead, SheetView } from '#shared/schemas/api'
+import type { SheetHead } from '#shared/schemas/api'
 import { systemWords } from '#shared/words/vocabulary'
 import { useConnection } from '~/stores/connection'
 import { call, wordsOf } from '~/utils/api'
@@ -25,7 +26,10 @@ const file = ref<File>()
 const trouble = ref('')
 onMounted(async () => {
   try {
-    ;[families.value, heads.value] = await Promise.all([call<Family[]>('GET', '/api/families'), call<SheetHead[]>('GET', '/api/sheets')])
+    ;[families.value, heads.value] = await Promise.all([
+      call('GET', '/api/families', answers.families),
+      call('GET', '/api/sheets', answers.sheets),
+    ])
     family.value = families.value[0]?.id ?? ''
   } catch (error) {
     if (!connection.notice(error)) trouble.value = wordsOf(error)
@@ -46,7 +50,7 @@ async function begun(): Promise<Sheet> {
   if (from.value === 'blank') return blankSheet(slug.value, title.value, system.value, family.value)
   const source =
     from.value === 'copy'
-      ? (await call<SheetView>('GET', `/api/sheets/${copy.value}`)).sheet
+      ? (await call('GET', `/api/sheets/${copy.value}`, answers.sheet)).sheet
       : (JSON.parse(await file.value!.text()) as Sheet)
   const sheet = { ...source, id: slug.value, revision: 1, title: title.value, notes: [] }
   const [issue] = schemaIssues(sheet)

@@ -51,9 +51,8 @@ import {
 } from '../../../core/units/types'
 
 /**
- * Short hands for writing demo sheets. What comes out is the open format and nothing else; `npx tsx cli/writeDemo.ts` writes it to
- * db/demo. Everything
- * here is invented: makes, numbers, part numbers.
+ * Short hands for writing demo sheets. What comes out is the open format and nothing else; `npx tsx cli/writeDemo.ts` writes it to db/demo.
+ * Everything here is invented: makes, numbers, part numbers.
  */
 export type Point = readonly [x: number, y: number, z: number, radius?: number]
 type Range = readonly [low: number, high: number]

@@ -1,6 +1,9 @@
 import { limits } from '../../../shared/limits'
 import { importPack } from '../../services/importPack'
-import { readJson } from '../../utils/body'
+import { readBytes } from '../../utils/body'
 import { route } from '../../utils/route'
+import { runTask } from '../../utils/workers'
 
-export default route('POST /api/packs', async ({ event, person }) => importPack(await readJson(event, limits.packBytes), person.id))
+export default route('POST /api/packs', async ({ event, person, gone }) =>
+  importPack(await runTask('readPack', { body: await readBytes(event, limits.packBytes) }, gone), person.id),
+)

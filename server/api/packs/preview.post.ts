@@ -1,7 +1,10 @@
 import { limits } from '../../../shared/limits'
 import { previewPack } from '../../services/importPack'
-import { readJson } from '../../utils/body'
+import { readBytes } from '../../utils/body'
 import { getPool } from '../../utils/db'
 import { route } from '../../utils/route'
+import { runTask } from '../../utils/workers'
 
-export default route('POST /api/packs/preview', async ({ event }) => previewPack(getPool(), await readJson(event, limits.packBytes)))
+export default route('POST /api/packs/preview', async ({ event, gone }) =>
+  previewPack(getPool(), await runTask('readPack', { body: await readBytes(event, limits.packBytes) }, gone)),
+)

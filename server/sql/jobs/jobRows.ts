@@ -1,17 +1,22 @@
-import type { JobBody, JobEvent } from '../../../core/job/types'
-import type { Summary } from '../../../core/job/summarise'
-import type { JobRow } from '../../../shared/schemas/api'
+import type { JobEvent } from '../../../core/job/types'
+import { reader, summarySchema, type JobRow } from '../../../shared/schemas/api'
+import { readEvent } from '../../../shared/schemas/event'
+import { unreadableRow } from '../unreadableRow'
 
 export type EventRow = {
   id: string
   job_id: string
+  version: number
   seq: number
+  seen: number | null
   at: Date
   recorded_at: Date
   person_id: string
   person_name: string
+  sent_by: string | null
+  sent_by_name: string | null
   device: string
-  body: JobBody
+  body: unknown
 }
 export type JobHeadRow = {
   id: string
@@ -24,42 +29,55 @@ export type JobHeadRow = {
   plate: string
   vehicle_label: string
   customer: string
-  summary: Summary
+  summary: unknown
   next_words: string
   opened_at: Date
   updated_at: Date
   server_now: Date
 }
 
-export const eventColumns = 'id, job_id, seq, at, recorded_at, person_id, person_name, device, body'
+export const eventColumns = 'id, job_id, version, seq, seen, at, recorded_at, person_id, person_name, sent_by, sent_by_name, device, body'
 
-export const toEvent = (row: EventRow): JobEvent => ({
-  id: row.id,
-  job: row.job_id,
-  seq: row.seq,
-  at: row.at.toISOString(),
-  recordedAt: row.recorded_at.toISOString(),
-  by: { id: row.person_id, name: row.person_name },
-  device: row.device,
-  body: row.body,
-})
+/** A row as the JSON its version is read from: what it says is believed only when it has been read (readEvent). */
+export function toEvent(row: EventRow): JobEvent {
+  const read = readEvent({
+    ...(row.version > 1 && { v: row.version, seen: row.seen }),
+    id: row.id,
+    job: row.job_id,
+    seq: row.seq,
+    at: row.at.toISOString(),
+    recordedAt: row.recorded_at.toISOString(),
+    by: { id: row.person_id, name: row.person_name },
+    ...(row.sent_by !== null && { sentBy: { id: row.sent_by, name: row.sent_by_name } }),
+    device: row.device,
+    body: row.body,
+  })
+  if (read.ok) return read.value
+  throw unreadableRow(`event ${row.id} of job ${row.job_id}`, read.error)
+}
 
-export const toJobRow = (row: JobHeadRow): JobRow => ({
-  id: row.id,
-  number: row.number,
-  seq: row.seq,
-  sheet: row.sheet_id,
-  sheetTitle: row.sheet_title,
-  revision: row.sheet_revision,
-  plate: row.plate,
-  vehicle: row.vehicle_label,
-  customer: row.customer,
-  summary: row.summary,
-  nextWords: row.next_words,
-  openedAt: row.opened_at.toISOString(),
-  updatedAt: row.updated_at.toISOString(),
-  serverNow: row.server_now.toISOString(),
-})
+const readSummary = reader(summarySchema)
+
+export function toJobRow(row: JobHeadRow): JobRow {
+  const summary = readSummary(row.summary)
+  if (!summary.ok) throw unreadableRow(`the summary of job ${row.id}`, summary.error)
+  return {
+    id: row.id,
+    number: row.number,
+    seq: row.seq,
+    sheet: row.sheet_id,
+    sheetTitle: row.sheet_title,
+    revision: row.sheet_revision,
+    plate: row.plate,
+    vehicle: row.vehicle_label,
+    customer: row.customer,
+    summary: summary.value,
+    nextWords: row.next_words,
+    openedAt: row.opened_at.toISOString(),
+    updatedAt: row.updated_at.toISOString(),
+    serverNow: row.server_now.toISOString(),
+  }
+}
 
 export const jobSelect = `select j.id, j.number, j.seq, j.sheet_id, j.sheet_revision, s.title as sheet_title, j.vehicle_id,
   v.plate, f.make || ' ' || f.model as vehicle_label,

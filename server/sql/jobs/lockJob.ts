@@ -1,15 +1,17 @@
 import type { Db } from '../../utils/db'
 
-export type LockedJob = { id: string; seq: number; sheet_id: string; sheet_revision: number; vehicle_id: string; now: Date }
+export type JobHead = { id: string; seq: number; sheet_id: string; sheet_revision: number; vehicle_id: string; now: Date }
 
-/**
- * Takes the job for this transaction: appends to one job happen one after the other, so its sequence has no gaps.
- * `now` is the database's clock, one for all server processes.
- */
-export async function lockJob(db: Db, id: string): Promise<LockedJob | undefined> {
-  const { rows } = await db.query<LockedJob>(
-    'select id, seq, sheet_id, sheet_revision, vehicle_id, clock_timestamp() as now from jobs where id = $1::uuid for update',
-    [id],
-  )
+const columns = 'id, seq, sheet_id, sheet_revision, vehicle_id, clock_timestamp() as now'
+
+/** Where a job stands, and the database's clock, one for all server processes. Holds nobody up. */
+export async function findHead(db: Db, id: string): Promise<JobHead | undefined> {
+  const { rows } = await db.query<JobHead>(`select ${columns} from jobs where id = $1::uuid`, [id])
+  return rows[0]
+}
+
+/** The same, and takes the job for this transaction: for whoever was overtaken too often (server/services/append.ts). */
+export async function lockJob(db: Db, id: string): Promise<JobHead | undefined> {
+  const { rows } = await db.query<JobHead>(`select ${columns} from jobs where id = $1::uuid for update`, [id])
   return rows[0]
 }

@@ -1,19 +1,30 @@
 import type { Family } from '../../../core/sheet/types'
+import { reader } from '../../../shared/schemas/api'
+import { familySchema } from '../../../shared/schemas/sheet'
 import type { Db } from '../../utils/db'
+import { unreadableRow } from '../unreadableRow'
+
+const read = reader(familySchema)
+/** A family as it is stored, held against its schema. */
+export function toFamily(body: unknown): Family {
+  const family = read(body)
+  if (family.ok) return family.value
+  throw unreadableRow('a vehicle family', family.error)
+}
 
 export async function listFamilies(db: Db): Promise<Family[]> {
-  const { rows } = await db.query<{ body: Family }>('select body from families order by make, model')
-  return rows.map(row => row.body)
+  const { rows } = await db.query<{ body: unknown }>('select body from families order by make, model')
+  return rows.map(row => toFamily(row.body))
 }
 
 export async function findFamily(db: Db, id: string): Promise<Family | undefined> {
-  const { rows } = await db.query<{ body: Family }>('select body from families where id = $1::text', [id])
-  return rows[0]?.body
+  const { rows } = await db.query<{ body: unknown }>('select body from families where id = $1::text', [id])
+  return rows[0] && toFamily(rows[0].body)
 }
 
 export async function findFamilies(db: Db, ids: string[]): Promise<Family[]> {
-  const { rows } = await db.query<{ body: Family }>('select body from families where id = any ($1::text[]) order by make, model', [ids])
-  return rows.map(row => row.body)
+  const { rows } = await db.query<{ body: unknown }>('select body from families where id = any ($1::text[]) order by make, model', [ids])
+  return rows.map(row => toFamily(row.body))
 }
 
 export async function upsertFamily(db: Db, family: Family): Promise<void> {

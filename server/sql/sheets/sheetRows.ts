@@ -1,4 +1,6 @@
 import type { Applies, Sheet, System } from '../../../core/sheet/types'
+import { readSheet } from '../../../shared/schemas/readSheet'
+import { unreadableRow } from '../unreadableRow'
 
 export type SheetHeadRow = {
   id: string
@@ -10,7 +12,14 @@ export type SheetHeadRow = {
   applies: Applies[]
   applies_to: string
 }
-export type SheetRow = { id: string; revision: number; body: Sheet; digest: string }
+export type SheetRow = { id: string; revision: number; body: unknown; digest: string }
+
+/** A stored revision, brought up to today's format and held against its schema. */
+export function toSheet(row: SheetRow): Sheet {
+  const sheet = readSheet(row.body)
+  if (sheet.ok) return sheet.value
+  throw unreadableRow(`line sheet “${row.id}” revision ${row.revision}`, sheet.error)
+}
 
 /** Columns of a sheet's head; `applies_to` names its families in words. Needs alias `s` on sheet_heads. */
 export const headColumns = `s.id, s.revision, s.title, s.system, s.summary, s.families, s.applies,

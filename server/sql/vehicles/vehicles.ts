@@ -1,4 +1,3 @@
-import type { Family } from '../../../core/sheet/types'
 import type { Db } from '../../utils/db'
 
 export type VehicleRow = {
@@ -10,7 +9,7 @@ export type VehicleRow = {
   engine: string | null
   vin: string | null
   traits: Record<string, string>
-  family_body: Family
+  family_body: unknown
 }
 
 const columns = 'v.id, v.plate, v.customer, v.family, v.year, v.engine, v.vin, v.traits, f.body as family_body'

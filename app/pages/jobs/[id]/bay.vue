@@ -151,8 +151,9 @@ const weeps = computed(() => {
 /** A new step, or a joint worked on again, begins its entry anew. */
 const entryKey = computed(() => `${step.value?.id} ${joint.value ? (job.state?.joints[joint.value.id]?.torqued?.event ?? '') : ''}`)
 const seized = ref(false)
-function tried(commands: JobCommand[]) {
-  if (commands.every(command => record(command))) seized.value = false
+async function tried(commands: JobCommand[]) {
+  for (const command of commands) if (!(await record(command))) return
+  seized.value = false
 }
 const others = computed(() => session.view?.people.filter(person => person.id !== session.person?.id && person.role !== 'desk') ?? [])
 const last = computed(() =>
@@ -176,7 +177,7 @@ watch([() => step.value?.id, draft], () => (refusal.value = undefined))
 
 async function press() {
   if (!step.value || !draft.value) return
-  if (record(draft.value)) {
+  if (await record(draft.value)) {
     chosen.value = undefined
     await nextTick()
     window.scrollTo({ top: 0 })
@@ -186,15 +187,15 @@ async function press() {
 function enter(event: KeyboardEvent) {
   if ((event.target as HTMLElement).tagName === 'INPUT') void press()
 }
-function more(command: JobCommand) {
-  if (record(command)) menu.value = false
+async function more(command: JobCommand) {
+  if (await record(command)) menu.value = false
 }
 /** Found and put back: the count is corrected by an event of its own. */
 function countIn(operation: string) {
-  record({ type: 'fastenersCounted', operation, fasteners: job.state!.operations[operation]!.fastenersOut })
+  void record({ type: 'fastenersCounted', operation, fasteners: job.state!.operations[operation]!.fastenersOut })
 }
 async function signOff() {
-  if (record({ type: 'signedOff' })) await navigateTo(`/jobs/${id}/handover`)
+  if (await record({ type: 'signedOff' })) await navigateTo(`/jobs/${id}/handover`)
 }
 useKeys({ ' ': () => void press(), m: () => (menu.value = true), Escape: () => void navigateTo(`/jobs/${id}`) })
 </script>
@@ -332,8 +333,10 @@ useKeys({ ' ': () => void press(), m: () => (menu.value = true), Escape: () => v
             class="btn"
             :disabled="!note.trim()"
             @click="
-              more({ type: 'noteWritten', text: note })
-              note = ''
+              () => {
+                more({ type: 'noteWritten', text: note })
+                note = ''
+              }
             "
           >
             Keep the note
@@ -352,8 +355,10 @@ useKeys({ ' ': () => void press(), m: () => (menu.value = true), Escape: () => v
               <button
                 class="btn quiet"
                 @click="
-                  more({ type: 'passedOn', to: person.name, ...(note.trim() ? { note: note.trim() } : {}) })
-                  note = ''
+                  () => {
+                    more({ type: 'passedOn', to: person.name, ...(note.trim() ? { note: note.trim() } : {}) })
+                    note = ''
+                  }
                 "
               >
                 To {{ person.name }}
@@ -368,8 +373,10 @@ useKeys({ ' ': () => void press(), m: () => (menu.value = true), Escape: () => v
               <button
                 class="btn quiet"
                 @click="
-                  chosen = item.id
-                  menu = false
+                  () => {
+                    chosen = item.id
+                    menu = false
+                  }
                 "
               >
                 {{ stepWords(item, sheet).title }}

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { valueOf } from '#core/result'
 import { computed, ref, watch } from 'vue'
 import { navigateTo, useHead } from '#imports'
 import { identifyLayouts, type CannotSee } from '#core/identify/identifyLayouts'
@@ -33,7 +34,9 @@ useHead({ title: () => (job.view ? `Job ${job.view.row.number} · Efferent` : 'J
 // The stream's row is newer than the one the job was loaded with.
 const row = computed(() => floor.rows?.find(candidate => candidate.id === id) ?? job.view!.row)
 const cannotSee = ref<CannotSee[]>([])
-const identification = computed(() => resolved.value && identifyLayouts([resolved.value.sheet], resolved.value.car, cannotSee.value))
+const identification = computed(
+  () => resolved.value && valueOf(identifyLayouts([resolved.value.sheet], resolved.value.car, cannotSee.value)),
+)
 const ahead = computed(() => (job.newer ? job.ahead.map(change => changeWords(change, sheet.value, job.newer!)) : []))
 const begun = computed(() => Object.keys(job.state?.joints ?? {}).length > 0)
 const scope = computed(() => job.state?.scope ?? [])
@@ -50,13 +53,13 @@ function choose(lineId: string, on: boolean) {
   const lines = resolved
     .value!.lines.map(candidate => candidate.id)
     .filter(candidate => (candidate === lineId ? on : scope.value.includes(candidate)))
-  record({
+  void record({
     type: 'planned',
     inputs: { ...(job.state?.inputs ?? { ...(session.ownLift && { lift: session.ownLift }) }), lines, start: start.value },
   })
 }
 /** A neighbour taken or left is in the plan as work, and on record as a decision: one that the plan refuses has not been taken. */
-function decideNeighbour(command: Extract<JobCommand, { type: 'neighbourDecided' }>) {
+async function decideNeighbour(command: Extract<JobCommand, { type: 'neighbourDecided' }>) {
   const { lines, neighbours = [] } = job.state!.inputs!
   const line = siblingOf(command.neighbour)
   const [before, item] = line === undefined ? [neighbours, command.neighbour] : [lines, line]
@@ -66,15 +69,15 @@ function decideNeighbour(command: Extract<JobCommand, { type: 'neighbourDecided'
   if (
     after.length !== before.length &&
     (line === undefined || after.length > 0) &&
-    !record({ type: 'planned', inputs: { ...job.state!.inputs!, ...change } })
+    !(await record({ type: 'planned', inputs: { ...job.state!.inputs!, ...change } }))
   )
     return
-  record(command)
+  await record(command)
 }
 const done = computed(() => job.steps.filter(step => step.status !== 'open').length)
 const signable = computed(() => job.plan && job.missing.length === 0 && !job.state?.signedOff)
 async function signOff() {
-  if (record({ type: 'signedOff' })) await navigateTo(`/jobs/${id}/handover`)
+  if (await record({ type: 'signedOff' })) await navigateTo(`/jobs/${id}/handover`)
 }
 const events = computed(() => [...job.confirmed, ...job.outbox.map(waiting => waiting.event)].toReversed())
 const whole = ref(false)

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { answers } from '#shared/schemas/answers'
 import { computed, onMounted, ref } from 'vue'
 import { definePageMeta, useHead, useRoute } from '#imports'
 import { practiceFor } from '#core/fittings/generalPractice'
@@ -8,7 +9,7 @@ import { settleValue, settleWindow } from '#core/sheet/settleContested'
 import type { Car } from '#core/sheet/types'
 import { targetTorque } from '#core/torque/checkTorque'
 import { formatNumber } from '#core/units/formatQuantity'
-import type { RevisionView, SheetView, VehicleView } from '#shared/schemas/api'
+import type { SheetView, VehicleView } from '#shared/schemas/api'
 import { hexName } from '#shared/words/hexWords'
 import { practiceWords } from '#shared/words/practiceWords'
 import { bleedWords, cautionWords, jointWords, list, systemWords } from '#shared/words/vocabulary'
@@ -37,9 +38,9 @@ onMounted(async () => {
     const id = String(route.params.id)
     const vehicleId = typeof route.query.vehicle === 'string' ? route.query.vehicle : undefined
     const [sheet, revisions, found] = await Promise.all([
-      call<SheetView>('GET', `/api/sheets/${id}`),
-      call<RevisionView[]>('GET', `/api/sheets/${id}/revisions`),
-      vehicleId ? call<{ vehicle: VehicleView }>('GET', `/api/vehicles/${vehicleId}`) : undefined,
+      call('GET', `/api/sheets/${id}`, answers.sheet),
+      call('GET', `/api/sheets/${id}/revisions`, answers.revisions),
+      vehicleId ? call('GET', `/api/vehicles/${vehicleId}`, answers.vehicleFound) : undefined,
     ])
     view.value = sheet
     vehicle.value = found?.vehicle

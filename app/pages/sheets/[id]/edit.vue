@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { answers } from '#shared/schemas/answers'
 import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import { navigateTo, useHead, useRoute } from '#imports'
 import { checkIntegrity } from '#core/sheet/checkIntegrity'
@@ -7,7 +8,7 @@ import { decidingTraits } from '#core/identify/identifyLayouts'
 import { offerMend } from '#core/sheet/mendSheet'
 import { resolveSheet } from '#core/sheet/resolveSheet'
 import type { Family, Sheet, Standpoint } from '#core/sheet/types'
-import type { NoteView, RevisionView, SheetView } from '#shared/schemas/api'
+import type { NoteView } from '#shared/schemas/api'
 import { changeWords } from '#shared/words/changeWords'
 import { integrityWords } from '#shared/words/integrityWords'
 import { mendWords } from '#shared/words/mendWords'
@@ -37,8 +38,8 @@ useHead({ title: () => `Edit ${draft.value?.title ?? id} · Efferent` })
 onMounted(async () => {
   try {
     const [known, current] = await Promise.all([
-      call<Family[]>('GET', '/api/families'),
-      call<SheetView>('GET', `/api/sheets/${id}`).catch((error: unknown) => {
+      call('GET', '/api/families', answers.families),
+      call('GET', `/api/sheets/${id}`, answers.sheet).catch((error: unknown) => {
         if (error instanceof ProblemFailure && error.problem.code === 'SHEET_UNKNOWN') return undefined
         throw error
       }),
@@ -53,7 +54,7 @@ onMounted(async () => {
       kept.value = true
     } else if (current) draft.value = { ...current.sheet, revision: basedOn + 1 }
     else trouble.value = `There is no line sheet “${id}” and no draft of one on this device.`
-    if (current) notes.value = await call<NoteView[]>('GET', `/api/sheets/${id}/notes`)
+    if (current) notes.value = await call('GET', `/api/sheets/${id}/notes`, answers.notes)
   } catch (error) {
     if (!connection.notice(error)) trouble.value = wordsOf(error)
   }
@@ -204,7 +205,7 @@ function fold(note: NoteView) {
 const why = ref<Record<string, string>>({})
 async function setAside(note: NoteView) {
   try {
-    const settled = await call<NoteView>('POST', `/api/notes/${note.id}/set-aside`, { why: why.value[note.id] })
+    const settled = await call('POST', `/api/notes/${note.id}/set-aside`, answers.note, { why: why.value[note.id] })
     notes.value = notes.value.map(one => (one.id === note.id ? settled : one))
   } catch (error) {
     if (!connection.notice(error)) trouble.value = wordsOf(error)
@@ -217,7 +218,7 @@ async function publish() {
   busy.value = true
   trouble.value = ''
   try {
-    await call<RevisionView>('POST', `/api/sheets/${id}/revisions`, { sheet: draft.value, notes: folded.value })
+    await call('POST', `/api/sheets/${id}/revisions`, answers.revision, { sheet: draft.value, notes: folded.value })
     dropDraft(localStorage, id)
     await navigateTo(`/sheets/${id}`)
   } catch (error) {

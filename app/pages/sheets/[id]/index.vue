@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { answers } from '#shared/schemas/answers'
+import { valueOf } from '#core/result'
 import { computed, onMounted, provide, ref, watch } from 'vue'
 import { navigateTo, useHead, useRoute } from '#imports'
 import { planJob } from '#core/access/planJob'
@@ -17,7 +19,7 @@ import { list, plural, systemWords } from '#shared/words/vocabulary'
 import { useKeys } from '~/composables/useKeys'
 import { useConnection } from '~/stores/connection'
 import { useSession } from '~/stores/session'
-import { call, wordsOf } from '~/utils/api'
+import { call, nothing, wordsOf } from '~/utils/api'
 import { carFromQuery } from '~/utils/carQuery'
 import { settleKey } from '~/utils/settle'
 
@@ -42,8 +44,8 @@ async function load() {
   try {
     const vehicleId = query('vehicle')
     const [sheet, found] = await Promise.all([
-      call<SheetView>('GET', `/api/sheets/${String(route.params.id)}${query('revision') ? `?revision=${query('revision')}` : ''}`),
-      vehicleId ? call<{ vehicle: VehicleView }>('GET', `/api/vehicles/${vehicleId}`) : undefined,
+      call('GET', `/api/sheets/${String(route.params.id)}${query('revision') ? `?revision=${query('revision')}` : ''}`, answers.sheet),
+      vehicleId ? call('GET', `/api/vehicles/${vehicleId}`, answers.vehicleFound) : undefined,
     ])
     view.value = sheet
     vehicle.value = found?.vehicle
@@ -83,7 +85,7 @@ const car = computed<Car>(() =>
 )
 const resolution = computed(() => sheet.value && resolveSheet(sheet.value, car.value))
 const resolved = computed(() => (resolution.value?.applies === 'yes' ? resolution.value.resolved : undefined))
-const identification = computed(() => sheet.value && identifyLayouts([sheet.value], car.value, cannotSee.value))
+const identification = computed(() => sheet.value && valueOf(identifyLayouts([sheet.value], car.value, cannotSee.value)))
 watch(
   resolved,
   value => {
@@ -95,7 +97,7 @@ watch(
 
 async function answer(look: { sheet: string; question: string; answer: string }) {
   try {
-    if (vehicle.value) vehicle.value = await call<VehicleView>('POST', `/api/vehicles/${vehicle.value.id}/traits`, look)
+    if (vehicle.value) vehicle.value = await call('POST', `/api/vehicles/${vehicle.value.id}/traits`, answers.vehicle, look)
     else answered.value = [...answered.value, { question: look.question, answer: look.answer }]
   } catch (error) {
     if (!connection.notice(error)) trouble.value = wordsOf(error)
@@ -157,7 +159,7 @@ provide(settleKey, {
       why,
     }))
     try {
-      await call('POST', `/api/sheets/${sheet.value.id}/revisions`, { sheet: settled })
+      await call('POST', `/api/sheets/${sheet.value.id}/revisions`, nothing, { sheet: settled })
       await load()
     } catch (error) {
       trouble.value = wordsOf(error)

@@ -1,14 +1,16 @@
 import { setResponseHeader } from 'h3'
 import { getRecord, recordFileName } from '../../../services/record'
 import { getPrintablePhotos } from '../../../services/photos'
-import { writeRecordPdf } from '../../../services/writeRecordPdf'
 import { getPool } from '../../../utils/db'
 import { idParam } from '../../../utils/params'
 import { route } from '../../../utils/route'
+import { runTask } from '../../../utils/workers'
 
-export default route('GET /api/jobs/:id/record.pdf', async ({ event }) => {
+export default route('GET /api/jobs/:id/record.pdf', async ({ event, gone }) => {
   const { record, sheet, workshop } = await getRecord(getPool(), idParam(event, 'JOB_UNKNOWN'))
+  const photos = await getPrintablePhotos(getPool(), record)
+  const pdf = await runTask('recordPdf', { record, sheet, workshop, photos }, gone)
   setResponseHeader(event, 'content-type', 'application/pdf')
   setResponseHeader(event, 'content-disposition', `inline; filename="${recordFileName(record, 'pdf')}"`)
-  return writeRecordPdf(record, sheet, workshop, await getPrintablePhotos(getPool(), record))
+  return Buffer.from(pdf)
 })

@@ -1,11 +1,11 @@
 import { getRouterParam } from 'h3'
 import { limits } from '../../../../shared/limits'
-import { publishSchema } from '../../../../shared/schemas/api'
 import { publishSheet } from '../../../services/publishSheet'
-import { parseWith, readJson } from '../../../utils/body'
+import { readBytes } from '../../../utils/body'
 import { route } from '../../../utils/route'
+import { runTask } from '../../../utils/workers'
 
-export default route('POST /api/sheets/:id/revisions', async ({ event, person }) => {
-  const { sheet, notes } = parseWith(publishSchema, await readJson(event, limits.packBytes))
+export default route('POST /api/sheets/:id/revisions', async ({ event, person, gone }) => {
+  const { sheet, notes } = await runTask('readRevision', { body: await readBytes(event, limits.packBytes) }, gone)
   return publishSheet(getRouterParam(event, 'id') ?? '', sheet, notes, person)
 })

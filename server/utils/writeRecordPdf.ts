@@ -36,7 +36,7 @@ const table = (header: string[], widths: (string | number)[], rows: TableCell[][
 })
 
 /** Two photos beside each other, each with its words; one the server does not have is named all the same. */
-function photoPairs(record: JobRecord, photos: ReadonlyMap<string, Buffer>): Content[] {
+function photoPairs(record: JobRecord, photos: ReadonlyMap<string, Uint8Array>): Content[] {
   if (record.photos.length === 0) return []
   const one = ({ photo, caption, by, at }: JobRecord['photos'][number]): Column => {
     const picture = photos.get(photo)
@@ -46,7 +46,7 @@ function photoPairs(record: JobRecord, photos: ReadonlyMap<string, Buffer>): Con
       margin: [0, 2, 0, 6],
     }
     return {
-      stack: picture ? [{ image: `data:image/jpeg;base64,${picture.toString('base64')}`, fit: [245, 185] }, words] : [words],
+      stack: picture ? [{ image: `data:image/jpeg;base64,${Buffer.from(picture).toString('base64')}`, fit: [245, 185] }, words] : [words],
       unbreakable: true,
       width: '50%',
     }
@@ -65,7 +65,7 @@ export async function writeRecordPdf(
   record: JobRecord,
   sheet: Sheet,
   workshop: string,
-  photos: ReadonlyMap<string, Buffer> = new Map(),
+  photos: ReadonlyMap<string, Uint8Array> = new Map(),
 ): Promise<Buffer> {
   const [normal, bold] = [fontFile(400), fontFile(700)]
   pdfmake.setFonts({ Body: { normal, bold, italics: normal, bolditalics: bold } })

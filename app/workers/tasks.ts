@@ -1,0 +1,43 @@
+import { listAlternatives } from '#core/access/listAlternatives'
+import { planOnce, rememberPlan, type Planned } from '#core/access/planOnce'
+import type { PlanInputs } from '#core/access/planJob'
+import type { Plan } from '#core/access/types'
+import { weighNeighbours, type Weighing } from '#core/access/weighNeighbours'
+import { traceLines } from '#core/route/traceLines'
+import { resolveSheet, type ResolvedSheet } from '#core/sheet/resolveSheet'
+import type { Car, Sheet } from '#core/sheet/types'
+
+/** A sheet and the car it is for, as JSON: copied to the worker as one text, and resolved there once for as long as it stays the same. */
+export type OnCar = string
+export const onCar = ({ sheet, car }: Pick<ResolvedSheet, 'sheet' | 'car'>): OnCar => JSON.stringify({ sheet, car })
+
+const most = 4
+const known = new Map<OnCar, ResolvedSheet>()
+function resolvedFor(text: OnCar): ResolvedSheet {
+  const before = known.get(text)
+  if (before) return before
+  const { sheet, car } = JSON.parse(text) as { sheet: Sheet; car: Car }
+  const resolution = resolveSheet(sheet, car)
+  if (resolution.applies === 'no') throw new RangeError(`the sheet ${sheet.id} is for another ${resolution.why}`)
+  if (known.size >= most) known.delete(known.keys().next().value!)
+  known.set(text, resolution.resolved)
+  return resolution.resolved
+}
+
+/** What the page works out off its own thread: pure functions of plain data (app/utils/workerCall.ts). */
+export const tasks = {
+  traceLines: ({ lines, keepouts }: { lines: Parameters<typeof traceLines>[0]; keepouts: Parameters<typeof traceLines>[1] }) =>
+    traceLines(lines, keepouts),
+  plan: ({ car, inputs }: { car: OnCar; inputs: PlanInputs }): Planned => planOnce(resolvedFor(car), inputs),
+  alternatives({ car, inputs, plan }: { car: OnCar; inputs: PlanInputs; plan: Plan }) {
+    const resolved = resolvedFor(car)
+    rememberPlan(resolved, inputs, { ok: true, value: plan })
+    return listAlternatives(resolved, inputs, plan)
+  },
+  neighbours: ({ car, inputs, weighing }: { car: OnCar; inputs: PlanInputs; weighing: Weighing }) =>
+    weighNeighbours(resolvedFor(car), inputs, weighing),
+}
+export type Tasks = typeof tasks
+export type TaskName = keyof Tasks
+export type TaskInput<N extends TaskName> = Parameters<Tasks[N]>[0]
+export type TaskOutput<N extends TaskName> = ReturnType<Tasks[N]>

@@ -1,0 +1,23 @@
+/**
+ * How much a search may do, in nodes of about equal work: counted, not timed, so that every machine gives the same answer to the same
+ * question. The searches of a plan share one; whoever spends the last of it throws, through however many levels of recursion, to planJob,
+ * which answers with a value (ACCESS_BUDGET).
+ */
+export class SearchBudget {
+  spent = 0
+  constructor(readonly most: number) {}
+
+  spend(nodes: number): void {
+    this.spent += nodes
+    if (this.spent > this.most) throw new BudgetSpent(this.most)
+  }
+}
+
+export class BudgetSpent extends Error {
+  constructor(readonly most: number) {
+    super(`not within ${most} search nodes`)
+  }
+}
+
+/** Forty times what the hardest of the drawn plans takes (bench/: 30 goals over 60 operations); the whole of it takes about 0.3 s. */
+export const planBudget = 200_000

@@ -1,0 +1,156 @@
+import { carOf } from '../../core/job/carOf'
+import { decide } from '../../core/job/decide'
+import { evolve } from '../../core/job/evolve'
+import { eventVersion, type JobEvent, type JobState, type Person, type Refusal } from '../../core/job/types'
+import { resolveSheet, type ResolvedSheet } from '../../core/sheet/resolveSheet'
+import type { Sheet } from '../../core/sheet/types'
+import type { AppendResult } from '../../shared/schemas/api'
+import { refusalWords } from '../../shared/words/refusalWords'
+import { appendEvents, type Append } from '../sql/jobs/appendEvents'
+import { findEvents } from '../sql/jobs/findEvents'
+import { toEvent } from '../sql/jobs/jobRows'
+import { listEvents } from '../sql/jobs/listEvents'
+import { findHead, lockJob, type JobHead } from '../sql/jobs/lockJob'
+import { findSheet } from '../sql/sheets/findSheet'
+import { toSheet } from '../sql/sheets/sheetRows'
+import { addVehicleTraits } from '../sql/vehicles/vehicles'
+import { getPool, isUniqueViolation, withTransaction, type Db } from '../utils/db'
+import { ProblemError } from '../utils/problemError'
+import { noteStorage } from '../utils/storageTrouble'
+import { keepState, loadState, resolveJob, summaryOf } from './jobState'
+import { jobUnknown } from './jobs'
+import { planFor } from './plans'
+import { readEntries, type Authored } from './readEntries'
+import { getSheet } from './sheets'
+
+/** So often the job may have moved on while an entry was decided; then it is decided with the job held. */
+const mostOvertaken = 4
+
+type Prepared = { answer: JobEvent[]; state: JobState; append?: Append }
+
+/**
+ * Appends what devices say happened. All or nothing; an event sent before is answered with what was stored then. Every command is decided
+ * again on the job as it stands: what still holds is taken although the job has moved on, what no longer does is refused, and that refusal
+ * is the last word on it. Deciding and planning hold nobody up: only if the job has not moved meanwhile is the outcome stored.
+ */
+export async function appendToJob(jobId: string, request: unknown, carrier: Person, gone?: AbortSignal): Promise<AppendResult> {
+  const entries = await readEntries(getPool(), jobId, request, carrier)
+  for (let overtaken = 0; overtaken < mostOvertaken; overtaken++) {
+    const head = await findHead(getPool(), jobId)
+    if (!head) throw gone404(entries)
+    const prepared = await prepare(getPool(), head, entries, gone)
+    if (await store(prepared, head)) return done(prepared)
+  }
+  return done(
+    await withTransaction(async db => {
+      const head = await lockJob(db, jobId)
+      if (!head) throw gone404(entries)
+      const prepared = await prepare(db, head, entries, gone)
+      if (prepared.append) await write(db, prepared.append, head)
+      return prepared
+    }),
+  )
+}
+
+const gone404 = ([first]: readonly Authored[]) => jobUnknown().about(first!.entry.id)
+
+function done({ state, answer }: Prepared): AppendResult {
+  keepState(state)
+  return { seq: state.seq, events: answer }
+}
+
+/** False: somebody was quicker, and nothing was stored. */
+async function store({ append }: Prepared, head: JobHead): Promise<boolean> {
+  if (!append) return true
+  try {
+    if (learned(append).length > 0) return await withTransaction(db => write(db, append, head))
+    const stored = await appendEvents(getPool(), append)
+    noteStorage(undefined)
+    return stored
+  } catch (error) {
+    if (isUniqueViolation(error, 'job_events_pkey') || isUniqueViolation(error, 'job_events_seq_key')) return false
+    throw error
+  }
+}
+
+const learned = ({ events }: Append) => events.flatMap(({ body }) => (body.type === 'traitsLearned' ? [body.traits] : []))
+
+async function write(db: Db, append: Append, head: JobHead): Promise<boolean> {
+  if (!(await appendEvents(db, append))) return false
+  for (const traits of learned(append)) await addVehicleTraits(db, head.vehicle_id, { ...traits })
+  return true
+}
+
+async function prepare(db: Db, head: JobHead, entries: readonly Authored[], gone?: AbortSignal): Promise<Prepared> {
+  const ids = entries.map(({ entry }) => entry.id)
+  let [sheet, state] = [await getSheet(db, head.sheet_id, head.sheet_revision), await loadState(db, head.id, head.seq)]
+  const recorded = new Map((await findEvents(db, ids)).map(row => [row.id, toEvent(row)]))
+  const recordedAt = head.now.toISOString()
+  const fresh: JobEvent[] = []
+  const answer: JobEvent[] = []
+  for (const [index, { entry, author, sentBy }] of entries.entries()) {
+    const known = recorded.get(entry.id) ?? fresh.find(event => event.id === entry.id)
+    if (known) {
+      if (known.job !== head.id)
+        throw new ProblemError('REQUEST_BODY', 'That event belongs to another job.', {
+          errors: [{ path: `events[${index}].id`, message: 'recorded under another job' }],
+        }).about(entry.id)
+      answer.push(known)
+      continue
+    }
+    const { command } = entry
+    const resolved = resolveJob(sheet, state)
+    const newer = command.type === 'revisionMoved' ? await newerFor(db, head.sheet_id, command.revision, state) : undefined
+    if (command.type === 'planned') await planFor(resolved, command.inputs, gone)
+    const decision = decide(state, command, { resolved, newer, person: author, device: entry.device, at: entry.at, recordedAt })
+    if (!decision.ok)
+      throw (
+        entry.seen < head.seq
+          ? await conflict(db, head.id, entry.seen, decision.error, sheet, index)
+          : refusedAt(decision.error, sheet, index)
+      ).about(entry.id)
+    const event: JobEvent = {
+      v: eventVersion,
+      id: entry.id,
+      job: head.id,
+      seq: state.seq + 1,
+      seen: Math.min(entry.seen, state.seq),
+      at: entry.at,
+      recordedAt,
+      by: { id: author.id, name: author.name },
+      ...(sentBy && { sentBy: { id: sentBy.id, name: sentBy.name } }),
+      device: entry.device,
+      body: decision.value,
+    }
+    state = evolve(state, event)
+    if (newer && event.body.type === 'revisionMoved') sheet = newer.sheet
+    fresh.push(event)
+    answer.push(event)
+  }
+  if (fresh.length === 0) return { answer, state }
+  const { summary, nextWords } = await summaryOf(resolveJob(sheet, state), state, gone)
+  const append = { id: head.id, from: head.seq, to: state.seq, revision: state.revision, summary, nextWords, events: fresh }
+  return { answer, state, append }
+}
+
+/** The revision a job is to go on by, for its car; undefined when there is none or it is for other cars. */
+async function newerFor(db: Db, id: string, revision: number, state: JobState): Promise<ResolvedSheet | undefined> {
+  const row = await findSheet(db, id, revision)
+  const resolution = row && resolveSheet(toSheet(row), carOf(state))
+  return resolution?.applies === 'yes' ? resolution.resolved : undefined
+}
+
+function refusedAt(refusal: Refusal, sheet: Sheet, index: number): ProblemError {
+  const { code, ...fields } = refusal
+  return new ProblemError(code, refusalWords(refusal, sheet), { fields, errors: [{ path: `events[${index}]`, message: code }] })
+}
+
+async function conflict(db: Db, jobId: string, seen: number, refusal: Refusal, sheet: Sheet, index: number): Promise<ProblemError> {
+  const since = (await listEvents(db, jobId, seen)).map(toEvent)
+  const who = [...new Set(since.map(event => event.by.name))].join(', ')
+  return new ProblemError(
+    'JOB_CONFLICT',
+    `${who} has worked on this job since. ${refusalWords(refusal, sheet)} Look at the job as it stands now.`,
+    { fields: { refusal, since }, errors: [{ path: `events[${index}]`, message: refusal.code }] },
+  )
+}

@@ -1,0 +1,48 @@
+import { planJob, type PlanInputs } from '../../core/access/planJob'
+import type { AccessIssue, Plan } from '../../core/access/types'
+import type { JobRecord } from '../../core/job/buildRecord'
+import type { Result } from '../../core/result'
+import { resolveSheet } from '../../core/sheet/resolveSheet'
+import type { Car, Pack, Sheet } from '../../core/sheet/types'
+import { computations, type ComputeName } from '../../shared/compute'
+import { parseJson } from '../utils/json'
+import { ProblemError } from '../utils/problemError'
+import { readPack } from '../utils/readPack'
+import { readRevision } from '../utils/readRevision'
+import { writeRecordPdf } from '../utils/writeRecordPdf'
+
+const textOf = (bytes: Uint8Array): string => Buffer.from(bytes).toString('utf8')
+
+/**
+ * What takes long or may take long, done in the server's worker pool (server/utils/workers.ts): pure functions of plain data. What goes in
+ * and out is copied between threads, so a request comes as the bytes it arrived in and an answer leaves as the text it is sent as.
+ */
+export const tasks = {
+  plan({ sheet, car, inputs }: { sheet: Sheet; car: Car; inputs: PlanInputs }): Result<Plan, AccessIssue> {
+    const resolution = resolveSheet(sheet, car)
+    if (resolution.applies === 'no') throw new RangeError(`the sheet ${sheet.id} is for another ${resolution.why}`)
+    return planJob(resolution.resolved, inputs)
+  },
+  compute({ name, body }: { name: ComputeName; body: Uint8Array }): string {
+    const outcome = computations[name].run(parseJson(textOf(body)))
+    if (!outcome.ok) throw new ProblemError('COMPUTE_REFUSED', outcome.message, { errors: outcome.errors })
+    return JSON.stringify(outcome.value)
+  },
+  readPack: ({ body }: { body: Uint8Array }): Pack => readPack(parseJson(textOf(body))),
+  readRevision: ({ body }: { body: Uint8Array }): { sheet: Sheet; notes: string[] } => readRevision(parseJson(textOf(body))),
+  recordPdf: ({
+    record,
+    sheet,
+    workshop,
+    photos,
+  }: {
+    record: JobRecord
+    sheet: Sheet
+    workshop: string
+    photos: Map<string, Uint8Array>
+  }) => writeRecordPdf(record, sheet, workshop, photos),
+}
+export type Tasks = typeof tasks
+export type TaskName = keyof Tasks
+export type TaskInput<N extends TaskName> = Parameters<Tasks[N]>[0]
+export type TaskOutput<N extends TaskName> = Awaited<ReturnType<Tasks[N]>>

@@ -1,0 +1,41 @@
+import { z } from 'zod'
+import {
+  healthSchema,
+  importPreviewSchema,
+  importResultSchema,
+  jobRowSchema,
+  noteViewSchema,
+  personViewSchema,
+  readAppendResult,
+  reader,
+  readJobView,
+  readSheetView,
+  revisionViewSchema,
+  searchResultSchema,
+  sheetHeadSchema,
+  vehicleViewSchema,
+} from './api'
+import { familySchema } from './sheet'
+
+/** What each answer of the API is read with: nothing that comes over the wire is taken on trust. */
+export const answers = {
+  append: readAppendResult,
+  families: reader(z.array(familySchema)),
+  health: reader(healthSchema),
+  imported: reader(importResultSchema),
+  job: readJobView,
+  jobRow: reader(jobRowSchema),
+  note: reader(noteViewSchema),
+  notes: reader(z.array(noteViewSchema)),
+  people: reader(z.array(personViewSchema)),
+  preview: reader(importPreviewSchema),
+  revision: reader(revisionViewSchema),
+  revisions: reader(z.array(revisionViewSchema)),
+  search: reader(searchResultSchema),
+  sheet: readSheetView,
+  sheets: reader(z.array(sheetHeadSchema)),
+  vehicle: reader(vehicleViewSchema),
+  vehicles: reader(z.array(vehicleViewSchema)),
+  /** A vehicle with the sheets that are for it. */
+  vehicleFound: reader(z.object({ vehicle: vehicleViewSchema })),
+}

@@ -1,0 +1,44 @@
+import type { z } from 'zod'
+import type { Judgement } from '../../core/access/judgeChance'
+import type { LiftMinutes } from '../../core/access/liftMinutes'
+import type { PlanInputs } from '../../core/access/planJob'
+import type { Summary } from '../../core/job/summarise'
+import type { JobBody, JobCommand, JobEvent } from '../../core/job/types'
+import type { Family, Pack, Sheet } from '../../core/sheet/types'
+import type { Adapter } from '../../core/torque/correctForAdapter'
+import type { judgementSchema, summarySchema } from './api'
+import type { eventSchema } from './event'
+import type { Exact } from './exact'
+import type { adapterSchema, bodySchema, commandSchema, liftSchema, planInputsSchema } from './job'
+import type { familySchema, packSchema, sheetSchema } from './sheet'
+
+/**
+ * Core's types and the schemas say the same, field by field and both ways: core may not know Zod, so neither can be made from the other.
+ * A line that does not compile names the type that drifted. tests/types/exact.ts proves that `Exact` notices.
+ */
+export type Contracts = {
+  command: [Exact<z.output<typeof commandSchema>, JobCommand>]
+  body: [Exact<z.output<typeof bodySchema>, JobBody>]
+  event: [Exact<z.output<typeof eventSchema>, JobEvent>]
+  planInputs: [Exact<z.output<typeof planInputsSchema>, PlanInputs>]
+  adapter: [Exact<z.output<typeof adapterSchema>, Adapter>]
+  lift: [Exact<z.output<typeof liftSchema>, LiftMinutes>]
+  judgement: [Exact<z.output<typeof judgementSchema>, Judgement>]
+  summary: [Exact<z.output<typeof summarySchema>, Summary>]
+  sheet: [Exact<z.output<typeof sheetSchema>, Sheet>]
+  family: [Exact<z.output<typeof familySchema>, Family>]
+  pack: [Exact<z.output<typeof packSchema>, Pack>]
+}
+export const contracts = {
+  command: [true],
+  body: [true],
+  event: [true],
+  planInputs: [true],
+  adapter: [true],
+  lift: [true],
+  judgement: [true],
+  summary: [true],
+  sheet: [true],
+  family: [true],
+  pack: [true],
+} as const satisfies Contracts

@@ -1,0 +1,164 @@
+import { createHmac } from 'node:crypto'
+import pg from 'pg'
+import { v7 } from 'uuid'
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { entryText } from '../../shared/entryProof'
+import type { Health } from '../../shared/schemas/api'
+import type { Entry } from '../../shared/schemas/job'
+import { copyDatabase, TestServer, type Client } from '../helpers/server'
+
+let server: TestServer
+let db: pg.Client
+let rafe: Client
+let imke: Client
+beforeAll(async () => {
+  const url = await copyDatabase(inject('admin'), 'template_demo')
+  server = await TestServer.start(url)
+  db = new pg.Client({ connectionString: url })
+  await db.connect()
+  rafe = await server.as('technician')
+  imke = await server.as('lead')
+})
+afterAll(async () => {
+  await db?.end()
+  await server?.end()
+})
+
+/** As the author's device marks it, with node's own HMAC. */
+function marked(job: string, entry: Entry, author: Client): Entry {
+  const key = Buffer.from(author.signedIn!.key, 'base64url')
+  const mac = createHmac('sha256', key).update(entryText(job, entry)).digest('base64url')
+  return { ...entry, proof: { signIn: author.signedIn!.signIn, mac } }
+}
+const send = (client: Client, job: string, ...events: unknown[]) => client.problem('POST', `/api/jobs/${job}/events`, { events })
+const note = (client: Client, text: string) => client.entry({ type: 'noteWritten', text }, 2)
+
+describe('whose entry it is', () => {
+  it('sent while somebody else is signed in, it is still its author’s, with what the device had seen and who sent it', async () => {
+    const job = await rafe.openJob()
+    const answer = await send(imke, job.id, marked(job.id, note(rafe, 'mine'), rafe))
+    expect(answer.status).toBe(200)
+    expect((await imke.job(job.id)).events.at(-1)).toMatchObject({
+      v: 2,
+      by: { id: rafe.person, name: 'Rafe Undal' },
+      sentBy: { id: imke.person, name: 'Imke Thorsby' },
+      seen: 2,
+    })
+  })
+
+  it('also after its author has signed out, which ends what can be signed, not what was', async () => {
+    const gone = await server.as('technician')
+    const job = await rafe.openJob()
+    const entry = marked(job.id, note(gone, 'made before'), gone)
+    await gone.call('DELETE', '/api/session')
+    expect((await send(imke, job.id, entry)).status).toBe(200)
+  })
+
+  it.each<[string, (entry: Entry) => unknown]>([
+    ['without a mark', ({ proof: _proof, ...entry }) => entry],
+    ['with its text changed', entry => ({ ...entry, command: { type: 'noteWritten', text: 'changed' } })],
+    ['with what was seen changed', entry => ({ ...entry, seen: 1 })],
+    ['with another id', entry => ({ ...entry, id: v7() })],
+    ['with a mark that is none', entry => ({ ...entry, proof: { ...entry.proof!, mac: 'A'.repeat(43) } })],
+    ['marked by a sign-in nobody knows', entry => ({ ...entry, proof: { ...entry.proof!, signIn: v7() } })],
+    ['in the name of a third person', entry => ({ ...entry, by: imke.person, proof: entry.proof })],
+  ])('%s it is not believed, and not refused for good either', async (_, change) => {
+    const job = await rafe.openJob()
+    const carrier = await server.as('desk')
+    const answer = await send(carrier, job.id, change(marked(job.id, note(rafe, 'mine'), rafe)))
+    expect([answer.status, answer.body.code, answer.body.refused]).toEqual([403, 'ENTRY_AUTHOR', undefined])
+    expect((await rafe.job(job.id)).events).toHaveLength(2)
+  })
+
+  it('a mark for one job is none for another', async () => {
+    const [one, other] = [await rafe.openJob(), await rafe.openJob()]
+    expect((await send(imke, other.id, marked(one.id, note(rafe, 'mine'), rafe))).body.code).toBe('ENTRY_AUTHOR')
+  })
+
+  it('an author’s role decides, not the sender’s: a desk’s entry does not become a lead’s', async () => {
+    const desk = await server.as('desk')
+    const job = await rafe.openJob()
+    const entry = marked(job.id, desk.entry({ type: 'jointOpened', joint: 'gearbox-out-joint' }, 2), desk)
+    const answer = await send(imke, job.id, entry)
+    expect([answer.body.code, answer.body.refused]).toEqual(['JOB_ROLE', entry.id])
+  })
+
+  it('an entry of version 1 is taken as whoever sends it, and one of a newer version is kept where it is', async () => {
+    const job = await rafe.openJob()
+    const { v: _v, by: _by, seen: _seen, ...older } = note(rafe, 'as before')
+    const answer = await rafe.problem('POST', `/api/jobs/${job.id}/events`, { basedOn: 2, events: [older] })
+    expect(answer.status).toBe(200)
+    const newer = await send(rafe, job.id, { ...note(rafe, 'from tomorrow'), v: 3 })
+    expect([newer.body.code, newer.body.refused]).toEqual(['ENTRY_NEWER', undefined])
+  })
+})
+
+describe('a database that keeps nothing', () => {
+  /** The SQLSTATE itself, raised where PostgreSQL raises it: as a row is written. */
+  const failing = async (code: string, work: () => Promise<void>) => {
+    await db.query(
+      `create or replace function fail_write() returns trigger language plpgsql as
+       $$ begin raise exception 'no' using errcode = '${code}'; end $$`,
+    )
+    await db.query('create trigger fail_write before insert on job_events for each row execute function fail_write()')
+    try {
+      await work()
+    } finally {
+      await db.query('drop trigger fail_write on job_events')
+    }
+  }
+
+  it.each([
+    ['53100', 'STORAGE_FULL', 'full'],
+    ['25006', 'STORAGE_READ_ONLY', 'read-only'],
+    ['53200', 'STORAGE_BUSY', undefined],
+    ['55P03', 'STORAGE_BUSY', undefined],
+    ['57014', 'STORAGE_BUSY', undefined],
+    ['57P03', 'DATABASE_GONE', undefined],
+    ['08006', 'DATABASE_GONE', undefined],
+  ])('SQLSTATE %s is a %s with when to come again, never a last word; health tells what stays', async (state, code, trouble) => {
+    const job = await rafe.openJob()
+    const entry = note(rafe, 'kept on the device')
+    await failing(state, async () => {
+      const answer = await send(rafe, job.id, entry)
+      expect([answer.status, answer.body.code, answer.body.refused]).toEqual([503, code, undefined])
+      expect(Number(answer.headers.get('retry-after'))).toBeGreaterThan(0)
+      if (!trouble) return
+      const health = await server.client().call<Health>('GET', '/api/health')
+      expect([health.status, health.body.status, health.body.storage]).toEqual([503, 'no-storage', trouble])
+    })
+    expect((await send(rafe, job.id, entry)).status).toBe(200)
+    expect((await server.client().call<Health>('GET', '/api/health')).body.status).toBe('ok')
+  })
+
+  it('a database set to read only is told by health before anybody has tried to write', async () => {
+    const [{ name }] = (await db.query<{ name: string }>('select current_database() as name')).rows as [{ name: string }]
+    await db.query(`alter database "${name}" set default_transaction_read_only = on`)
+    try {
+      const second = await TestServer.start(server.databaseUrl, {}, false)
+      const health = await second.client().call<Health>('GET', '/api/health')
+      expect([health.status, health.body.storage]).toEqual([503, 'read-only'])
+      await second.end()
+    } finally {
+      await db.query('set session characteristics as transaction read write')
+      await db.query(`alter database "${name}" reset default_transaction_read_only`)
+    }
+  })
+})
+
+it('a stored event that cannot be read, or that a newer Efferent wrote, is named and never guessed at', async () => {
+  const job = await rafe.openJob()
+  await rafe.say(job.id, { type: 'noteWritten', text: 'whole' }, 2)
+  const change = (set: string) =>
+    db.query(
+      `alter table job_events disable trigger job_events_append_only; update job_events set ${set} where job_id = '${job.id}' and seq = 3;
+       alter table job_events enable trigger job_events_append_only`,
+    )
+  await change(`body = '{"type":"noteWritten"}'`)
+  const fresh = await TestServer.start(server.databaseUrl)
+  const reader = await fresh.as('technician')
+  expect((await reader.problem('GET', `/api/jobs/${job.id}`)).body.code).toBe('RECORD_UNREADABLE')
+  await change(`body = '{"type":"teleported"}', version = 3`)
+  expect((await reader.problem('GET', `/api/jobs/${job.id}`)).body.code).toBe('VERSION_NEWER')
+  await fresh.end()
+})
