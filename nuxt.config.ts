@@ -68,5 +68,9 @@ export default defineNuxtConfig({
     },
   },
   eslint: { config: { stylistic: false } },
-  vuetify: { moduleOptions: { disableVuetifyStyles: false, styles: true }, vuetifyOptions: './app/vuetify.config.ts' },
+  vuetify: {
+    // Only the styles of the components that are used, built with our settings.
+    moduleOptions: { disableVuetifyStyles: false, styles: { configFile: 'assets/settings.scss' } },
+    vuetifyOptions: './app/vuetify.config.ts',
+  },
 })

@@ -1,4 +1,4 @@
-import { onMounted, onUnmounted, ref, watch, type Ref } from 'vue'
+import { inject, onMounted, onUnmounted, provide, ref, watch, type InjectionKey, type Ref } from 'vue'
 import { useRoute } from '#imports'
 import type { JobCommand, Refusal } from '#core/job/types'
 import { useConnection } from '~/stores/connection'
@@ -6,18 +6,29 @@ import { useJob } from '~/stores/job'
 import { usePhotos } from '~/stores/photos'
 import { wordsOf } from '~/utils/api'
 
-/** Loads and follows the job a page is about, from mount to unmount; records on it and keeps the last refusal for the page to show. */
-export function useJobPage(): {
+export type JobPage = {
   id: string
   job: ReturnType<typeof useJob>
   trouble: Ref<string>
   refusal: Ref<Refusal | undefined>
   record: (command: JobCommand) => Promise<boolean>
-} {
+}
+const jobPageKey: InjectionKey<JobPage> = Symbol('job page')
+
+/** The job whose address this is: loaded and followed by the page around all its rooms (pages/jobs/[id].vue). */
+export function useJobPage(): JobPage {
+  const page = inject(jobPageKey)
+  if (!page) throw new Error('no job around this component: it belongs below pages/jobs/[id].vue')
+  return page
+}
+
+/** Loads and follows the job an address is about, from mount to unmount; records on it and keeps the last refusal for its rooms to show. */
+export function provideJobPage(): JobPage {
   const job = useJob()
   const connection = useConnection()
   const photos = usePhotos()
-  const id = String(useRoute().params.id)
+  const route = useRoute()
+  const id = String(route.params.id)
   const trouble = ref('')
   const refusal = ref<Refusal>()
   let stop: (() => void) | undefined
@@ -48,6 +59,11 @@ export function useJobPage(): {
     () => connection.recoveries,
     () => job.view?.row.id === id || load(),
   )
+  // What one room was refused is no news in another.
+  watch(
+    () => route.path,
+    () => (refusal.value = undefined),
+  )
   onUnmounted(() => {
     left = true
     stop?.()
@@ -60,5 +76,7 @@ export function useJobPage(): {
     return not === undefined
   }
 
-  return { id, job, trouble, refusal, record }
+  const page = { id, job, trouble, refusal, record }
+  provide(jobPageKey, page)
+  return page
 }

@@ -126,6 +126,8 @@ onUnmounted(() => stop?.())
           <dd>standpoint, on a line sheet</dd>
           <dt><kbd>j</kbd></dt>
           <dd>open a job, on a line sheet</dd>
+          <dt><kbd>g</kbd> <kbd>p</kbd> <kbd>k</kbd> <kbd>f</kbd> <kbd>r</kbd> <kbd>l</kbd></dt>
+          <dd>the rooms of a job: plan, kit, fluid, proof, record</dd>
           <dt><kbd>Space</kbd></dt>
           <dd>records the step, in the bay view</dd>
           <dt><kbd>?</kbd></dt>

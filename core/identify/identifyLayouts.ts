@@ -111,12 +111,11 @@ const entropy = (weights: Iterable<number>): number => {
 
 /**
  * Which layouts a car may still have, and which look tells most. Every combination of the traits nobody has seen yet counts the same;
- * combinations that give the same
- * lines, operations and verdicts are one layout. The worth of a question is its expected information: the entropy of the layouts less
- * the mean entropy after the answer (Shannon 1948). Exact: all combinations are walked. Refused with IDENTIFY_BUDGET where that is beyond
- * `mostCombinations` or `mostEvaluations`, which the integrity check rules out for a single sheet. Ties go to the cheaper look, then to the order of the sheets. `cannotSee` are questions
- * that
- * could not be answered: they are not asked again and teach nothing.
+ * combinations that give the same lines, operations and verdicts are one layout. The worth of a question is its expected information: the
+ * entropy of the layouts less the mean entropy after the answer (Shannon 1948). Exact: all combinations are walked. Refused with
+ * IDENTIFY_BUDGET where that is beyond `mostCombinations` or `mostEvaluations`, which the integrity check rules out for a single sheet.
+ * Ties go to the cheaper look, then to the order of the sheets. `cannotSee` are questions that could not be answered: they are not asked
+ * again and teach nothing.
  */
 export function identifyLayouts(
   sheets: readonly Sheet[],

@@ -1,5 +1,6 @@
+import { drawnJpeg } from '../helpers/drawnJpeg'
 import type { Page } from '@playwright/test'
-import { expect, expectAccessible, expectFits, listen, names, signIn, test } from '../helpers/browserTest'
+import { expect, expectAccessible, expectFits, listen, names, room, signIn, test } from '../helpers/browserTest'
 import { jpegOf } from '../helpers/jpeg'
 
 /** From a sheet to a job on it, for a car that is not here yet. */
@@ -11,22 +12,6 @@ async function openJobFor(page: Page, plate: string): Promise<void> {
   await dialog.getByLabel('Customer', { exact: true }).fill('Slack Water Boats')
   await dialog.getByRole('button', { name: 'Open the job' }).click()
   await expect(page.getByRole('heading', { name: new RegExp(plate) })).toBeVisible()
-}
-
-/** A photo as a camera might make it: blank, of this size. */
-async function drawnJpeg(page: Page, width: number, height: number): Promise<Buffer> {
-  return Buffer.from(
-    await page.evaluate(
-      ([w, h]) => {
-        const drawn = document.createElement('canvas')
-        drawn.width = w!
-        drawn.height = h!
-        return drawn.toDataURL('image/jpeg').split(',')[1]!
-      },
-      [width, height],
-    ),
-    'base64',
-  )
 }
 
 // A clutch hose, from an override on the plan to the hand-over: a joint that does not move, a photo, a pause, another pair of hands.
@@ -139,6 +124,7 @@ test('a clutch hose with everything that comes in between', async ({ page, brows
   await expect(page.getByText('Signed off by Rafe Undal')).toBeVisible()
   await page.goto('/')
   await page.getByRole('listitem').filter({ hasText: 'PE 20 TRL' }).getByRole('link').first().click()
+  await room(page, 'Record')
   await page.getByRole('button', { name: /Show all/ }).click()
   for (const words of [
     'does not move: soak it',
@@ -173,7 +159,7 @@ test('a photo that is none is refused with a word; one that is waits on the tabl
     .getByLabel('Photo for this step')
     .setInputFiles({ name: 'clip.jpg', mimeType: 'image/jpeg', buffer: await drawnJpeg(page, 640, 480) })
   await expect(page.getByRole('dialog', { name: 'More' })).toBeHidden()
-  await page.goto(page.url().replace('/bay', ''))
+  await page.goto(page.url().replace('/bay', '/record'))
   const photo = page.getByRole('img', { name: 'clip as found' })
   await page.reload()
   await expect(page.locator('.log').getByText('waits to be sent').first()).toBeVisible()
@@ -214,10 +200,12 @@ test('the other line: minutes now and later, odds by the lead’s judgement, and
   await expect(beside.getByText('with this job, customer')).toBeVisible()
   await expect(boxes.first()).toBeChecked()
   await expect(boxes.nth(1)).toBeChecked()
+  await room(page, 'Record')
   await expect(page.locator('.log')).toContainText(/renewed with this job, decided by the customer, found weeping; [\d.]+ min now/)
+  await room(page, 'Plan')
   await sister.getByRole('button', { name: /^Customer: leave it/ }).click()
   await expect(page.locator('.choice input:checked')).toHaveCount(1)
-  await page.getByRole('link', { name: 'Record' }).click()
+  await page.getByRole('link', { name: 'Record, to print' }).click()
   await expect(page.getByRole('heading', { name: 'Beside the lines' })).toBeVisible()
   await expect(page.getByText(/left as it is, decided by the customer/)).toBeVisible()
   await expectAccessible(page)

@@ -2,43 +2,35 @@
 import { computed, nextTick, ref, watch } from 'vue'
 import { useElementSize, useMediaQuery } from '@vueuse/core'
 import { definePageMeta, navigateTo, useHead } from '#imports'
+import { countTight, holdsFastened, isWeeping, statusOfJoints } from '#core/job/bayState'
+import { lineOfStep } from '#core/job/lineOfStep'
 import { nextSteps } from '#core/job/listSteps'
 import { runningTimers } from '#core/job/timer'
 import type { JobCommand } from '#core/job/types'
-import { panPlace } from '#core/route/panPlace'
 import { placeOf, standpointOf } from '#core/route/placeOf'
 import { unrollLine } from '#core/route/unrollLine'
-import { settleValue, settleWindow } from '#core/sheet/settleContested'
-import type { Contested, Window } from '#core/sheet/types'
+import type { Window } from '#core/sheet/types'
 import type { NewtonMetres } from '#core/units/types'
-import { phaseWords, positionWords, reachWords } from '#shared/words/vocabulary'
-import { eventWords } from '#shared/words/eventWords'
+import { phaseWords, positionWords } from '#shared/words/vocabulary'
 import { missingWords, refusalWords } from '#shared/words/refusalWords'
-import { panWords, stepWords } from '#shared/words/stepWords'
+import { stepWords } from '#shared/words/stepWords'
 import { useKeys } from '~/composables/useKeys'
 import { useJobPage } from '~/composables/useJobPage'
 import { remedyWords } from '#shared/words/remedyWords'
+import { buttonWords, stepFacts } from '#shared/words/factWords'
 import { sheetNames } from '#shared/words/sheetNames'
-import { useSession } from '~/stores/session'
 import { useUnits } from '~/stores/units'
-import { isSkippable } from '#core/job/decide'
-import { isTight, jointStatus } from '#core/job/jointStatus'
-import { formatEntered } from '#core/units/formatQuantity'
 
 definePageMeta({ layout: 'bay' })
-const { id, job, trouble, refusal, record } = useJobPage()
+const { id, job, refusal, record } = useJobPage()
 const units = useUnits()
-const session = useSession()
 /** Where there is room beside the step the picture is open; on a phone it is a touch away. */
 const wide = useMediaQuery('(min-width: 900px)')
 const draft = ref<JobCommand>()
 const menu = ref(false)
-const skipReason = ref('')
-const note = ref('')
 /** A step the technician chose out of order; otherwise the next open one. */
 const chosen = ref<string>()
 
-const ready = computed(() => job.view?.row.id === id && job.resolved !== undefined)
 useHead({ title: () => (job.view ? `Job ${job.view.row.number} · bay` : 'Bay') })
 const sheet = computed(() => job.view!.sheet)
 const steps = computed(() => job.steps)
@@ -49,36 +41,12 @@ const step = computed(
 const words = computed(() => step.value && stepWords(step.value, sheet.value))
 const then = computed(() => upcoming.value.filter(candidate => candidate.id !== step.value?.id).slice(0, 2))
 const position = computed(() => steps.value.findIndex(candidate => candidate.id === step.value?.id) + 1)
-const jointsDone = computed(() => {
-  const joints = job.scope?.joints ?? []
-  return { done: joints.filter(joint => isTight(joint, job.state?.joints[joint.id])).length, of: joints.length }
-})
-const line = computed(() => {
-  const { resolved, scope } = job
-  if (!resolved || !scope) return undefined
-  const target = step.value?.target
-  return (
-    scope.lines.find(candidate => candidate.id === target) ??
-    scope.lines.find(
-      candidate =>
-        candidate.id ===
-        (resolved.joints.find(joint => joint.id === target)?.line ?? resolved.holds.find(hold => hold.id === target)?.line),
-    ) ??
-    scope.lines[0]
-  )
-})
+const jointsDone = computed(() => countTight(job.scope?.joints ?? [], job.state))
+const line = computed(() => (job.resolved && job.scope ? lineOfStep(job.resolved, job.scope.lines, step.value?.target) : undefined))
 const unrolled = computed(() => (line.value && job.resolved ? unrollLine(job.resolved, line.value, job.plan?.ways) : undefined))
-const states = computed(() =>
-  Object.fromEntries((job.resolved?.joints ?? []).map(joint => [joint.id, jointStatus(joint, job.state?.joints[joint.id])])),
-)
-const holdsDone = computed(() =>
-  Object.fromEntries(Object.entries(job.state?.holds ?? {}).map(([hold, record]) => [hold, record.fastened !== undefined])),
-)
+const states = computed(() => statusOfJoints(job.resolved?.joints ?? [], job.state))
+const holdsDone = computed(() => holdsFastened(job.state))
 const timers = computed(() => (job.state ? runningTimers(job.state, steps.value) : []))
-function windowOf(torque: Contested<Window<NewtonMetres>> | undefined): string {
-  const settled = settleWindow(torque ?? 'unknown')
-  return settled.kind === 'unknown' ? '' : `${units.torqueRange(settled.value)}, ${units.otherTorqueRange(settled.value)}`
-}
 /** Where the step's joint or hold sits, and from where one sees it. */
 const place = computed(() => (step.value && job.resolved ? placeOf(job.resolved, step.value.target) : undefined))
 /** A line on its way out or in is looked at whole. */
@@ -108,46 +76,15 @@ const reading = ref<HTMLElement>()
 const entering = ref<HTMLElement>()
 const [{ height: readingHeight }, { height: enteringHeight }] = [useElementSize(reading), useElementSize(entering)]
 const beside = computed(() => wide.value && readingHeight.value > enteringHeight.value)
-const facts = computed(() => {
-  const joint = job.resolved?.joints.find(candidate => candidate.id === step.value?.target)
-  const spill = job.fluid?.joints.find(candidate => candidate.joint === joint?.id)
-  const hold = job.resolved?.holds.find(candidate => candidate.id === step.value?.target)
-  const operation = job.resolved?.operations.find(candidate => candidate.id === step.value?.target)
-  const level = job.resolved?.sheet.levels.find(candidate => candidate.id === step.value?.target)
-  const kind = step.value?.kind
-  const spec = settleValue(sheet.value.fluid.spec)
-  const tools =
-    joint && ['open', 'seat', 'torque'].includes(kind ?? '')
-      ? [joint.hex.turn && `${joint.hex.turn} mm`, joint.hex.hold && `hold ${joint.hex.hold} mm`, ...joint.tools].filter(Boolean).join(', ')
-      : hold
-        ? [hold.hex && `${hold.hex} mm`].filter(Boolean).join('') || 'by hand'
-        : operation
-          ? [
-              ...new Set([
-                ...operation.tools,
-                ...operation.fasteners.flatMap(({ hex }) => (hex && !operation.tools.includes(`${hex} mm socket`) ? [`${hex} mm`] : [])),
-              ]),
-            ].join(', ')
-          : ''
-  return [
-    { name: 'helper', value: step.value?.helper ? 'somebody in the seat' : '' },
-    { name: 'reached', value: step.value?.from ? reachWords[step.value.from] : '' },
-    { name: 'tools', value: tools },
-    { name: 'fluid', value: (kind === 'fill' || kind === 'level') && spec.kind !== 'unknown' ? spec.value : '' },
-    { name: 'torque', value: kind === 'fasten' ? windowOf(hold?.torque) : kind === 'level' ? windowOf(level?.torque) : '' },
-    { name: 'will run out', value: kind === 'open' && spill ? units.volumeRange(spill.spill.least, spill.spill.most) : '' },
-    {
-      name: 'pan',
-      value: (kind === 'open' || (kind === 'off' && operation?.drains)) && place.value ? panWords(panPlace(place.value)) : '',
-    },
-    { name: 'which mark', value: kind === 'fit' || kind === 'withdraw' || kind === 'receive' ? (line.value?.mark ?? '') : '' },
-  ].filter(fact => fact.value)
-})
+const format = {
+  torque: (window: Window<NewtonMetres>) => `${units.torqueRange(window)}, ${units.otherTorqueRange(window)}`,
+  volume: units.volumeRange,
+}
+const facts = computed(() =>
+  step.value && job.resolved ? stepFacts(job.resolved, step.value, { line: line.value, fluid: job.fluid, format }) : [],
+)
 const joint = computed(() => job.resolved?.joints.find(candidate => candidate.id === step.value?.target))
-const weeps = computed(() => {
-  const record = joint.value && job.state?.joints[joint.value.id]
-  return record?.leak !== undefined && record.leak.result !== 'dry' && (record.torqued === undefined || record.torqued.n < record.leak.n)
-})
+const weeps = computed(() => joint.value !== undefined && isWeeping(job.state?.joints[joint.value.id]))
 /** A new step, or a joint worked on again, begins its entry anew. */
 const entryKey = computed(() => `${step.value?.id} ${joint.value ? (job.state?.joints[joint.value.id]?.torqued?.event ?? '') : ''}`)
 const seized = ref(false)
@@ -155,22 +92,7 @@ async function tried(commands: JobCommand[]) {
   for (const command of commands) if (!(await record(command))) return
   seized.value = false
 }
-const others = computed(() => session.view?.people.filter(person => person.id !== session.person?.id && person.role !== 'desk') ?? [])
-const last = computed(() =>
-  job.state?.effective.findLast(event => !['opened', 'planned', 'traitsLearned', 'scopeChosen'].includes(event.body.type)),
-)
-const button = computed(() => {
-  const command = draft.value
-  if (command?.type === 'jointTorqued' && command.entered && command.how !== 'turn')
-    return `Done at ${formatEntered('torque', command.entered)}`
-  if (command?.type === 'fluidCaught' || command?.type === 'fluidAdded') return `Record ${formatEntered('volume', command.entered)}`
-  if (command?.type === 'leakChecked' && command.result !== 'dry') return `Record: ${command.result}`
-  if (command?.type === 'partReceived' && !command.agrees) return 'Record what differs'
-  if (command?.type === 'jointTorqued' && command.how === 'turn') return 'Done, turned'
-  if (command?.type === 'jointTorqued' && command.how === 'feel') return 'Done, by feel'
-  return words.value?.button ?? ''
-})
-const skippable = computed(() => step.value && isSkippable(step.value.id))
+const button = computed(() => buttonWords(draft.value, words.value?.button ?? ''))
 
 // A refusal is about what was entered: it goes when the entry changes.
 watch([() => step.value?.id, draft], () => (refusal.value = undefined))
@@ -187,8 +109,9 @@ async function press() {
 function enter(event: KeyboardEvent) {
   if ((event.target as HTMLElement).tagName === 'INPUT') void press()
 }
-async function more(command: JobCommand) {
-  if (await record(command)) menu.value = false
+function goTo(id: string) {
+  chosen.value = id
+  menu.value = false
 }
 /** Found and put back: the count is corrected by an event of its own. */
 function countIn(operation: string) {
@@ -201,9 +124,7 @@ useKeys({ ' ': () => void press(), m: () => (menu.value = true), Escape: () => v
 </script>
 
 <template>
-  <div v-if="trouble" class="trouble" role="alert">{{ trouble }} <NuxtLink to="/">To the Floor</NuxtLink></div>
-  <div v-else-if="!ready" class="busy" role="status" aria-label="Loading the job" />
-  <div v-else class="view">
+  <div class="view">
     <header class="bar">
       <NuxtLink :to="`/jobs/${id}`" class="back" aria-label="To the job"
         ><svg viewBox="0 0 24 24" width="26" height="26" aria-hidden="true">
@@ -315,78 +236,7 @@ useKeys({ ' ': () => void press(), m: () => (menu.value = true), Escape: () => v
       </div></v-dialog
     >
     <v-dialog v-model="menu" aria-label="More">
-      <div class="dialog theme-bay">
-        <h2>More</h2>
-        <button v-if="last" class="btn" @click="more({ type: 'stepUndone', step: 'undo', reverts: [last.id] })">
-          Take back: {{ eventWords(last.body, sheet) }}
-        </button>
-        <div v-if="skippable && step" class="stack">
-          <v-textarea v-model="skipReason" label="Why this step is left out" /><button
-            class="btn"
-            @click="more({ type: 'stepSkipped', step: step.id, reason: skipReason })"
-          >
-            Leave this step out
-          </button>
-        </div>
-        <div class="stack">
-          <v-textarea v-model="note" label="Note for the record" /><button
-            class="btn"
-            :disabled="!note.trim()"
-            @click="
-              () => {
-                more({ type: 'noteWritten', text: note })
-                note = ''
-              }
-            "
-          >
-            Keep the note
-          </button>
-        </div>
-        <div class="three">
-          <button class="btn" @click="more({ type: 'paused', reason: 'parts' })">Pause: parts</button
-          ><button class="btn" @click="more({ type: 'paused', reason: 'approval' })">Pause: approval</button
-          ><button class="btn" @click="more({ type: 'paused', reason: 'end-of-day' })">Pause: end of day</button>
-        </div>
-        <PhotoTake v-if="step" :job="id" :step="step.id" @taken="more" />
-        <details v-if="others.length">
-          <summary class="btn">Pass the job on</summary>
-          <ul class="stack list">
-            <li v-for="person in others" :key="person.id">
-              <button
-                class="btn quiet"
-                @click="
-                  () => {
-                    more({ type: 'passedOn', to: person.name, ...(note.trim() ? { note: note.trim() } : {}) })
-                    note = ''
-                  }
-                "
-              >
-                To {{ person.name }}
-              </button>
-            </li>
-          </ul>
-        </details>
-        <details>
-          <summary class="btn">Go to another step</summary>
-          <ul class="stack list">
-            <li v-for="item in steps.filter(other => other.status === 'open')" :key="item.id">
-              <button
-                class="btn quiet"
-                @click="
-                  () => {
-                    chosen = item.id
-                    menu = false
-                  }
-                "
-              >
-                {{ stepWords(item, sheet).title }}
-              </button>
-            </li>
-          </ul>
-        </details>
-        <p v-if="refusal" class="trouble" role="alert">{{ refusalWords(refusal, sheet) }}</p>
-        <button class="btn main" @click="menu = false">Back to the step</button>
-      </div>
+      <BayMenu :step="step" @close="menu = false" @go="goTo" />
     </v-dialog>
   </div>
 </template>
@@ -542,24 +392,6 @@ dd {
 }
 .dialog .btn {
   min-height: 52px;
-}
-.three {
-  display: grid;
-  gap: 8px;
-  grid-template-columns: repeat(auto-fit, minmax(140px, 1fr));
-}
-.list {
-  padding-top: 8px;
-  max-height: 40vh;
-  overflow: auto;
-}
-.list .btn {
-  width: 100%;
-  justify-content: flex-start;
-  text-align: left;
-}
-summary {
-  list-style: none;
 }
 @media (max-width: 899px) {
   .facts {

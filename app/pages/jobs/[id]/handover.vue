@@ -10,7 +10,7 @@ import { useJobPage } from '~/composables/useJobPage'
 import { useSession } from '~/stores/session'
 import { useUnits } from '~/stores/units'
 
-const { id, job, trouble, refusal, record: say } = useJobPage()
+const { id, job, refusal, record: say } = useJobPage()
 const units = useUnits()
 const session = useSession()
 const record = computed(() =>
@@ -24,8 +24,7 @@ const handOver = () => say({ type: 'handedOver', to: 'customer' })
 </script>
 
 <template>
-  <div v-if="trouble" class="trouble" role="alert">{{ trouble }} <NuxtLink to="/">To the Floor</NuxtLink></div>
-  <div v-else-if="!record" class="busy" role="status" aria-label="Loading the record" />
+  <div v-if="!record" class="busy" role="status" aria-label="Loading the record" />
   <article v-else class="stack record">
     <div class="row no-print">
       <button class="btn main" @click="print">Print</button>

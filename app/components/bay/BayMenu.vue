@@ -1,0 +1,109 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { lastAct } from '#core/job/bayState'
+import { isSkippable } from '#core/job/decide'
+import type { Step } from '#core/job/listSteps'
+import type { JobCommand } from '#core/job/types'
+import { eventWords } from '#shared/words/eventWords'
+import { refusalWords } from '#shared/words/refusalWords'
+import { stepWords } from '#shared/words/stepWords'
+import { useJobPage } from '~/composables/useJobPage'
+import { useSession } from '~/stores/session'
+
+/** What else may be done at a step: take back, leave out, note, pause, photo, pass on, another step. */
+const props = defineProps<{ step: Step | undefined }>()
+const emit = defineEmits<{ close: []; go: [step: string] }>()
+const { id, job, refusal, record } = useJobPage()
+const session = useSession()
+const skipReason = ref('')
+const note = ref('')
+const sheet = computed(() => job.view!.sheet)
+const last = computed(() => lastAct(job.state))
+const skippable = computed(() => props.step && isSkippable(props.step.id))
+const others = computed(() => session.view?.people.filter(person => person.id !== session.person?.id && person.role !== 'desk') ?? [])
+
+async function more(command: JobCommand): Promise<boolean> {
+  const recorded = await record(command)
+  if (recorded) emit('close')
+  return recorded
+}
+async function keepNote() {
+  if (await more({ type: 'noteWritten', text: note.value })) note.value = ''
+}
+async function passOn(to: string) {
+  const text = note.value.trim()
+  if (await more({ type: 'passedOn', to, ...(text ? { note: text } : {}) })) note.value = ''
+}
+</script>
+
+<template>
+  <div class="dialog theme-bay">
+    <h2>More</h2>
+    <button v-if="last" class="btn" @click="more({ type: 'stepUndone', step: 'undo', reverts: [last.id] })">
+      Take back: {{ eventWords(last.body, sheet) }}
+    </button>
+    <div v-if="skippable && step" class="stack">
+      <v-textarea v-model="skipReason" label="Why this step is left out" /><button
+        class="btn"
+        @click="more({ type: 'stepSkipped', step: step.id, reason: skipReason })"
+      >
+        Leave this step out
+      </button>
+    </div>
+    <div class="stack">
+      <v-textarea v-model="note" label="Note for the record" /><button class="btn" :disabled="!note.trim()" @click="keepNote">
+        Keep the note
+      </button>
+    </div>
+    <div class="three">
+      <button class="btn" @click="more({ type: 'paused', reason: 'parts' })">Pause: parts</button
+      ><button class="btn" @click="more({ type: 'paused', reason: 'approval' })">Pause: approval</button
+      ><button class="btn" @click="more({ type: 'paused', reason: 'end-of-day' })">Pause: end of day</button>
+    </div>
+    <PhotoTake v-if="step" :job="id" :step="step.id" @taken="more" />
+    <details v-if="others.length">
+      <summary class="btn">Pass the job on</summary>
+      <ul class="stack list">
+        <li v-for="person in others" :key="person.id">
+          <button class="btn quiet" @click="passOn(person.name)">To {{ person.name }}</button>
+        </li>
+      </ul>
+    </details>
+    <details>
+      <summary class="btn">Go to another step</summary>
+      <ul class="stack list">
+        <li v-for="item in job.steps.filter(other => other.status === 'open')" :key="item.id">
+          <button class="btn quiet" @click="emit('go', item.id)">
+            {{ stepWords(item, sheet).title }}
+          </button>
+        </li>
+      </ul>
+    </details>
+    <p v-if="refusal" class="trouble" role="alert">{{ refusalWords(refusal, sheet) }}</p>
+    <button class="btn main" @click="emit('close')">Back to the step</button>
+  </div>
+</template>
+
+<style scoped>
+.dialog .btn {
+  min-height: 52px;
+}
+.three {
+  display: grid;
+  gap: 8px;
+  grid-template-columns: repeat(auto-fit, minmax(140px, 1fr));
+}
+.list {
+  padding-top: 8px;
+  max-height: 40vh;
+  overflow: auto;
+}
+.list .btn {
+  width: 100%;
+  justify-content: flex-start;
+  text-align: left;
+}
+summary {
+  list-style: none;
+}
+</style>

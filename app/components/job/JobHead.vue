@@ -1,0 +1,146 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { navigateTo } from '#imports'
+import { runningTimers } from '#core/job/timer'
+import { changeWords } from '#shared/words/changeWords'
+import { refusalWords } from '#shared/words/refusalWords'
+import { stageWords } from '#shared/words/vocabulary'
+import { useJobPage } from '~/composables/useJobPage'
+import { useKeys } from '~/composables/useKeys'
+import { useFloor } from '~/stores/floor'
+import { usePhotos } from '~/stores/photos'
+import { jobRooms } from '~/utils/jobRooms'
+
+/** What stays over every room of a job: car, customer, stage, what comes next and what is missing, running timers, and the ways out. */
+const { id, job, refusal, record } = useJobPage()
+const floor = useFloor()
+const photos = usePhotos()
+const sheet = computed(() => job.view!.sheet)
+// The stream's row is newer than the one the job was loaded with.
+const row = computed(() => floor.rows?.find(candidate => candidate.id === id) ?? job.view!.row)
+const ahead = computed(() => (job.newer ? job.ahead.map(change => changeWords(change, sheet.value, job.newer!)) : []))
+const timers = computed(() => (job.state ? runningTimers(job.state, job.steps) : []))
+const signable = computed(() => job.plan && job.missing.length === 0 && !job.state?.signedOff)
+async function signOff() {
+  if (await record({ type: 'signedOff' })) await navigateTo(`/jobs/${id}/handover`)
+}
+useKeys({
+  b: () => void navigateTo(`/jobs/${id}/bay`),
+  ...Object.fromEntries(jobRooms.map(room => [`g ${room.key}`, () => void navigateTo(`/jobs/${id}${room.path}`)])),
+})
+</script>
+
+<template>
+  <header class="stack">
+    <div class="top">
+      <div>
+        <h1>Job {{ row.number }} · {{ row.plate }} {{ job.state!.opened.vehicle.label }}</h1>
+        <p class="soft">
+          {{ row.customer }} · <NuxtLink :to="`/sheets/${sheet.id}?vehicle=${job.view!.vehicle.id}`">{{ sheet.title }}</NuxtLink>, revision
+          {{ sheet.revision }} · <span class="tag fill">{{ stageWords[row.summary.stage] }}</span>
+          <span v-if="job.state!.paused" class="tag warn">paused: {{ job.state!.paused!.reason }}</span>
+        </p>
+        <p v-if="job.state!.opened.complaint">“{{ job.state!.opened.complaint }}”</p>
+        <p v-if="!job.state!.signedOff && row.nextWords" class="next">
+          <b>Next</b> {{ row.nextWords
+          }}<NuxtLink v-if="job.missing.length" :to="`/jobs/${id}/proof`">{{ job.missing.length }} missing before sign-off</NuxtLink>
+        </p>
+      </div>
+      <div class="row">
+        <TimerBadge v-for="timer in timers" :key="timer.timer" v-bind="timer" :offset="job.clockOffset" />
+        <v-btn-main v-if="!job.state!.signedOff" :to="`/jobs/${id}/bay`">Bay view <kbd>b</kbd></v-btn-main>
+        <v-btn-second
+          v-if="!job.state!.signedOff"
+          :disabled="!signable"
+          :title="signable ? '' : 'See what is missing, under Proof'"
+          @click="signOff"
+          >Sign off</v-btn-second
+        >
+        <v-btn-main v-if="job.state!.signedOff" :to="`/jobs/${id}/handover`">Hand over</v-btn-main>
+        <v-btn-second v-else :to="`/jobs/${id}/handover`">Record, to print</v-btn-second>
+      </div>
+    </div>
+    <p v-if="refusal" class="trouble" role="alert">{{ refusalWords(refusal, sheet) }}</p>
+    <section v-if="job.newer && job.ahead.length" class="card stack moved" aria-label="A newer revision">
+      <div>
+        <b>Revision {{ job.newer.revision }} of this sheet is published.</b> It differs in what is still to do:
+      </div>
+      <ul>
+        <li v-for="(words, i) in ahead.slice(0, 8)" :key="i">{{ words }}</li>
+        <li v-if="ahead.length > 8" class="soft">and {{ ahead.length - 8 }} more</li>
+      </ul>
+      <div class="row">
+        <button class="btn tight main" @click="record({ type: 'revisionMoved', revision: job.newer.revision })">
+          Go on by revision {{ job.newer.revision }}</button
+        ><span class="soft">or stay on revision {{ sheet.revision }}</span>
+      </div>
+    </section>
+    <p v-for="item in photos.refused.filter(one => one.job === id)" :key="item.id" class="trouble" role="alert">
+      A photo was not kept. {{ item.why }} <button class="btn tight" @click="photos.dismiss(item.id)">Seen</button>
+    </p>
+    <nav class="rooms" aria-label="Rooms of this job">
+      <NuxtLink v-for="room in jobRooms" :key="room.path" :to="`/jobs/${id}${room.path}`" exact-active-class="on">
+        {{ room.name }}<kbd>g {{ room.key }}</kbd>
+      </NuxtLink>
+    </nav>
+  </header>
+</template>
+
+<style scoped>
+.top {
+  display: flex;
+  justify-content: space-between;
+  gap: 16px;
+  flex-wrap: wrap;
+  align-items: flex-start;
+}
+.next {
+  display: flex;
+  gap: 10px;
+  flex-wrap: wrap;
+}
+.moved {
+  border: 3px solid var(--warn);
+}
+.moved ul {
+  list-style: disc;
+  padding-left: 20px;
+}
+.rooms {
+  display: flex;
+  gap: 2px;
+  border-bottom: 3px solid var(--rule);
+  overflow-x: auto;
+}
+.rooms a {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  min-height: 48px;
+  padding: 0 16px;
+  font-weight: 700;
+  text-decoration: none;
+  color: var(--soft);
+}
+.rooms a.on {
+  background: var(--rule);
+  color: var(--paper);
+}
+kbd {
+  opacity: 1;
+}
+.rooms .on kbd {
+  color: inherit;
+  border-color: currentColor;
+}
+@media (max-width: 700px) {
+  kbd {
+    display: none;
+  }
+  .rooms a {
+    flex: 1;
+    justify-content: center;
+    padding: 0 8px;
+  }
+}
+</style>

@@ -1,0 +1,61 @@
+<script setup lang="ts">
+import { useJobPage } from '~/composables/useJobPage'
+import { useUnits } from '~/stores/units'
+
+const { job } = useJobPage()
+const units = useUnits()
+</script>
+
+<template>
+  <div class="stack">
+    <section v-if="job.kit.length" class="card stack">
+      <h3>Kit</h3>
+      <table class="kit">
+        <tbody>
+          <tr v-for="(item, i) in job.kit" :key="i">
+            <td class="num">{{ item.count }} ×</td>
+            <td>
+              {{ item.name
+              }}<span class="sub">{{
+                [
+                  item.kind === 'fluid' && job.fluid ? `${units.volume(job.fluid.bottles.size)} bottle` : item.size,
+                  item.part,
+                  item.brought && 'comes with the line',
+                  item.unobtainable && 'not supplied any more',
+                ]
+                  .filter(Boolean)
+                  .join(' · ')
+              }}</span>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </section>
+    <div v-else class="empty"><b>Nothing to lay out yet.</b>The kit follows from the plan: choose the lines first.</div>
+    <FastenerTray :trays="job.trays" />
+  </div>
+</template>
+
+<style scoped>
+.kit td:first-child {
+  width: 64px;
+}
+.kit {
+  border-collapse: collapse;
+  width: 100%;
+}
+.kit td {
+  padding: 4px 10px 4px 0;
+  border-bottom: 1px solid var(--line);
+  vertical-align: top;
+}
+.kit td.num:last-child {
+  text-align: right;
+  padding-right: 0;
+}
+.kit .sub {
+  display: block;
+  color: var(--soft);
+  font-size: 13.5px;
+}
+</style>

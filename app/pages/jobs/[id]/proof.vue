@@ -1,0 +1,32 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { missingWords } from '#shared/words/refusalWords'
+import { useJobPage } from '~/composables/useJobPage'
+
+const { job } = useJobPage()
+const sheet = computed(() => job.view!.sheet)
+</script>
+
+<template>
+  <div class="stack">
+    <section v-if="!job.state!.signedOff" class="card stack">
+      <h3>Before sign-off</h3>
+      <ul v-if="job.missing.length" class="missing">
+        <li v-for="(item, i) in job.missing" :key="i">{{ missingWords(item, sheet) }}</li>
+      </ul>
+      <p v-else class="good">Nothing is missing.</p>
+    </section>
+    <p v-else class="good">Signed off by {{ job.state!.signedOff!.by }}.</p>
+  </div>
+</template>
+
+<style scoped>
+.missing {
+  display: grid;
+  gap: 5px;
+}
+.missing li {
+  border-left: 5px solid var(--warn);
+  padding-left: 10px;
+}
+</style>

@@ -1,0 +1,76 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { eventWords } from '#shared/words/eventWords'
+import { useJobPage } from '~/composables/useJobPage'
+import { useSession } from '~/stores/session'
+
+const { job, record } = useJobPage()
+const session = useSession()
+const sheet = computed(() => job.view!.sheet)
+const why = ref('')
+const events = computed(() => [...job.confirmed, ...job.outbox.map(kept => kept.event)].toReversed())
+const whole = ref(false)
+const shown = computed(() => (whole.value ? events.value : events.value.slice(0, 12)))
+const undone = computed(() => new Set(job.confirmed.flatMap(event => (event.body.type === 'stepUndone' ? event.body.reverts : []))))
+// One formatter for all rows: making one takes longer than using it a hundred times.
+const dates = new Intl.DateTimeFormat(undefined, { dateStyle: 'short', timeStyle: 'short' })
+const time = (iso: string) => dates.format(new Date(iso))
+</script>
+
+<template>
+  <section class="stack">
+    <h2>Record</h2>
+    <ol class="log">
+      <li v-for="event in shown" :key="event.id" :class="{ undone: undone.has(event.id), waits: !event.recordedAt }">
+        <time :datetime="event.at">{{ time(event.at) }}</time><span
+          >{{ eventWords(event.body, sheet)
+          }}<PhotoThumb
+            v-if="event.body.type === 'photoTaken'"
+            :photo="event.body.photo"
+            :words="event.body.caption ?? 'Photo of this step'"
+          /><span v-if="undone.has(event.id)" class="tag">taken back</span
+          ><span v-if="!event.recordedAt" class="tag warn">waits to be sent</span></span
+        ><span class="soft">{{ event.by.name }}</span>
+      </li>
+    </ol>
+    <button v-if="events.length > shown.length" class="btn tight" @click="whole = true">Show all {{ events.length }} entries</button>
+    <div v-if="job.state!.signedOff && (session.person?.role === 'lead' || session.person?.role === 'admin')" class="row">
+      <v-text-field v-model="why" label="Why reopen" /><button
+        class="btn"
+        :disabled="!why.trim()"
+        @click="record({ type: 'reopened', why })"
+      >
+        Reopen
+      </button>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.log {
+  display: grid;
+}
+.log li {
+  display: grid;
+  grid-template-columns: 150px 1fr auto;
+  gap: 12px;
+  padding: 5px 0;
+  border-bottom: 1px solid var(--line);
+}
+.log time {
+  color: var(--soft);
+}
+.log .tag {
+  margin-left: 8px;
+}
+.undone span:first-of-type {
+  text-decoration: line-through;
+  text-decoration-thickness: 1px;
+}
+@media (max-width: 900px) {
+  .log li {
+    grid-template-columns: 1fr;
+    gap: 0;
+  }
+}
+</style>

@@ -1,0 +1,20 @@
+import { defineNuxtPlugin } from '#imports'
+import { aliases, workshop } from '~/vuetify/workshop'
+
+export default defineNuxtPlugin({
+  name: 'workshop',
+  // Before Vuetify is made (the module's own plugin asks with this hook).
+  enforce: 'pre',
+  setup(app) {
+    app.hook('vuetify:before-create', ({ vuetifyOptions }) => {
+      Object.assign(vuetifyOptions, { blueprint: workshop, aliases })
+    })
+  },
+})
+
+declare module 'vue' {
+  interface GlobalComponents {
+    VBtnMain: (typeof aliases)['VBtnMain']
+    VBtnSecond: (typeof aliases)['VBtnSecond']
+  }
+}

@@ -1,0 +1,72 @@
+import { VBtn } from 'vuetify/components/VBtn'
+import type { Blueprint } from 'vuetify'
+
+const shared = {
+  'border-opacity': 1,
+  'high-emphasis-opacity': 1,
+  'medium-emphasis-opacity': 0.8,
+  'hover-opacity': 0.06,
+  'focus-opacity': 0.1,
+}
+
+/** Vuetify as this program wears it: one theme for the desk and one for the bay, square, flat, without ripple; nothing looks as it comes. */
+export const workshop: Blueprint = {
+  theme: {
+    defaultTheme: 'desk',
+    themes: {
+      desk: {
+        dark: false,
+        colors: {
+          background: '#f3f0e8',
+          surface: '#fbfaf6',
+          'on-surface': '#1c2429',
+          'on-background': '#1c2429',
+          primary: '#0b6e75',
+          'on-primary': '#ffffff',
+          error: '#a3260f',
+          warning: '#9a4708',
+          success: '#2f6f3e',
+        },
+        variables: shared,
+      },
+      bay: {
+        dark: true,
+        colors: {
+          background: '#141b1f',
+          surface: '#1d272c',
+          'on-surface': '#efece3',
+          'on-background': '#efece3',
+          primary: '#f0b64b',
+          'on-primary': '#141b1f',
+          error: '#ff9b85',
+          warning: '#f0a35e',
+          success: '#6fc07f',
+        },
+        variables: shared,
+      },
+    },
+  },
+  defaults: {
+    VBtn: { variant: 'outlined', rounded: 0, ripple: false, class: 'ef-btn' },
+    /** The one thing to do next. */
+    VBtnMain: { variant: 'flat', color: 'primary', rounded: 0, ripple: false, class: 'ef-btn' },
+    VBtnSecond: { variant: 'outlined', rounded: 0, ripple: false, class: 'ef-btn' },
+    VProgressLinear: { color: 'primary', height: 4 },
+    VTextField: { variant: 'outlined', density: 'comfortable', rounded: 0, hideDetails: 'auto', color: 'primary', class: 'ef-field' },
+    VTextarea: {
+      variant: 'outlined',
+      density: 'comfortable',
+      rounded: 0,
+      hideDetails: 'auto',
+      color: 'primary',
+      rows: 2,
+      autoGrow: true,
+      class: 'ef-field',
+    },
+    VSelect: { variant: 'outlined', density: 'comfortable', rounded: 0, hideDetails: 'auto', color: 'primary', class: 'ef-field' },
+    VDialog: { maxWidth: 560 },
+  },
+}
+
+/** Buttons by what they are for; their looks stand in the defaults above, under the same names. */
+export const aliases = { VBtnMain: VBtn, VBtnSecond: VBtn }

@@ -1,0 +1,51 @@
+import { expect, it } from 'vitest'
+import { estimateFluid } from '../../core/fluid/estimateFluid'
+import type { JobCommand } from '../../core/job/types'
+import { Bench, demoCar, planOf } from '../../tests/helpers/demo'
+import { buttonWords, stepFacts } from './factWords'
+
+const resolved = demoCar('one')
+const bench = new Bench(resolved).plan(['supply'])
+const plan = planOf(resolved, bench.state!.inputs!)
+const context = {
+  line: resolved.lines.find(line => line.id === 'supply'),
+  fluid: estimateFluid(resolved, ['supply'], plan.openOrder),
+  format: { torque: ({ low, high }: { low: number; high: number }) => `${low} to ${high} N·m`, volume: () => 'so much' },
+}
+const factsOf = (id: string) =>
+  Object.fromEntries(
+    stepFacts(
+      resolved,
+      bench.steps().find(step => step.id === id)!,
+      context,
+    ).map(({ name, value }) => [name, value]),
+  )
+
+it('a joint about to be opened: wrench, what runs out, where the pan goes', () => {
+  expect(factsOf('open:gearbox-out-joint')).toMatchObject({
+    tools: expect.stringMatching(/mm/),
+    'will run out': 'so much',
+    pan: expect.stringMatching(/front axle/),
+  })
+})
+
+it('a fill names the grade, an operation its tools once, and nothing says what it does not know', () => {
+  const fill = bench.steps().find(step => step.kind === 'fill')!
+  expect(stepFacts(resolved, fill, context)).toContainEqual({ name: 'fluid', value: expect.stringMatching(/\w/) })
+  const off = factsOf('off:undershield')
+  expect(new Set(off.tools!.split(', ')).size).toBe(off.tools!.split(', ').length)
+  for (const step of bench.steps()) for (const fact of stepFacts(resolved, step, context)) expect(fact.value).toMatch(/\S/)
+})
+
+it.each<[JobCommand | undefined, string]>([
+  [{ type: 'jointTorqued', joint: 'j', how: 'wrench', entered: { value: 18.5, unit: 'N.m' } }, 'Done at 18.5 N·m'],
+  [{ type: 'jointTorqued', joint: 'j', how: 'turn' }, 'Done, turned'],
+  [{ type: 'jointTorqued', joint: 'j', how: 'feel' }, 'Done, by feel'],
+  [{ type: 'jointTorqued', joint: 'j', how: 'wrench' }, 'usual'],
+  [{ type: 'fluidAdded', entered: { value: 0.5, unit: 'L' }, how: 'measured' }, 'Record 0.5 L'],
+  [{ type: 'leakChecked', joint: 'j', result: 'dry' }, 'usual'],
+  [{ type: 'leakChecked', joint: 'j', result: 'weeping' }, 'Record: weeping'],
+  [{ type: 'partReceived', line: 'l', against: 'sheet', agrees: false, differs: 'x' }, 'Record what differs'],
+  [{ type: 'partReceived', line: 'l', against: 'sheet', agrees: true }, 'usual'],
+  [undefined, 'usual'],
+])('the button for %j says %s', (command, words) => expect(buttonWords(command, 'usual').replaceAll('\u00a0', ' ')).toBe(words))

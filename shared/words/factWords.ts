@@ -1,0 +1,77 @@
+import type { FluidEstimate } from '../../core/fluid/estimateFluid'
+import type { Step } from '../../core/job/listSteps'
+import type { JobCommand } from '../../core/job/types'
+import { panPlace } from '../../core/route/panPlace'
+import { placeOf } from '../../core/route/placeOf'
+import type { ResolvedSheet } from '../../core/sheet/resolveSheet'
+import { settleValue, settleWindow } from '../../core/sheet/settleContested'
+import type { Contested, Joint, Line, Operation, Window } from '../../core/sheet/types'
+import { formatEntered } from '../../core/units/formatQuantity'
+import type { Millilitres, NewtonMetres } from '../../core/units/types'
+import { panWords } from './stepWords'
+import { reachWords } from './vocabulary'
+
+/** In the reader's units. */
+export type FactFormat = { torque: (window: Window<NewtonMetres>) => string; volume: (low: Millilitres, high: Millilitres) => string }
+export type Fact = { name: string; value: string }
+
+function toolsFor(step: Step, joint: Joint | undefined, hold: { hex?: number } | undefined, operation: Operation | undefined): string {
+  if (joint && ['open', 'seat', 'torque'].includes(step.kind))
+    return [joint.hex.turn && `${joint.hex.turn} mm`, joint.hex.hold && `hold ${joint.hex.hold} mm`, ...joint.tools]
+      .filter(Boolean)
+      .join(', ')
+  if (hold) return hold.hex ? `${hold.hex} mm` : 'by hand'
+  if (!operation) return ''
+  const hexes = operation.fasteners.flatMap(({ hex }) => (hex && !operation.tools.includes(`${hex} mm socket`) ? [`${hex} mm`] : []))
+  return [...new Set([...operation.tools, ...hexes])].join(', ')
+}
+
+/** What a hand needs to know for a step, named; what does not apply, or nobody knows, is left out. */
+export function stepFacts(
+  resolved: ResolvedSheet,
+  step: Step,
+  { line, fluid, format }: { line: Line | undefined; fluid: FluidEstimate | undefined; format: FactFormat },
+): Fact[] {
+  const { kind, target } = step
+  const joint = resolved.joints.find(candidate => candidate.id === target)
+  const hold = resolved.holds.find(candidate => candidate.id === target)
+  const operation = resolved.operations.find(candidate => candidate.id === target)
+  const level = resolved.sheet.levels.find(candidate => candidate.id === target)
+  const spill = fluid?.joints.find(candidate => candidate.joint === joint?.id)
+  const spec = settleValue(resolved.sheet.fluid.spec)
+  const place = placeOf(resolved, target)
+  const windowOf = (torque: Contested<Window<NewtonMetres>> | undefined) => {
+    const settled = settleWindow(torque ?? 'unknown')
+    return settled.kind === 'unknown' ? '' : format.torque(settled.value)
+  }
+  const drains = kind === 'open' || (kind === 'off' && operation?.drains !== undefined)
+  return [
+    { name: 'helper', value: step.helper ? 'somebody in the seat' : '' },
+    { name: 'reached', value: step.from ? reachWords[step.from] : '' },
+    { name: 'tools', value: toolsFor(step, joint, hold, operation) },
+    { name: 'fluid', value: (kind === 'fill' || kind === 'level') && spec.kind !== 'unknown' ? spec.value : '' },
+    { name: 'torque', value: kind === 'fasten' ? windowOf(hold?.torque) : kind === 'level' ? windowOf(level?.torque) : '' },
+    { name: 'will run out', value: kind === 'open' && spill ? format.volume(spill.spill.least, spill.spill.most) : '' },
+    { name: 'pan', value: drains && place ? panWords(panPlace(place)) : '' },
+    { name: 'which mark', value: ['fit', 'withdraw', 'receive'].includes(kind) ? (line?.mark ?? '') : '' },
+  ].filter(fact => fact.value)
+}
+
+/** What the large button says it will record: the value itself where there is one. */
+export function buttonWords(command: JobCommand | undefined, usual: string): string {
+  switch (command?.type) {
+    case 'jointTorqued':
+      if (command.how === 'turn') return 'Done, turned'
+      if (command.how === 'feel') return 'Done, by feel'
+      return command.entered ? `Done at ${formatEntered('torque', command.entered)}` : usual
+    case 'fluidCaught':
+    case 'fluidAdded':
+      return `Record ${formatEntered('volume', command.entered)}`
+    case 'leakChecked':
+      return command.result === 'dry' ? usual : `Record: ${command.result}`
+    case 'partReceived':
+      return command.agrees ? usual : 'Record what differs'
+    default:
+      return usual
+  }
+}

@@ -1,0 +1,255 @@
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { chromium, type BrowserContext, type Page } from '@playwright/test'
+import pg from 'pg'
+import type { JobView } from '../../shared/schemas/api'
+import { drawnJpeg } from '../helpers/drawnJpeg'
+import { expect, expectAccessible, expectFits, names, room, signIn, test } from '../helpers/browserTest'
+import { demoSecrets } from '../helpers/server'
+
+/** What nobody may lose: what was recorded on a device, by its author, whatever becomes of server, disk, tab and browser. */
+
+/** The main process of the browser that was started on this profile. */
+const browserOf = (profile: string): number =>
+  Number(
+    readdirSync('/proc').find(pid => {
+      if (!/^\d+$/.test(pid)) return false
+      try {
+        const command = readFileSync(`/proc/${pid}/cmdline`, 'utf8')
+        return command.includes(`--user-data-dir=${profile}`) && !command.includes('--type=')
+      } catch {
+        return false
+      }
+    }),
+  )
+
+const title = (page: Page) => page.getByRole('heading', { level: 1 })
+async function toBay(page: Page): Promise<void> {
+  await page.getByRole('listitem').filter({ hasText: 'BR 88 KEL' }).getByRole('button', { name: 'Bay view' }).click()
+  await expect(title(page)).toHaveText('Torque: Gearbox, upper')
+}
+const jobOf = (page: Page): string => /jobs\/([^/]+)/.exec(page.url())![1]!
+const recordOf = (page: Page, job = jobOf(page)): Promise<JobView> =>
+  page.evaluate(async id => (await fetch(`/api/jobs/${id}`)).json() as Promise<JobView>, job)
+async function writeNote(page: Page, text: string): Promise<void> {
+  await page.getByRole('button', { name: 'More' }).click()
+  await page.getByLabel('Note for the record').fill(text)
+  await page.getByRole('button', { name: 'Keep the note' }).click()
+}
+const kept = (page: Page): Promise<number> =>
+  page.evaluate(
+    () =>
+      new Promise<number>((resolve, reject) => {
+        const opening = indexedDB.open('efferent')
+        opening.onerror = () => reject(opening.error)
+        opening.onsuccess = () => {
+          const counting = opening.result.transaction('entries').objectStore('entries').count()
+          counting.onsuccess = () => {
+            opening.result.close()
+            resolve(counting.result)
+          }
+        }
+      }),
+  )
+
+/** Writes to the device until it takes no more, large pieces first. */
+const fillDevice = (page: Page): Promise<void> =>
+  page.evaluate(async () => {
+    const db = await new Promise<IDBDatabase>((resolve, reject) => {
+      const opening = indexedDB.open('ballast', 1)
+      opening.onupgradeneeded = () => opening.result.createObjectStore('stones', { autoIncrement: true })
+      opening.onsuccess = () => resolve(opening.result)
+      opening.onerror = () => reject(opening.error)
+    })
+    for (const size of [262_144, 16_384, 256]) {
+      for (let fits = true; fits;)
+        fits = await new Promise<boolean>(resolve => {
+          const transaction = db.transaction('stones', 'readwrite', { durability: 'strict' })
+          transaction.objectStore('stones').add(crypto.getRandomValues(new Uint8Array(Math.min(size, 65_536))))
+          transaction.oncomplete = () => resolve(true)
+          transaction.onabort = () => resolve(false)
+        })
+    }
+    db.close()
+  })
+
+test('a full disk under the server, entries and a photo waiting, a change of hands: with space again all is on record, by its authors', async ({
+  page,
+  server,
+}) => {
+  const db = new pg.Client({ connectionString: server.databaseUrl })
+  await db.connect()
+  // PostgreSQL's own word for it, raised where it would be: as rows are written.
+  await db.query(
+    `create function full_disk() returns trigger language plpgsql as $$ begin raise exception 'no space' using errcode = '53100'; end $$;
+     create trigger full_disk before insert on job_events for each row execute function full_disk();
+     create trigger full_disk before insert on job_photos for each row execute function full_disk()`,
+  )
+  await signIn(page, 'technician')
+  await toBay(page)
+  await writeNote(page, 'by Rafe, while the disk was full')
+  await expect(page.getByRole('alert')).toContainText('its disk is full')
+  await page.getByRole('button', { name: 'More' }).click()
+  await page.getByLabel('What the photo shows').fill('the full disk')
+  await page
+    .getByLabel('Photo for this step')
+    .setInputFiles({ name: 'x.jpg', mimeType: 'image/jpeg', buffer: await drawnJpeg(page, 640, 480) })
+  await expect(page.getByRole('dialog', { name: 'More' })).toBeHidden()
+  await expect(page.getByRole('alert')).toContainText('2 entries wait')
+  const job = jobOf(page)
+
+  // Somebody else takes the tablet over.
+  await page.goto('/')
+  await page.getByRole('button', { name: /Rafe Undal: menu/ }).click()
+  await page.getByRole('button', { name: 'Sign out' }).click()
+  await page.getByRole('button', { name: names.lead }).click()
+  await page.locator('#secret').fill(demoSecrets.lead)
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: 'Floor' })).toBeVisible()
+  await toBay(page)
+  await writeNote(page, 'by Imke, on the same tablet')
+  await expect(page.getByRole('alert')).toContainText('3 entries wait')
+
+  await db.query('drop trigger full_disk on job_events; drop trigger full_disk on job_photos')
+  await expect(page.getByRole('alert')).toBeHidden({ timeout: 30_000 })
+  await expect.poll(() => kept(page)).toBe(0)
+  const { events } = await recordOf(page, job)
+  expect(events.slice(-3).map(({ by, sentBy, body }) => [by.name, sentBy?.name, body.type])).toEqual([
+    ['Rafe Undal', 'Imke Thorsby', 'noteWritten'],
+    ['Rafe Undal', 'Imke Thorsby', 'photoTaken'],
+    ['Imke Thorsby', undefined, 'noteWritten'],
+  ])
+  await expect
+    .poll(async () => (await db.query('select count(*)::int as n from job_photos where job_id = $1', [job])).rows[0].n as number)
+    .toBe(1)
+  await db.end()
+})
+
+test('a full device says so and leaves the screen as it was; with space again the same press records', async ({ page }) => {
+  await signIn(page, 'technician')
+  await toBay(page)
+  const session = await page.context().newCDPSession(page)
+  const origin = new URL(page.url()).origin
+  await session.send('Storage.overrideQuotaForOrigin', { origin, quotaSize: 4 * 1024 * 1024 })
+  await fillDevice(page)
+  await page.keyboard.press('Space')
+  await expect(page.getByRole('alert')).toContainText('This device is full')
+  await expect(title(page)).toHaveText('Torque: Gearbox, upper')
+  await session.send('Storage.overrideQuotaForOrigin', { origin })
+  await page.evaluate(() => new Promise(done => (indexedDB.deleteDatabase('ballast').onsuccess = done)))
+  await page.keyboard.press('Space')
+  await expect(title(page)).toHaveText('Fasten: Bracket, cross member')
+  await expect(page.getByRole('alert')).toBeHidden()
+})
+
+test('loaded again between the write and the sending, and then two tabs: one sends, each entry once, both show it', async ({
+  page,
+  context,
+}) => {
+  await signIn(page, 'technician')
+  await toBay(page)
+  let [sends, away] = [0, true]
+  await context.route('**/api/jobs/*/events', route => {
+    if (away) return route.abort()
+    sends++
+    return route.continue()
+  })
+  await page.keyboard.press('Space')
+  await expect(title(page)).toHaveText('Fasten: Bracket, cross member')
+  await page.reload()
+  await expect(title(page)).toHaveText('Fasten: Bracket, cross member')
+  expect(await kept(page)).toBe(1)
+  const other = await context.newPage()
+  await other.goto(page.url())
+  // The second tab finds what the first has kept.
+  await expect(title(other)).toHaveText('Fasten: Bracket, cross member')
+  await writeNote(other, 'from the second tab')
+  away = false
+  await expect.poll(() => kept(page), { timeout: 30_000 }).toBe(0)
+  const { events } = await recordOf(page)
+  expect(events.slice(-2).map(({ body }) => body.type)).toEqual(['jointTorqued', 'noteWritten'])
+  expect(new Set(events.map(({ id }) => id)).size).toBe(events.length)
+  expect(sends).toBe(2)
+  for (const tab of [page, other]) await expect(title(tab)).toHaveText('Fasten: Bracket, cross member')
+})
+
+test('the browser killed right after the screen moved: what was shown is on the disk, and goes out when it is opened again', async ({
+  server,
+}) => {
+  const profile = mkdtempSync(join(tmpdir(), 'efferent-browser-'))
+  const open = async (): Promise<BrowserContext> =>
+    chromium.launchPersistentContext(profile, {
+      executablePath: '/usr/bin/chromium',
+      chromiumSandbox: false,
+      baseURL: server.url,
+      args: ['--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+    })
+  let context = await open()
+  try {
+    let page = context.pages()[0]!
+    await signIn(page, 'technician')
+    await toBay(page)
+    const url = page.url()
+    await context.route('**/api/jobs/*/events', route => route.abort())
+    await page.keyboard.press('Space')
+    await expect(title(page)).toHaveText('Fasten: Bracket, cross member')
+    process.kill(browserOf(profile), 'SIGKILL')
+    await context.close().catch(() => {})
+
+    context = await open()
+    page = context.pages()[0]!
+    await signIn(page, 'technician')
+    await page.goto(url)
+    await expect(title(page)).toHaveText('Fasten: Bracket, cross member')
+    await expect.poll(async () => (await recordOf(page)).events.at(-1)!.body.type).toBe('jointTorqued')
+    await expect.poll(() => kept(page)).toBe(0)
+  } finally {
+    await context.close().catch(() => {})
+    rmSync(profile, { recursive: true, force: true })
+  }
+})
+
+test('a newer server’s event asks for the page to be loaded again, and breaks nothing', async ({ page }) => {
+  await signIn(page, 'technician')
+  await page.route('**/api/jobs/*/stream?*', route =>
+    route.fulfill({
+      contentType: 'text/event-stream',
+      body: `event: job\ndata: ${JSON.stringify({ v: 9, id: 'x', body: { type: 'teleported' } })}\n\n`,
+    }),
+  )
+  await toBay(page)
+  await expect(page.getByRole('alert').filter({ hasText: 'Efferent has been updated' })).toBeVisible()
+  await page.keyboard.press('Space')
+  await expect(title(page)).toHaveText('Fasten: Bracket, cross member')
+})
+
+test('a job’s rooms: by address, by key, under a head that stays, at both widths', async ({ page }) => {
+  await signIn(page, 'technician')
+  await page.getByRole('listitem').filter({ hasText: 'BR 88 KEL' }).getByRole('link').first().click()
+  await expect(page.getByRole('heading', { name: /^Job 101/ })).toBeVisible()
+  for (const [name, shown, key] of [
+    ['Kit', 'retaining clip', 'k'],
+    ['Fluid', 'Top-up', 'f'],
+    ['Proof', 'Before sign-off', 'r'],
+    ['Record', 'Job 101 opened', 'l'],
+    ['Plan', 'steps done', 'p'],
+  ] as const) {
+    await room(page, name)
+    await expect(page.getByText(shown).first()).toBeVisible()
+    await expect(page.getByRole('heading', { name: /^Job 101/ })).toBeVisible()
+    await expectAccessible(page)
+    for (const width of [390, 1280]) {
+      await page.setViewportSize({ width, height: 800 })
+      await expectFits(page)
+    }
+    await page.reload()
+    await expect(page.getByText(shown).first()).toBeVisible()
+    await page.keyboard.press('g')
+    await page.keyboard.press('k')
+    await expect(page).toHaveURL(/\/kit$/)
+    await page.keyboard.press('g')
+    await page.keyboard.press(key)
+    await expect(page.getByText(shown).first()).toBeVisible()
+  }
+})
