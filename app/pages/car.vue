@@ -1,62 +1,63 @@
 <script setup lang="ts">
 import { answers } from '#shared/schemas/answers'
+import { useServerData } from '~/composables/useServerData'
+import { useServerAct } from '~/composables/useServerAct'
 import { valueOf } from '#core/result'
 import { identifyWords } from '#shared/words/identifyWords'
-import { computed, onMounted, ref, shallowRef, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useHead, useRoute } from '#imports'
 import { identifyLayouts, type CannotSee } from '#core/identify/identifyLayouts'
 import { traitsImplied } from '#core/sheet/evaluatePredicate'
 import { fitOf } from '#core/sheet/fitOf'
-import { systems, type Car, type Family, type Sheet, type System } from '#core/sheet/types'
+import { systems, type Car, type Sheet, type System } from '#core/sheet/types'
 import type { VehicleView } from '#shared/schemas/api'
 import { layoutWords } from '#shared/words/layoutWords'
 import { systemWords } from '#shared/words/vocabulary'
-import { useConnection } from '~/stores/connection'
-import { call, wordsOf } from '~/utils/api'
+import { call } from '~/utils/api'
 import { queryOfCar } from '~/utils/carQuery'
 
 useHead({ title: 'This car · Efferent' })
 const route = useRoute()
-const connection = useConnection()
-const families = ref<Family[]>([])
 const vehicle = ref<VehicleView>()
 const family = ref('')
 const year = ref('')
 const engine = ref<string>()
 const learned = ref<Record<string, string>>({})
 const cannotSee = ref<CannotSee[]>([])
-const sheets = shallowRef<Sheet[]>()
 const system = ref<System>()
-const trouble = ref('')
 
-onMounted(async () => {
-  try {
+const { data: begun, trouble: unread } = useServerData(
+  () => `car ${String(route.query.vehicle ?? '')}`,
+  async () => {
     const id = typeof route.query.vehicle === 'string' ? route.query.vehicle : undefined
-    const [known, found] = await Promise.all([
+    const [families, found] = await Promise.all([
       call('GET', '/api/families', answers.families),
       id ? call('GET', `/api/vehicles/${id}`, answers.vehicleFound) : undefined,
     ])
-    families.value = known
-    vehicle.value = found?.vehicle
-    family.value = found?.vehicle.family ?? (known.some(item => item.id === route.query.family) ? String(route.query.family) : '')
-  } catch (error) {
-    if (!connection.notice(error)) trouble.value = wordsOf(error)
-  }
+    return { families, vehicle: found?.vehicle }
+  },
+)
+const families = computed(() => begun.value?.families ?? [])
+watch(begun, now => {
+  if (!now) return
+  vehicle.value = now.vehicle
+  family.value = now.vehicle?.family ?? (now.families.some(item => item.id === route.query.family) ? String(route.query.family) : '')
 })
-watch(family, async id => {
-  sheets.value = undefined
+const { data: sheets, trouble: unreadSheets } = useServerData(
+  () => `sheets of ${family.value}`,
+  async (): Promise<Sheet[] | undefined> => {
+    if (!family.value) return undefined
+    const heads = (await call('GET', '/api/sheets', answers.sheets)).filter(head => head.families.includes(family.value))
+    return (await Promise.all(heads.map(head => call('GET', `/api/sheets/${head.id}`, answers.sheet)))).map(view => view.sheet)
+  },
+)
+watch(family, () => {
   system.value = undefined
   learned.value = {}
   cannotSee.value = []
-  if (!id) return
-  try {
-    const heads = (await call('GET', '/api/sheets', answers.sheets)).filter(head => head.families.includes(id))
-    const read = await Promise.all(heads.map(head => call('GET', `/api/sheets/${head.id}`, answers.sheet)))
-    if (family.value === id) sheets.value = read.map(view => view.sheet)
-  } catch (error) {
-    if (!connection.notice(error)) trouble.value = wordsOf(error)
-  }
 })
+const { trouble: unanswered, act } = useServerAct()
+const trouble = computed(() => unread.value || unreadSheets.value || unanswered.value)
 const makes = computed(() =>
   [...new Set(families.value.map(item => item.make))]
     .sort()
@@ -97,12 +98,10 @@ async function answer(look: { sheet: string; question: string; answer: string })
     ?.questions.find(question => question.id === look.question)
     ?.answers.find(item => item.id === look.answer)?.implies
   if (!implies) return
-  try {
+  await act(async () => {
     if (vehicle.value) vehicle.value = await call('POST', `/api/vehicles/${vehicle.value.id}/traits`, answers.vehicle, look)
     else learned.value = { ...learned.value, ...traitsImplied(implies) }
-  } catch (error) {
-    if (!connection.notice(error)) trouble.value = wordsOf(error)
-  }
+  })
 }
 const known = computed(() => [
   ...new Set(

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { answers } from '#shared/schemas/answers'
-import { computed, onMounted, ref, watch } from 'vue'
+import { useServerData } from '~/composables/useServerData'
+import { computed, ref } from 'vue'
 import { useHead } from '#imports'
 import type { System } from '#core/sheet/types'
 import type { Problem } from '#shared/errors'
 import { limits } from '#shared/limits'
-import type { ImportPreview, SheetHead } from '#shared/schemas/api'
+import type { ImportPreview } from '#shared/schemas/api'
 import { plural, systemWords } from '#shared/words/vocabulary'
 import { useConnection } from '~/stores/connection'
 import { useSession } from '~/stores/session'
@@ -14,7 +15,10 @@ import { call, ProblemFailure, wordsOf } from '~/utils/api'
 useHead({ title: 'Library · Efferent' })
 const session = useSession()
 const connection = useConnection()
-const sheets = ref<SheetHead[]>()
+const { data: sheets, refresh } = useServerData(
+  () => 'sheets',
+  () => call('GET', '/api/sheets', answers.sheets),
+)
 const problem = ref<Problem>()
 const said = ref('')
 const busy = ref('')
@@ -24,15 +28,6 @@ const system = ref<System>()
 const waiting = ref<{ name: string; pack: unknown; preview: ImportPreview }>()
 const mayWrite = computed(() => session.person?.role === 'lead' || session.person?.role === 'admin')
 
-async function load() {
-  try {
-    sheets.value = await call('GET', '/api/sheets', answers.sheets)
-  } catch (error) {
-    connection.notice(error)
-  }
-}
-onMounted(load)
-watch(() => connection.recoveries, load)
 const present = computed(() => [...new Set(sheets.value?.map(sheet => sheet.system as System) ?? [])])
 const shown = computed(() => sheets.value?.filter(sheet => !system.value || sheet.system === system.value) ?? [])
 
@@ -67,7 +62,7 @@ const take = () =>
     const result = await call('POST', '/api/packs', answers.imported, pack)
     said.value = `${name}: ${result.added.length} added, ${result.unchanged.length} already here.`
     waiting.value = undefined
-    await load()
+    await refresh()
   })
 const nothingNew = computed(
   () =>

@@ -1,47 +1,40 @@
 <script setup lang="ts">
 import { answers } from '#shared/schemas/answers'
-import { computed, onMounted, ref, watch } from 'vue'
+import { useServerData } from '~/composables/useServerData'
+import { useServerAct } from '~/composables/useServerAct'
+import { computed, ref } from 'vue'
 import { useHead } from '#imports'
-import type { Health, PersonView } from '#shared/schemas/api'
+import type { PersonView } from '#shared/schemas/api'
 import { roleWords } from '#shared/words/vocabulary'
 import { roles, type Role } from '#core/job/types'
-import { useConnection } from '~/stores/connection'
 import { useSession } from '~/stores/session'
-import { call, nothing, wordsOf } from '~/utils/api'
+import { call, nothing } from '~/utils/api'
 
 useHead({ title: 'Shop · Efferent' })
 const session = useSession()
-const connection = useConnection()
-const people = ref<PersonView[]>()
-const health = ref<Health>()
 const name = ref('')
 const role = ref<Role>('technician')
 const secret = ref('')
-const trouble = ref('')
+const { trouble, act } = useServerAct()
 const said = ref('')
 const fresh = ref<Record<string, string>>({})
 const isAdmin = computed(() => session.person?.role === 'admin')
 const seesPeople = computed(() => isAdmin.value || session.person?.role === 'lead')
+const { data: shop, refresh } = useServerData(
+  () => 'shop',
+  async () => ({
+    health: await call('GET', '/api/health', answers.health),
+    people: seesPeople.value ? await call('GET', '/api/people', answers.people) : undefined,
+  }),
+)
+const health = computed(() => shop.value?.health)
+const people = computed(() => shop.value?.people)
 
-async function load() {
-  try {
-    health.value = await call('GET', '/api/health', answers.health)
-    if (seesPeople.value) people.value = await call('GET', '/api/people', answers.people)
-  } catch (error) {
-    connection.notice(error)
-  }
-}
-onMounted(load)
-watch(() => connection.recoveries, load)
 async function attempt(work: () => Promise<unknown>, done: string) {
-  trouble.value = said.value = ''
-  try {
-    await work()
-    said.value = done
-    await load()
-  } catch (error) {
-    if (!connection.notice(error)) trouble.value = wordsOf(error)
-  }
+  said.value = ''
+  if (!(await act(work))) return
+  said.value = done
+  await refresh()
 }
 const add = () =>
   attempt(async () => {

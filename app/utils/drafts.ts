@@ -1,22 +1,68 @@
+import { z } from 'zod'
 import type { Sheet } from '#core/sheet/types'
+import { sheetVersion } from '#shared/schemas/readSheet'
 import { sheetSchema } from '#shared/schemas/sheet'
+import { versioned } from '#shared/versioned'
 
 /** A sheet being written, kept on this device until it is published or dropped. `basedOn` 0: a new sheet. */
 export type Draft = { sheet: Sheet; basedOn: number; notes: string[]; savedAt: string }
+export const draftVersion = 2
 const key = (id: string) => `efferent.draft.${id}`
 
+/** What a page needs of a sheet to show it at all; a draft may have holes that a sheet may not (schemaIssues says them). */
+const lists = [
+  'applies',
+  'traits',
+  'questions',
+  'ports',
+  'lines',
+  'joints',
+  'holds',
+  'operations',
+  'keepouts',
+  'fills',
+  'bleeders',
+] as const
+const parts = z.array(z.looseObject({}))
+const outline = z.looseObject({
+  format: z.literal(`efferent.line-sheet/${sheetVersion}`),
+  id: z.string(),
+  ...(Object.fromEntries(lists.map(name => [name, parts])) as Record<(typeof lists)[number], typeof parts>),
+  levels: parts,
+  neighbours: parts,
+  cautions: parts,
+  notes: parts,
+  fluid: z.looseObject({}),
+  bleeding: z.looseObject({}),
+  proving: z.looseObject({}),
+})
+const read = versioned({
+  current: draftVersion,
+  versionOf: raw => (raw.v === undefined ? 1 : typeof raw.v === 'number' ? raw.v : undefined),
+  // Version 1 carried no number, and its first ones no notes.
+  upcast: { 1: older => ({ notes: [], savedAt: new Date(0).toISOString(), ...older, v: 2 }) },
+  schema: z.object({
+    v: z.literal(draftVersion),
+    sheet: outline,
+    basedOn: z.number().int().min(0),
+    notes: z.array(z.string()),
+    savedAt: z.string(),
+  }),
+})
+
+/** The draft kept here, if there is one that can be read. What cannot is left lying as it is: a newer Efferent may know it. */
 export function readDraft(storage: Storage, id: string): Draft | undefined {
   try {
-    const draft = JSON.parse(storage.getItem(key(id)) ?? 'null') as Draft | null
-    // A draft may have holes a sheet may not, but it has the shape of one; anything else was written by a stranger.
-    return draft && Array.isArray(draft.sheet?.lines) && Array.isArray(draft.sheet.joints) && typeof draft.basedOn === 'number'
-      ? { ...draft, notes: draft.notes ?? [] }
-      : undefined
+    const draft = read(JSON.parse(storage.getItem(key(id)) ?? 'null'))
+    if (!draft.ok) return undefined
+    const { v: _v, sheet, ...rest } = draft.value
+    return { ...rest, sheet: sheet as unknown as Sheet }
   } catch {
     return undefined
   }
 }
-export const writeDraft = (storage: Storage, draft: Draft): void => storage.setItem(key(draft.sheet.id), JSON.stringify(draft))
+export const writeDraft = (storage: Storage, draft: Draft): void =>
+  storage.setItem(key(draft.sheet.id), JSON.stringify({ v: draftVersion, ...draft }))
 export const dropDraft = (storage: Storage, id: string): void => storage.removeItem(key(id))
 
 /** What the schema says against a draft, by dotted path: numbers out of range, empty names. */

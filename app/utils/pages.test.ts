@@ -29,6 +29,19 @@ describe('drafts', () => {
     dropDraft(shelf, draft.sheet.id)
     expect(readDraft(shelf, draft.sheet.id)).toBeUndefined()
   })
+  it('one of version 1, without a number and without notes, is brought up', () => {
+    const { notes: _notes, ...older } = draft
+    shelf.setItem(`efferent.draft.${draft.sheet.id}`, JSON.stringify(older))
+    expect(readDraft(shelf, draft.sheet.id)).toEqual({ ...draft, notes: [] })
+  })
+  it('one with holes is a draft all the same; one of a newer version is left lying as it is', () => {
+    const holes = { ...draft, sheet: { ...draft.sheet, title: '', lines: [{}] } }
+    writeDraft(shelf, holes as never)
+    expect(readDraft(shelf, draft.sheet.id)).toEqual(holes)
+    shelf.setItem('efferent.draft.later', JSON.stringify({ ...draft, v: 9 }))
+    expect(readDraft(shelf, 'later')).toBeUndefined()
+    expect(shelf.getItem('efferent.draft.later')).not.toBeNull()
+  })
   it.each(['not json', 'null', '{"sheet":{"lines":3}}', '{"sheet":{"lines":[],"joints":[]}}'])(
     'what a stranger wrote is no draft: %s',
     text => {

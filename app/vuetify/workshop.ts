@@ -9,7 +9,7 @@ const shared = {
   'focus-opacity': 0.1,
 }
 
-/** Vuetify as this program wears it: one theme for the desk and one for the bay, square, flat, without ripple; nothing looks as it comes. */
+/** Vuetify as this program wears it: a theme for the desk, one for the bay, square, flat, without ripple; nothing looks as it comes. */
 export const workshop: Blueprint = {
   theme: {
     defaultTheme: 'desk',

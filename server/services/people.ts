@@ -83,6 +83,11 @@ async function payFor(db: Db, buckets: readonly Bucket[]): Promise<void> {
 }
 
 /** Strangers are looked at so many at a time; a known device goes past them. */
+/** Asked before anything is read: whether another stranger would be looked at now. */
+export function refuseWhenCrowded(): void {
+  if (counter.load >= bounds.together) throw tooBusy()
+}
+
 export const signIn = (db: Db, request: SignInRequest): Promise<SignInView> =>
   request.device === undefined ? counter.run(() => checkSignIn(db, request)) : checkSignIn(db, request)
 
@@ -103,11 +108,14 @@ async function startSignIn(db: Db, person: PersonRow): Promise<SignInView> {
   return { person: toPerson(person), signIn: await insertSignIn(db, person, key), key: key.toString('base64url') }
 }
 
+// A workshop that is set up stays so: whoever asks again is answered without asking the database.
+let isSetUp = false
 const setUpAlready = () => new ProblemError('SETUP_DONE', 'There is an admin already. Sign in, or ask them to add you.')
 
 /** The first visit to an empty workshop makes its admin. Asked before anything is hashed, and again under a lock against a second visit. */
 export async function setUpWorkshop(db: Db, request: { workshop: string; name: string; password: string }): Promise<SignInView> {
-  if ((await listPeople(db)).length > 0) throw setUpAlready()
+  isSetUp ||= (await listPeople(db)).length > 0
+  if (isSetUp) throw setUpAlready()
   const secretHash = await hashSecret(request.password)
   return withTransaction(async transaction => {
     await lockPeople(transaction)

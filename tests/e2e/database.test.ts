@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import { startCluster } from '../../launch/cluster.mjs'
 import { createDatabase, prepareDatabase } from '../../launch/database.mjs'
 import { ensurePostgres } from '../../launch/setup.mjs'
-import { expect, signIn, test as base } from '../helpers/browserTest'
+import { expect, room, signIn, test as base } from '../helpers/browserTest'
 import { TestServer } from '../helpers/server'
 
 type Cluster = Awaited<ReturnType<typeof startCluster>>
@@ -42,6 +42,7 @@ test('the database gone: the page says so, keeps what is recorded, and goes on w
   await page.getByRole('link', { name: 'To the job' }).click()
   await cluster.restart()
   await expect(page.getByRole('alert')).toBeHidden()
+  await room(page, 'Record')
   await expect(page.getByText('Gearbox, upper torqued at 18.5')).toBeVisible()
   await expect(page.getByText('waits to be sent')).toBeHidden()
 })

@@ -1,4 +1,4 @@
-import { expect, expectAccessible, signIn, test } from '../helpers/browserTest'
+import { expect, expectAccessible, room, signIn, test } from '../helpers/browserTest'
 
 test('the desk: units, keys, a car that is not here yet, and signing out', async ({ page }) => {
   await signIn(page, 'desk')
@@ -46,6 +46,7 @@ test('the desk: units, keys, a car that is not here yet, and signing out', async
   await expect(page.getByText('No plan yet.')).toBeVisible()
   await page.getByRole('checkbox', { name: /Supply, gearbox to radiator/ }).check()
   await expect(page.getByText('hands on', { exact: true })).toBeVisible()
+  await room(page, 'Record')
   await expect(page.getByText('Planned: Supply, gearbox to radiator')).toBeVisible()
 
   // The desk plans and watches; the work itself is not the desk's to record.

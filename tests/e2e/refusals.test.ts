@@ -1,4 +1,4 @@
-import { expect, expectAccessible, expectFits, listen, names, signIn, test } from '../helpers/browserTest'
+import { expect, expectAccessible, expectFits, listen, names, room, signIn, test } from '../helpers/browserTest'
 import { limits } from '../../shared/limits'
 import { demoSecrets } from '../helpers/server'
 
@@ -82,6 +82,7 @@ test('the network gone mid-step: nothing typed is lost, and it is sent when the 
   await server.up()
   await expect(page.getByRole('alert')).toBeHidden()
   await page.getByRole('link', { name: 'To the job' }).click()
+  await room(page, 'Record')
   await expect(page.getByText('Gearbox, upper torqued at 18.5')).toBeVisible()
   await expect(page.getByText('waits to be sent')).toBeHidden()
 })

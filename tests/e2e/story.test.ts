@@ -1,4 +1,4 @@
-import { expect, expectAccessible, expectFits, listen, signIn, test } from '../helpers/browserTest'
+import { expect, expectAccessible, expectFits, listen, room, signIn, test } from '../helpers/browserTest'
 
 // One job from look-up to handover, in the bay on a phone, followed from the desk on another screen.
 test('a cooler-line job, end to end', async ({ page, browser, server, watch }) => {
@@ -36,6 +36,7 @@ test('a cooler-line job, end to end', async ({ page, browser, server, watch }) =
   await expect(page.locator('.visits').getByText('Take off: Grille')).toBeVisible()
   await page.getByRole('checkbox', { name: /Return, front cooler/ }).uncheck()
   await expect(minutes).toHaveText('56 min')
+  await room(page, 'Kit')
   await expect(page.getByRole('cell', { name: 'GX-6 long life 1 L bottle' })).toBeVisible()
   await expect(page.getByRole('button', { name: 'Sign off' })).toBeDisabled()
   await expectAccessible(page)

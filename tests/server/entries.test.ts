@@ -5,6 +5,8 @@ import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { entryText } from '../../shared/entryProof'
 import type { Health } from '../../shared/schemas/api'
 import type { Entry } from '../../shared/schemas/job'
+import type { Sheet } from '../../core/sheet/types'
+import { demoSheet } from '../helpers/demo'
 import { copyDatabase, TestServer, type Client } from '../helpers/server'
 
 let server: TestServer
@@ -161,4 +163,72 @@ it('a stored event that cannot be read, or that a newer Efferent wrote, is named
   await change(`body = '{"type":"teleported"}', version = 3`)
   expect((await reader.problem('GET', `/api/jobs/${job.id}`)).body.code).toBe('VERSION_NEWER')
   await fresh.end()
+})
+
+describe('one signed-in request that would take for ever', () => {
+  const operations = (sheet: Sheet) =>
+    Array.from({ length: 60 }, (_, i) => ({ ...sheet.operations[0]!, id: `x${i}`, needs: [], when: undefined }))
+  const behind = (lists: number, parts: number): Sheet => {
+    const sheet = demoSheet()
+    const needs = (k: number) =>
+      Array.from({ length: lists }, (_, l) => Array.from({ length: parts }, (_, p) => `x${(l * parts + p + k * 7) % 60}`))
+    return {
+      ...sheet,
+      operations: [...sheet.operations, ...operations(sheet)],
+      joints: sheet.joints.map((joint, k) => ({ ...joint, ways: joint.ways.map(way => ({ ...way, needs: needs(k) })) })),
+    }
+  }
+  const car = { family: 'ondrel-halyard', year: 2016, engine: 'd32', traits: { coolers: 'two' } }
+  const plan = (sheet: unknown) =>
+    rafe.problem('POST', '/api/compute/plan', { sheet, car, inputs: { lines: ['supply', 'link', 'return-long'], start: 'ground' } })
+
+  it('needs of six lists of eight parts are refused with their place, by integrity', async () => {
+    const answer = await plan(behind(6, 8))
+    expect(answer.body.code).toBe('COMPUTE_REFUSED')
+    expect(answer.body.errors![0]!.path).toMatch(/^sheet\.joints\.0\.ways/)
+  })
+
+  it('what integrity lets through and no search gets through is a typed answer, and the server answers others meanwhile', async () => {
+    const stuck = Array.from({ length: 4 }, () => plan(behind(4, 4)))
+    const health = await server.client().call<Health>('GET', '/api/health')
+    expect(health.status).toBe(200)
+    for (const answer of await Promise.all(stuck)) {
+      expect(answer.body.code).toBe('COMPUTE_REFUSED')
+      expect(answer.body.detail).toMatch(/steps of search/)
+    }
+  })
+
+  it.each([
+    [
+      'two and a half megabytes of nested conditions',
+      { any: Array.from({ length: 20 }, () => ({ all: Array.from({ length: 3000 }, () => ({ trait: 'coolers', is: 'two' })) })) },
+    ],
+    ['a condition nine deep', { not: { not: { not: { not: { not: { not: { not: { not: { trait: 'coolers', is: 'two' } } } } } } } } }],
+  ])('%s are refused before anything is made of them', async (_, when) => {
+    const sheet = demoSheet()
+    const answer = await plan({ ...sheet, lines: sheet.lines.map(line => ({ ...line, when })) })
+    expect(answer.body.code).toBe('COMPUTE_REFUSED')
+    expect(answer.body.errors![0]).toMatchObject({ path: 'sheet.lines[0].when', message: expect.stringMatching(/deep/) })
+  })
+
+  it('whoever leaves before the answer costs nothing more: those behind them are answered', async () => {
+    const leaving = new AbortController()
+    const left = fetch(`${server.url}/api/compute/plan`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', cookie: rafe.cookie },
+      body: JSON.stringify({ sheet: behind(4, 4), car, inputs: { lines: ['supply', 'link', 'return-long'], start: 'ground' } }),
+      signal: leaving.signal,
+    }).catch((error: Error) => error.name)
+    leaving.abort()
+    expect(await left).toBe('AbortError')
+    expect(
+      (
+        await rafe.call('POST', '/api/compute/plan', {
+          sheet: demoSheet(),
+          car,
+          inputs: { lines: ['supply', 'link', 'return-long'], start: 'ground' },
+        })
+      ).status,
+    ).toBe(200)
+  })
 })

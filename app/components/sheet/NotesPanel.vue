@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { answers } from '#shared/schemas/answers'
-import { computed, onMounted, ref, watch } from 'vue'
+import { useServerData } from '~/composables/useServerData'
+import { computed, ref, watch } from 'vue'
 import { v7 } from 'uuid'
 import type { Sheet } from '#core/sheet/types'
 import { limits } from '#shared/limits'
@@ -20,15 +21,11 @@ const busy = ref(false)
 // One note, one id: sending again after the network was gone writes it once.
 const id = ref(v7())
 
-async function load() {
-  try {
-    notes.value = await call('GET', `/api/sheets/${props.sheet.id}/notes`, answers.notes)
-  } catch (error) {
-    connection.notice(error)
-  }
-}
-onMounted(load)
-watch(() => [props.sheet.id, connection.recoveries], load)
+const { data } = useServerData(
+  () => `notes on ${props.sheet.id}`,
+  () => call('GET', `/api/sheets/${props.sheet.id}/notes`, answers.notes),
+)
+watch(data, now => now && (notes.value = now), { immediate: true })
 watch(
   () => props.selected,
   joint => joint && (about.value = `joint:${joint}`),

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { answers } from '#shared/schemas/answers'
-import { computed, onMounted, ref } from 'vue'
+import { useServerData } from '~/composables/useServerData'
+import { computed, ref } from 'vue'
 import { navigateTo, useHead, useRoute } from '#imports'
 import { blankSheet } from '#core/sheet/mendSheet'
-import { systems, type Family, type Sheet, type System } from '#core/sheet/types'
+import { systems, type Sheet, type System } from '#core/sheet/types'
 import { limits } from '#shared/limits'
-import type { SheetHead } from '#shared/schemas/api'
 import { systemWords } from '#shared/words/vocabulary'
 import { useConnection } from '~/stores/connection'
 import { call, wordsOf } from '~/utils/api'
@@ -14,8 +14,6 @@ import { schemaIssues, writeDraft } from '~/utils/drafts'
 useHead({ title: 'New line sheet · Efferent' })
 const route = useRoute()
 const connection = useConnection()
-const families = ref<Family[]>([])
-const heads = ref<SheetHead[]>([])
 const title = ref('')
 const id = ref('')
 const system = ref<System>('transmission-cooler')
@@ -24,17 +22,20 @@ const copy = ref(typeof route.query.copy === 'string' ? route.query.copy : '')
 const from = ref<'blank' | 'copy' | 'file'>(copy.value ? 'copy' : 'blank')
 const file = ref<File>()
 const trouble = ref('')
-onMounted(async () => {
-  try {
-    ;[families.value, heads.value] = await Promise.all([
+const { data: known, trouble: unread } = useServerData(
+  () => 'families and sheets',
+  async () => {
+    const [families, heads] = await Promise.all([
       call('GET', '/api/families', answers.families),
       call('GET', '/api/sheets', answers.sheets),
     ])
-    family.value = families.value[0]?.id ?? ''
-  } catch (error) {
-    if (!connection.notice(error)) trouble.value = wordsOf(error)
-  }
-})
+    return { families, heads }
+  },
+)
+const families = computed(() => known.value?.families ?? [])
+const heads = computed(() => known.value?.heads ?? [])
+watch(unread, words => (trouble.value = words))
+watch(families, now => (family.value ||= now[0]?.id ?? ''))
 const slug = computed(() =>
   (id.value || title.value)
     .toLowerCase()

@@ -1,23 +1,15 @@
 <script setup lang="ts">
 import { valueOf } from '#core/result'
 import { computed, ref, watch } from 'vue'
-import { navigateTo, useHead } from '#imports'
 import { identifyLayouts, type CannotSee } from '#core/identify/identifyLayouts'
 import { currentPlanner } from '#core/access/types'
 import { siblingOf } from '#core/access/weighNeighbours'
 import type { JobCommand } from '#core/job/types'
 import type { LiftPosition } from '#core/sheet/types'
 import { formatNumber } from '#core/units/formatQuantity'
-import { changeWords } from '#shared/words/changeWords'
-import { eventWords } from '#shared/words/eventWords'
-import { accessWords, missingWords, refusalWords } from '#shared/words/refusalWords'
-import { stageWords } from '#shared/words/vocabulary'
-import { useKeys } from '~/composables/useKeys'
-import { useFloor } from '~/stores/floor'
+import { accessWords } from '#shared/words/refusalWords'
 import { useJobPage } from '~/composables/useJobPage'
-import { usePhotos } from '~/stores/photos'
 import { useSession } from '~/stores/session'
-import { useUnits } from '~/stores/units'
 
 const session = useSession()
 const { job, record } = useJobPage()

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { answers } from '#shared/schemas/answers'
-import { computed, onMounted, ref } from 'vue'
+import { useServerData } from '~/composables/useServerData'
+import { computed, ref } from 'vue'
 import { definePageMeta, useHead, useRoute } from '#imports'
 import { practiceFor } from '#core/fittings/generalPractice'
 import { unrollLine } from '#core/route/unrollLine'
@@ -9,46 +10,41 @@ import { settleValue, settleWindow } from '#core/sheet/settleContested'
 import type { Car } from '#core/sheet/types'
 import { targetTorque } from '#core/torque/checkTorque'
 import { formatNumber } from '#core/units/formatQuantity'
-import type { SheetView, VehicleView } from '#shared/schemas/api'
 import { hexName } from '#shared/words/hexWords'
 import { practiceWords } from '#shared/words/practiceWords'
 import { bleedWords, cautionWords, jointWords, list, systemWords } from '#shared/words/vocabulary'
 import { useKeys } from '~/composables/useKeys'
-import { useConnection } from '~/stores/connection'
 import { useUnits } from '~/stores/units'
-import { call, wordsOf } from '~/utils/api'
+import { call } from '~/utils/api'
 import { carFromQuery } from '~/utils/carQuery'
 
 definePageMeta({ layout: 'bare' })
 const route = useRoute()
 const units = useUnits()
-const connection = useConnection()
-const view = ref<SheetView>()
-const vehicle = ref<VehicleView>()
-const published = ref('')
-const trouble = ref('')
 const size = ref<'A4' | 'A5'>(route.query.size === 'A5' ? 'A5' : 'A4')
 useHead({
   title: () => `Bay card ${view.value?.sheet.title ?? ''} · Efferent`,
   style: [{ key: 'page-size', innerHTML: () => `@page { size: ${size.value}; margin: 8mm; }` }],
 })
 
-onMounted(async () => {
-  try {
+const { data, trouble } = useServerData(
+  () => `card ${route.fullPath}`,
+  async () => {
     const id = String(route.params.id)
     const vehicleId = typeof route.query.vehicle === 'string' ? route.query.vehicle : undefined
-    const [sheet, revisions, found] = await Promise.all([
+    const [view, revisions, found] = await Promise.all([
       call('GET', `/api/sheets/${id}`, answers.sheet),
       call('GET', `/api/sheets/${id}/revisions`, answers.revisions),
       vehicleId ? call('GET', `/api/vehicles/${vehicleId}`, answers.vehicleFound) : undefined,
     ])
-    view.value = sheet
-    vehicle.value = found?.vehicle
-    published.value = revisions.find(row => row.revision === sheet.sheet.revision)?.publishedAt.slice(0, 10) ?? ''
-  } catch (error) {
-    if (!connection.notice(error)) trouble.value = wordsOf(error)
-  }
-})
+    return { view, revisions, vehicle: found?.vehicle }
+  },
+)
+const view = computed(() => data.value?.view)
+const vehicle = computed(() => data.value?.vehicle)
+const published = computed(
+  () => data.value?.revisions.find(row => row.revision === view.value?.sheet.revision)?.publishedAt.slice(0, 10) ?? '',
+)
 const sheet = computed(() => view.value?.sheet)
 const car = computed<Car>(() => vehicle.value ?? carFromQuery(route.query, view.value?.families[0]?.id ?? ''))
 /** A layout nobody has looked at yet prints with every line it may have. */

@@ -1,9 +1,12 @@
 <script setup lang="ts">
 import { answers } from '#shared/schemas/answers'
+import { useServerData } from '~/composables/useServerData'
+import { useWorked } from '~/composables/useWorked'
+import { onCar } from '~/workers/tasks'
+import { useServerAct } from '~/composables/useServerAct'
 import { valueOf } from '#core/result'
-import { computed, onMounted, provide, ref, watch } from 'vue'
+import { computed, provide, ref, watch } from 'vue'
 import { navigateTo, useHead, useRoute } from '#imports'
-import { planJob } from '#core/access/planJob'
 import { estimateFluid } from '#core/fluid/estimateFluid'
 import { identifyLayouts, type CannotSee } from '#core/identify/identifyLayouts'
 import { nextStop, stopsAlong, type Stop } from '#core/route/stopsAlong'
@@ -13,56 +16,53 @@ import { replaceAt } from '#core/sheet/mendSheet'
 import { resolveSheet } from '#core/sheet/resolveSheet'
 import { standpoints, type Car, type Standpoint } from '#core/sheet/types'
 import { formatNumber } from '#core/units/formatQuantity'
-import type { NoteView, SheetView, VehicleView } from '#shared/schemas/api'
+import type { NoteView, VehicleView } from '#shared/schemas/api'
 import { stopWords } from '#shared/words/stopWords'
 import { list, plural, systemWords } from '#shared/words/vocabulary'
 import { useKeys } from '~/composables/useKeys'
-import { useConnection } from '~/stores/connection'
 import { useSession } from '~/stores/session'
-import { call, nothing, wordsOf } from '~/utils/api'
+import { call, nothing } from '~/utils/api'
 import { carFromQuery } from '~/utils/carQuery'
 import { settleKey } from '~/utils/settle'
 
 const route = useRoute()
 const session = useSession()
-const connection = useConnection()
-const view = ref<SheetView>()
 const vehicle = ref<VehicleView>()
 const notes = ref<NoteView[]>([])
 /** Looks answered here before a car was chosen; they go with the car a job is opened for. */
 const answered = ref<{ question: string; answer: string }[]>([])
 const cannotSee = ref<CannotSee[]>([])
-const trouble = ref('')
 const line = ref('')
 const joint = ref<string>()
 const standpoint = ref<Standpoint>('under-lift')
 const opening = ref(false)
 const query = (key: string) => (typeof route.query[key] === 'string' ? route.query[key] : undefined)
 
-async function load() {
-  trouble.value = ''
-  try {
+const {
+  data,
+  trouble: unread,
+  refresh,
+} = useServerData(
+  () => `sheet ${String(route.params.id)} ${query('revision') ?? ''} ${query('vehicle') ?? ''}`,
+  async () => {
     const vehicleId = query('vehicle')
-    const [sheet, found] = await Promise.all([
+    const [view, found] = await Promise.all([
       call('GET', `/api/sheets/${String(route.params.id)}${query('revision') ? `?revision=${query('revision')}` : ''}`, answers.sheet),
       vehicleId ? call('GET', `/api/vehicles/${vehicleId}`, answers.vehicleFound) : undefined,
     ])
-    view.value = sheet
-    vehicle.value = found?.vehicle
-    const wanted = query('joint')
-    if (wanted && sheet.sheet.joints.some(candidate => candidate.id === wanted)) joint.value = wanted
-  } catch (error) {
-    if (!connection.notice(error)) trouble.value = wordsOf(error)
-  }
-}
-onMounted(load)
-watch(
-  () => connection.recoveries,
-  () => view.value || load(),
+    return { view, vehicle: found?.vehicle }
+  },
 )
+const { trouble: unanswered, act } = useServerAct()
+const trouble = computed(() => unread.value || unanswered.value)
+const view = computed(() => data.value?.view)
 watch(
-  () => route.fullPath,
-  (_, before) => before.startsWith(route.path) && load(),
+  [data, () => query('joint')],
+  ([now, wanted]) => {
+    vehicle.value = now?.vehicle
+    if (wanted && now?.view.sheet.joints.some(candidate => candidate.id === wanted)) joint.value = wanted
+  },
+  { immediate: true },
 )
 
 const sheet = computed(() => view.value?.sheet)
@@ -96,12 +96,10 @@ watch(
 )
 
 async function answer(look: { sheet: string; question: string; answer: string }) {
-  try {
+  await act(async () => {
     if (vehicle.value) vehicle.value = await call('POST', `/api/vehicles/${vehicle.value.id}/traits`, answers.vehicle, look)
     else answered.value = [...answered.value, { question: look.question, answer: look.answer }]
-  } catch (error) {
-    if (!connection.notice(error)) trouble.value = wordsOf(error)
-  }
+  })
 }
 
 // Selecting a joint in strip, picture or table is one thing, whichever was touched.
@@ -125,11 +123,13 @@ function step(by: 1 | -1) {
   if (stop.kind === 'joint') joint.value = stop.id
 }
 
-const plan = computed(() => {
-  if (!resolved.value || resolved.value.open.length > 0) return undefined
-  const planned = planJob(resolved.value, { lines: resolved.value.lines.map(candidate => candidate.id), start: 'ground' })
-  return planned.ok ? planned.value : undefined
-})
+const isSettled = computed(() => resolved.value?.open.length === 0)
+const { value: planned } = useWorked('plan', () =>
+  resolved.value && isSettled.value
+    ? { car: onCar(resolved.value), inputs: { lines: resolved.value.lines.map(candidate => candidate.id), start: 'ground' } }
+    : undefined,
+)
+const plan = computed(() => (isSettled.value && planned.value?.ok ? planned.value.value : undefined))
 const fluid = computed(() =>
   resolved.value && plan.value
     ? estimateFluid(
@@ -158,12 +158,10 @@ provide(settleKey, {
       by: session.person!.name,
       why,
     }))
-    try {
-      await call('POST', `/api/sheets/${sheet.value.id}/revisions`, nothing, { sheet: settled })
-      await load()
-    } catch (error) {
-      trouble.value = wordsOf(error)
-    }
+    await act(async () => {
+      await call('POST', `/api/sheets/${sheet.value!.id}/revisions`, nothing, { sheet: settled })
+      await refresh()
+    })
   },
 })
 const print = () => navigateTo(`/sheets/${sheet.value?.id}/card${vehicle.value ? `?vehicle=${vehicle.value.id}` : ''}`)
