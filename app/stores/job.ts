@@ -175,7 +175,9 @@ export const useJob = defineStore('job', () => {
     const [loaded] = await Promise.all([call('GET', `/api/jobs/${jobId}`, readJobView), queue.open()])
     clockOffset.value = Date.parse(loaded.row.serverNow) - Date.now()
     leaving.value = []
-    confirmed.value = loaded.events
+    // Events never change: what has come by the stream since this was asked for stays.
+    if (view.value?.row.id === jobId) merge(loaded.events)
+    else confirmed.value = loaded.events
     view.value = loaded
     newer.value = undefined
     void readSheets().catch(connection.notice)

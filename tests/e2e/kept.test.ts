@@ -62,11 +62,11 @@ const fillDevice = (page: Page): Promise<void> =>
       opening.onsuccess = () => resolve(opening.result)
       opening.onerror = () => reject(opening.error)
     })
-    for (const size of [262_144, 16_384, 256]) {
+    for (const size of [65_536, 4096, 512]) {
       for (let fits = true; fits;)
         fits = await new Promise<boolean>(resolve => {
           const transaction = db.transaction('stones', 'readwrite', { durability: 'strict' })
-          transaction.objectStore('stones').add(crypto.getRandomValues(new Uint8Array(Math.min(size, 65_536))))
+          transaction.objectStore('stones').add(crypto.getRandomValues(new Uint8Array(size)))
           transaction.oncomplete = () => resolve(true)
           transaction.onabort = () => resolve(false)
         })
@@ -131,7 +131,7 @@ test('a full device says so and leaves the screen as it was; with space again th
   await toBay(page)
   const session = await page.context().newCDPSession(page)
   const origin = new URL(page.url()).origin
-  await session.send('Storage.overrideQuotaForOrigin', { origin, quotaSize: 4 * 1024 * 1024 })
+  await session.send('Storage.overrideQuotaForOrigin', { origin, quotaSize: 2 * 1024 * 1024 })
   await fillDevice(page)
   await page.keyboard.press('Space')
   await expect(page.getByRole('alert')).toContainText('This device is full')

@@ -97,12 +97,19 @@ const button = computed(() => buttonWords(draft.value, words.value?.button ?? ''
 // A refusal is about what was entered: it goes when the entry changes.
 watch([() => step.value?.id, draft], () => (refusal.value = undefined))
 
+/** The entry being kept on this device: pressed again before the screen has moved, it is one press. */
+const keeping = ref('')
 async function press() {
-  if (!step.value || !draft.value) return
-  if (await record(draft.value)) {
+  const mine = entryKey.value
+  if (!step.value || !draft.value || keeping.value === mine) return
+  keeping.value = mine
+  try {
+    if (!(await record(draft.value))) return
     chosen.value = undefined
     await nextTick()
     window.scrollTo({ top: 0 })
+  } finally {
+    if (keeping.value === mine) keeping.value = ''
   }
 }
 /** Enter in a number box records, as the large button does. */

@@ -22,10 +22,6 @@ definePageMeta({ layout: 'bare' })
 const route = useRoute()
 const units = useUnits()
 const size = ref<'A4' | 'A5'>(route.query.size === 'A5' ? 'A5' : 'A4')
-useHead({
-  title: () => `Bay card ${view.value?.sheet.title ?? ''} · Efferent`,
-  style: [{ key: 'page-size', innerHTML: () => `@page { size: ${size.value}; margin: 8mm; }` }],
-})
 
 const { data, trouble } = useServerData(
   () => `card ${route.fullPath}`,
@@ -45,6 +41,10 @@ const vehicle = computed(() => data.value?.vehicle)
 const published = computed(
   () => data.value?.revisions.find(row => row.revision === view.value?.sheet.revision)?.publishedAt.slice(0, 10) ?? '',
 )
+useHead({
+  title: () => `Bay card ${view.value?.sheet.title ?? ''} · Efferent`,
+  style: [{ key: 'page-size', innerHTML: () => `@page { size: ${size.value}; margin: 8mm; }` }],
+})
 const sheet = computed(() => view.value?.sheet)
 const car = computed<Car>(() => vehicle.value ?? carFromQuery(route.query, view.value?.families[0]?.id ?? ''))
 /** A layout nobody has looked at yet prints with every line it may have. */
