@@ -6,6 +6,7 @@ import { vehicleEntries } from '../../shared/searchEntries'
 import { vehicleNumberWords } from '../../shared/words/vehicleNumberWords'
 import { insertEntries } from '../sql/search/writeEntries'
 import { findFamily } from '../sql/sheets/families'
+import { toApplies } from '../sql/sheets/sheetRows'
 import { listSheetsForFamilies } from '../sql/sheets/listSheetsForFamilies'
 import { addVehicleTraits, findVehicle, insertVehicle, listVehiclesOfFamilies } from '../sql/vehicles/vehicles'
 import { isUniqueViolation, withTransaction, type Db } from '../utils/db'
@@ -26,7 +27,9 @@ export async function listVehiclesForSheet(db: Db, sheetId: string): Promise<Veh
 }
 
 export async function listSheetsForVehicle(db: Db, vehicle: VehicleView): Promise<SheetHead[]> {
-  return (await listSheetsForFamilies(db, [vehicle.family])).filter(head => fitOf(head, vehicle) === undefined).map(toHead)
+  return (await listSheetsForFamilies(db, [vehicle.family]))
+    .filter(head => fitOf({ applies: toApplies(head) }, vehicle) === undefined)
+    .map(toHead)
 }
 
 type NewVehicle = { plate: string; customer: string; family: string; year?: number; engine?: string; vin?: string; vinRead?: boolean }

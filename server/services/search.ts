@@ -5,6 +5,7 @@ import { fitOf } from '../../core/sheet/fitOf'
 import { limits } from '../../shared/limits'
 import type { SearchHit, SearchResult } from '../../shared/schemas/api'
 import { searchKinds, type SearchKind } from '../../shared/searchEntries'
+import { toApplies } from '../sql/sheets/sheetRows'
 import { findEntries, tsquery, type EntryRow } from '../sql/search/findEntries'
 import { nearWords } from '../sql/search/nearWords'
 import { listSheetsById } from '../sql/sheets/listSheets'
@@ -63,7 +64,7 @@ export async function search(db: Db, query: string): Promise<SearchResult> {
         const row = vehicles.find(vehicle => vehicle.id === entry.ref)
         if (!row) return []
         const vehicle = toVehicle(row)
-        return [{ kind, vehicle, sheets: forCars.filter(head => fitOf(head, vehicle) === undefined).map(toHead) }]
+        return [{ kind, vehicle, sheets: forCars.filter(head => fitOf({ applies: toApplies(head) }, vehicle) === undefined).map(toHead) }]
       }
       if (kind === 'sheet') {
         const head = heads.find(candidate => candidate.id === entry.ref)

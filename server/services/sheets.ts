@@ -1,11 +1,13 @@
 import { resolveSheet, type ResolvedSheet } from '../../core/sheet/resolveSheet'
 import type { Car, Sheet } from '../../core/sheet/types'
-import type { SheetHead, SheetView, VehicleView } from '../../shared/schemas/api'
+import { reader, type SheetHead, type SheetView, type VehicleView } from '../../shared/schemas/api'
+import { traitsSchema } from '../../shared/schemas/job'
 import { findFamilies, toFamily } from '../sql/sheets/families'
 import { findSheet } from '../sql/sheets/findSheet'
 import { listSheets } from '../sql/sheets/listSheets'
 import { toSheet, type SheetHeadRow } from '../sql/sheets/sheetRows'
 import type { VehicleRow } from '../sql/vehicles/vehicles'
+import { unreadableRow } from '../sql/unreadableRow'
 import type { Db } from '../utils/db'
 import { Lru } from '../utils/lru'
 import { ProblemError } from '../utils/problemError'
@@ -54,8 +56,16 @@ export function toVehicle(row: VehicleRow): VehicleView {
     year: row.year ?? undefined,
     engine: row.engine ?? undefined,
     vin: row.vin ?? undefined,
-    traits: row.traits,
+    traits: toTraits(row),
   }
+}
+
+const readTraits = reader(traitsSchema)
+/** What is known of a car as it is stored, held against its schema. */
+function toTraits(row: VehicleRow): Record<string, string> {
+  const traits = readTraits(row.traits)
+  if (traits.ok) return traits.value
+  throw unreadableRow(`what is known of vehicle ${row.id}`, traits.error)
 }
 
 export async function getSheetHeads(db: Db): Promise<SheetHead[]> {

@@ -195,4 +195,4 @@ export const openJobSchema = z.strictObject({
 })
 export type OpenJobRequest = z.infer<typeof openJobSchema>
 export const roleSchema = z.enum(roles)
-export { device as deviceSchema, seq as seqSchema, stepId as stepIdSchema }
+export { traits as traitsSchema, device as deviceSchema, seq as seqSchema, stepId as stepIdSchema }

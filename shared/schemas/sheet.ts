@@ -367,6 +367,7 @@ export const packSchema = z
 /** JSON Schema 2020-12 of the pack format, as served at /api/schemas/pack and written to docs. */
 export const packJsonSchema = () => z.toJSONSchema(packSchema, { target: 'draft-2020-12', io: 'input' })
 export {
+  applies as appliesSchema,
   slug as slugSchema,
   name as nameSchema,
   text as textSchema,

@@ -1,4 +1,7 @@
 import type { Applies, Sheet, System } from '../../../core/sheet/types'
+import { z } from 'zod'
+import { reader } from '../../../shared/schemas/api'
+import { appliesSchema } from '../../../shared/schemas/sheet'
 import { readSheet } from '../../../shared/schemas/readSheet'
 import { unreadableRow } from '../unreadableRow'
 
@@ -9,8 +12,15 @@ export type SheetHeadRow = {
   system: System
   summary: string
   families: string[]
-  applies: Applies[]
+  applies: unknown
   applies_to: string
+}
+const readApplies = reader(z.array(appliesSchema))
+/** Which cars a sheet is for, as its head keeps it, held against its schema. */
+export function toApplies(row: SheetHeadRow): Applies[] {
+  const applies = readApplies(row.applies)
+  if (applies.ok) return applies.value
+  throw unreadableRow(`which cars line sheet “${row.id}” is for`, applies.error)
 }
 export type SheetRow = { id: string; revision: number; body: unknown; digest: string }
 

@@ -8,7 +8,7 @@ export type VehicleRow = {
   year: number | null
   engine: string | null
   vin: string | null
-  traits: Record<string, string>
+  traits: unknown
   family_body: unknown
 }
 

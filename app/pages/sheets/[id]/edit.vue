@@ -1,18 +1,19 @@
 <script setup lang="ts">
 import { answers } from '#shared/schemas/answers'
-import { computed, onMounted, ref, shallowRef, watch } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { navigateTo, useHead, useRoute } from '#imports'
 import { checkIntegrity } from '#core/sheet/checkIntegrity'
 import { compareSheets } from '#core/sheet/compareSheets'
 import { decidingTraits } from '#core/identify/identifyLayouts'
 import { offerMend } from '#core/sheet/mendSheet'
 import { resolveSheet } from '#core/sheet/resolveSheet'
-import type { Family, Sheet, Standpoint } from '#core/sheet/types'
+import type { Sheet, Standpoint } from '#core/sheet/types'
 import type { NoteView } from '#shared/schemas/api'
 import { changeWords } from '#shared/words/changeWords'
 import { integrityWords } from '#shared/words/integrityWords'
 import { mendWords } from '#shared/words/mendWords'
 import { plural } from '#shared/words/vocabulary'
+import { useServerData } from '~/composables/useServerData'
 import { useConnection } from '~/stores/connection'
 import { call, ProblemFailure, wordsOf } from '~/utils/api'
 import { dropDraft, readDraft, schemaIssues, writeDraft } from '~/utils/drafts'
@@ -24,7 +25,6 @@ const id = String(route.params.id)
 const published = shallowRef<Sheet>()
 const draft = shallowRef<Sheet>()
 const folded = ref<string[]>([])
-const families = ref<Family[]>([])
 const notes = ref<NoteView[]>([])
 const trouble = ref('')
 const busy = ref(false)
@@ -35,29 +35,33 @@ const standpoint = ref<Standpoint>('under-lift')
 const panel = ref<'picture' | 'changes' | 'notes'>('picture')
 useHead({ title: () => `Edit ${draft.value?.title ?? id} · Efferent` })
 
-onMounted(async () => {
-  try {
-    const [known, current] = await Promise.all([
+const { data: known, trouble: unread } = useServerData(
+  () => `editing ${id}`,
+  async () => {
+    const [families, current] = await Promise.all([
       call('GET', '/api/families', answers.families),
       call('GET', `/api/sheets/${id}`, answers.sheet).catch((error: unknown) => {
         if (error instanceof ProblemFailure && error.problem.code === 'SHEET_UNKNOWN') return undefined
         throw error
       }),
     ])
-    families.value = known
-    published.value = current?.sheet
-    const before = readDraft(localStorage, id)
-    const basedOn = current?.sheet.revision ?? 0
-    if (before) {
-      draft.value = { ...before.sheet, revision: basedOn + 1 }
-      folded.value = before.notes
-      kept.value = true
-    } else if (current) draft.value = { ...current.sheet, revision: basedOn + 1 }
-    else trouble.value = `There is no line sheet “${id}” and no draft of one on this device.`
-    if (current) notes.value = await call('GET', `/api/sheets/${id}/notes`, answers.notes)
-  } catch (error) {
-    if (!connection.notice(error)) trouble.value = wordsOf(error)
-  }
+    return { families, current, notes: current ? await call('GET', `/api/sheets/${id}/notes`, answers.notes) : [] }
+  },
+)
+const families = computed(() => known.value?.families ?? [])
+watch(unread, words => (trouble.value = words))
+watch(known, now => {
+  if (!now) return
+  published.value = now.current?.sheet
+  notes.value = now.notes
+  const before = readDraft(localStorage, id)
+  const basedOn = published.value?.revision ?? 0
+  if (before) {
+    draft.value = { ...before.sheet, revision: basedOn + 1 }
+    folded.value = before.notes
+    kept.value = true
+  } else if (published.value) draft.value = { ...published.value, revision: basedOn + 1 }
+  else trouble.value = `There is no line sheet “${id}” and no draft of one on this device.`
 })
 
 // Every change is kept on this device at once, and can be taken back.
