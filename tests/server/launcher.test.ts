@@ -9,6 +9,7 @@ import { createDatabase } from '../../launch/database.mjs'
 import { until } from '../../launch/run.mjs'
 import type { Health } from '../../shared/schemas/api'
 import { Client, freePort } from '../helpers/server'
+import { newestMigration } from '../helpers/templates'
 
 const root = fileURLToPath(new URL('../..', import.meta.url))
 const dir = mkdtempSync(join(tmpdir(), 'efferent-start-'))
@@ -86,7 +87,7 @@ it('with DATABASE_URL it starts no database of its own, migrates that one and le
   expect(launcher.output()).toContain('ready')
   expect((await new Client(`http://127.0.0.1:${port}`).call<Health>('GET', '/api/health')).body.database).toMatchObject({
     reachable: true,
-    migration: '000003_photos',
+    migration: newestMigration(),
   })
   expect(existsSync(join(data, 'database'))).toBe(false)
   launcher.child.kill('SIGTERM')
