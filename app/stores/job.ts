@@ -70,9 +70,10 @@ export const useJob = defineStore('job', () => {
   const car = steady(() => state.value && carOf(state.value))
   const inputs = steady(() => state.value?.inputs)
   const lines = steady(() => state.value?.scope ?? [])
+  const sheet = computed(() => view.value?.sheet)
   const resolved = computed(() => {
-    if (!view.value || !car.value) return undefined
-    const resolution = resolveSheet(view.value.sheet, car.value)
+    if (!sheet.value || !car.value) return undefined
+    const resolution = resolveSheet(sheet.value, car.value)
     return resolution.applies === 'yes' ? resolution.resolved : undefined
   })
   const planning = shallowRef<Planned>()
@@ -178,7 +179,10 @@ export const useJob = defineStore('job', () => {
     // Events never change: what has come by the stream since this was asked for stays.
     if (view.value?.row.id === jobId) merge(loaded.events)
     else confirmed.value = loaded.events
-    view.value = loaded
+    // The same revision is the same sheet: what is typed beside it is not to begin anew.
+    const { sheet } = view.value ?? {}
+    const isSame = sheet?.id === loaded.sheet.id && sheet.revision === loaded.sheet.revision
+    view.value = isSame ? { ...loaded, sheet } : loaded
     newer.value = undefined
     void readSheets().catch(connection.notice)
     void queue.send()

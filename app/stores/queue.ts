@@ -33,9 +33,14 @@ export const useQueue = defineStore('queue', () => {
   const notKept = ref('')
   const takers = new Set<(job: string, events: readonly JobEvent[], kept: KeptEntry) => void>()
 
+  /** Kept by this tab, and not in any list yet. */
+  const unlisted = new Map<string, KeptEntry>()
   function see(rows: readonly unknown[]): void {
     const read = rows.map(row => ({ row, reading: readKept(row) }))
-    entries.value = read.flatMap(({ reading }) => (reading.ok ? [reading.value] : []))
+    const listed = read.flatMap(({ reading }) => (reading.ok ? [reading.value] : []))
+    for (const { id } of listed) unlisted.delete(id)
+    // A list read before this tab wrote may come after: what was just kept is kept all the same.
+    entries.value = [...listed, ...unlisted.values()]
     unreadable.value = read.flatMap(({ row, reading }) =>
       reading.ok ? [] : [{ id: (row as { id: string }).id, text: JSON.stringify(row, undefined, 1) }],
     )
@@ -58,6 +63,7 @@ export const useQueue = defineStore('queue', () => {
     try {
       const stored = await store.addEntry(kept)
       notKept.value = ''
+      if (!entries.value.some(({ id }) => id === stored.id)) unlisted.set(stored.id, stored)
       // The store tells all tabs, this one too; the screen need not wait for that.
       if (!entries.value.some(({ id }) => id === stored.id)) entries.value = [...entries.value, stored]
       return true
@@ -69,6 +75,7 @@ export const useQueue = defineStore('queue', () => {
 
   const forget = async (id: string): Promise<void> => {
     await store.removeEntry(id)
+    unlisted.delete(id)
     entries.value = entries.value.filter(kept => kept.id !== id)
     const { [id]: _gone, ...others } = held.value
     held.value = others
@@ -90,7 +97,11 @@ export const useQueue = defineStore('queue', () => {
     // A job one of whose entries is held waits as a whole: what comes after may rest on it. Other jobs go on.
     const stuck = new Set<string>()
     for (;;) {
-      see(await store.listEntries())
+      // Asked for after these were written, this list knows them, or knows that they are gone.
+      const written = [...unlisted.keys()]
+      const rows = await store.listEntries()
+      for (const id of written) unlisted.delete(id)
+      see(rows)
       const next = waiting.value.find(kept => !stuck.has(kept.job))
       if (!next || !session.person) return
       const became = await deliver(next)
