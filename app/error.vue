@@ -14,7 +14,7 @@ defineProps<{ error: NuxtError }>()
           error.statusCode === 404 ? 'The address may be from an older link.' : 'Nothing that was recorded is lost. Go back and try again.'
         }}
       </p>
-      <button class="btn main" @click="clearError({ redirect: '/' })">To the Floor</button>
+      <v-btn-main @click="clearError({ redirect: '/' })">To the Floor</v-btn-main>
     </div>
   </v-app>
 </template>

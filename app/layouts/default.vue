@@ -86,7 +86,7 @@ onUnmounted(() => stop?.())
             <div>
               <b>{{ session.person?.name }}</b><br /><span class="soft">{{ session.person && roleWords[session.person.role] }}</span>
             </div>
-            <button class="btn tight" @click="signOut">Sign out</button>
+            <v-btn-second size="small" @click="signOut">Sign out</v-btn-second>
           </div>
         </v-menu>
       </nav>
@@ -96,7 +96,7 @@ onUnmounted(() => stop?.())
           <div class="timers"><TimerBadge v-for="timer in timers" :key="`${timer.job}${timer.timer}`" v-bind="timer" /></div>
           <v-menu :close-on-content-click="false"
             ><template #activator="{ props: menu }"
-              ><button class="btn tight quiet" v-bind="menu">{{ unitLine }}</button></template
+              ><v-btn-quiet size="small" v-bind="menu">{{ unitLine }}</v-btn-quiet></template
             >
             <div class="card menu"><UnitsMenu /></div
           ></v-menu>
@@ -133,7 +133,7 @@ onUnmounted(() => stop?.())
           <dt><kbd>?</kbd></dt>
           <dd>these keys</dd>
         </dl>
-        <button class="btn main" @click="help = false">Close</button>
+        <v-btn-main @click="help = false">Close</v-btn-main>
       </div>
     </v-dialog>
   </v-app>

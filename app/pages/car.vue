@@ -140,9 +140,9 @@ const known = computed(() => [
       <section v-for="{ make, models } in makes" :key="make" class="make">
         <h2>{{ make }}</h2>
         <div class="row models">
-          <button v-for="item in models" :key="item.id" class="btn" @click="family = item.id">
+          <v-btn-second v-for="item in models" :key="item.id" @click="family = item.id">
             {{ item.model }} <span class="soft">{{ item.body }}, {{ item.years[0] }}–{{ item.years[1] }}</span>
-          </button>
+          </v-btn-second>
         </div>
       </section>
       <div v-if="families.length === 0" class="empty">
@@ -155,7 +155,7 @@ const known = computed(() => [
     </div>
     <template v-else>
       <div class="tabs" role="group" aria-label="System">
-        <button
+        <v-btn-choice
           v-for="one in present"
           :key="one"
           :aria-pressed="system === one"
@@ -167,7 +167,7 @@ const known = computed(() => [
           "
         >
           {{ systemWords[one] }}
-        </button>
+        </v-btn-choice>
       </div>
       <p v-if="known.length" class="soft">
         Known: <b>{{ known.join(' · ') }}</b>
@@ -188,7 +188,7 @@ const known = computed(() => [
           <div>
             <b>{{ sheet.title }}</b><span class="soft">{{ sheet.summary }}</span>
           </div>
-          <NuxtLink class="btn tight" :class="{ main: only }" :to="pathTo(sheet)">Open the sheet</NuxtLink>
+          <v-btn-second size="small" :class="{ main: only }" :to="pathTo(sheet)">Open the sheet</v-btn-second>
         </li>
       </ul>
     </template>
@@ -216,7 +216,7 @@ const known = computed(() => [
   flex-wrap: wrap;
   gap: 8px;
 }
-.models .btn {
+.models .v-btn {
   gap: 8px;
 }
 .models .soft {

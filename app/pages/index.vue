@@ -20,7 +20,7 @@ const rows = computed(() => floor.rows)
     <div v-if="!rows" class="busy" role="status" aria-label="Loading the open jobs" />
     <div v-else-if="rows.length === 0" class="empty">
       <b>No job is open.</b>Look up a car, choose its lines and open one.
-      <p><NuxtLink class="btn main" to="/lookup">Look up</NuxtLink></p>
+      <p><v-btn-main to="/lookup">Look up</v-btn-main></p>
     </div>
     <ul v-else class="jobs">
       <li v-for="row in rows" :key="row.id" class="card" :class="{ closed: row.summary.stage === 'handed-over' }">
@@ -59,7 +59,7 @@ const rows = computed(() => floor.rows)
         <div class="timers">
           <TimerBadge v-for="timer in row.summary.timers" :key="timer.timer" v-bind="timer" :offset="floor.clockOffset" />
         </div>
-        <button class="btn tight" :disabled="row.summary.step.of === 0" @click="navigateTo(`/jobs/${row.id}/bay`)">Bay view</button>
+        <v-btn-second size="small" :disabled="row.summary.step.of === 0" @click="navigateTo(`/jobs/${row.id}/bay`)">Bay view</v-btn-second>
       </li>
     </ul>
   </div>

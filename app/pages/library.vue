@@ -78,7 +78,7 @@ const changeTag = { new: 'new', newer: 'new revision', older: 'older revision, k
       <h1>Library</h1>
       <div class="row">
         <template v-if="mayWrite"
-          ><NuxtLink class="btn main" to="/sheets/new">New line sheet</NuxtLink
+          ><v-btn-main to="/sheets/new">New line sheet</v-btn-main
           ><input
             ref="picker"
             class="sr"
@@ -87,15 +87,15 @@ const changeTag = { new: 'new', newer: 'new revision', older: 'older revision, k
             aria-label="Pack file"
             tabindex="-1"
             @change="look"
-          /><button class="btn" :disabled="!!busy" @click="picker?.click()">{{ busy || 'Import a pack' }}</button></template
+          /><v-btn-second :disabled="!!busy" @click="picker?.click()">{{ busy || 'Import a pack' }}</v-btn-second></template
         >
         <v-menu
-          ><template #activator="{ props: menu }"><button class="btn" v-bind="menu">Export</button></template>
+          ><template #activator="{ props: menu }"><v-btn-second v-bind="menu">Export</v-btn-second></template>
           <div class="card stack exports">
-            <a class="btn tight" href="/api/packs/export" download>All sheets, as a pack</a
-            ><a class="btn tight" href="/api/packs/fittings.csv" download>Fittings and torques, CSV</a
-            ><a class="btn tight" href="/api/packs/fluids.csv" download>Fluids, CSV</a
-            ><a class="btn tight quiet" href="/api/schemas/pack" target="_blank">JSON Schema of the pack</a>
+            <v-btn-second size="small" href="/api/packs/export" download>All sheets, as a pack</v-btn-second
+            ><v-btn-second size="small" href="/api/packs/fittings.csv" download>Fittings and torques, CSV</v-btn-second
+            ><v-btn-second size="small" href="/api/packs/fluids.csv" download>Fluids, CSV</v-btn-second
+            ><v-btn-quiet size="small" href="/api/schemas/pack" target="_blank">JSON Schema of the pack</v-btn-quiet>
           </div></v-menu
         >
       </div>
@@ -133,12 +133,12 @@ const changeTag = { new: 'new', newer: 'new revision', older: 'older revision, k
         </li>
       </ul>
       <div class="row">
-        <button class="btn main" :disabled="!!busy || nothingNew" @click="take">
+        <v-btn-main :disabled="!!busy || nothingNew" @click="take">
           {{
             nothingNew
               ? 'All of it is here already'
               : `Take ${plural(waiting.preview.sheets.filter(sheet => sheet.change !== 'same').length, 'sheet')}`
-          }}</button><button class="btn" @click="waiting = undefined">Leave it</button>
+          }}</v-btn-main><v-btn-second @click="waiting = undefined">Leave it</v-btn-second>
       </div>
     </section>
     <div v-if="!sheets" class="busy" role="status" aria-label="Loading the library" />
@@ -147,8 +147,10 @@ const changeTag = { new: 'new', newer: 'new revision', older: 'older revision, k
     </div>
     <template v-else>
       <div class="tabs" role="group" aria-label="System">
-        <button :aria-pressed="!system" @click="system = undefined">All {{ sheets.length }}</button
-        ><button v-for="one in present" :key="one" :aria-pressed="system === one" @click="system = one">{{ systemWords[one] }}</button>
+        <v-btn-choice :aria-pressed="!system" @click="system = undefined">All {{ sheets.length }}</v-btn-choice
+        ><v-btn-choice v-for="one in present" :key="one" :aria-pressed="system === one" @click="system = one">{{
+          systemWords[one]
+        }}</v-btn-choice>
       </div>
       <div class="scroll" tabindex="0">
         <table class="grid">

@@ -22,7 +22,7 @@ onMounted(() => {
   <div class="stack">
     <div class="spread">
       <h1>Look up</h1>
-      <NuxtLink class="btn tight" to="/car">Choose a car by make and model</NuxtLink>
+      <v-btn-second size="small" to="/car">Choose a car by make and model</v-btn-second>
     </div>
     <label class="sr" for="q">Part of a vehicle, a plate, a customer, which lines, a fitting, a fluid or a part number</label>
     <input

@@ -44,7 +44,7 @@ async function create() {
       />
       <v-text-field v-model="again" label="Password again" type="password" autocomplete="new-password" required />
       <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
-      <button class="btn main">Create the workshop</button>
+      <v-btn-main type="submit">Create the workshop</v-btn-main>
     </div>
   </form>
 </template>

@@ -86,9 +86,9 @@ const setSecret = (person: PersonView) =>
               <td>{{ roleWords[person.role] }}</td>
               <td>
                 <span class="tag" :class="person.active ? 'ok' : 'warn'">{{ person.active ? 'can sign in' : 'shut out' }}</span>
-                <button v-if="isAdmin" class="btn tight quiet" @click="setActive(person, !person.active)">
+                <v-btn-quiet v-if="isAdmin" size="small" @click="setActive(person, !person.active)">
                   {{ person.active ? 'Shut out' : 'Let in' }}
-                </button>
+                </v-btn-quiet>
               </td>
               <td v-if="isAdmin">
                 <form class="row" @submit.prevent="setSecret(person)">
@@ -98,7 +98,7 @@ const setSecret = (person: PersonView) =>
                     type="password"
                     autocomplete="new-password"
                     :label="`for ${person.name}`"
-                  /><button class="btn tight" :disabled="!fresh[person.id]">Set</button>
+                  /><v-btn-second type="submit" size="small" :disabled="!fresh[person.id]">Set</v-btn-second>
                 </form>
               </td>
             </tr>
@@ -116,7 +116,7 @@ const setSecret = (person: PersonView) =>
           type="password"
           autocomplete="new-password"
           required
-        /><button class="btn main">Add</button>
+        /><v-btn-main type="submit">Add</v-btn-main>
       </form>
     </section>
     <section v-if="health" class="card">
@@ -133,7 +133,7 @@ const setSecret = (person: PersonView) =>
 .add > * {
   flex: 1 1 160px;
 }
-.add .btn {
+.add .v-btn {
   flex: 0 0 auto;
 }
 </style>

@@ -97,7 +97,7 @@ async function enter() {
           :autocomplete="isAdmin ? 'current-password' : 'off'"
           required
         />
-        <button class="btn main" :disabled="busy || !secret">{{ busy ? 'Checking …' : 'Sign in' }}</button>
+        <v-btn-main type="submit" :disabled="busy || !secret">{{ busy ? 'Checking …' : 'Sign in' }}</v-btn-main>
       </div>
       <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
     </form>
@@ -154,7 +154,7 @@ h1 {
   background: var(--card);
   color: var(--ink);
 }
-.btn {
+.v-btn {
   min-height: 54px;
 }
 </style>

@@ -16,5 +16,9 @@ declare module 'vue' {
   interface GlobalComponents {
     VBtnMain: (typeof aliases)['VBtnMain']
     VBtnSecond: (typeof aliases)['VBtnSecond']
+    VBtnQuiet: (typeof aliases)['VBtnQuiet']
+    VBtnChoice: (typeof aliases)['VBtnChoice']
+    VBtnBad: (typeof aliases)['VBtnBad']
+    VBtnGo: (typeof aliases)['VBtnGo']
   }
 }

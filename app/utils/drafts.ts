@@ -2,7 +2,7 @@ import { z } from 'zod'
 import type { Sheet } from '#core/sheet/types'
 import { sheetVersion } from '#shared/schemas/readSheet'
 import { sheetSchema } from '#shared/schemas/sheet'
-import { versioned } from '#shared/versioned'
+import { versioned, type Reading } from '#shared/versioned'
 
 /** A sheet being written, kept on this device until it is published or dropped. `basedOn` 0: a new sheet. */
 export type Draft = { sheet: Sheet; basedOn: number; notes: string[]; savedAt: string }
@@ -50,16 +50,20 @@ const read = versioned({
   }),
 })
 
-/** The draft kept here, if there is one that can be read. What cannot is left lying as it is: a newer Efferent may know it. */
-export function readDraft(storage: Storage, id: string): Draft | undefined {
+/** The draft kept here, nothing, or why what lies here cannot be read: that is left as it is, and no other is written over it. */
+export function readDraft(storage: Storage, id: string): Reading<Draft | undefined> {
+  const text = storage.getItem(key(id))
+  if (text === null) return { ok: true, value: undefined }
+  let raw: unknown
   try {
-    const draft = read(JSON.parse(storage.getItem(key(id)) ?? 'null'))
-    if (!draft.ok) return undefined
-    const { v: _v, sheet, ...rest } = draft.value
-    return { ...rest, sheet: sheet as unknown as Sheet }
+    raw = JSON.parse(text)
   } catch {
-    return undefined
+    return { ok: false, error: { why: 'damaged', issues: [{ path: '', message: 'not JSON' }] } }
   }
+  const draft = read(raw)
+  if (!draft.ok) return draft
+  const { v: _v, sheet, ...rest } = draft.value
+  return { ok: true, value: { ...rest, sheet: sheet as unknown as Sheet } }
 }
 export const writeDraft = (storage: Storage, draft: Draft): void =>
   storage.setItem(key(draft.sheet.id), JSON.stringify({ v: draftVersion, ...draft }))

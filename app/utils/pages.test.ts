@@ -25,28 +25,28 @@ describe('drafts', () => {
   const draft = { sheet: demoSheet(), basedOn: 1, notes: ['note'], savedAt: '2026-01-01T00:00:00Z' }
   it('come back as they were left, until they are dropped', () => {
     writeDraft(shelf, draft)
-    expect(readDraft(shelf, draft.sheet.id)).toEqual(draft)
+    expect(readDraft(shelf, draft.sheet.id)).toEqual({ ok: true, value: draft })
     dropDraft(shelf, draft.sheet.id)
-    expect(readDraft(shelf, draft.sheet.id)).toBeUndefined()
+    expect(readDraft(shelf, draft.sheet.id)).toEqual({ ok: true, value: undefined })
   })
   it('one of version 1, without a number and without notes, is brought up', () => {
     const { notes: _notes, ...older } = draft
     shelf.setItem(`efferent.draft.${draft.sheet.id}`, JSON.stringify(older))
-    expect(readDraft(shelf, draft.sheet.id)).toEqual({ ...draft, notes: [] })
+    expect(readDraft(shelf, draft.sheet.id)).toEqual({ ok: true, value: { ...draft, notes: [] } })
   })
   it('one with holes is a draft all the same; one of a newer version is left lying as it is', () => {
     const holes = { ...draft, sheet: { ...draft.sheet, title: '', lines: [{}] } }
     writeDraft(shelf, holes as never)
-    expect(readDraft(shelf, draft.sheet.id)).toEqual(holes)
+    expect(readDraft(shelf, draft.sheet.id)).toEqual({ ok: true, value: holes })
     shelf.setItem('efferent.draft.later', JSON.stringify({ ...draft, v: 9 }))
-    expect(readDraft(shelf, 'later')).toBeUndefined()
+    expect(readDraft(shelf, 'later')).toEqual({ ok: false, error: { why: 'newer', version: 9 } })
     expect(shelf.getItem('efferent.draft.later')).not.toBeNull()
   })
   it.each(['not json', 'null', '{"sheet":{"lines":3}}', '{"sheet":{"lines":[],"joints":[]}}'])(
     'what a stranger wrote is no draft: %s',
     text => {
       shelf.setItem('efferent.draft.x', text)
-      expect(readDraft(shelf, 'x')).toBeUndefined()
+      expect(readDraft(shelf, 'x')).toMatchObject({ ok: false, error: { why: 'damaged' } })
     },
   )
   it('says where a draft breaks the schema', () => {

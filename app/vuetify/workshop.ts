@@ -9,6 +9,8 @@ const shared = {
   'focus-opacity': 0.1,
 }
 
+const button = { variant: 'outlined', rounded: 0, ripple: false, class: 'ef-btn' } as const
+
 /** Vuetify as this program wears it: a theme for the desk, one for the bay, square, flat, without ripple; nothing looks as it comes. */
 export const workshop: Blueprint = {
   theme: {
@@ -47,10 +49,22 @@ export const workshop: Blueprint = {
     },
   },
   defaults: {
-    VBtn: { variant: 'outlined', rounded: 0, ripple: false, class: 'ef-btn' },
+    VBtn: button,
     /** The one thing to do next. */
-    VBtnMain: { variant: 'flat', color: 'primary', rounded: 0, ripple: false, class: 'ef-btn' },
-    VBtnSecond: { variant: 'outlined', rounded: 0, ripple: false, class: 'ef-btn' },
+    VBtnMain: { ...button, variant: 'flat', color: 'primary' },
+    VBtnSecond: button,
+    /** May be done, and nobody need. */
+    VBtnQuiet: { ...button, class: 'ef-btn ef-quiet' },
+    /** One of several, side by side: what is chosen is pressed. */
+    VBtnChoice: { ...button, class: 'ef-btn ef-choice' },
+    /** Throws something away. */
+    VBtnBad: { ...button, color: 'error' },
+    /** The bay's large button: records the step. */
+    VBtnGo: { ...button, variant: 'flat', color: 'primary', block: true, class: 'ef-btn ef-go' },
+    VTable: { class: 'ef-table', density: 'compact' },
+    VTabs: { color: 'primary', hideSlider: true, height: 48, class: 'ef-tabs' },
+    VTab: { ripple: false, minWidth: 0 },
+    VExpansionPanels: { flat: true, static: true, rounded: 0, class: 'ef-panels' },
     VProgressLinear: { color: 'primary', height: 4 },
     VTextField: { variant: 'outlined', density: 'comfortable', rounded: 0, hideDetails: 'auto', color: 'primary', class: 'ef-field' },
     VTextarea: {
@@ -64,9 +78,11 @@ export const workshop: Blueprint = {
       class: 'ef-field',
     },
     VSelect: { variant: 'outlined', density: 'comfortable', rounded: 0, hideDetails: 'auto', color: 'primary', class: 'ef-field' },
+    VFileInput: { variant: 'outlined', density: 'comfortable', rounded: 0, hideDetails: 'auto', color: 'primary', class: 'ef-field' },
+    VCheckbox: { density: 'comfortable', hideDetails: true, color: 'primary', ripple: false },
     VDialog: { maxWidth: 560 },
   },
 }
 
 /** Buttons by what they are for; their looks stand in the defaults above, under the same names. */
-export const aliases = { VBtnMain: VBtn, VBtnSecond: VBtn }
+export const aliases = { VBtnMain: VBtn, VBtnSecond: VBtn, VBtnQuiet: VBtn, VBtnChoice: VBtn, VBtnBad: VBtn, VBtnGo: VBtn }

@@ -72,4 +72,4 @@ export async function expectFits(page: Page, minTarget = 0): Promise<void> {
 
 /** Another room of the job that is shown. */
 export const room = (page: Page, name: 'Plan' | 'Kit' | 'Fluid' | 'Proof' | 'Record'): Promise<void> =>
-  page.getByRole('navigation', { name: 'Rooms of this job' }).getByRole('link', { name }).click()
+  page.getByRole('tablist', { name: 'Rooms of this job' }).getByRole('tab', { name }).click()

@@ -39,53 +39,54 @@ async function passOn(to: string) {
 <template>
   <div class="dialog theme-bay">
     <h2>More</h2>
-    <button v-if="last" class="btn" @click="more({ type: 'stepUndone', step: 'undo', reverts: [last.id] })">
+    <v-btn-second v-if="last" @click="more({ type: 'stepUndone', step: 'undo', reverts: [last.id] })">
       Take back: {{ eventWords(last.body, sheet) }}
-    </button>
+    </v-btn-second>
     <div v-if="skippable && step" class="stack">
-      <v-textarea v-model="skipReason" label="Why this step is left out" /><button
-        class="btn"
+      <v-textarea v-model="skipReason" label="Why this step is left out" /><v-btn-second
         @click="more({ type: 'stepSkipped', step: step.id, reason: skipReason })"
       >
         Leave this step out
-      </button>
+      </v-btn-second>
     </div>
     <div class="stack">
-      <v-textarea v-model="note" label="Note for the record" /><button class="btn" :disabled="!note.trim()" @click="keepNote">
+      <v-textarea v-model="note" label="Note for the record" /><v-btn-second :disabled="!note.trim()" @click="keepNote">
         Keep the note
-      </button>
+      </v-btn-second>
     </div>
     <div class="three">
-      <button class="btn" @click="more({ type: 'paused', reason: 'parts' })">Pause: parts</button
-      ><button class="btn" @click="more({ type: 'paused', reason: 'approval' })">Pause: approval</button
-      ><button class="btn" @click="more({ type: 'paused', reason: 'end-of-day' })">Pause: end of day</button>
+      <v-btn-second @click="more({ type: 'paused', reason: 'parts' })">Pause: parts</v-btn-second
+      ><v-btn-second @click="more({ type: 'paused', reason: 'approval' })">Pause: approval</v-btn-second
+      ><v-btn-second @click="more({ type: 'paused', reason: 'end-of-day' })">Pause: end of day</v-btn-second>
     </div>
     <PhotoTake v-if="step" :job="id" :step="step.id" @taken="more" />
-    <details v-if="others.length">
-      <summary class="btn">Pass the job on</summary>
-      <ul class="stack list">
-        <li v-for="person in others" :key="person.id">
-          <button class="btn quiet" @click="passOn(person.name)">To {{ person.name }}</button>
-        </li>
-      </ul>
-    </details>
-    <details>
-      <summary class="btn">Go to another step</summary>
-      <ul class="stack list">
-        <li v-for="item in job.steps.filter(other => other.status === 'open')" :key="item.id">
-          <button class="btn quiet" @click="emit('go', item.id)">
-            {{ stepWords(item, sheet).title }}
-          </button>
-        </li>
-      </ul>
-    </details>
+    <v-expansion-panels>
+      <v-expansion-panel v-if="others.length" title="Pass the job on">
+        <template #text>
+          <ul class="stack list">
+            <li v-for="person in others" :key="person.id">
+              <v-btn-quiet block @click="passOn(person.name)">To {{ person.name }}</v-btn-quiet>
+            </li>
+          </ul>
+        </template>
+      </v-expansion-panel>
+      <v-expansion-panel title="Go to another step">
+        <template #text>
+          <ul class="stack list">
+            <li v-for="item in job.steps.filter(other => other.status === 'open')" :key="item.id">
+              <v-btn-quiet block @click="emit('go', item.id)">{{ stepWords(item, sheet).title }}</v-btn-quiet>
+            </li>
+          </ul>
+        </template>
+      </v-expansion-panel>
+    </v-expansion-panels>
     <p v-if="refusal" class="trouble" role="alert">{{ refusalWords(refusal, sheet) }}</p>
-    <button class="btn main" @click="emit('close')">Back to the step</button>
+    <v-btn-main @click="emit('close')">Back to the step</v-btn-main>
   </div>
 </template>
 
 <style scoped>
-.dialog .btn {
+.dialog .v-btn {
   min-height: 52px;
 }
 .three {
@@ -98,12 +99,8 @@ async function passOn(to: string) {
   max-height: 40vh;
   overflow: auto;
 }
-.list .btn {
-  width: 100%;
+.list :deep(.v-btn__content) {
   justify-content: flex-start;
   text-align: left;
-}
-summary {
-  list-style: none;
 }
 </style>

@@ -33,10 +33,10 @@ const off = (i: number) => counts.value[i] !== props.expected[i]
         ></span
       >
       <span class="count"
-        ><button type="button" class="btn" :aria-label="`one ${fastener.what} less`" @click="change(i, -1)">−</button
+        ><v-btn-second :aria-label="`one ${fastener.what} less`" @click="change(i, -1)">−</v-btn-second
         ><output
           >{{ counts[i] }}<small>of {{ expected[i] }}</small></output
-        ><button type="button" class="btn" :aria-label="`one ${fastener.what} more`" @click="change(i, 1)">+</button></span
+        ><v-btn-second :aria-label="`one ${fastener.what} more`" @click="change(i, 1)">+</v-btn-second></span
       >
     </li>
   </ul>
@@ -70,7 +70,7 @@ small {
   align-items: center;
   gap: 6px;
 }
-.count .btn {
+.count .v-btn {
   min-width: 52px;
   min-height: 52px;
   font-size: 24px;

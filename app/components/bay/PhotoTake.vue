@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { onUnmounted, ref } from 'vue'
+import { mdiCameraOutline } from '@mdi/js'
 import { v7 } from 'uuid'
 import type { JobCommand } from '#core/job/types'
 import { useJob } from '~/stores/job'
@@ -19,11 +20,11 @@ let left = false
 onUnmounted(() => (left = true))
 const caption = ref('')
 const busy = ref(false)
+/** The chooser begins anew after each picture: the same file may be chosen twice. */
+const taken = ref(0)
 const trouble = ref('')
-async function picked(event: Event) {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
+async function picked(files: File | File[] | null) {
+  const file = Array.isArray(files) ? files[0] : files
   if (!file) return
   busy.value = true
   trouble.value = ''
@@ -40,6 +41,7 @@ async function picked(event: Event) {
     trouble.value = isStoreFault(error) ? notKeptWords(error) : `This file is no photo that can be read here. ${wordsOf(error)}`
   } finally {
     busy.value = false
+    taken.value++
   }
 }
 </script>
@@ -47,23 +49,17 @@ async function picked(event: Event) {
 <template>
   <div class="stack">
     <v-text-field v-model="caption" label="What the photo shows" :maxlength="200" />
-    <label class="btn"
-      ><input
-        class="sr"
-        type="file"
-        accept="image/*"
-        capture="environment"
-        aria-label="Photo for this step"
-        :disabled="busy"
-        @change="picked"
-      />{{ busy ? 'Making it small …' : 'Take a photo for this step' }}</label
-    >
+    <v-file-input
+      :key="taken"
+      :label="busy ? 'Making it small …' : 'Photo for this step'"
+      accept="image/*"
+      capture="environment"
+      prepend-icon=""
+      :prepend-inner-icon="mdiCameraOutline"
+      :clearable="false"
+      :disabled="busy"
+      @update:model-value="picked"
+    />
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
   </div>
 </template>
-
-<style scoped>
-.btn {
-  min-height: 52px;
-}
-</style>

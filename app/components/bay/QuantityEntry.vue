@@ -39,20 +39,21 @@ const shown = computed(() =>
 
 <template>
   <div class="quantity">
-    <label :for="id">{{ label }}</label>
     <div class="line">
-      <input
-        :id="id"
+      <v-text-field
         v-model="text"
+        class="number"
+        :label="label"
         inputmode="decimal"
         autocomplete="off"
-        :aria-invalid="trouble !== ''"
+        :error="trouble !== ''"
         :aria-describedby="`${id}-help`"
+        hide-details
       />
       <div class="units" role="group" :aria-label="`Unit of ${label}`">
-        <button v-for="choice in units" :key="choice" type="button" class="btn" :aria-pressed="unit === choice" @click="unit = choice">
+        <v-btn-second v-for="choice in units" :key="choice" :aria-pressed="unit === choice" @click="unit = choice">
           {{ unitSymbol(dimension, choice) }}
-        </button>
+        </v-btn-second>
       </div>
     </div>
     <p :id="`${id}-help`" :class="trouble ? 'bad' : 'soft'">{{ trouble || (shown && `= ${shown}`) }}</p>
@@ -64,36 +65,36 @@ const shown = computed(() =>
   display: grid;
   gap: 4px;
 }
-label {
-  font-weight: 600;
-  color: var(--soft);
-}
 .line {
   display: flex;
   gap: 8px;
   flex-wrap: wrap;
+  align-items: flex-start;
 }
-input {
-  font: 700 44px/1 var(--face);
-  width: 150px;
-  height: 68px;
-  padding: 0 12px;
-  border: 2px solid var(--rule);
+.number {
+  flex: 0 0 170px;
+}
+.number :deep(.v-field) {
+  height: 72px;
   background: var(--well);
-  color: var(--ink);
-  border-radius: 3px;
+  font: 700 38px/1 var(--face);
 }
-input[aria-invalid='true'] {
-  border-color: var(--bad);
+.number :deep(.v-field-label) {
+  font: 600 16px/1.2 var(--face);
+}
+.number :deep(.v-field__input) {
+  min-height: 72px;
+  padding-top: 4px;
+  font: inherit;
 }
 .units {
   display: flex;
 }
-.units .btn {
+.units .v-btn {
   border-radius: 0;
   margin-left: -2px;
   min-width: 64px;
-  min-height: 68px;
+  min-height: 72px;
 }
 p {
   min-height: 22px;

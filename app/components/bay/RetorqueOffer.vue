@@ -34,14 +34,12 @@ const torque = ref<Entered<'torque'> | undefined>(start.value)
         :window="window.value"
         :value="torque && toSi('torque', torque)"
       />
-      <button
-        type="button"
-        class="btn"
+      <v-btn-second
         :disabled="!torque"
         @click="torque && emit('retorque', { type: 'jointTorqued', joint: joint.id, how: 'wrench', entered: torque })"
       >
         Use some of the headroom{{ torque ? `: ${formatEntered('torque', torque)}` : '' }}
-      </button>
+      </v-btn-second>
     </template>
     <p v-else class="caution">
       It weeps, and nothing is left in hand. Take back what was torqued, open the joint, and look at seal and seat.
@@ -53,7 +51,7 @@ const torque = ref<Entered<'torque'> | undefined>(start.value)
 .offer {
   width: 100%;
 }
-.btn {
+.v-btn {
   min-height: 56px;
 }
 </style>

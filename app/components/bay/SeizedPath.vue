@@ -38,13 +38,13 @@ function attempt(remedy: (typeof steps.value)[number]) {
           ><p v-if="step.words.caution" class="caution">{{ step.words.caution.text }}</p>
           <p>{{ step.words.how }}</p>
           <p class="soft">{{ step.words.closes }}</p>
-          <button class="btn" @click="attempt(step)">
+          <v-btn-second @click="attempt(step)">
             {{ step.remedy === 'replace-mate' ? 'Record it and pause the job' : `Record: ${step.words.title.toLowerCase()}` }}
-          </button></template
+          </v-btn-second></template
         >
       </li>
     </ol>
-    <button class="btn main" @click="emit('close')">Back to the step</button>
+    <v-btn-main @click="emit('close')">Back to the step</v-btn-main>
   </div>
 </template>
 
@@ -59,7 +59,7 @@ li {
 .barred {
   opacity: 0.8;
 }
-.btn {
+.v-btn {
   min-height: 52px;
 }
 </style>

@@ -215,8 +215,8 @@ watch(
     <ToggleList v-else-if="plain.type === 'sealFitted'" v-model="proved" :items="sealItems" label="Seals" />
     <template v-else-if="plain.type === 'partReceived'">
       <div class="two">
-        <button type="button" class="btn" :aria-pressed="agrees" @click="agrees = true">They agree</button
-        ><button type="button" class="btn" :aria-pressed="!agrees" @click="agrees = false">Something differs</button>
+        <v-btn-second :aria-pressed="agrees" @click="agrees = true">They agree</v-btn-second
+        ><v-btn-second :aria-pressed="!agrees" @click="agrees = false">Something differs</v-btn-second>
       </div>
       <v-textarea v-if="!agrees" v-model="differs" label="What differs" />
     </template>
@@ -258,9 +258,9 @@ watch(
         Only where no wrench reaches.
       </p>
       <div class="two">
-        <button v-for="item in hows" :key="item.id" type="button" class="btn" :aria-pressed="how === item.id" @click="chooseHow(item.id)">
+        <v-btn-second v-for="item in hows" :key="item.id" :aria-pressed="how === item.id" @click="chooseHow(item.id)">
           {{ item.text }}
-        </button>
+        </v-btn-second>
       </div>
       <v-textarea v-if="outside && session.person?.role === 'lead'" v-model="reason" label="Reason for accepting it outside the window" />
     </template>
@@ -275,8 +275,8 @@ watch(
         :label="plain.type === 'fluidCaught' ? 'caught' : 'put in'"
       />
       <div class="two">
-        <button type="button" class="btn" :aria-pressed="measured" @click="measured = true">Measured</button
-        ><button type="button" class="btn" :aria-pressed="!measured" @click="measured = false">Estimated</button>
+        <v-btn-second :aria-pressed="measured" @click="measured = true">Measured</v-btn-second
+        ><v-btn-second :aria-pressed="!measured" @click="measured = false">Estimated</v-btn-second>
       </div>
       <p v-if="plain.type === 'fluidCaught' && job.fluid" class="soft">
         Expected {{ units.volumeRange(job.fluid.spill.least, job.fluid.spill.most) }}, likely {{ units.volume(job.fluid.spill.likely) }}.
@@ -296,13 +296,13 @@ watch(
         label="fluid temperature"
       />
       <div class="two">
-        <button type="button" class="btn" :aria-pressed="engine === 'idling'" @click="engine = 'idling'">Engine idling</button
-        ><button type="button" class="btn" :aria-pressed="engine === 'off'" @click="engine = 'off'">Engine off</button>
+        <v-btn-second :aria-pressed="engine === 'idling'" @click="engine = 'idling'">Engine idling</v-btn-second
+        ><v-btn-second :aria-pressed="engine === 'off'" @click="engine = 'off'">Engine off</v-btn-second>
       </div>
       <div class="three">
-        <button type="button" class="btn" :aria-pressed="reading === 'below'" @click="reading = 'below'">Below</button
-        ><button type="button" class="btn" :aria-pressed="reading === 'at'" @click="reading = 'at'">At the mark</button
-        ><button type="button" class="btn" :aria-pressed="reading === 'above'" @click="reading = 'above'">Above</button>
+        <v-btn-second :aria-pressed="reading === 'below'" @click="reading = 'below'">Below</v-btn-second
+        ><v-btn-second :aria-pressed="reading === 'at'" @click="reading = 'at'">At the mark</v-btn-second
+        ><v-btn-second :aria-pressed="reading === 'above'" @click="reading = 'above'">Above</v-btn-second>
       </div>
       <div v-if="reading === 'below'" class="more">
         <QuantityEntry
@@ -312,16 +312,16 @@ watch(
           :units="units.choice === 'us' ? ['floz', 'qt'] : ['mL', 'L']"
           label="top up with"
         />
-        <button type="button" class="btn" :disabled="!more" @click="addMore">Added: record it</button>
+        <v-btn-second :disabled="!more" @click="addMore">Added: record it</v-btn-second>
       </div>
       <FluidBalance v-if="job.balance" :balance="job.balance" :estimate="job.fluid" />
     </template>
 
     <template v-else-if="plain.type === 'leakChecked'">
       <div class="three">
-        <button type="button" class="btn" :aria-pressed="leak === 'dry'" @click="leak = 'dry'">Dry</button
-        ><button type="button" class="btn" :aria-pressed="leak === 'weeping'" @click="leak = 'weeping'">Weeping</button
-        ><button type="button" class="btn" :aria-pressed="leak === 'leaking'" @click="leak = 'leaking'">Leaking</button>
+        <v-btn-second :aria-pressed="leak === 'dry'" @click="leak = 'dry'">Dry</v-btn-second
+        ><v-btn-second :aria-pressed="leak === 'weeping'" @click="leak = 'weeping'">Weeping</v-btn-second
+        ><v-btn-second :aria-pressed="leak === 'leaking'" @click="leak = 'leaking'">Leaking</v-btn-second>
       </div>
     </template>
   </div>
@@ -337,8 +337,8 @@ watch(
 .three {
   grid-template-columns: 1fr 1fr 1fr;
 }
-.two .btn,
-.three .btn {
+.two .v-btn,
+.three .v-btn {
   min-height: 56px;
   padding: 6px 8px;
 }

@@ -22,7 +22,7 @@ defineProps<{
 
 <template>
   <details class="where" :open="open" :aria-label="`Where: ${title}`">
-    <summary class="btn quiet" @mousedown.prevent>Where it is</summary>
+    <summary class="plain" @mousedown.prevent>Where it is</summary>
     <div class="picture" :class="{ whole: !place }">
       <RoutePicture
         :resolved="resolved"

@@ -10,10 +10,9 @@ const flip = (id: string) =>
 
 <template>
   <div class="toggles" role="group" :aria-label="label">
-    <button
+    <v-btn-second
       v-for="item in items"
       :key="item.id"
-      type="button"
       role="checkbox"
       :aria-checked="chosen.includes(item.id)"
       class="toggle"
@@ -26,7 +25,7 @@ const flip = (id: string) =>
       <span
         >{{ item.text }}<small v-if="item.note">{{ item.note }}</small></span
       >
-    </button>
+    </v-btn-second>
   </div>
 </template>
 
@@ -35,19 +34,18 @@ const flip = (id: string) =>
   display: grid;
   gap: 8px;
 }
-.toggle {
-  display: flex;
-  gap: 14px;
-  align-items: center;
-  text-align: left;
+.toggles .toggle.v-btn {
+  justify-content: flex-start;
   min-height: 60px;
   padding: 8px 14px;
-  border: 2px solid var(--line);
+  border-color: var(--line);
   background: var(--card);
   color: var(--ink);
   font: 600 19px/1.2 var(--face);
-  border-radius: 3px;
-  cursor: pointer;
+  text-align: left;
+}
+.toggle :deep(.v-btn__content) {
+  gap: 14px;
 }
 .toggle svg {
   flex: none;
@@ -58,7 +56,7 @@ const flip = (id: string) =>
   font-weight: 400;
   font-size: 15px;
 }
-.toggle[aria-checked='true'] {
+.toggles .toggle.v-btn[aria-checked='true'] {
   border-color: var(--ok);
   border-left-width: 10px;
 }

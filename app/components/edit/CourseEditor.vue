@@ -109,9 +109,9 @@ function dropSection() {
       Course<template v-if="developed.ok">, {{ formatNumber(developed.value.length, 0) }} mm in all</template>
     </legend>
     <div class="tabs" role="group" aria-label="Sections">
-      <button v-for="(item, i) in sections" :key="i" type="button" :aria-pressed="i === at" @click="at = i">
-        {{ i + 1 }} {{ item.kind }}</button
-      ><button type="button" @click="addSection">+ section</button>
+      <v-btn-choice v-for="(item, i) in sections" :key="i" :aria-pressed="i === at" @click="at = i">
+        {{ i + 1 }} {{ item.kind }}</v-btn-choice
+      ><v-btn-choice @click="addSection">+ section</v-btn-choice>
     </div>
     <template v-if="section">
       <div class="line">
@@ -160,9 +160,9 @@ function dropSection() {
         ><button v-if="sections.length > 1" type="button" class="mini" @click="dropSection">take away</button>
       </div>
       <div class="tabs" role="group" aria-label="How the course is given">
-        <button type="button" :aria-pressed="mode === 'points'" @click="mode = 'points'">Points</button
-        ><button type="button" :aria-pressed="mode === 'table'" @click="mode = 'table'">Paste a table</button
-        ><button type="button" :aria-pressed="mode === 'measured'" @click="measure">Straights and bends</button>
+        <v-btn-choice :aria-pressed="mode === 'points'" @click="mode = 'points'">Points</v-btn-choice
+        ><v-btn-choice :aria-pressed="mode === 'table'" @click="mode = 'table'">Paste a table</v-btn-choice
+        ><v-btn-choice :aria-pressed="mode === 'measured'" @click="measure">Straights and bends</v-btn-choice>
       </div>
       <table v-if="mode === 'points'" class="grid tight">
         <thead>
@@ -221,7 +221,7 @@ function dropSection() {
           />
         </label>
         <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
-        <button type="button" class="btn tight main" @click="usePasted">Use these points</button>
+        <v-btn-main size="small" @click="usePasted">Use these points</v-btn-main>
       </div>
       <div v-else class="stack">
         <p class="soft">
@@ -264,7 +264,7 @@ function dropSection() {
           ><span v-if="made && !made.ok" class="bad">{{ bendWords(made.error) }}</span
           ><span v-else-if="gap !== undefined" class="soft">ends {{ formatNumber(gap, 1) }} mm from where it ended</span>
         </div>
-        <button type="button" class="btn tight main" :disabled="!made?.ok" @click="useMeasured">Use this shape</button>
+        <v-btn-main size="small" :disabled="!made?.ok" @click="useMeasured">Use this shape</v-btn-main>
       </div>
     </template>
   </fieldset>

@@ -52,14 +52,14 @@ const keyOf = (hit: SearchHit, i: number) => `${hit.kind}${i}`
             ><span v-if="!compact && hit.kind === 'sheet'" class="soft small">{{ hit.sheet.summary }}</span>
           </div>
           <div class="row">
-            <NuxtLink
+            <v-btn-second
               v-for="target in targetsOf(hit)"
               :key="target.to"
-              class="btn tight"
+              size="small"
               :class="{ main: target.to === chosen }"
               :to="target.to"
               @click="emit('opened')"
-              >{{ target.text }}</NuxtLink
+              >{{ target.text }}</v-btn-second
             >
           </div>
         </li>
@@ -106,7 +106,7 @@ h2 {
 .compact .plate {
   font-size: 17px;
 }
-.compact .btn {
+.compact .v-btn {
   min-height: 36px;
 }
 </style>

@@ -70,19 +70,19 @@ useKeys({
         <li v-if="ahead.length > 8" class="soft">and {{ ahead.length - 8 }} more</li>
       </ul>
       <div class="row">
-        <button class="btn tight main" @click="record({ type: 'revisionMoved', revision: job.newer.revision })">
-          Go on by revision {{ job.newer.revision }}</button
+        <v-btn-main size="small" @click="record({ type: 'revisionMoved', revision: job.newer.revision })">
+          Go on by revision {{ job.newer.revision }}</v-btn-main
         ><span class="soft">or stay on revision {{ sheet.revision }}</span>
       </div>
     </section>
     <p v-for="item in photos.refused.filter(one => one.job === id)" :key="item.id" class="trouble" role="alert">
-      A photo was not kept. {{ item.why }} <button class="btn tight" @click="photos.dismiss(item.id)">Seen</button>
+      A photo was not kept. {{ item.why }} <v-btn-second size="small" @click="photos.dismiss(item.id)">Seen</v-btn-second>
     </p>
-    <nav class="rooms" aria-label="Rooms of this job">
-      <NuxtLink v-for="room in jobRooms" :key="room.path" :to="`/jobs/${id}${room.path}`" exact-active-class="on">
+    <v-tabs class="rooms" aria-label="Rooms of this job">
+      <v-tab v-for="room in jobRooms" :key="room.path" :to="`/jobs/${id}${room.path}`" exact>
         {{ room.name }}<kbd>g {{ room.key }}</kbd>
-      </NuxtLink>
-    </nav>
+      </v-tab>
+    </v-tabs>
   </header>
 </template>
 
@@ -106,40 +106,18 @@ useKeys({
   list-style: disc;
   padding-left: 20px;
 }
-.rooms {
-  display: flex;
-  gap: 2px;
-  border-bottom: 3px solid var(--rule);
-  overflow-x: auto;
-}
-.rooms a {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  min-height: 48px;
-  padding: 0 16px;
-  font-weight: 700;
-  text-decoration: none;
-  color: var(--soft);
-}
-.rooms a.on {
-  background: var(--rule);
-  color: var(--paper);
+h1 + p .tag + .tag {
+  margin-left: 6px;
 }
 kbd {
   opacity: 1;
-}
-.rooms .on kbd {
-  color: inherit;
-  border-color: currentColor;
 }
 @media (max-width: 700px) {
   kbd {
     display: none;
   }
-  .rooms a {
+  .rooms :deep(.v-tab.v-btn) {
     flex: 1;
-    justify-content: center;
     padding: 0 8px;
   }
 }

@@ -24,13 +24,13 @@ const { draft, trouble, mayChange, keep } = useShopSetting(session.setLift)
 <template>
   <div class="stack lift">
     <div class="row">
-      <span>{{ words(planned) }}</span><button v-if="mayChange && !draft" class="btn tight quiet" @click="draft = { ...ofShop }">
+      <span>{{ words(planned) }}</span><v-btn-quiet v-if="mayChange && !draft" size="small" @click="draft = { ...ofShop }">
         Change for the shop
-      </button>
+      </v-btn-quiet>
     </div>
     <div v-if="differs" class="row">
       <span class="soft">The shop’s lift now: {{ words(ofShop) }}</span
-      ><button class="btn tight" @click="emit('change', session.ownLift)">Plan this job by it</button>
+      ><v-btn-second size="small" @click="emit('change', session.ownLift)">Plan this job by it</v-btn-second>
     </div>
     <form v-if="draft" class="stack" @submit.prevent="keep">
       <div class="fields">
@@ -40,8 +40,8 @@ const { draft, trouble, mayChange, keep } = useShopSetting(session.setLift)
       </div>
       <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
       <div class="row">
-        <button class="btn tight main">Keep for the shop</button
-        ><button type="button" class="btn tight quiet" @click="draft = undefined">Leave as it was</button>
+        <v-btn-main type="submit" size="small">Keep for the shop</v-btn-main
+        ><v-btn-quiet size="small" @click="draft = undefined">Leave as it was</v-btn-quiet>
       </div>
     </form>
   </div>

@@ -106,16 +106,16 @@ const { draft, trouble, mayChange, keep } = useShopSetting(session.setJudgement)
             >
               <option v-for="one in conditions" :key="one" :value="one">{{ conditionWords[one] }}</option>
             </select></label
-          ><button
-            class="btn tight"
+          ><v-btn-second
+            size="small"
             :aria-label="`Customer: now, ${weight.name}`"
             :disabled="weight.unobtainable.length > 0 || weight.now === undefined"
             @click="decide(weight, 'now')"
           >
-            Customer: now</button
-          ><button class="btn tight quiet" :aria-label="`Customer: leave it, ${weight.name}`" @click="decide(weight, 'leave')">
+            Customer: now</v-btn-second
+          ><v-btn-quiet size="small" :aria-label="`Customer: leave it, ${weight.name}`" @click="decide(weight, 'leave')">
             Customer: leave it
-          </button>
+          </v-btn-quiet>
         </div>
       </li>
     </ol>
@@ -126,7 +126,9 @@ const { draft, trouble, mayChange, keep } = useShopSetting(session.setJudgement)
         {{ age === undefined ? 'The year of this car is not known, so it stands as it is.' : `This car is about ${age} years old.` }} What
         was found multiplies it: {{ conditions.map(one => `${conditionWords[one]} × ${judgement[one]}`).join(', ') }}.
       </p>
-      <button v-if="mayChange && !draft" class="btn tight" @click="draft = { ...judgement }">Judge otherwise, for the whole shop</button>
+      <v-btn-second v-if="mayChange && !draft" size="small" @click="draft = { ...judgement }"
+        >Judge otherwise, for the whole shop</v-btn-second
+      >
       <form v-if="draft" class="stack" @submit.prevent="keep">
         <div class="fields">
           <label v-for="one in conditions" :key="one"
@@ -136,8 +138,8 @@ const { draft, trouble, mayChange, keep } = useShopSetting(session.setJudgement)
         </div>
         <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
         <div class="row">
-          <button class="btn tight main">Keep for the shop</button
-          ><button type="button" class="btn tight quiet" @click="draft = undefined">Leave as it was</button>
+          <v-btn-main type="submit" size="small">Keep for the shop</v-btn-main
+          ><v-btn-quiet size="small" @click="draft = undefined">Leave as it was</v-btn-quiet>
         </div>
       </form>
     </details>

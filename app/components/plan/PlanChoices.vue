@@ -90,63 +90,69 @@ const methods = computed(() => props.resolved.sheet.bleeding.allowed)
       <div class="line">
         <span>Car stands at the start</span>
         <div class="tabs" role="group" aria-label="Where the car stands at the start">
-          <button v-for="at in liftPositions" :key="at" :aria-pressed="inputs.start === at" :disabled="begun" @click="set({ start: at })">
+          <v-btn-choice
+            v-for="at in liftPositions"
+            :key="at"
+            :aria-pressed="inputs.start === at"
+            :disabled="begun"
+            @click="set({ start: at })"
+          >
             {{ positionWords[at] }}
-          </button>
+          </v-btn-choice>
         </div>
       </div>
       <div class="line"><span>Moving it takes</span><LiftTimes :lift="inputs.lift" @change="lift => set({ lift })" /></div>
       <div v-if="inputs.lines.length > 1" class="line">
         <span>Lines come out</span>
         <div class="tabs" role="group" aria-label="How the lines come out">
-          <button :aria-pressed="!inputs.oneAtATime" @click="set({ oneAtATime: undefined })">all together</button
-          ><button :aria-pressed="!!inputs.oneAtATime" @click="set({ oneAtATime: true })">one at a time</button>
+          <v-btn-choice :aria-pressed="!inputs.oneAtATime" @click="set({ oneAtATime: undefined })">all together</v-btn-choice
+          ><v-btn-choice :aria-pressed="!!inputs.oneAtATime" @click="set({ oneAtATime: true })">one at a time</v-btn-choice>
         </div>
       </div>
       <div class="line">
         <span>Opened first</span>
         <div class="tabs" role="group" aria-label="Which end first">
-          <button :aria-pressed="inputs.firstEnd !== 'easiest'" @click="set({ firstEnd: undefined })">the hardest end</button
-          ><button :aria-pressed="inputs.firstEnd === 'easiest'" @click="set({ firstEnd: 'easiest' })">the easiest</button>
+          <v-btn-choice :aria-pressed="inputs.firstEnd !== 'easiest'" @click="set({ firstEnd: undefined })">the hardest end</v-btn-choice
+          ><v-btn-choice :aria-pressed="inputs.firstEnd === 'easiest'" @click="set({ firstEnd: 'easiest' })">the easiest</v-btn-choice>
         </div>
       </div>
       <div v-if="methods.length > 1" class="line">
         <span>Bleeding</span>
         <div class="tabs" role="group" aria-label="How it is bled">
-          <button
+          <v-btn-choice
             v-for="(method, i) in methods"
             :key="method"
             :aria-pressed="(inputs.bleed ?? methods[0]) === method"
             @click="set({ bleed: i === 0 ? undefined : method })"
           >
             {{ bleedWords[method] }}
-          </button>
+          </v-btn-choice>
         </div>
       </div>
       <div v-if="resolved.operations.length" class="line">
         <span>Off already</span>
         <div class="tabs" role="group" aria-label="Off already">
-          <button
+          <v-btn-choice
             v-for="operation in resolved.operations"
             :key="operation.id"
             :aria-pressed="!!inputs.done?.includes(operation.id)"
             @click="set({ done: toggle(inputs.done, operation.id) })"
           >
             {{ operation.name }}
-          </button>
+          </v-btn-choice>
         </div>
       </div>
       <div v-if="tools.length" class="line">
         <span>Not in this shop</span>
         <div class="tabs" role="group" aria-label="Not in this shop">
-          <button
+          <v-btn-choice
             v-for="tool in tools"
             :key="tool"
             :aria-pressed="!!inputs.missingTools?.includes(tool)"
             @click="set({ missingTools: toggle(inputs.missingTools, tool) })"
           >
             {{ tool }}
-          </button>
+          </v-btn-choice>
         </div>
       </div>
     </div>
@@ -154,7 +160,7 @@ const methods = computed(() => props.resolved.sheet.bleeding.allowed)
       ><h4>Ruled out</h4>
       <ul>
         <li v-for="item in barred" :key="`${item.goal}${item.way}`">
-          {{ item.name }}: {{ item.words }} <button class="btn tight" @click="allow(item.goal, item.way)">Allow it again</button>
+          {{ item.name }}: {{ item.words }} <v-btn-second size="small" @click="allow(item.goal, item.way)">Allow it again</v-btn-second>
         </li>
       </ul></template
     >
@@ -167,9 +173,9 @@ const methods = computed(() => props.resolved.sheet.bleeding.allowed)
             ><b>{{ other.name }}</b> {{ other.taken }}.
             {{ other.instead === other.taken ? 'Another way' : other.instead.replace(/^./, letter => letter.toUpperCase()) }}:
             {{ other.why }}</span
-          ><button class="btn tight quiet" :aria-label="`Not this way: ${other.name}`" @click="forbid(other.goal, other.chosen)">
+          ><v-btn-quiet size="small" :aria-label="`Not this way: ${other.name}`" @click="forbid(other.goal, other.chosen)">
             Not this way
-          </button>
+          </v-btn-quiet>
         </li>
       </ul></template
     >

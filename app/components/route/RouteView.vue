@@ -64,17 +64,17 @@ function key(event: KeyboardEvent) {
   >
     <div class="bar">
       <div class="tabs" role="group" aria-label="Standpoint">
-        <button v-for="point in standpoints" :key="point" :aria-pressed="standpoint === point" @click="standpoint = point">
+        <v-btn-choice v-for="point in standpoints" :key="point" :aria-pressed="standpoint === point" @click="standpoint = point">
           {{ standpointWords[point] }}
-        </button>
+        </v-btn-choice>
       </div>
       <div v-if="hasSpace" class="tabs" role="group" aria-label="Picture">
         <template v-if="!flat"
-          ><button aria-label="Nearer" title="Nearer: +" @click="scene?.nearer(1.25)">+</button
-          ><button aria-label="Further" title="Further: −" @click="scene?.nearer(0.8)">−</button
-          ><button title="Straighten: 0, or a double click" @click="scene?.straighten()">Straight</button></template
+          ><v-btn-choice aria-label="Nearer" title="Nearer: +" @click="scene?.nearer(1.25)">+</v-btn-choice
+          ><v-btn-choice aria-label="Further" title="Further: −" @click="scene?.nearer(0.8)">−</v-btn-choice
+          ><v-btn-choice title="Straighten: 0, or a double click" @click="scene?.straighten()">Straight</v-btn-choice></template
         >
-        <button :aria-pressed="flat" @click="flat = !flat">Flat</button>
+        <v-btn-choice :aria-pressed="flat" @click="flat = !flat">Flat</v-btn-choice>
       </div>
     </div>
     <div class="frame">
@@ -137,7 +137,7 @@ figcaption {
 .at {
   font-weight: 700;
 }
-.tabs button {
+.tabs .v-btn {
   min-height: 40px;
   padding: 6px 10px;
   font-size: 14.5px;

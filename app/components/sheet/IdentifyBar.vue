@@ -27,25 +27,24 @@ const left = computed(() => props.identification.layouts)
         <span class="soft">about {{ look.question.minutes }} min</span>
       </div>
       <div class="answers">
-        <button
+        <v-btn-second
           v-for="answer in look.question.answers"
           :key="answer.id"
-          class="btn"
           :disabled="busy"
           @click="emit('answer', { sheet: look.sheet, question: look.question.id, answer: answer.id })"
         >
           <span
             >{{ answer.label }}<small>{{ answer.looksLike }}</small></span
           >
-        </button>
-        <button class="btn quiet cannot" :disabled="busy" @click="emit('cannotSee', { sheet: look.sheet, question: look.question.id })">
+        </v-btn-second>
+        <v-btn-quiet class="cannot" :disabled="busy" @click="emit('cannotSee', { sheet: look.sheet, question: look.question.id })">
           <span>I cannot see it<small>Asks the next best look instead.</small></span>
-        </button>
+        </v-btn-quiet>
       </div>
     </template>
     <div v-else>
       <b>No look is left that tells them apart.</b> Go by the part itself, or look again.
-      <button v-if="unseen" class="btn tight quiet" @click="emit('again')">Ask what could not be seen again</button>
+      <v-btn-quiet v-if="unseen" size="small" @click="emit('again')">Ask what could not be seen again</v-btn-quiet>
     </div>
     <button class="left" :aria-expanded="open" @click="open = !open">
       {{ plural(left.length, 'layout') }} left <span aria-hidden="true">{{ open ? '▴' : '▾' }}</span>
@@ -78,12 +77,12 @@ const left = computed(() => props.identification.layouts)
   gap: 10px;
   flex-wrap: wrap;
 }
-.btn {
+.v-btn {
   text-align: left;
   justify-content: flex-start;
   align-items: flex-start;
 }
-.answers .btn {
+.answers .v-btn {
   flex: 1 1 240px;
   min-height: 60px;
 }

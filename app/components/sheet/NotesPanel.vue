@@ -90,7 +90,7 @@ async function write() {
       <v-select v-model="about" :items="places" label="About" density="compact" />
       <v-textarea v-model="text" :maxlength="limits.noteText" label="For the next person: “came out downwards only”" rows="2" />
       <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
-      <button class="btn tight" :disabled="busy || !text.trim()">{{ busy ? 'Writing …' : 'Leave the note' }}</button>
+      <v-btn-second type="submit" size="small" :disabled="busy || !text.trim()">{{ busy ? 'Writing …' : 'Leave the note' }}</v-btn-second>
     </form>
   </section>
 </template>

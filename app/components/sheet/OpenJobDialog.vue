@@ -125,9 +125,8 @@ async function create() {
           :items="vehicles.map(item => ({ value: item.id, title: `${item.plate} · ${item.label} · ${item.customer}` }))"
           label="Customer’s vehicle"
         />
-        <button
-          type="button"
-          class="btn tight quiet"
+        <v-btn-quiet
+          size="small"
           @click="
             () => {
               adding = true
@@ -136,7 +135,7 @@ async function create() {
           "
         >
           A car that is not here yet
-        </button>
+        </v-btn-quiet>
       </div>
       <div v-else class="stack">
         <v-text-field v-model="plate" label="Plate" required />
@@ -163,7 +162,7 @@ async function create() {
             label="Engine"
           />
         </div>
-        <button type="button" class="btn tight quiet" @click="adding = false">Choose a known car</button>
+        <v-btn-quiet size="small" @click="adding = false">Choose a known car</v-btn-quiet>
       </div>
       <fieldset v-if="resolved && resolved.open.length === 0" class="lines">
         <legend>Lines to replace</legend>
@@ -178,14 +177,12 @@ async function create() {
       <v-textarea v-model="complaint" label="What the customer reports (optional)" />
       <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
       <div class="row">
-        <button class="btn main" :disabled="busy || (!chosen && !adding)">
-          {{ busy ? 'Opening …' : chosen || adding ? 'Open the job' : 'Choose the vehicle first' }}</button><button
-          type="button"
-          class="btn"
+        <v-btn-main type="submit" :disabled="busy || (!chosen && !adding)">
+          {{ busy ? 'Opening …' : chosen || adding ? 'Open the job' : 'Choose the vehicle first' }}</v-btn-main><v-btn-second
           @click="open = false"
         >
           Not now
-        </button>
+        </v-btn-second>
       </div>
     </form>
   </v-dialog>

@@ -85,7 +85,9 @@ async function doSettle() {
           ><input v-model="picked" type="radio" :value="i" />{{ show(item.value) }}, {{ sourceWords[item.source] }}</label
         >
         <label class="why">Because<input v-model="why" required maxlength="500" /></label>
-        <button class="btn tight main" :disabled="busy || !why.trim()">{{ busy ? 'Publishing …' : 'Settle, as the next revision' }}</button>
+        <v-btn-main type="submit" size="small" :disabled="busy || !why.trim()">{{
+          busy ? 'Publishing …' : 'Settle, as the next revision'
+        }}</v-btn-main>
       </form>
     </div>
   </v-menu>

@@ -20,20 +20,12 @@ const choose = (kind: keyof UnitChoice, unit: string) => (units.chosen = { ...un
     <div v-for="{ kind, name } in kinds" :key="kind" class="kind">
       <span>{{ name }}</span>
       <div class="tabs" role="group" :aria-label="name">
-        <button
-          v-for="unit in unitOptions[kind]"
-          :key="unit"
-          type="button"
-          :aria-pressed="units.chosen[kind] === unit"
-          @click="choose(kind, unit)"
-        >
+        <v-btn-choice v-for="unit in unitOptions[kind]" :key="unit" :aria-pressed="units.chosen[kind] === unit" @click="choose(kind, unit)">
           {{ symbol(kind, unit) }}
-        </button>
+        </v-btn-choice>
       </div>
     </div>
-    <button type="button" class="btn tight quiet" @click="units.toggle()">
-      All {{ units.choice === 'us' ? 'metric' : 'US' }} <kbd>u</kbd>
-    </button>
+    <v-btn-quiet size="small" @click="units.toggle()"> All {{ units.choice === 'us' ? 'metric' : 'US' }} <kbd>u</kbd> </v-btn-quiet>
   </div>
 </template>
 

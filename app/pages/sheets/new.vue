@@ -75,9 +75,9 @@ async function start() {
   <form class="stack new" @submit.prevent="start">
     <h1>New line sheet</h1>
     <div class="tabs" role="group" aria-label="Start from">
-      <button type="button" :aria-pressed="from === 'blank'" @click="from = 'blank'">Blank</button
-      ><button type="button" :aria-pressed="from === 'copy'" @click="from = 'copy'">A copy</button
-      ><button type="button" :aria-pressed="from === 'file'" @click="from = 'file'">A file</button>
+      <v-btn-choice :aria-pressed="from === 'blank'" @click="from = 'blank'">Blank</v-btn-choice
+      ><v-btn-choice :aria-pressed="from === 'copy'" @click="from = 'copy'">A copy</v-btn-choice
+      ><v-btn-choice :aria-pressed="from === 'file'" @click="from = 'file'">A file</v-btn-choice>
     </div>
     <v-select
       v-if="from === 'copy'"
@@ -110,9 +110,9 @@ async function start() {
     </p>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
     <div>
-      <button class="btn main" :disabled="!slug || !title.trim() || taken || (from === 'copy' && !copy) || (from === 'file' && !file)">
+      <v-btn-main type="submit" :disabled="!slug || !title.trim() || taken || (from === 'copy' && !copy) || (from === 'file' && !file)">
         Start writing
-      </button>
+      </v-btn-main>
     </div>
   </form>
 </template>

@@ -168,12 +168,12 @@ useKeys({ ' ': () => void press(), m: () => (menu.value = true), Escape: () => v
         <p>
           {{ job.state!.paused!.reason }}{{ job.state!.paused!.note ? `: ${job.state!.paused!.note}` : '' }}, by {{ job.state!.paused!.by }}
         </p>
-        <button class="go" @click="record({ type: 'resumed' })">Resume the job</button>
+        <v-btn-go class="go" @click="record({ type: 'resumed' })">Resume the job</v-btn-go>
       </div>
       <div v-else-if="!job.plan" class="stack">
         <h1>No plan yet</h1>
         <p>Choose the lines on the job’s page; the steps follow.</p>
-        <NuxtLink class="go" :to="`/jobs/${id}`">Choose the lines</NuxtLink>
+        <v-btn-go class="go" :to="`/jobs/${id}`">Choose the lines</v-btn-go>
       </div>
       <template v-else-if="step && words">
         <main class="step" @keydown.enter="enter">
@@ -194,7 +194,7 @@ useKeys({ ' ': () => void press(), m: () => (menu.value = true), Escape: () => v
           <div class="column">
             <div ref="entering" class="part">
               <div v-if="step.kind === 'open' && joint && !job.state!.joints[joint.id]?.opened" class="aside">
-                <button class="btn" @click="seized = true">It does not move</button>
+                <v-btn-second @click="seized = true">It does not move</v-btn-second>
                 <p v-if="job.state!.joints[joint.id]?.seized" class="soft">
                   Tried: {{ job.state!.joints[joint.id]!.seized!.map(mark => remedyWords[mark.remedy].title.toLowerCase()).join(', ') }}
                 </p>
@@ -217,7 +217,8 @@ useKeys({ ' ': () => void press(), m: () => (menu.value = true), Escape: () => v
             <b>then</b> <span v-for="(item, i) in then" :key="item.id">{{ stepWords(item, sheet).title }}<br v-if="i === 0" /></span>
           </p>
           <div class="buttons">
-            <button class="btn" @click="menu = true">More</button><button class="go" :disabled="!draft" @click="press">{{ button }}</button>
+            <v-btn-second @click="menu = true">More</v-btn-second
+            ><v-btn-go class="go" :disabled="!draft" @click="press">{{ button }}</v-btn-go>
           </div>
         </footer>
       </template>
@@ -226,13 +227,13 @@ useKeys({ ' ': () => void press(), m: () => (menu.value = true), Escape: () => v
         <ul v-if="job.missing.length" class="stack">
           <li v-for="(item, i) in job.missing" :key="i" class="caution">
             {{ missingWords(item, sheet) }}
-            <button v-if="item.code === 'MISSING_FASTENER'" class="btn" @click="countIn(item.operation)">Count them in</button>
+            <v-btn-second v-if="item.code === 'MISSING_FASTENER'" @click="countIn(item.operation)">Count them in</v-btn-second>
           </li>
         </ul>
         <p v-if="refusal" class="trouble" role="alert">{{ refusalWords(refusal, sheet) }}</p>
-        <button v-if="!job.state!.signedOff" class="go" :disabled="job.missing.length > 0" @click="signOff">Sign off</button>
-        <NuxtLink v-else class="go" :to="`/jobs/${id}/handover`">Hand over</NuxtLink>
-        <button class="btn" @click="menu = true">More</button>
+        <v-btn-go v-if="!job.state!.signedOff" class="go" :disabled="job.missing.length > 0" @click="signOff">Sign off</v-btn-go>
+        <v-btn-go v-else class="go" :to="`/jobs/${id}/handover`">Hand over</v-btn-go>
+        <v-btn-second @click="menu = true">More</v-btn-second>
       </div>
     </div>
 
@@ -318,7 +319,7 @@ h1 {
   gap: 6px;
   justify-items: start;
 }
-.aside .btn {
+.aside .v-btn {
   min-height: 52px;
 }
 .how {
@@ -374,30 +375,11 @@ dd {
   grid-template-columns: 92px 1fr;
   gap: 10px;
 }
-.buttons .btn {
+.buttons .v-btn {
   min-height: 76px;
   padding: 4px;
 }
-.go {
-  display: grid;
-  place-items: center;
-  min-height: 76px;
-  padding: 6px 14px;
-  border: 0;
-  border-radius: 4px;
-  background: var(--accent);
-  color: var(--on-accent);
-  font: 700 25px/1.1 var(--face);
-  cursor: pointer;
-  text-decoration: none;
-  text-align: center;
-}
-.go:disabled {
-  background: var(--card);
-  color: var(--soft);
-  cursor: not-allowed;
-}
-.dialog .btn {
+.dialog .v-btn {
   min-height: 52px;
 }
 @media (max-width: 899px) {

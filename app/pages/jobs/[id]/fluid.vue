@@ -17,7 +17,7 @@ const resolved = computed(() => job.resolved!)
         Top-up <b>{{ units.volumeRange(job.fluid.topUp.least, job.fluid.topUp.most) }}</b>, likely
         {{ units.volume(job.fluid.topUp.likely) }}
       </p>
-      <table class="kit">
+      <v-table class="kit">
         <tbody>
           <tr v-for="spill in job.fluid.joints" :key="spill.joint">
             <td>
@@ -27,31 +27,10 @@ const resolved = computed(() => job.resolved!)
             <td class="num">{{ units.volumeRange(spill.spill.least, spill.spill.most) }}</td>
           </tr>
         </tbody>
-      </table>
+      </v-table>
     </section>
     <div v-else class="empty">
       <b>No fluid to reckon with yet.</b>What runs out and what goes in follow from the plan: choose the lines first.
     </div>
   </div>
 </template>
-
-<style scoped>
-.kit {
-  border-collapse: collapse;
-  width: 100%;
-}
-.kit td {
-  padding: 4px 10px 4px 0;
-  border-bottom: 1px solid var(--line);
-  vertical-align: top;
-}
-.kit td.num:last-child {
-  text-align: right;
-  padding-right: 0;
-}
-.kit .sub {
-  display: block;
-  color: var(--soft);
-  font-size: 13.5px;
-}
-</style>

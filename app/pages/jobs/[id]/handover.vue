@@ -27,13 +27,13 @@ const handOver = () => say({ type: 'handedOver', to: 'customer' })
   <div v-if="!record" class="busy" role="status" aria-label="Loading the record" />
   <article v-else class="stack record">
     <div class="row no-print">
-      <button class="btn main" @click="print">Print</button>
-      <a class="btn" :href="`/api/jobs/${id}/record.pdf`" target="_blank">PDF</a>
-      <a class="btn" :href="`/api/jobs/${id}/record.json`" download>JSON</a>
-      <a class="btn" :href="`/api/jobs/${id}/torques.csv`" download>Torques, CSV</a>
-      <a class="btn" :href="`/api/jobs/${id}/fluids.csv`" download>Fluids, CSV</a>
-      <button v-if="record.signedOff && !record.handedOver" class="btn" @click="handOver">Handed over to the customer</button>
-      <NuxtLink class="btn quiet" :to="`/jobs/${id}`">Back to the job</NuxtLink>
+      <v-btn-main @click="print">Print</v-btn-main>
+      <v-btn-second :href="`/api/jobs/${id}/record.pdf`" target="_blank">PDF</v-btn-second>
+      <v-btn-second :href="`/api/jobs/${id}/record.json`" download>JSON</v-btn-second>
+      <v-btn-second :href="`/api/jobs/${id}/torques.csv`" download>Torques, CSV</v-btn-second>
+      <v-btn-second :href="`/api/jobs/${id}/fluids.csv`" download>Fluids, CSV</v-btn-second>
+      <v-btn-second v-if="record.signedOff && !record.handedOver" @click="handOver">Handed over to the customer</v-btn-second>
+      <v-btn-quiet :to="`/jobs/${id}`">Back to the job</v-btn-quiet>
     </div>
     <p v-if="refusal" class="trouble" role="alert">{{ refusalWords(refusal, sheet) }}</p>
     <header class="head">

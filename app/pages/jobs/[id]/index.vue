@@ -78,14 +78,14 @@ const done = computed(() => job.steps.filter(step => step.status !== 'open').len
 
     <div v-if="resolved.open.length === 0" class="choice card">
       <b>Replace</b>
-      <label v-for="item in resolved.lines" :key="item.id"
-        ><input
-          type="checkbox"
-          :checked="scope.includes(item.id)"
-          :disabled="!!job.state!.signedOff || (scope.length === 1 && scope.includes(item.id))"
-          @change="choose(item.id, ($event.target as HTMLInputElement).checked)"
-        />{{ item.name }}<span v-if="item.mark" class="tag">{{ item.mark }}</span></label
-      >
+      <v-checkbox
+        v-for="item in resolved.lines"
+        :key="item.id"
+        :label="item.mark ? `${item.name} (${item.mark})` : item.name"
+        :model-value="scope.includes(item.id)"
+        :disabled="!!job.state!.signedOff || (scope.length === 1 && scope.includes(item.id))"
+        @update:model-value="on => choose(item.id, on === true)"
+      />
     </div>
     <template v-if="job.planning && !job.planning.ok"
       ><p class="trouble" role="alert">{{ accessWords(job.planning.error, sheet) }}</p>
@@ -170,20 +170,6 @@ const done = computed(() => job.steps.filter(step => step.status !== 'open').len
   gap: 8px 20px;
   align-items: center;
   flex-wrap: wrap;
-}
-.choice label {
-  display: flex;
-  gap: 9px;
-  align-items: center;
-  min-height: 40px;
-}
-.choice input {
-  width: 22px;
-  height: 22px;
-  accent-color: var(--accent);
-}
-.grow {
-  flex: 1;
 }
 .columns {
   display: grid;

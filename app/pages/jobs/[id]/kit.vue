@@ -10,7 +10,7 @@ const units = useUnits()
   <div class="stack">
     <section v-if="job.kit.length" class="card stack">
       <h3>Kit</h3>
-      <table class="kit">
+      <v-table class="kit">
         <tbody>
           <tr v-for="(item, i) in job.kit" :key="i">
             <td class="num">{{ item.count }} ×</td>
@@ -29,7 +29,7 @@ const units = useUnits()
             </td>
           </tr>
         </tbody>
-      </table>
+      </v-table>
     </section>
     <div v-else class="empty"><b>Nothing to lay out yet.</b>The kit follows from the plan: choose the lines first.</div>
     <FastenerTray :trays="job.trays" />
@@ -39,23 +39,5 @@ const units = useUnits()
 <style scoped>
 .kit td:first-child {
   width: 64px;
-}
-.kit {
-  border-collapse: collapse;
-  width: 100%;
-}
-.kit td {
-  padding: 4px 10px 4px 0;
-  border-bottom: 1px solid var(--line);
-  vertical-align: top;
-}
-.kit td.num:last-child {
-  text-align: right;
-  padding-right: 0;
-}
-.kit .sub {
-  display: block;
-  color: var(--soft);
-  font-size: 13.5px;
 }
 </style>

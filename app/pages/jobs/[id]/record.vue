@@ -33,15 +33,11 @@ const time = (iso: string) => dates.format(new Date(iso))
         ><span class="soft">{{ event.by.name }}</span>
       </li>
     </ol>
-    <button v-if="events.length > shown.length" class="btn tight" @click="whole = true">Show all {{ events.length }} entries</button>
+    <v-btn-second v-if="events.length > shown.length" size="small" @click="whole = true">Show all {{ events.length }} entries</v-btn-second>
     <div v-if="job.state!.signedOff && (session.person?.role === 'lead' || session.person?.role === 'admin')" class="row">
-      <v-text-field v-model="why" label="Why reopen" /><button
-        class="btn"
-        :disabled="!why.trim()"
-        @click="record({ type: 'reopened', why })"
-      >
+      <v-text-field v-model="why" label="Why reopen" /><v-btn-second :disabled="!why.trim()" @click="record({ type: 'reopened', why })">
         Reopen
-      </button>
+      </v-btn-second>
     </div>
   </section>
 </template>

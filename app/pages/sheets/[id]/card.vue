@@ -99,12 +99,12 @@ useKeys({ p: print })
   <div v-else class="desk-of-cards theme-desk">
     <div class="row no-print">
       <div class="tabs" role="group" aria-label="Paper">
-        <button v-for="paper in ['A4', 'A5'] as const" :key="paper" :aria-pressed="size === paper" @click="size = paper">
+        <v-btn-choice v-for="paper in ['A4', 'A5'] as const" :key="paper" :aria-pressed="size === paper" @click="size = paper">
           {{ paper }}
-        </button>
+        </v-btn-choice>
       </div>
-      <button class="btn main" @click="print">Print <kbd>p</kbd></button
-      ><NuxtLink class="btn" :to="`/sheets/${sheet.id}${vehicle ? `?vehicle=${vehicle.id}` : ''}`">Back to the sheet</NuxtLink
+      <v-btn-main @click="print">Print <kbd>p</kbd></v-btn-main
+      ><v-btn-second :to="`/sheets/${sheet.id}${vehicle ? `?vehicle=${vehicle.id}` : ''}`">Back to the sheet</v-btn-second
       ><span v-if="isLoopback" class="soft"
         >The code holds this machine’s own address: open Efferent by the server’s name before printing for phones.</span
       >

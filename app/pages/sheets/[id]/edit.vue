@@ -9,6 +9,7 @@ import { offerMend } from '#core/sheet/mendSheet'
 import { resolveSheet } from '#core/sheet/resolveSheet'
 import type { Sheet, Standpoint } from '#core/sheet/types'
 import type { NoteView } from '#shared/schemas/api'
+import type { Unreadable } from '#shared/versioned'
 import { changeWords } from '#shared/words/changeWords'
 import { integrityWords } from '#shared/words/integrityWords'
 import { mendWords } from '#shared/words/mendWords'
@@ -28,7 +29,9 @@ const folded = ref<string[]>([])
 const notes = ref<NoteView[]>([])
 const trouble = ref('')
 const busy = ref(false)
-const kept = ref(false)
+const isKept = ref(false)
+/** A draft lies on this device that this version cannot read: nothing is edited, and so written over it, until it is gone. */
+const unreadable = shallowRef<Unreadable>()
 const chapter = ref<Chapter>(chapters[0]!)
 const item = ref(0)
 const standpoint = ref<Standpoint>('under-lift')
@@ -54,12 +57,15 @@ watch(known, now => {
   if (!now) return
   published.value = now.current?.sheet
   notes.value = now.notes
-  const before = readDraft(localStorage, id)
+  const kept = readDraft(localStorage, id)
+  unreadable.value = kept.ok ? undefined : kept.error
+  if (!kept.ok) return
+  const before = kept.value
   const basedOn = published.value?.revision ?? 0
   if (before) {
     draft.value = { ...before.sheet, revision: basedOn + 1 }
     folded.value = before.notes
-    kept.value = true
+    isKept.value = true
   } else if (published.value) draft.value = { ...published.value, revision: basedOn + 1 }
   else trouble.value = `There is no line sheet “${id}” and no draft of one on this device.`
 })
@@ -78,7 +84,7 @@ function undo() {
   draft.value = before
 }
 watch([draft, folded], () => {
-  if (draft.value && (past.value.length > 0 || kept.value))
+  if (draft.value && (past.value.length > 0 || isKept.value))
     writeDraft(localStorage, {
       sheet: draft.value,
       basedOn: published.value?.revision ?? 0,
@@ -245,7 +251,15 @@ async function discard() {
 <template>
   <div v-if="!draft" class="stack">
     <h1>Edit a line sheet</h1>
-    <p v-if="trouble" class="trouble" role="alert">{{ trouble }} <NuxtLink to="/sheets/new">Start a new one</NuxtLink></p>
+    <div v-if="unreadable" class="trouble row" role="alert">
+      <span v-if="unreadable.why === 'newer'"
+        >A draft of this sheet on this device was made by a newer Efferent. Load this page again to get that version, or drop the
+        draft.</span
+      >
+      <span v-else>A draft of this sheet on this device cannot be read any more. It has to be dropped before the sheet can be edited.</span>
+      <v-btn-bad size="small" @click="discard">Drop the draft</v-btn-bad>
+    </div>
+    <p v-else-if="trouble" class="trouble" role="alert">{{ trouble }} <NuxtLink to="/sheets/new">Start a new one</NuxtLink></p>
     <div v-else class="busy" role="status" aria-label="Loading the sheet" />
   </div>
   <div v-else class="stack">
@@ -258,11 +272,11 @@ async function discard() {
         </p>
       </div>
       <div class="row">
-        <button class="btn tight" :disabled="past.length === 0" @click="undo">Take back</button
-        ><button class="btn tight quiet" @click="discard">{{ published ? 'Drop the draft' : 'Drop it' }}</button
-        ><button class="btn main" :disabled="busy || !publishable" @click="publish">
+        <v-btn-second size="small" :disabled="past.length === 0" @click="undo">Take back</v-btn-second
+        ><v-btn-quiet size="small" @click="discard">{{ published ? 'Drop the draft' : 'Drop it' }}</v-btn-quiet
+        ><v-btn-main :disabled="busy || !publishable" @click="publish">
           {{ busy ? 'Publishing …' : `Publish revision ${draft.revision}` }}
-        </button>
+        </v-btn-main>
       </div>
     </div>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
@@ -271,7 +285,9 @@ async function discard() {
       <ul>
         <li v-for="(issue, i) in issues.slice(0, 6)" :key="i">
           <button class="at" @click="show(issue.path)">{{ place(issue.path) }}</button> {{ issue.message }}
-          <button v-if="issue.offer" class="btn tight mend" @click="change(issue.offer.sheet)">{{ mendWords(issue.offer.mend) }}</button>
+          <v-btn-second v-if="issue.offer" class="mend" size="small" @click="change(issue.offer.sheet)">{{
+            mendWords(issue.offer.mend)
+          }}</v-btn-second>
         </li>
         <li v-if="issues.length > 6" class="soft">and {{ issues.length - 6 }} more</li>
       </ul>
@@ -310,18 +326,18 @@ async function discard() {
         </div>
         <p v-else-if="list" class="soft">None yet.</p>
         <div v-if="list && edited" class="row">
-          <button class="btn tight quiet" @click="copyItem">Copy this {{ chapter.list!.one }}</button
-          ><button class="btn tight quiet" @click="drop">Take it out</button>
+          <v-btn-quiet size="small" @click="copyItem">Copy this {{ chapter.list!.one }}</v-btn-quiet
+          ><v-btn-quiet size="small" @click="drop">Take it out</v-btn-quiet>
         </div>
       </div>
       <aside class="side">
         <div class="tabs" role="group" aria-label="Beside the form">
-          <button :aria-pressed="panel === 'picture'" @click="panel = 'picture'">Strip and picture</button
-          ><button v-if="published" :aria-pressed="panel === 'changes'" @click="panel = 'changes'">
-            What changed ({{ changes.length }})</button
-          ><button v-if="openNotes.length" :aria-pressed="panel === 'notes'" @click="panel = 'notes'">
+          <v-btn-choice :aria-pressed="panel === 'picture'" @click="panel = 'picture'">Strip and picture</v-btn-choice
+          ><v-btn-choice v-if="published" :aria-pressed="panel === 'changes'" @click="panel = 'changes'">
+            What changed ({{ changes.length }})</v-btn-choice
+          ><v-btn-choice v-if="openNotes.length" :aria-pressed="panel === 'notes'" @click="panel = 'notes'">
             Bench notes ({{ openNotes.length }})
-          </button>
+          </v-btn-choice>
         </div>
         <template v-if="panel === 'picture'">
           <template v-if="resolved"
@@ -353,14 +369,14 @@ async function discard() {
             </div>
             <div v-if="folded.includes(note.id)" class="good">Goes into revision {{ draft.revision }}.</div>
             <template v-else
-              ><div class="row"><button class="btn tight" @click="fold(note)">Fold it in</button></div>
+              ><div class="row"><v-btn-second size="small" @click="fold(note)">Fold it in</v-btn-second></div>
               <form class="row aside" @submit.prevent="setAside(note)">
-                <input v-model="why[note.id]" aria-label="Why it is set aside" placeholder="why not" maxlength="500" /><button
-                  class="btn tight quiet"
+                <input v-model="why[note.id]" aria-label="Why it is set aside" placeholder="why not" maxlength="500" /><v-btn-quiet
+                  size="small"
                   :disabled="!why[note.id]?.trim()"
                 >
                   Set it aside
-                </button>
+                </v-btn-quiet>
               </form></template
             >
           </li>

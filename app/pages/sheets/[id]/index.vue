@@ -196,9 +196,9 @@ useKeys({
         </p>
       </div>
       <div class="row no-print">
-        <button class="btn main" :disabled="!resolved" @click="opening = true">Open a job <kbd>j</kbd></button
-        ><button class="btn" @click="print">Bay card <kbd>p</kbd></button
-        ><NuxtLink v-if="isLead" class="btn" :to="`/sheets/${sheet.id}/edit`">Edit <kbd>e</kbd></NuxtLink>
+        <v-btn-main :disabled="!resolved" @click="opening = true">Open a job <kbd>j</kbd></v-btn-main
+        ><v-btn-second @click="print">Bay card <kbd>p</kbd></v-btn-second
+        ><v-btn-second v-if="isLead" :to="`/sheets/${sheet.id}/edit`">Edit <kbd>e</kbd></v-btn-second>
       </div>
     </div>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>

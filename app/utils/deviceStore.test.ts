@@ -1,0 +1,104 @@
+import 'fake-indexeddb/auto'
+import Dexie from 'dexie'
+import { afterEach, describe, expect, it } from 'vitest'
+import { DeviceStore, isStoreFault, notKeptWords } from './deviceStore'
+import { readKept } from './keptEntry'
+
+class Shelf {
+  readonly kept = new Map<string, string>()
+  getItem = (key: string) => this.kept.get(key) ?? null
+  setItem = (key: string, value: string) => void this.kept.set(key, value)
+  removeItem = (key: string) => void this.kept.delete(key)
+  key = (i: number) => [...this.kept.keys()][i] ?? null
+  get length() {
+    return this.kept.size
+  }
+}
+const job = '01890000-0000-7000-8000-000000000001'
+const idOf = (n: number) => `01890000-0000-7000-8000-0000000001${String(n).padStart(2, '0')}`
+/** What version 1 of the program kept for one entry. */
+const older = (n: number) => ({
+  event: {
+    id: idOf(n),
+    job,
+    seq: n,
+    at: '2026-01-02T03:04:05.000Z',
+    device: '01890000-0000-7000-8000-00000000dead',
+    by: { id: '00000000-0000-4000-8000-00000000000a', name: 'Rafe Undal' },
+    body: { type: 'noteWritten', text: `note ${n}` },
+  },
+  command: { type: 'noteWritten', text: `note ${n}` },
+  basedOn: 3,
+})
+const stores: DeviceStore[] = []
+function fresh(): { store: DeviceStore; shelf: Shelf; storage: Storage } {
+  const store = new DeviceStore(`efferent-test-${stores.length}`)
+  stores.push(store)
+  const shelf = new Shelf()
+  return { store, shelf, storage: shelf as unknown as Storage }
+}
+afterEach(async () => {
+  for (const store of stores) store.close()
+  await Dexie.delete('efferent-photos')
+})
+
+describe('what earlier versions kept on a device', () => {
+  it('is brought over once, in order, readable, with its author and what it had seen; and is gone there', async () => {
+    const { store, shelf, storage } = fresh()
+    shelf.setItem(`efferent.outbox.${job}`, JSON.stringify([older(1), older(2)]))
+    shelf.setItem('efferent.units', 'us')
+    await store.bringOver(storage)
+    const rows = await store.listEntries()
+    expect(rows.map(({ id }) => id)).toEqual([idOf(1), idOf(2)])
+    expect(readKept(rows[0])).toMatchObject({
+      ok: true,
+      value: { v: 2, entry: { by: older(1).event.by.id, seen: 3, command: { type: 'noteWritten', text: 'note 1' } } },
+    })
+    expect([...shelf.kept.keys()]).toEqual(['efferent.units'])
+    await store.bringOver(storage)
+    expect(await store.listEntries()).toHaveLength(2)
+  })
+  it('cut off between here and there, nothing is doubled', async () => {
+    const { store, shelf, storage } = fresh()
+    shelf.setItem(`efferent.outbox.${job}`, JSON.stringify([older(1)]))
+    await store.bringOver(storage)
+    // The page ended before the old place was emptied: it is found there again, with one more.
+    shelf.setItem(`efferent.outbox.${job}`, JSON.stringify([older(1), older(2)]))
+    await store.bringOver(storage)
+    expect((await store.listEntries()).map(({ id }) => id)).toEqual([idOf(1), idOf(2)])
+  })
+  it.each(['not json', 'null', '{}', '[null, 3, {"event": {}}, {"event": {"id": 4, "job": "x"}}]'])(
+    'what is no list of entries breaks nothing: %s',
+    async text => {
+      const { store, shelf, storage } = fresh()
+      shelf.setItem(`efferent.outbox.${job}`, text)
+      await store.bringOver(storage)
+      expect(await store.listEntries()).toEqual([])
+    },
+  )
+  it('photos come out of a database of their own, which is then gone', async () => {
+    const { store, storage } = fresh()
+    const before = new Dexie('efferent-photos')
+    before.version(1).stores({ waiting: 'id' })
+    await before.table('waiting').bulkPut([{ id: idOf(3), job, picture: new Blob(['x']) }])
+    before.close()
+    await store.bringOver(storage)
+    expect((await store.photos.toArray()).map(photo => photo.id)).toEqual([idOf(3)])
+    expect(await Dexie.exists('efferent-photos')).toBe(false)
+  })
+})
+
+describe('a store that takes nothing', () => {
+  it('says what to do: free space where it is full, something else otherwise', () => {
+    const full = new Dexie.AbortError('aborted')
+    Object.assign(full, { inner: { name: 'QuotaExceededError' } })
+    expect(notKeptWords(full)).toMatch(/full.*Free some space/)
+    expect(notKeptWords({ name: 'QuotaExceededError' })).toMatch(/full/)
+    expect(notKeptWords(new Dexie.DatabaseClosedError('closed'))).toMatch(/private mode/)
+    expect(notKeptWords(undefined)).toMatch(/private mode/)
+  })
+  it('is told apart from a picture that is none', () => {
+    expect(isStoreFault(new Dexie.QuotaExceededError('full'))).toBe(true)
+    expect(isStoreFault(new Error('no picture'))).toBe(false)
+  })
+})
