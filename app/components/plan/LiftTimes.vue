@@ -34,9 +34,18 @@ const { draft, trouble, mayChange, keep } = useShopSetting(session.setLift)
     </div>
     <form v-if="draft" class="stack" @submit.prevent="keep">
       <div class="fields">
-        <label v-for="[move, name] in moves" :key="move"
-          >{{ name }}<input v-model.number="draft[move]" type="number" min="0" max="60" step="0.5" required /> min</label
-        >
+        <v-text-field
+          v-for="[move, name] in moves"
+          :key="move"
+          v-model.number="draft[move]"
+          :label="name"
+          suffix="min"
+          type="number"
+          min="0"
+          max="60"
+          step="0.5"
+          required
+        />
       </div>
       <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
       <div class="row">
@@ -56,20 +65,7 @@ const { draft, trouble, mayChange, keep } = useShopSetting(session.setLift)
   gap: 8px 14px;
   flex-wrap: wrap;
 }
-label {
-  display: flex;
-  gap: 6px;
-  align-items: center;
-}
-input {
-  width: 70px;
-  text-align: right;
-  border: 2px solid var(--line);
-  border-radius: 3px;
-  background: var(--card);
-  color: var(--ink);
-  font: 500 15px var(--face);
-  min-height: 36px;
-  padding: 2px 6px;
+.fields :deep(.v-input) {
+  flex: 0 0 170px;
 }
 </style>

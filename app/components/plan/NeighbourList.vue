@@ -7,6 +7,7 @@ import type { JobCommand, JobState } from '#core/job/types'
 import type { ResolvedSheet } from '#core/sheet/resolveSheet'
 import { conditionWords } from '#shared/words/remedyWords'
 import { neighbourWords } from '#shared/words/planWords'
+import { plural } from '#shared/words/vocabulary'
 import { sheetNames } from '#shared/words/sheetNames'
 import { useWorked } from '~/composables/useWorked'
 import { onCar } from '~/workers/tasks'
@@ -78,14 +79,12 @@ const { draft, trouble, mayChange, keep } = useShopSetting(session.setJudgement)
     <v-progress-linear v-if="busy" indeterminate aria-label="Weighing" />
     <div class="spread">
       <h3>While it is open</h3>
-      <label class="soft"
-        >looking ahead
-        <select v-model.number="years">
-          <option v-for="n in [...new Set([1, 2, 3, 5, 8, judgement.years])].sort((a, b) => a - b)" :key="n" :value="n">
-            {{ n }} {{ n === 1 ? 'year' : 'years' }}
-          </option>
-        </select></label
-      >
+      <v-select
+        v-model="years"
+        class="ahead"
+        label="looking ahead"
+        :items="[...new Set([1, 2, 3, 5, 8, judgement.years])].sort((a, b) => a - b).map(n => ({ value: n, title: plural(n, 'year') }))"
+      />
     </div>
     <ol class="stack">
       <li v-for="weight in weights" :key="weight.neighbour">
@@ -98,15 +97,14 @@ const { draft, trouble, mayChange, keep } = useShopSetting(session.setJudgement)
           <p v-if="weight.notes.length" class="soft small">{{ weight.notes.join(' · ') }}</p>
         </div>
         <div v-if="!state.signedOff" class="acts">
-          <label class="soft"
-            >found
-            <select
-              :value="found[weight.neighbour] ?? 'aged'"
-              @change="found = { ...found, [weight.neighbour]: ($event.target as HTMLSelectElement).value as Condition }"
-            >
-              <option v-for="one in conditions" :key="one" :value="one">{{ conditionWords[one] }}</option>
-            </select></label
-          ><v-btn-second
+          <v-select
+            class="found"
+            label="found"
+            :items="conditions.map(one => ({ value: one, title: conditionWords[one] }))"
+            :model-value="found[weight.neighbour] ?? 'aged'"
+            @update:model-value="one => (found = { ...found, [weight.neighbour]: one })"
+          />
+          <v-btn-second
             size="small"
             :aria-label="`Customer: now, ${weight.name}`"
             :disabled="weight.unobtainable.length > 0 || weight.now === undefined"
@@ -131,10 +129,19 @@ const { draft, trouble, mayChange, keep } = useShopSetting(session.setJudgement)
       >
       <form v-if="draft" class="stack" @submit.prevent="keep">
         <div class="fields">
-          <label v-for="one in conditions" :key="one"
-            >{{ conditionWords[one] }} ×<input v-model.number="draft[one]" type="number" min="0" max="50" step="0.1" required /></label
-          ><label>for a part aged<input v-model.number="draft.ofAge" type="number" min="1" max="60" required /> years</label
-          ><label>look ahead<input v-model.number="draft.years" type="number" min="1" max="30" required /> years</label>
+          <v-text-field
+            v-for="one in conditions"
+            :key="one"
+            v-model.number="draft[one]"
+            :label="`${conditionWords[one]} ×`"
+            type="number"
+            min="0"
+            max="50"
+            step="0.1"
+            required
+          />
+          <v-text-field v-model.number="draft.ofAge" label="for a part aged" suffix="years" type="number" min="1" max="60" required />
+          <v-text-field v-model.number="draft.years" label="look ahead" suffix="years" type="number" min="1" max="30" required />
         </div>
         <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
         <div class="row">
@@ -163,15 +170,11 @@ li {
   flex-wrap: wrap;
   align-items: center;
 }
-select,
-input {
-  border: 2px solid var(--line);
-  border-radius: 3px;
-  background: var(--card);
-  color: var(--ink);
-  font: 500 15px var(--face);
-  min-height: 36px;
-  padding: 2px 6px;
+.ahead {
+  flex: 0 0 160px;
+}
+.found {
+  flex: 1 0 150px;
 }
 .odds summary {
   cursor: pointer;
@@ -182,13 +185,7 @@ input {
   gap: 8px 14px;
   flex-wrap: wrap;
 }
-.fields label {
-  display: flex;
-  gap: 6px;
-  align-items: center;
-}
-.fields input {
-  width: 74px;
-  text-align: right;
+.fields :deep(.v-input) {
+  flex: 0 0 160px;
 }
 </style>

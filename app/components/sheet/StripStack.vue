@@ -58,11 +58,11 @@ const holdsDone = computed(() =>
       class="one"
       :class="{ on: item.id === line, off: scope && !scope.includes(item.id) }"
     >
-      <button class="head" :aria-pressed="item.id === line" @click="emit('line', item.id)">
+      <v-btn-second class="head" :aria-pressed="item.id === line" @click="emit('line', item.id)">
         <b>{{ item.name }}</b><span v-if="item.mark" class="tag">{{ item.mark }}</span
         ><span class="soft">{{ formatNumber(unrolled.length, 0) }} mm</span
         ><span v-if="scope && !scope.includes(item.id)" class="soft">stays</span>
-      </button>
+      </v-btn-second>
       <LineStrip
         :line="unrolled"
         :name="item.name"
@@ -101,19 +101,20 @@ const holdsDone = computed(() =>
 .one:nth-child(2) {
   border-top: 0;
 }
-.head {
-  display: flex;
-  gap: 10px;
-  align-items: baseline;
+.box .head.v-btn {
+  justify-content: flex-start;
+  width: 100%;
+  min-height: 30px;
+  padding: 6px 0 0;
   border: 0;
   background: none;
-  padding: 6px 0 0;
-  min-height: 30px;
   color: var(--ink);
   font: 500 15px/1.2 var(--face);
-  cursor: pointer;
-  width: 100%;
   text-align: left;
+}
+.head :deep(.v-btn__content) {
+  gap: 10px;
+  align-items: baseline;
 }
 .head[aria-pressed='true'] b {
   text-decoration: underline;
