@@ -3,6 +3,8 @@ import { scopeOf } from '../core/access/listGoals'
 import { planJob } from '../core/access/planJob'
 import { drainByHeight } from '../core/fluid/drainByHeight'
 import { estimateFluid } from '../core/fluid/estimateFluid'
+import { fold } from '../core/job/evolve'
+import { listDue } from '../core/job/obligations'
 import { listKit } from '../core/kit/listKit'
 import { listTools } from '../core/kit/listTools'
 import { developLine } from '../core/route/developLine'
@@ -16,6 +18,8 @@ import { toSi } from '../core/units/convertUnit'
 import { newtonMetres, type Entered } from '../core/units/types'
 import { integrityWords } from './words/integrityWords'
 import { accessWords } from './words/refusalWords'
+import { limits } from './limits'
+import { readEvent } from './schemas/event'
 import { adapterSchema, planInputsSchema } from './schemas/job'
 import { readSheet } from './schemas/readSheet'
 import { slugSchema } from './schemas/sheet'
@@ -106,6 +110,20 @@ export const computations = {
         return plan.ok
           ? { ok: true, value: { ...plan.value, tools: listTools(resolved, plan.value.visits) } }
           : refuse(accessWords(plan.error, sheet), 'inputs')
+      }),
+  ),
+  obligations: computation(
+    'what a job still owes, by its events: each with its target, the gates it stands before, and since which event',
+    z.strictObject({ ...onCar, events: z.array(z.unknown()).min(1).max(limits.computedEvents) }),
+    ({ sheet, car: forCar, events }) =>
+      withCar(sheet, forCar, resolved => {
+        const read = events.map(readEvent)
+        const bad = read.flatMap((one, i) => (one.ok ? [] : [`events.${i}`]))
+        if (bad.length > 0)
+          return { ok: false, message: 'Not every event can be read.', errors: bad.map(path => ({ path, message: 'not readable' })) }
+        const recorded = read.flatMap(one => (one.ok ? [one.value] : []))
+        if (recorded[0]!.body.type !== 'opened') return refuse('A job begins with the event that opened it.', 'events.0')
+        return { ok: true, value: listDue(resolved, fold(recorded)!) }
       }),
   ),
   kit: computation(

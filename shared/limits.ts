@@ -10,6 +10,8 @@ export const limits = {
   sheetNodes: 200_000,
   predicateDepth: 8,
   predicateNodes: 120,
+  /** A job's events in one request to compute from: more than any job has. */
+  computedEvents: 5000,
   eventsPerRequest: 100,
   /** Per group of a search, and how many candidates the index gives up for ranking. */
   searchResults: 8,

@@ -2,12 +2,13 @@ import { readFileSync } from 'node:fs'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { Bench, demoCar, demoPack, demoSheet, fixtureNames, fixtureSheet } from '../tests/helpers/demo'
+import { listDue } from '../core/job/obligations'
 import { computations, isComputeName } from './compute'
 import { errorTable } from './errors'
 import { commandSchema } from './schemas/job'
 import { packJsonSchema, packSchema, sheetSchema } from './schemas/sheet'
 import { eventWords } from './words/eventWords'
-import { missingWords, refusalWords } from './words/refusalWords'
+import { dueWords, refusalWords } from './words/refusalWords'
 import { stepWords, whereWords } from './words/stepWords'
 
 const read = (path: string) => readFileSync(new URL(`../${path}`, import.meta.url), 'utf8')
@@ -66,7 +67,7 @@ describe('words', () => {
     lines.push(
       refusalWords(refusal, sheet),
       ...bench.events.map(event => eventWords(event.body, sheet)),
-      ...(refusal.code === 'JOB_MISSING' ? refusal.items.map(item => missingWords(item, sheet)) : []),
+      ...(refusal.code === 'JOB_MISSING' ? refusal.items.map(item => dueWords(item, sheet)) : []),
     )
     expect(lines.length).toBeGreaterThan(150)
     for (const line of lines) {
@@ -91,6 +92,25 @@ describe('words', () => {
         sheet,
       ).cautions[0]!.text,
     ).toContain('Lift locks')
+  })
+})
+
+describe('what is owed, over compute', () => {
+  const bench = new Bench(demoCar('one')).plan(['supply']).workUntil('fill')
+  const id = (n: number) => `01890000-0000-7000-8000-${String(n).padStart(12, '0')}`
+  const events = bench.events.map((event, i) => ({ ...event, id: id(i + 1), job: id(0), by: { id: event.by.id, name: event.by.name } }))
+  const request = { sheet: bench.resolved.sheet, car: bench.resolved.car, events }
+  it('is what the job page says', () => {
+    expect(computations.obligations.run(request)).toEqual({ ok: true, value: listDue(bench.resolved, bench.state!) })
+  })
+  it('refuses events that cannot be read by their place, and a job without a beginning', () => {
+    const torn = { ...request, events: [events[0], { ...events[1], at: 'yesterday' }, events[2], { body: { type: 'teleported' } }] }
+    expect(computations.obligations.run(torn)).toMatchObject({ ok: false, errors: [{ path: 'events.1' }, { path: 'events.3' }] })
+    expect(computations.obligations.run({ ...request, events: events.slice(1) })).toMatchObject({
+      ok: false,
+      errors: [{ path: 'events.0' }],
+    })
+    expect(computations.obligations.run({ ...request, events: [] })).toMatchObject({ ok: false })
   })
 })
 

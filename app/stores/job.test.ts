@@ -239,7 +239,7 @@ describe('recording', () => {
     answer = 'take'
     await useQueue().send()
     expect(server.events.at(-1)!.body).toMatchObject({ type: 'noteWritten', text: 'kept' })
-    expect(sent.at(-1)).toMatchObject({ by: technician.id, seen: 2, v: 2 })
+    expect(sent.at(-1)).toMatchObject({ by: technician.id, seen: 2, v: 3 })
   })
 
   it('carries the mark of its author’s key, whoever sends it', async () => {
@@ -323,7 +323,7 @@ describe('recording', () => {
     setActivePinia(createPinia())
     signedIn(technician)
     await useQueue().send()
-    expect(sent.at(-1)).toMatchObject({ v: 2, id, seen: 2, by: technician.id, command })
+    expect(sent.at(-1)).toMatchObject({ v: 3, id, seen: 2, by: technician.id, command })
     expect(disk.getItem(`efferent.outbox.${jobId}`)).toBeNull()
   })
 
@@ -372,7 +372,7 @@ it('a timer that another tablet started is measured by the server’s clock, how
 
 describe('following', () => {
   const note = (seq: number): JobEvent => ({
-    v: 2,
+    v: 3,
     seen: seq - 1,
     id: `01890000-0000-7000-8000-0000000bb${String(seq).padStart(3, '0')}`,
     job: jobId,

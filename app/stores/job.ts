@@ -11,7 +11,7 @@ import { changesAhead } from '#core/job/changesAhead'
 import { decide } from '#core/job/decide'
 import { evolve, fold } from '#core/job/evolve'
 import { fastenerLedger } from '#core/job/fastenerLedger'
-import { listMissing } from '#core/job/listMissing'
+import { listDue } from '#core/job/obligations'
 import { listSteps } from '#core/job/listSteps'
 import { eventVersion, type JobCommand, type JobEvent, type JobState, type Refusal } from '#core/job/types'
 import { listKit } from '#core/kit/listKit'
@@ -114,7 +114,7 @@ export const useJob = defineStore('job', () => {
   const steps = computed(() =>
     resolved.value && plan.value && state.value ? listSteps(resolved.value, plan.value, state.value.inputs!.start, state.value) : [],
   )
-  const missing = computed(() => (resolved.value && state.value ? listMissing(resolved.value, state.value) : []))
+  const missing = computed(() => (resolved.value && state.value ? listDue(resolved.value, state.value) : []))
   const scope = computed(() => {
     const chosen = resolved.value ? scopeOf(resolved.value, inputs.value ?? { lines: lines.value }) : undefined
     return chosen?.ok ? chosen.value : undefined

@@ -57,7 +57,7 @@ it('a joint’s shape fills in as the job goes', () => {
   expect(jointStatus(joint, bench.state!.joints[joint.id])).toBe('torqued')
   expect(bench.try({ type: 'signedOff' })).toMatchObject({
     code: 'JOB_MISSING',
-    items: [{ code: 'MISSING_LEAK_CHECK', because: 'disturbed-since' }],
+    items: [{ kind: 'leak-look', because: 'disturbed-since' }],
   })
 })
 

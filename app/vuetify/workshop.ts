@@ -79,7 +79,7 @@ export const workshop: Blueprint = {
     },
     VSelect: { variant: 'outlined', density: 'comfortable', rounded: 0, hideDetails: 'auto', color: 'primary', class: 'ef-field' },
     VFileInput: { variant: 'outlined', density: 'comfortable', rounded: 0, hideDetails: 'auto', color: 'primary', class: 'ef-field' },
-    VCheckbox: { density: 'comfortable', hideDetails: true, color: 'primary', ripple: false },
+    VCheckbox: { density: 'default', hideDetails: true, color: 'primary', ripple: false },
     VDialog: { maxWidth: 560 },
   },
 }

@@ -51,7 +51,8 @@ export function scopeOf(resolved: ResolvedSheet, inputs: ScopeInputs): Result<Sc
     joints,
     // A twin clip holds a neighbour too: it is released once, under the line it is listed for, when either line comes out.
     holds: resolved.holds.filter(hold => chosen.has(hold.line) || hold.with.some(line => chosen.has(line))),
-    fills: wet ? sheet.fills : [],
+    // What came filled and sealed is filled by nobody.
+    fills: wet && sheet.bleeding.allowed.length > 0 ? sheet.fills : [],
     levels: levelsOf(sheet, wet),
     bleed,
     bleeders: bleed && bleed !== 'lock-to-lock' ? sheet.bleeders : [],
@@ -68,7 +69,7 @@ export function scopeOf(resolved: ResolvedSheet, inputs: ScopeInputs): Result<Sc
 const coldest = 40
 
 /** Systems whose fluid an idling engine does not warm. */
-const staysCool: readonly System[] = ['brake', 'clutch']
+export const staysCool: readonly System[] = ['brake', 'clutch']
 
 /** Which level is read when. A cold one comes before the engine runs, where it is to idle; afterwards it would be read another day. */
 function levelsOf({ levels, proving, system }: Sheet, wet: boolean): Scope['levels'] {

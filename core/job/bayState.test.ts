@@ -31,7 +31,7 @@ it('weeps from the look that saw it until somebody has tightened it, and never w
   expect(isWeeping(bench.state!.joints[upper])).toBe(false)
   bench.do({ type: 'leakChecked', joint: upper, result: 'weeping' })
   expect(isWeeping(bench.state!.joints[upper])).toBe(true)
-  bench.do({ type: 'jointTorqued', joint: upper, how: 'wrench', entered: { value: 19, unit: 'N.m' } })
+  bench.do({ type: 'engineStopped' }).do({ type: 'jointTorqued', joint: upper, how: 'wrench', entered: { value: 19, unit: 'N.m' } })
   expect(isWeeping(bench.state!.joints[upper])).toBe(false)
   expect(isWeeping(undefined)).toBe(false)
 })

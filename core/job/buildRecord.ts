@@ -3,14 +3,28 @@ import { siblingOf } from '../access/weighNeighbours'
 import type { FluidBalance } from '../fluid/balanceFluid'
 import { settleValue } from '../sheet/settleContested'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
-import type { Caution, Proof, Window } from '../sheet/types'
+import type { Caution, Proof, Sheet, Window } from '../sheet/types'
 import { fromSi } from '../units/convertUnit'
 import type { Celsius, Entered, Millilitres, NewtonMetres } from '../units/types'
 import { balanceOf } from './balanceOf'
-import { listMissing } from './listMissing'
-import type { BodyOf, JobEvent, JobState, JobVehicle, LeakResult, LevelReading, MissingItem, TorqueHow } from './types'
+import { listDue } from './obligations'
+import type {
+  BodyOf,
+  CarTest,
+  JobEvent,
+  JobState,
+  JobVehicle,
+  LeakResult,
+  LevelReading,
+  Mark,
+  Obligation,
+  Sight,
+  TorqueHow,
+  TorqueJudged,
+} from './types'
 
 export type TorqueEntry = {
+  /** The joint, or what else was tightened. */
   joint: string
   name: string
   how: TorqueHow
@@ -41,9 +55,9 @@ export type JointEntry = {
   leakAt?: string
 }
 
-/** A job as it is handed over: plain data, format `efferent.job-record/1`, the same for page, print, PDF, JSON and CSV. */
+/** A job as it is handed over: plain data, format `efferent.job-record/2`, the same for page, print, PDF, JSON and CSV. */
 export type JobRecord = {
-  format: 'efferent.job-record/1'
+  format: 'efferent.job-record/2'
   job: string
   number: number
   openedAt: string
@@ -56,12 +70,16 @@ export type JobRecord = {
   leftAlone: { id: string; name: string }[]
   torques: TorqueEntry[]
   fluids: FluidEntry[]
+  /** Bleeding, round by round; without a name: the whole circuit at once. */
+  rounds: { name?: string; count?: number; saw: Sight; toppedUp: boolean; by: string; at: string }[]
+  tests: { test: CarTest; result: 'good' | 'not-good'; note?: string; by: string; at: string }[]
+  clearances: { name: string; by: string; at: string }[]
   balance: FluidBalance
   joints: JointEntry[]
   levels: {
     name: string
-    entered: Entered<'temperature'>
-    celsius: Celsius
+    entered?: Entered<'temperature'>
+    celsius?: Celsius
     engine: 'idling' | 'off'
     reading: LevelReading
     by: string
@@ -85,11 +103,32 @@ export type JobRecord = {
   photos: { photo: string; step: string; caption?: string; by: string; at: string }[]
   cautions: Caution[]
   lookNext: readonly string[]
-  missing: MissingItem[]
+  missing: Obligation[]
   signedOff?: { by: string; at: string }
   handedOver?: { by: string; at: string; to: string; note?: string }
   /** Every event ever recorded, corrections among them. */
   events: readonly JobEvent[]
+}
+
+const torqueEntry = (joint: string, name: string, torque: TorqueJudged, { by, at }: Pick<Mark, 'by' | 'at'>): TorqueEntry => ({
+  joint,
+  name,
+  how: torque.how,
+  entered: torque.entered,
+  newtonMetres: torque.torque,
+  poundFeet: torque.torque === undefined ? undefined : fromSi('torque', torque.torque, 'lbf.ft'),
+  window: torque.window,
+  verdict: torque.verdict,
+  reason: torque.reason,
+  by,
+  at,
+})
+/** A group of fasteners goes by its part and by what it is. */
+function nameOfTightened({ operations, holds, bleeders, levels }: Sheet, id: string, group: number): string {
+  const operation = operations.find(candidate => candidate.id === id)
+  const fastener = operation?.fasteners[group]
+  if (operation && fastener) return `${operation.name}, ${fastener.what} ${fastener.size}`
+  return [...holds, ...bleeders, ...levels].find(candidate => candidate.id === id)?.name ?? id
 }
 
 /**
@@ -101,7 +140,7 @@ export function buildRecord(resolved: ResolvedSheet, state: JobState, events: re
   const fluid = settleValue(sheet.fluid.spec)
   const nameOf = (items: readonly { id: string; name: string }[], id: string) => items.find(item => item.id === id)?.name ?? id
   return {
-    format: 'efferent.job-record/1',
+    format: 'efferent.job-record/2',
     job: state.id,
     number: state.opened.number,
     openedAt: state.openedAt,
@@ -125,26 +164,27 @@ export function buildRecord(resolved: ResolvedSheet, state: JobState, events: re
         }
       }),
     leftAlone: resolved.lines.filter(line => !state.scope.includes(line.id)).map(({ id, name }) => ({ id, name })),
-    torques: sheet.joints.flatMap((joint): TorqueEntry[] => {
-      const torqued = state.joints[joint.id]?.torqued
-      if (!torqued) return []
-      const { how, entered, torque, window, verdict, reason, by, at } = torqued
-      return [
-        {
-          joint: joint.id,
-          name: joint.name,
-          how,
-          entered,
-          newtonMetres: torque,
-          poundFeet: torque === undefined ? undefined : fromSi('torque', torque, 'lbf.ft'),
-          window,
-          verdict,
-          reason,
-          by,
-          at,
-        },
-      ]
-    }),
+    torques: [
+      ...sheet.joints.flatMap(({ id, name }) => {
+        const torqued = state.joints[id]?.torqued
+        return torqued ? [torqueEntry(id, name, torqued, torqued)] : []
+      }),
+      ...Object.values(state.tightened).flatMap(tightened =>
+        tightened.torques.flatMap((torque, group) =>
+          torque ? [torqueEntry(tightened.target, nameOfTightened(sheet, tightened.target, group), torque, tightened)] : [],
+        ),
+      ),
+    ],
+    rounds: state.rounds.map(({ bleeder, count, saw, toppedUp, by, at }) => ({
+      name: bleeder === sheet.id ? undefined : nameOf(sheet.bleeders, bleeder),
+      count,
+      saw,
+      toppedUp,
+      by,
+      at,
+    })),
+    tests: Object.entries(state.tests).map(([test, { result, note, by, at }]) => ({ test: test as CarTest, result, note, by, at })),
+    clearances: Object.entries(state.clearances).map(([line, { by, at }]) => ({ name: nameOf(sheet.lines, line), by, at })),
     fluids: state.effective.flatMap(({ body, by, at }): FluidEntry[] => {
       const kind =
         body.type === 'fluidCaught'
@@ -213,7 +253,7 @@ export function buildRecord(resolved: ResolvedSheet, state: JobState, events: re
       .filter(caution => caution.phase === 'close' || caution.kind === 'law')
       .map(({ kind, text }) => ({ kind, text })),
     lookNext: sheet.proving.lookNext,
-    missing: listMissing(resolved, state),
+    missing: listDue(resolved, state),
     signedOff: state.signedOff && { by: state.signedOff.by, at: state.signedOff.at },
     handedOver: state.handedOver && {
       by: state.handedOver.by,

@@ -5,17 +5,29 @@ import { planOnce } from '../access/planOnce'
 import { siblingOf } from '../access/weighNeighbours'
 import { assertNever, fail, ok, type Result } from '../result'
 import { traitsImplied } from '../sheet/evaluatePredicate'
-import { settleValue, settleWindow } from '../sheet/settleContested'
+import { settleWindow } from '../sheet/settleContested'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import type { Joint, Slug } from '../sheet/types'
 import { checkTorque } from '../torque/checkTorque'
 import { torqueFromSetting } from '../torque/correctForAdapter'
 import { toSi } from '../units/convertUnit'
 import type { Entered, Millilitres } from '../units/types'
-import { isTight } from './jointStatus'
-import { listMissing } from './listMissing'
-import { secondsLeft } from './timer'
-import type { BodyOf, JobBody, JobCommand, JobState, Person, Refusal, Role } from './types'
+import {
+  asksTemperature,
+  bleedMethodOf,
+  bleedPlaces,
+  disturbedAt,
+  isOff,
+  leakMinutesOf,
+  liftOf,
+  pressureSeconds,
+  pressureSourceOf,
+  pressuresSince,
+  runningSince,
+} from './carState'
+import { dueBefore, listDue } from './obligations'
+import { torquesAsked } from './torquesAsked'
+import type { Gate, JobBody, JobCommand, JobState, Person, Refusal, Role, TorqueJudged, TorqueSaid } from './types'
 
 export type Context = {
   /** `newer`: the revision a job is to be moved to, for this car. */
@@ -51,6 +63,33 @@ const rolesFor: Partial<Record<JobCommand['type'], Role[]>> = {
 const skippable = ['receive', 'compare', 'catch', 'road-test']
 export const isSkippable = (step: string): boolean => skippable.includes(step.split(':')[0]!)
 const afterSignOff: JobCommand['type'][] = ['handedOver', 'reopened', 'noteWritten']
+/** A job left for later is made safe all the same: lowered, covered, its openings capped. */
+const whilePaused: JobCommand['type'][] = [
+  'resumed',
+  'noteWritten',
+  'photoTaken',
+  'carMoved',
+  'engineStopped',
+  'jointCapped',
+  'operationOn',
+]
+/** While the engine runs, hands do nothing on the car but look, read, measure and shut what was read. */
+const handsOn: readonly JobCommand['type'][] = [
+  'operationOff',
+  'operationOn',
+  'jointOpened',
+  'jointCapped',
+  'jointSeated',
+  'jointTorqued',
+  'sealFitted',
+  'holdReleased',
+  'holdFastened',
+  'lineOut',
+  'lineIn',
+  'clearanceProved',
+  'neighbourRenewed',
+  'carMoved',
+]
 
 /**
  * May this happen, and what is then on record? Pure, and the same on tablet and server. A refusal carries what the person needs to mend it;
@@ -62,7 +101,8 @@ export function decide(state: JobState | undefined, command: JobCommand, context
   if (command.type === 'opened') return state ? fail({ code: 'JOB_ALREADY_OPENED' }) : ok(command)
   if (!state) return fail({ code: 'JOB_NOT_OPENED' })
   if (state.signedOff && !afterSignOff.includes(command.type)) return fail({ code: 'JOB_SIGNED_OFF' })
-  if (state.paused && !['resumed', 'noteWritten'].includes(command.type)) return fail({ code: 'JOB_PAUSED' })
+  if (state.paused && !whilePaused.includes(command.type)) return fail({ code: 'JOB_PAUSED' })
+  if (runningSince(state) && handsOn.includes(command.type)) return fail({ code: 'JOB_ENGINE', is: 'running' })
 
   switch (command.type) {
     case 'traitsLearned':
@@ -74,7 +114,8 @@ export function decide(state: JobState | undefined, command: JobCommand, context
     case 'revisionMoved':
       return decideRevision(state, command, context)
     case 'stepDone':
-      return ok(command)
+      // Whatever proves or changes something has an event of its own.
+      return command.step.startsWith('prepare') ? ok(command) : fail({ code: 'JOB_OLD_STEP', step: command.step })
     case 'jointSeized':
       return decideSeized(state, command, context)
     case 'neighbourDecided': {
@@ -93,7 +134,7 @@ export function decide(state: JobState | undefined, command: JobCommand, context
       if (!isSkippable(command.step)) return fail({ code: 'JOB_STEP_NOT_SKIPPABLE', step: command.step })
       return command.reason.trim() ? ok(command) : fail({ code: 'JOB_REASON_NEEDED', field: 'reason' })
     case 'stepUndone':
-      return decideUndo(state, command)
+      return decideUndo(state, command, context)
     case 'partReceived':
       if (!context.resolved.lines.some(line => line.id === command.line)) return unknown('line', command.line)
       return command.agrees || command.differs?.trim() ? ok(command) : fail({ code: 'JOB_REASON_NEEDED', field: 'differs' })
@@ -116,6 +157,8 @@ export function decide(state: JobState | undefined, command: JobCommand, context
       const isReleased = record?.released !== undefined && record.fastened === undefined
       if (isReleased === (command.type === 'holdReleased'))
         return fail({ code: 'JOB_HOLD_STATE', hold: command.hold, needs: isReleased ? 'fastened' : 'released' })
+      const { line } = context.resolved.holds.find(hold => hold.id === command.hold)!
+      if (command.type === 'holdFastened' && isOutOfCar(state, line)) return fail({ code: 'JOB_LINE_STATE', line, needs: 'laid-in' })
       return ok(command)
     }
     case 'lineOut':
@@ -128,18 +171,48 @@ export function decide(state: JobState | undefined, command: JobCommand, context
       return volume.ok ? ok({ ...command, volume: volume.value }) : volume
     }
     case 'levelRead':
-      return decideLevel(command, context)
+      return decideLevel(state, command, context)
+    case 'carMoved':
+      return liftOf(state) === command.to && state.moves.length > 0
+        ? fail({ code: 'JOB_LIFT', needs: command.to, is: 'there' })
+        : ok(command)
+    case 'engineStarted':
+      if (runningSince(state)) return fail({ code: 'JOB_ENGINE', is: 'running' })
+      return guarded('run', state, context) ?? ok({ ...command, minutes: leakMinutesOf(context.resolved.sheet) })
+    case 'engineStopped':
+      return runningSince(state) ? ok(command) : fail({ code: 'JOB_ENGINE', is: 'off' })
+    case 'pressureHeld':
+      if (pressureSourceOf(context.resolved.sheet) !== 'pedal') return fail({ code: 'JOB_NO_PRESSURE', by: 'engine' })
+      return guarded('pressure', state, context) ?? ok({ ...command, minutes: leakMinutesOf(context.resolved.sheet) })
+    case 'roundBled':
+      return decideRound(state, command, context)
+    case 'tightened':
+      return decideTightened(state, command, context)
+    case 'clearanceProved':
+      if (!context.resolved.lines.some(line => line.id === command.line)) return unknown('line', command.line)
+      return state.lines[command.line]?.in ? ok(command) : fail({ code: 'JOB_LINE_STATE', line: command.line, needs: 'out' })
+    case 'neighbourRenewed':
+      return context.resolved.sheet.neighbours.some(({ id }) => id === command.neighbour)
+        ? ok(command)
+        : unknown('neighbour', command.neighbour)
+    case 'tested':
+      if (command.result === 'not-good') return command.note?.trim() ? ok(command) : fail({ code: 'JOB_REASON_NEEDED', field: 'note' })
+      return guarded('pressure', state, context) ?? ok(command)
     case 'timerStarted':
-      return command.timer === 'leak' ? decideEngineRun(state, command, context) : ok(command)
+      return command.timer === 'leak' ? fail({ code: 'JOB_OLD_STEP', step: 'run' }) : ok(command)
     case 'timerEnded':
       return state.timers[command.timer] ? ok(command) : fail({ code: 'JOB_TIMER_NOT_STARTED', timer: command.timer })
     case 'roadTested':
-      return command.result === 'good' || command.note?.trim() ? ok(command) : fail({ code: 'JOB_REASON_NEEDED', field: 'note' })
+      return (
+        guarded('drive', state, context) ??
+        (command.result === 'good' || command.note?.trim() ? ok(command) : fail({ code: 'JOB_REASON_NEEDED', field: 'note' }))
+      )
     case 'noteWritten':
       return command.text.trim() ? ok(command) : fail({ code: 'JOB_REASON_NEEDED', field: 'text' })
     case 'resumed':
       return state.paused ? ok(command) : fail({ code: 'JOB_NOT_PAUSED' })
     case 'cleaned':
+      return liftOf(state) === command.at ? ok(command) : fail({ code: 'JOB_LIFT', needs: command.at, is: 'elsewhere' })
     case 'paused':
       return ok(command)
     case 'handedOver':
@@ -209,9 +282,10 @@ function decideOperation(
       got: command.fasteners.length,
     })
   const record = state.operations[operation.id]
-  const isOff = record?.off !== undefined && record.on === undefined
-  if (command.type === 'operationOff' && isOff) return fail({ code: 'JOB_OPERATION_STATE', operation: operation.id, is: 'off' })
-  if (command.type === 'operationOn' && !isOff) return fail({ code: 'JOB_OPERATION_STATE', operation: operation.id, is: 'on' })
+  const off = isOff(state, operation.id)
+  if (command.type === 'operationOff' && record?.off && off)
+    return fail({ code: 'JOB_OPERATION_STATE', operation: operation.id, is: 'off' })
+  if (command.type === 'operationOn' && !off) return fail({ code: 'JOB_OPERATION_STATE', operation: operation.id, is: 'on' })
   if (command.type === 'fastenersCounted' && !record) return fail({ code: 'JOB_OPERATION_STATE', operation: operation.id, is: 'on' })
   return ok(command)
 }
@@ -244,7 +318,8 @@ function decideJoint(state: JobState, command: JointCommand, context: Context): 
     fail({ code: 'JOB_JOINT_STATE', joint: joint.id, needs: what })
   if (command.type === 'sealUnavailable')
     return joint.seals.some(seal => seal.id === command.seal) ? ok(command) : unknown('seal', command.seal)
-  if (command.type === 'jointOpened') return record.opened && !record.seated ? needs('closed') : ok(command)
+  if (command.type === 'jointOpened')
+    return record.opened && !record.seated ? needs('closed') : (guarded('open', state, context) ?? ok(command))
   if (!record.opened) return needs('opened')
   const oneTime = joint.seals.filter(seal => seal.reuse === 'never').map(seal => seal.id)
   switch (command.type) {
@@ -257,6 +332,7 @@ function decideJoint(state: JobState, command: JointCommand, context: Context): 
       return missing.length > 0 ? fail({ code: 'JOB_SEAL_MISSING', joint: joint.id, seals: missing }) : ok(command)
     }
     case 'jointSeated': {
+      if (isOutOfCar(state, joint.line)) return fail({ code: 'JOB_LINE_STATE', line: joint.line, needs: 'laid-in' })
       if (oneTime.some(id => !record.sealed?.seals.includes(id))) return needs('seals')
       const missing = seatingProofs(
         joint,
@@ -264,8 +340,11 @@ function decideJoint(state: JobState, command: JointCommand, context: Context): 
       ).filter(proof => !command.proofs.includes(proof))
       return missing.length > 0 ? fail({ code: 'JOB_PROOF_MISSING', joint: joint.id, proofs: missing }) : ok(command)
     }
-    case 'jointTorqued':
-      return record.seated ? decideTorque(joint, command, context) : needs('seated')
+    case 'jointTorqued': {
+      if (!record.seated) return needs('seated')
+      const judged = judgeTorque(joint, joint.id, command, context)
+      return judged.ok ? ok({ ...command, ...judged.value }) : judged
+    }
     case 'leakChecked':
       return decideLeak(state, joint, command, context)
     default:
@@ -273,43 +352,106 @@ function decideJoint(state: JobState, command: JointCommand, context: Context): 
   }
 }
 
-function decideTorque(joint: Joint, command: Of<'jointTorqued'>, { person }: Context): Decision {
-  if (command.how === 'turn' || command.how === 'feel') return ok({ ...command, verdict: 'not-measured' })
-  if (!command.entered) return fail({ code: 'JOB_TORQUE_NEEDED', joint: joint.id })
-  const setting = toSi('torque', command.entered)
-  const torque = command.how === 'adapter' && command.adapter ? torqueFromSetting(setting, command.adapter) : setting
-  const absurd = outOfReason('torque', torque)
-  if (absurd) return fail(absurd)
-  const settled = settleWindow(joint.torque ?? 'unknown')
-  if (settled.kind === 'unknown') return ok({ ...command, torque, verdict: 'not-measured' })
-  const window = settled.value
-  const { verdict } = checkTorque(torque, window)
-  const body: BodyOf<'jointTorqued'> = { ...command, torque, window, verdict }
-  if (verdict === 'inside') return ok(body)
-  if (person.role !== 'lead') return fail({ code: 'JOB_TORQUE_OUTSIDE', joint: joint.id, torque, window, verdict })
-  return command.reason?.trim() ? ok(body) : fail({ code: 'JOB_REASON_NEEDED', field: 'reason' })
+/** The refusal of an act whose gate is shut: what has to be done first. */
+function guarded(gate: Gate, state: JobState, { resolved }: Context): Decision | undefined {
+  const due = dueBefore(gate, resolved, state)
+  return due.length > 0 ? fail({ code: 'JOB_GATE', gate, due }) : undefined
 }
 
-function decideLeak(state: JobState, joint: Joint, command: Of<'leakChecked'>, { at, recordedAt, device }: Context): Decision {
+/**
+ * A word about a torque, held against what the sheet says: inside its window, turned where the sheet states a turn; anything else takes a
+ * lead with a reason.
+ */
+function judgeTorque(
+  { torque: stated, turn }: { torque?: Joint['torque']; turn?: Joint['turn'] },
+  target: Slug,
+  said: TorqueSaid,
+  { person }: Context,
+): Result<TorqueJudged, Refusal> {
+  const { how, entered, adapter } = said
+  const accepted = (judged: TorqueJudged, otherwise: Refusal): Result<TorqueJudged, Refusal> => {
+    if (person.role !== 'lead') return fail(otherwise)
+    return said.reason?.trim() ? ok(judged) : fail({ code: 'JOB_REASON_NEEDED', field: 'reason' })
+  }
+  const words: TorqueSaid = {
+    how,
+    ...(entered && { entered }),
+    ...(adapter && { adapter }),
+    ...(said.reason !== undefined && { reason: said.reason }),
+  }
+  if (how === 'turn' && turn) return ok({ ...words, verdict: 'not-measured' })
+  if (how === 'turn' || how === 'feel') return accepted({ ...words, verdict: 'not-measured' }, { code: 'JOB_BY_FEEL', target })
+  if (!entered) return fail({ code: 'JOB_TORQUE_NEEDED', target })
+  const setting = toSi('torque', entered)
+  const torque = how === 'adapter' && adapter ? torqueFromSetting(setting, adapter) : setting
+  const absurd = outOfReason('torque', torque)
+  if (absurd) return fail(absurd)
+  const settled = settleWindow(stated ?? 'unknown')
+  if (settled.kind === 'unknown') return ok({ ...words, torque, verdict: 'not-measured' })
+  const window = settled.value
+  const { verdict } = checkTorque(torque, window)
+  const judged: TorqueJudged = { ...words, torque, window, verdict }
+  return verdict === 'inside' ? ok(judged) : accepted(judged, { code: 'JOB_TORQUE_OUTSIDE', target, torque, window, verdict })
+}
+
+function decideTightened(state: JobState, command: Of<'tightened'>, context: Context): Decision {
+  const { thing, target, torques } = command
+  const found = torquesAsked(context.resolved.sheet, target)
+  if (found?.thing !== thing) return unknown(thing, target)
+  const asked = found.torques
+  if (torques.length !== asked.length) return fail({ code: 'JOB_TORQUE_GROUPS', target, expected: asked.length, got: torques.length })
+  const needs = (what: 'on' | 'fastened' | 'bled' | 'read'): Decision => fail({ code: 'JOB_THING_STATE', target, needs: what })
+  if (thing === 'operation' && (isOff(state, target) || !state.operations[target]?.on)) return needs('on')
+  if (thing === 'hold' && !state.holds[target]?.fastened) return needs('fastened')
+  if (thing !== 'level' && runningSince(state)) return fail({ code: 'JOB_ENGINE', is: 'running' })
+  const judged: (TorqueJudged | null)[] = []
+  for (const [i, torque] of asked.entries()) {
+    const said = torques[i]
+    if (torque === undefined) judged.push(null)
+    else {
+      if (!said) return fail({ code: 'JOB_TORQUE_NEEDED', target })
+      const one = judgeTorque({ torque }, target, said, context)
+      if (!one.ok) return one
+      judged.push(one.value)
+    }
+  }
+  return ok({ ...command, torques: judged })
+}
+
+function decideRound(state: JobState, command: Of<'roundBled'>, context: Context): Decision {
+  const { sheet } = context.resolved
+  const { places } = bleedPlaces(sheet, state.inputs)
+  if (!places.includes(command.bleeder)) return unknown('bleeder', command.bleeder)
+  if (!Object.values(state.joints).some(record => record.opened)) return fail({ code: 'JOB_NOT_PLANNED' })
+  // A pedal, a wheel or a pump makes pressure; letting it run by itself makes none.
+  return bleedMethodOf(sheet, state.inputs) === 'gravity' ? ok(command) : (guarded('pressure', state, context) ?? ok(command))
+}
+
+function decideLeak(state: JobState, joint: Joint, command: Of<'leakChecked'>, { resolved, at, recordedAt, device }: Context): Decision {
   const record = state.joints[joint.id]!
   if (!record.seated) return fail({ code: 'JOB_JOINT_STATE', joint: joint.id, needs: 'seated' })
-  const left = secondsLeft(state, 'leak', { at, recordedAt, device })
-  if (left === undefined) return fail({ code: 'JOB_TIMER_NOT_STARTED', timer: 'leak' })
-  // A leak seen is a leak, however short the engine has run; dry takes the whole time.
-  if (command.result === 'dry' && left > 0) return fail({ code: 'JOB_TIMER_RUNNING', timer: 'leak', secondsLeft: left })
-  return ok(command)
+  // A leak seen is a leak, however short the pressure has stood; dry takes the whole time, and pressure now.
+  if (command.result !== 'dry') return ok(command)
+  const by = pressureSourceOf(resolved.sheet)
+  const under = pressuresSince(state, by, disturbedAt(record))
+  if (under.length === 0) return fail({ code: 'JOB_TIMER_NOT_STARTED', timer: 'leak' })
+  if (under.at(-1)!.to) return fail({ code: 'JOB_NO_PRESSURE', by })
+  const left = leakMinutesOf(resolved.sheet) * 60 - pressureSeconds(under, { at, recordedAt, device })
+  return left > 0 ? fail({ code: 'JOB_TIMER_RUNNING', timer: 'leak', secondsLeft: Math.ceil(left) }) : ok(command)
 }
+
+const isApart = (record: JobState['joints'][Slug] | undefined): boolean => record?.opened !== undefined && record.seated === undefined
+const isOutOfCar = (state: JobState, line: Slug): boolean => state.lines[line]?.out !== undefined && state.lines[line]?.in === undefined
 
 function decideLine(state: JobState, command: Of<'lineOut'> | Of<'lineIn'>, { resolved }: Context): Decision {
   const line = resolved.lines.find(candidate => candidate.id === command.line)
   if (!line) return unknown('line', command.line)
   const needs = (what: 'in' | 'out' | 'ends-open' | 'holds-released'): Decision =>
     fail({ code: 'JOB_LINE_STATE', line: line.id, needs: what })
-  const record = state.lines[line.id]
-  const isOut = record?.out !== undefined && record.in === undefined
+  const isOut = isOutOfCar(state, line.id)
   if (command.type === 'lineIn') return isOut ? ok(command) : needs('out')
   if (isOut) return needs('in')
-  if (resolved.joints.some(joint => joint.line === line.id && !state.joints[joint.id]?.opened)) return needs('ends-open')
+  if (resolved.joints.some(joint => joint.line === line.id && !isApart(state.joints[joint.id]))) return needs('ends-open')
   const held = resolved.holds.some(hold => {
     const held = state.holds[hold.id]
     return (hold.line === line.id || hold.with.includes(line.id)) && !(held?.released && !held.fastened)
@@ -317,44 +459,43 @@ function decideLine(state: JobState, command: Of<'lineOut'> | Of<'lineIn'>, { re
   return held ? needs('holds-released') : ok(command)
 }
 
-/** The engine may run when every opened joint is tight, the joints are wiped and everything it needs is back on. */
-function decideEngineRun(state: JobState, command: Of<'timerStarted'>, { resolved }: Context): Decision {
-  const off = resolved.operations.filter(
-    operation => !operation.engineMayRun && state.operations[operation.id]?.off && !state.operations[operation.id]?.on,
-  )
-  if (off.length > 0) return fail({ code: 'JOB_ENGINE_NEEDS', operations: off.map(operation => operation.id) })
-  const loose = resolved.joints.filter(joint => {
-    const record = state.joints[joint.id]
-    return record?.opened && !isTight(joint, record)
-  })
-  if (loose.length > 0) return fail({ code: 'JOB_NOT_TIGHT', joints: loose.map(joint => joint.id) })
-  if (state.cleaned.length === 0) return fail({ code: 'JOB_NOT_CLEANED' })
-  const stated = settleValue(resolved.sheet.proving.leakMinutes)
-  return ok({ ...command, minutes: stated.kind === 'unknown' ? command.minutes : Math.max(command.minutes, stated.value) })
-}
-
-function decideLevel(command: Of<'levelRead'>, { resolved }: Context): Decision {
+function decideLevel(state: JobState, command: Of<'levelRead'>, { resolved }: Context): Decision {
   const level = resolved.sheet.levels.find(candidate => candidate.id === command.level)
   if (!level) return unknown('level', command.level)
+  const running = runningSince(state) !== undefined
+  if (command.engine !== level.engine || running !== (level.engine === 'idling'))
+    return fail({ code: 'JOB_LEVEL_ENGINE', needs: level.engine })
+  if (!command.temperature)
+    return asksTemperature(resolved.sheet, level) ? fail({ code: 'JOB_TEMPERATURE_NEEDED', level: level.id }) : ok(command)
   const celsius = toSi('temperature', command.temperature)
   const absurd = outOfReason('temperature', celsius)
   if (absurd) return fail(absurd)
-  if (command.engine !== level.engine) return fail({ code: 'JOB_LEVEL_ENGINE', needs: level.engine })
   const window = settleWindow(level.temperature)
   if (window.kind !== 'unknown' && (celsius < window.value.low || celsius > window.value.high))
     return fail({ code: 'JOB_LEVEL_TEMPERATURE', celsius, window: window.value })
   return ok({ ...command, celsius })
 }
 
-function decideUndo(state: JobState, command: Of<'stepUndone'>): Decision {
+/** Changed by deciding again. */
+const decisions: readonly JobBody['type'][] = ['opened', 'planned', 'traitsLearned', 'scopeChosen', 'revisionMoved']
+/** Beside the work, and resting on nothing. */
+const beside: readonly JobBody['type'][] = ['noteWritten', 'photoTaken', 'passedOn', 'neighbourDecided', 'planned']
+/** Only what nothing later rests on can be taken back, by who has said it, or by a lead. */
+function decideUndo(state: JobState, command: Of<'stepUndone'>, { person }: Context): Decision {
   for (const id of command.reverts) {
     const index = state.effective.findIndex(event => event.id === id)
     const event = state.effective[index]
-    if (!event || event.body.type === 'opened') return fail({ code: 'JOB_UNDO_NOT_LAST', event: id })
+    if (!event || decisions.includes(event.body.type)) return fail({ code: 'JOB_UNDO_NOT_LAST', event: id })
+    if (event.by.id !== person.id && person.role !== 'lead') return fail({ code: 'JOB_UNDO_OTHERS', by: event.by.name })
     const target = targetOf(event.body)
     const later = state.effective
       .slice(index + 1)
-      .some(other => !command.reverts.includes(other.id) && target !== undefined && targetOf(other.body) === target)
+      .some(
+        other =>
+          !command.reverts.includes(other.id) &&
+          !beside.includes(other.body.type) &&
+          (target === undefined || targetOf(other.body) === undefined || targetOf(other.body) === target),
+      )
     if (later) return fail({ code: 'JOB_UNDO_NOT_LAST', event: id })
   }
   return ok(command)
@@ -371,10 +512,10 @@ export function targetOf(body: JobBody): string | undefined {
 }
 
 function decideSignOff(state: JobState, command: Of<'signedOff'>, { resolved, person }: Context): Decision {
-  const items = listMissing(resolved, state)
+  const items = listDue(resolved, state)
   if (items.length > 0) return fail({ code: 'JOB_MISSING', items })
   const outside = Object.entries(state.joints)
-    .filter(([, record]) => record.torqued?.verdict === 'under' || record.torqued?.verdict === 'over')
+    .filter(([, { torqued }]) => torqued?.verdict === 'under' || torqued?.verdict === 'over' || torqued?.how === 'feel')
     .map(([joint]) => joint)
   return outside.length > 0 && person.role !== 'lead' ? fail({ code: 'JOB_LEAD_SIGNS', joints: outside }) : ok(command)
 }

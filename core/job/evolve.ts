@@ -1,5 +1,6 @@
 import { assertNever } from '../result'
-import type { JobEvent, JobState, JointRecord, Mark } from './types'
+import type { Slug } from '../sheet/types'
+import type { JobEvent, JobState, JointRecord, Mark, Pressure, PressureSource, TightenedThing } from './types'
 
 /** Folds one event in. Pure: the same events give the same state on the server and on every tablet. Undefined before the job is opened. */
 export function evolve(state: JobState | undefined, event: JobEvent): JobState {
@@ -37,6 +38,13 @@ function openedState(event: JobEvent, body: Extract<JobEvent['body'], { type: 'o
     levels: [],
     timers: {},
     cleaned: [],
+    moves: [],
+    pressures: [],
+    rounds: [],
+    tightened: {},
+    clearances: {},
+    renewed: {},
+    tests: {},
     notes: [],
     photos: [],
     neighbours: {},
@@ -44,9 +52,24 @@ function openedState(event: JobEvent, body: Extract<JobEvent['body'], { type: 'o
   }
 }
 
+/** Names are told apart within a kind of thing only. */
+export const tightenedKey = (thing: TightenedThing, target: Slug): string => `${thing}:${target}`
+
+/** One source ends; what another does goes on. */
+const ended = (pressures: readonly Pressure[], by: PressureSource, to: Mark): readonly Pressure[] =>
+  pressures.map(pressure => (pressure.to || pressure.by !== by ? pressure : { ...pressure, to }))
+
 function apply(state: JobState, event: JobEvent): JobState {
   const { body } = event
-  const mark: Mark = { event: event.id, n: event.seq, at: event.at, recordedAt: event.recordedAt, by: event.by.name, device: event.device }
+  const mark: Mark = {
+    event: event.id,
+    n: event.seq,
+    seen: event.seen,
+    at: event.at,
+    recordedAt: event.recordedAt,
+    by: event.by.name,
+    device: event.device,
+  }
   const joint = (id: string, change: (before: JointRecord) => JointRecord): JobState => ({
     ...state,
     joints: { ...state.joints, [id]: change(state.joints[id] ?? {}) },
@@ -120,11 +143,11 @@ function apply(state: JobState, event: JobEvent): JobState {
     case 'lineIn':
       return line(body.line, { in: mark })
     case 'fluidCaught':
-      return { ...state, caught: [...state.caught, body] }
+      return { ...state, caught: [...state.caught, { ...mark, ...body }] }
     case 'fluidExtracted':
-      return { ...state, extracted: [...state.extracted, body] }
+      return { ...state, extracted: [...state.extracted, { ...mark, ...body }] }
     case 'fluidAdded':
-      return { ...state, added: [...state.added, body] }
+      return { ...state, added: [...state.added, { ...mark, ...body }] }
     case 'levelRead':
       return { ...state, levels: [...state.levels, { ...mark, ...body }] }
     case 'timerStarted':
@@ -134,7 +157,36 @@ function apply(state: JobState, event: JobEvent): JobState {
       return timer ? { ...state, timers: { ...state.timers, [body.timer]: { ...timer, ended: mark } } } : state
     }
     case 'cleaned':
-      return { ...state, cleaned: [...state.cleaned, body.at] }
+      return { ...state, cleaned: [...state.cleaned, { ...mark, where: body.at }] }
+    case 'carMoved':
+      return { ...state, moves: [...state.moves, { ...mark, to: body.to }] }
+    case 'engineStarted':
+    case 'pressureHeld': {
+      const by = body.type === 'engineStarted' ? 'engine' : 'pedal'
+      return {
+        ...state,
+        pressures: [...ended(state.pressures, by, mark), { by, from: mark }],
+        timers: { ...state.timers, leak: { ...mark, minutes: body.minutes } },
+      }
+    }
+    case 'engineStopped':
+      return { ...state, pressures: ended(state.pressures, 'engine', mark) }
+    case 'roundBled':
+      return { ...state, rounds: [...state.rounds, { ...mark, ...body }] }
+    case 'tightened':
+      return {
+        ...state,
+        tightened: {
+          ...state.tightened,
+          [tightenedKey(body.thing, body.target)]: { ...mark, thing: body.thing, target: body.target, torques: body.torques },
+        },
+      }
+    case 'clearanceProved':
+      return { ...state, clearances: { ...state.clearances, [body.line]: mark } }
+    case 'neighbourRenewed':
+      return { ...state, renewed: { ...state.renewed, [body.neighbour]: mark } }
+    case 'tested':
+      return { ...state, tests: { ...state.tests, [body.test]: { ...mark, result: body.result, note: body.note } } }
     case 'roadTested':
       return { ...state, roadTest: { ...mark, result: body.result, note: body.note } }
     case 'noteWritten':

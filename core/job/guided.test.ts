@@ -9,7 +9,8 @@ import { nextInHeadroom } from '../torque/nextInHeadroom'
 import { millimetres, newtonMetres } from '../units/types'
 import { fastenerLedger } from './fastenerLedger'
 import { leakDoubt } from './jointStatus'
-import { listMissing } from './listMissing'
+import type { JobCommand } from './types'
+import { listDue } from './obligations'
 import { runningTimers } from './timer'
 
 const one = demoCar('one')
@@ -90,7 +91,13 @@ describe('a joint that weeps', () => {
     const bench = new Bench(one).plan(['supply']).workUntil('leak')
     bench.do({ type: 'leakChecked', joint: 'gearbox-out-joint', result: 'weeping' })
     expect(leakDoubt(bench.state!.joints['gearbox-out-joint']!)).toBe('not-dry')
-    bench.do({ type: 'jointTorqued', joint: 'gearbox-out-joint', how: 'wrench', entered: { value: 19, unit: 'N.m' } })
+    const again: JobCommand = { type: 'jointTorqued', joint: 'gearbox-out-joint', how: 'wrench', entered: { value: 19, unit: 'N.m' } }
+    expect(bench.try(again)).toEqual({ code: 'JOB_ENGINE', is: 'running' })
+    bench.do({ type: 'engineStopped' }).do(again)
+    // The engine is what comes next, and nothing else is asked for once more.
+    expect(bench.next()!.kind).toBe('run')
+    expect(bench.try({ type: 'leakChecked', joint: 'gearbox-out-joint', result: 'dry' })).toMatchObject({ code: 'JOB_TIMER_NOT_STARTED' })
+    bench.do({ type: 'engineStarted' })
     bench.clock += 15 * 60_000
     bench.do({ type: 'leakChecked', joint: 'gearbox-out-joint', result: 'dry' })
     expect(leakDoubt(bench.state!.joints['gearbox-out-joint']!)).toBeUndefined()
@@ -112,10 +119,10 @@ describe('the bolt tray', () => {
     expect(fastenerLedger(one, bench.state!)[0]!.wells.map(well => well.state)).toEqual(
       counts.map((_, i) => (i === 0 ? 'missing' : 'back')),
     )
-    expect(listMissing(one, bench.state!).map(item => item.code)).toContain('MISSING_FASTENER')
+    expect(listDue(one, bench.state!).map(item => item.kind)).toContain('counted')
     bench.do({ type: 'fastenersCounted', operation: 'undershield', fasteners: counts })
     expect(fastenerLedger(one, bench.state!)[0]!.wells.every(well => well.state === 'back')).toBe(true)
-    expect(listMissing(one, bench.state!).map(item => item.code)).not.toContain('MISSING_FASTENER')
+    expect(listDue(one, bench.state!).map(item => item.kind)).not.toContain('counted')
   })
 })
 

@@ -1,5 +1,6 @@
 import { needsTorque } from '../sheet/needsTorque'
 import type { Joint } from '../sheet/types'
+import { countsAfter, disturbedAt } from './carState'
 import type { JointRecord } from './types'
 
 export type JointStatus = 'closed' | 'open' | 'capped' | 'sealed' | 'seated' | 'torqued' | 'proved'
@@ -9,10 +10,10 @@ export const isTight = (joint: Joint, record: JointRecord | undefined): boolean 
 
 /** What keeps a joint's leak check from counting; undefined when it counts. Whatever was done to the joint since voids it. */
 export function leakDoubt(record: JointRecord): 'not-done' | 'not-dry' | 'disturbed-since' | undefined {
-  const { leak, torqued, seated } = record
+  const { leak } = record
   if (!leak) return 'not-done'
   if (leak.result !== 'dry') return 'not-dry'
-  return leak.n < Math.max(torqued?.n ?? 0, seated?.n ?? 0) ? 'disturbed-since' : undefined
+  return countsAfter(leak, disturbedAt(record)) ? undefined : 'disturbed-since'
 }
 
 /** How far a joint has come: one word for strip, picture and count. */

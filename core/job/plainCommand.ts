@@ -1,12 +1,23 @@
 import { seatingProofs } from '../fittings/seating'
 import type { FluidEstimate } from '../fluid/estimateFluid'
-import { settleValue, settleWindow } from '../sheet/settleContested'
+import { settleWindow } from '../sheet/settleContested'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import { targetTorque } from '../torque/checkTorque'
+import type { Joint } from '../sheet/types'
+import { asksTemperature } from './carState'
+import { torquesAsked } from './torquesAsked'
 import type { Step } from './listSteps'
-import type { JobCommand, JobState } from './types'
+import type { JobCommand, JobState, TorqueSaid } from './types'
 
 const roundTo = (value: number, step: number): number => Math.round(value / step) * step
+
+/** Common practice, no source: what to look up first where a sheet states no torque for small hydraulic nuts. */
+const lookedUp = 15
+const middleOf = (torque: NonNullable<Joint['torque']>): TorqueSaid => {
+  const window = settleWindow(torque)
+  const value = window.kind === 'unknown' ? lookedUp : roundTo(targetTorque(window.value), 0.5)
+  return { how: 'wrench', entered: { value, unit: 'N.m' } }
+}
 
 /**
  * What a step records when everything goes as the sheet says: all fasteners, all proofs, the target torque, the likely spill. The bay view
@@ -18,12 +29,35 @@ export function plainCommand(resolved: ResolvedSheet, step: Step, state: JobStat
   const operation = sheet.operations.find(candidate => candidate.id === step.target)
   const { target } = step
   switch (step.kind) {
-    case 'move':
     case 'prepare':
-    case 'renew':
-    case 'bleed':
-    case 'stop':
       return { type: 'stepDone', step: step.id }
+    case 'move':
+      return { type: 'carMoved', to: step.at }
+    case 'renew':
+      return { type: 'neighbourRenewed', neighbour: target }
+    case 'bleed': {
+      const { strokes } = sheet.bleeding.parameters
+      return { type: 'roundBled', bleeder: target, ...(strokes !== undefined && { count: strokes }), saw: 'clear', toppedUp: true }
+    }
+    case 'stop':
+      return { type: 'engineStopped' }
+    case 'press':
+      return { type: 'pressureHeld' }
+    case 'test':
+      return { type: 'tested', test: 'pedal', result: 'good' }
+    case 'clear':
+      return { type: 'clearanceProved', line: target }
+    case 'count':
+      return { type: 'fastenersCounted', operation: target, fasteners: state.operations[target]?.fastenersOut ?? [] }
+    case 'tighten': {
+      const asked = torquesAsked(sheet, target)!
+      return {
+        type: 'tightened',
+        thing: asked.thing,
+        target,
+        torques: asked.torques.map(torque => (torque === undefined ? null : middleOf(torque))),
+      }
+    }
     case 'receive':
       return { type: 'partReceived', line: target, against: 'sheet', agrees: true }
     case 'compare':
@@ -61,16 +95,12 @@ export function plainCommand(resolved: ResolvedSheet, step: Step, state: JobStat
             )
           : [],
       }
-    case 'torque': {
-      const window = settleWindow(joint?.torque ?? 'unknown')
-      if (window.kind === 'unknown') return { type: 'jointTorqued', joint: target, how: 'turn' }
+    case 'torque':
       return {
         type: 'jointTorqued',
         joint: target,
-        how: 'wrench',
-        entered: { value: roundTo(targetTorque(window.value), 0.5), unit: 'N.m' },
+        ...(joint?.turn && !joint.torque ? { how: 'turn' } : middleOf(joint?.torque ?? 'unknown')),
       }
-    }
     case 'catch':
       return { type: 'fluidCaught', entered: { value: Math.max(10, roundTo(fluid?.spill.likely ?? 0, 10)), unit: 'mL' }, how: 'estimated' }
     case 'fill': {
@@ -83,17 +113,17 @@ export function plainCommand(resolved: ResolvedSheet, step: Step, state: JobStat
     }
     case 'wipe':
       return { type: 'cleaned', at: step.at }
-    case 'run': {
-      const stated = settleValue(sheet.proving.leakMinutes)
-      return { type: 'timerStarted', timer: 'leak', minutes: stated.kind === 'unknown' ? 10 : stated.value }
-    }
+    case 'run':
+      return { type: 'engineStarted' }
     case 'level': {
       const level = sheet.levels.find(candidate => candidate.id === target)
       const window = settleWindow(level?.temperature ?? 'unknown')
       return {
         type: 'levelRead',
         level: target,
-        temperature: { value: window.kind === 'unknown' ? 20 : (window.value.low + window.value.high) / 2, unit: 'degC' },
+        ...(level && !asksTemperature(sheet, level)
+          ? {}
+          : { temperature: { value: window.kind === 'unknown' ? 20 : (window.value.low + window.value.high) / 2, unit: 'degC' } }),
         engine: level?.engine ?? 'off',
         reading: 'at',
       }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { Bench, demoCar, planOf } from '../../tests/helpers/demo'
+import { Bench, demoCar, planOf, lead } from '../../tests/helpers/demo'
 import { buildRecord } from './buildRecord'
 import { listSteps } from './listSteps'
 import { plainCommand } from './plainCommand'
@@ -24,8 +24,15 @@ describe('buildRecord', () => {
 
   it('a joint done by feel says so and claims no torque', () => {
     const bench = new Bench(one).plan(['supply']).workUntil('torque')
-    bench.do({ type: 'jointTorqued', joint: 'gearbox-out-joint', how: 'turn' })
-    expect(record(bench).torques[0]).toMatchObject({ how: 'turn', verdict: 'not-measured', newtonMetres: undefined, poundFeet: undefined })
+    bench.person = lead
+    bench.do({ type: 'jointTorqued', joint: 'gearbox-out-joint', how: 'feel', reason: 'no wrench reaches' })
+    expect(record(bench).torques[0]).toMatchObject({
+      how: 'feel',
+      verdict: 'not-measured',
+      newtonMetres: undefined,
+      poundFeet: undefined,
+      reason: 'no wrench reaches',
+    })
   })
 
   it('balances what was entered in two units, and what nobody measured stays unknown', () => {
@@ -79,10 +86,12 @@ describe('listSteps', () => {
     expect(raised.every(step => step.status === 'open')).toBe(true)
   })
 
-  it('a move nobody ticked counts once something at its stop is done', () => {
+  it('a move somebody forgot to press is asked for, whatever has been done meanwhile', () => {
     const bench = new Bench(one).plan(['supply']).workUntil('move')
     bench.do({ type: 'operationOff', operation: 'undershield', fasteners: [6, 2, 2] })
-    expect(bench.steps().find(step => step.kind === 'move')!.status).toBe('done')
+    expect(bench.next()!.kind).toBe('move')
+    bench.do({ type: 'carMoved', to: 'raised' })
+    expect(bench.steps().filter(step => step.kind === 'move' && step.at === 'raised')).toMatchObject([{ status: 'done' }])
   })
 
   it('adding a line in the middle keeps what is done and asks for the rest', () => {
@@ -109,6 +118,6 @@ it('plainCommand aims at the middle, expects the likely spill and gives back wha
   expect(plain('fill')).toMatchObject({ entered: { value: 330, unit: 'mL' } })
   expect(plain('level')).toMatchObject({ temperature: { value: 40, unit: 'degC' }, engine: 'idling', reading: 'at' })
   expect(plainCommand(one, { ...bench.steps()[0]!, kind: 'torque', target: 'nothing' }, bench.state!, undefined)).toMatchObject({
-    how: 'turn',
+    how: 'wrench',
   })
 })

@@ -1,7 +1,7 @@
 import type { Phase } from '../sheet/types'
 import { nextSteps, type Step } from './listSteps'
 import { runningTimers, type RunningTimer } from './timer'
-import type { JobState, MissingItem } from './types'
+import type { JobState, Obligation } from './types'
 
 export const stages = [
   'opened',
@@ -36,7 +36,7 @@ const stageOf: Record<Phase, Stage> = {
 }
 
 /** What the Floor needs of a job, computed once per change and stored beside it. `steps` is empty until there is a plan. */
-export function summarise(state: JobState, steps: readonly Step[], missing: readonly MissingItem[]): Summary {
+export function summarise(state: JobState, steps: readonly Step[], missing: readonly Obligation[]): Summary {
   const [next] = nextSteps(steps, 1)
   const stage: Stage = state.handedOver
     ? 'handed-over'

@@ -1,18 +1,22 @@
 import type { Step } from './listSteps'
 import type { JobState, TimerName } from './types'
 
-type Moment = { at: string; recordedAt?: string; device: string }
+export type Moment = { at: string; recordedAt?: string; device: string }
 
 /**
- * Seconds left on a timer. One device's clock may be wrong but runs evenly, so a span on one device is measured by that device; a span
- * between two devices by the server's clock where both ends have it. Undefined when the timer was never started.
+ * Seconds between two moments. One device's clock may be wrong but runs evenly, so a span on one device is measured by that device; a span
+ * between two devices by the server's clock where both ends have it.
  */
+export function spanSeconds(from: Moment, to: Moment): number {
+  const sameDevice = from.device === to.device
+  const [start, end] = !sameDevice && from.recordedAt && to.recordedAt ? [from.recordedAt, to.recordedAt] : [from.at, to.at]
+  return (Date.parse(end) - Date.parse(start)) / 1000
+}
+
+/** Seconds left on a timer; undefined when it was never started. */
 export function secondsLeft(state: JobState, name: TimerName, now: Moment): number | undefined {
   const timer = state.timers[name]
-  if (!timer) return undefined
-  const sameDevice = timer.device === now.device
-  const [start, end] = !sameDevice && timer.recordedAt && now.recordedAt ? [timer.recordedAt, now.recordedAt] : [timer.at, now.at]
-  return Math.max(0, Math.ceil(timer.minutes * 60 - (Date.parse(end) - Date.parse(start)) / 1000))
+  return timer && Math.max(0, Math.ceil(timer.minutes * 60 - spanSeconds(timer, now)))
 }
 
 export type RunningTimer = { timer: TimerName; startedAt: string; recordedAt?: string; device: string; minutes: number }

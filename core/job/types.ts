@@ -19,6 +19,22 @@ export const levelReadings = ['at', 'below', 'above'] as const
 export type LevelReading = (typeof levelReadings)[number]
 export const leakResults = ['dry', 'weeping', 'leaking'] as const
 export type LeakResult = (typeof leakResults)[number]
+/** What was seen leaving at a bleeder, or in the reservoir, in one round of bleeding. */
+export const sights = ['clear', 'air', 'foam', 'dirty'] as const
+export type Sight = (typeof sights)[number]
+/** What a line is put under pressure by, so that a leak shows. */
+export const pressureSources = ['engine', 'pedal'] as const
+export type PressureSource = (typeof pressureSources)[number]
+/** What has a torque of its own beside the joints. */
+export const tightenedThings = ['operation', 'hold', 'bleeder', 'level'] as const
+export type TightenedThing = (typeof tightenedThings)[number]
+/** What is tried by hand or foot before the car is driven. */
+export const carTests = ['pedal'] as const
+export type CarTest = (typeof carTests)[number]
+/** How something was tightened, as a person says it. */
+export type TorqueSaid = { how: TorqueHow; entered?: Entered<'torque'>; adapter?: Adapter; reason?: string }
+/** The same with what follows from the sheet. */
+export type TorqueJudged = TorqueSaid & { torque?: NewtonMetres; window?: Window<NewtonMetres>; verdict: (typeof torqueVerdicts)[number] }
 export const timerNames = ['leak', 'drip', 'soak', 'rest'] as const
 export type TimerName = (typeof timerNames)[number]
 
@@ -67,11 +83,24 @@ export type JobCommand =
   | { type: 'sealFitted'; joint: Slug; seals: readonly Slug[]; oldOut: boolean }
   | { type: 'sealUnavailable'; joint: Slug; seal: Slug; note: string }
   | { type: 'jointSeated'; joint: Slug; proofs: readonly Proof[] }
-  | { type: 'jointTorqued'; joint: Slug; how: TorqueHow; entered?: Entered<'torque'>; adapter?: Adapter; reason?: string }
+  | ({ type: 'jointTorqued'; joint: Slug } & TorqueSaid)
+  /** Everything else that has a torque; for an operation one word for each group of its fasteners, none for those without a torque. */
+  | { type: 'tightened'; thing: TightenedThing; target: Slug; torques: readonly (TorqueSaid | null)[] }
+  /** A finger or a gauge has been everywhere along the new line. */
+  | { type: 'clearanceProved'; line: Slug }
+  | { type: 'neighbourRenewed'; neighbour: Slug }
+  | { type: 'carMoved'; to: LiftPosition }
+  | { type: 'engineStarted' }
+  | { type: 'engineStopped' }
+  /** The pedal (or lever) is held so that the line stands under pressure. */
+  | { type: 'pressureHeld' }
+  /** One round of bleeding. `bleeder`: where; the sheet's own id where the whole circuit is bled at once. `count`: strokes or turns. */
+  | { type: 'roundBled'; bleeder: Slug; count?: number; saw: Sight; toppedUp: boolean }
+  | { type: 'tested'; test: CarTest; result: 'good' | 'not-good'; note?: string }
   | { type: 'fluidCaught'; entered: Entered<'volume'>; how: 'measured' | 'estimated' }
   | { type: 'fluidAdded'; entered: Entered<'volume'>; how: 'measured' | 'estimated' }
   | { type: 'fluidExtracted'; entered: Entered<'volume'>; how: 'measured' | 'estimated' }
-  | { type: 'levelRead'; level: Slug; temperature: Entered<'temperature'>; engine: 'idling' | 'off'; reading: LevelReading }
+  | { type: 'levelRead'; level: Slug; temperature?: Entered<'temperature'>; engine: 'idling' | 'off'; reading: LevelReading }
   | { type: 'timerStarted'; timer: TimerName; minutes: number }
   | { type: 'timerEnded'; timer: TimerName }
   | { type: 'cleaned'; at: LiftPosition }
@@ -88,18 +117,22 @@ type Command<T extends JobCommand['type']> = Extract<JobCommand, { type: T }>
 type Computed = {
   traitsLearned: Command<'traitsLearned'> & { traits: Readonly<Record<Slug, Slug>> }
   planned: Command<'planned'> & { planner: PlannerVersion }
-  jointTorqued: Command<'jointTorqued'> & { torque?: NewtonMetres; window?: Window<NewtonMetres>; verdict: (typeof torqueVerdicts)[number] }
+  jointTorqued: { type: 'jointTorqued'; joint: Slug } & TorqueJudged
+  tightened: Omit<Command<'tightened'>, 'torques'> & { torques: readonly (TorqueJudged | null)[] }
+  /** Minutes under pressure before a joint counts as dry. */
+  engineStarted: Command<'engineStarted'> & { minutes: number }
+  pressureHeld: Command<'pressureHeld'> & { minutes: number }
   fluidCaught: Command<'fluidCaught'> & { volume: Millilitres }
   fluidAdded: Command<'fluidAdded'> & { volume: Millilitres }
   fluidExtracted: Command<'fluidExtracted'> & { volume: Millilitres }
-  levelRead: Command<'levelRead'> & { celsius: Celsius }
+  levelRead: Command<'levelRead'> & { celsius?: Celsius }
 }
 /** What happened, as stored for ever. */
 export type JobBody = { [T in JobCommand['type']]: T extends keyof Computed ? Computed[T] : Command<T> }[JobCommand['type']]
 export type BodyOf<T extends JobBody['type']> = Extract<JobBody, { type: T }>
 
 /** Version of what is stored for an event; older ones are brought up on read (shared/schemas/event.ts). */
-export const eventVersion = 2
+export const eventVersion = 3
 export type Signature = { id: string; name: string }
 export type JobEvent = {
   v: typeof eventVersion
@@ -107,7 +140,7 @@ export type JobEvent = {
   id: string
   job: string
   seq: number
-  /** The last sequence its device had folded when the person pressed the button (core/job/hadSeen.ts). */
+  /** The last sequence its device had folded when the person pressed the button (core/job/carState.ts, countsAfter). */
   seen: number
   /** Device clock; may be wrong. */
   at: string
@@ -133,7 +166,7 @@ export type Refusal =
   | { code: 'JOB_REASON_NEEDED'; field: string }
   | {
       code: 'JOB_UNKNOWN_TARGET'
-      what: 'line' | 'joint' | 'hold' | 'operation' | 'seal' | 'question' | 'answer' | 'level' | 'step' | 'neighbour'
+      what: 'line' | 'joint' | 'hold' | 'operation' | 'seal' | 'question' | 'answer' | 'level' | 'step' | 'neighbour' | 'bleeder'
       id: string
     }
   | { code: 'JOB_LINE_IN_WORK'; line: Slug }
@@ -141,17 +174,25 @@ export type Refusal =
   | { code: 'JOB_OPERATION_STATE'; operation: Slug; is: 'off' | 'on' }
   | { code: 'JOB_FASTENER_GROUPS'; operation: Slug; expected: number; got: number }
   | { code: 'JOB_JOINT_STATE'; joint: Slug; needs: 'closed' | 'opened' | 'seals' | 'seated' }
-  | { code: 'JOB_LINE_STATE'; line: Slug; needs: 'in' | 'out' | 'ends-open' | 'holds-released' }
+  | { code: 'JOB_LINE_STATE'; line: Slug; needs: 'in' | 'out' | 'ends-open' | 'holds-released' | 'laid-in' }
   | { code: 'JOB_HOLD_STATE'; hold: Slug; needs: 'fastened' | 'released' }
   | { code: 'JOB_PROOF_MISSING'; joint: Slug; proofs: Proof[] }
   | { code: 'JOB_SEAL_MISSING'; joint: Slug; seals: Slug[] }
   | { code: 'JOB_OLD_SEAL'; joint: Slug }
-  | { code: 'JOB_TORQUE_OUTSIDE'; joint: Slug; torque: NewtonMetres; window: Window<NewtonMetres>; verdict: 'under' | 'over' }
-  | { code: 'JOB_TORQUE_NEEDED'; joint: Slug }
+  | { code: 'JOB_TORQUE_OUTSIDE'; target: Slug; torque: NewtonMetres; window: Window<NewtonMetres>; verdict: 'under' | 'over' }
+  | { code: 'JOB_TORQUE_NEEDED'; target: Slug }
+  | { code: 'JOB_BY_FEEL'; target: Slug }
+  | { code: 'JOB_TORQUE_GROUPS'; target: Slug; expected: number; got: number }
   | { code: 'JOB_QUANTITY_RANGE'; dimension: 'torque' | 'volume' | 'temperature'; value: number; low: number; high: number }
-  | { code: 'JOB_ENGINE_NEEDS'; operations: Slug[] }
-  | { code: 'JOB_NOT_TIGHT'; joints: Slug[] }
-  | { code: 'JOB_NOT_CLEANED' }
+  /** What guards an act is not done yet. */
+  | { code: 'JOB_GATE'; gate: Gate; due: Obligation[] }
+  | { code: 'JOB_ENGINE'; is: 'running' | 'off' }
+  | { code: 'JOB_LIFT'; needs: LiftPosition; is: 'there' | 'elsewhere' }
+  | { code: 'JOB_NO_PRESSURE'; by: PressureSource }
+  | { code: 'JOB_OLD_STEP'; step: string }
+  | { code: 'JOB_THING_STATE'; target: Slug; needs: 'on' | 'fastened' | 'bled' | 'read' }
+  | { code: 'JOB_UNDO_OTHERS'; by: string }
+  | { code: 'JOB_TEMPERATURE_NEEDED'; level: Slug }
   | { code: 'JOB_TIMER_NOT_STARTED'; timer: TimerName }
   | { code: 'JOB_TIMER_RUNNING'; timer: TimerName; secondsLeft: number }
   | { code: 'JOB_LEVEL_TEMPERATURE'; celsius: Celsius; window: Window<Celsius> }
@@ -161,26 +202,45 @@ export type Refusal =
   | { code: 'JOB_REMEDY_BARRED'; joint: Slug; remedy: Remedy; because: RemedyBar }
   | { code: 'JOB_STEP_NOT_SKIPPABLE'; step: string }
   | { code: 'JOB_UNDO_NOT_LAST'; event: string }
-  | { code: 'JOB_MISSING'; items: MissingItem[] }
+  | { code: 'JOB_MISSING'; items: Obligation[] }
   | { code: 'JOB_LEAD_SIGNS'; joints: Slug[] }
 
-/** What stands between the job and its sign-off. */
-export type MissingItem =
-  | { code: 'MISSING_PLAN' }
-  | { code: 'MISSING_LINE'; line: Slug }
-  | { code: 'MISSING_LINE_IN'; line: Slug }
-  | { code: 'MISSING_SEAL'; joint: Slug; seals: Slug[] }
-  | { code: 'MISSING_SEAT'; joint: Slug }
-  | { code: 'MISSING_TORQUE'; joint: Slug }
-  | { code: 'MISSING_HOLD'; hold: Slug }
-  | { code: 'MISSING_OPERATION'; operation: Slug }
-  | { code: 'MISSING_FASTENER'; operation: Slug; group: number; out: number; in: number }
-  | { code: 'MISSING_CLEANED' }
-  | { code: 'MISSING_LEVEL'; level: Slug }
-  | { code: 'MISSING_LEAK_CHECK'; joint: Slug; because: 'not-done' | 'not-dry' | 'disturbed-since' }
-  | { code: 'MISSING_ROAD_TEST' }
+/** Acts that something may stand before: see docs/obligations.md. */
+export const gates = ['open', 'pressure', 'run', 'drive', 'end'] as const
+export type Gate = (typeof gates)[number]
 
-export type Mark = { event: string; n: number; at: string; recordedAt?: string; by: string; device: string }
+/** What an obligation is about. */
+export type ObligationWhat =
+  | { kind: 'plan' }
+  | { kind: 'part'; line: Slug }
+  | { kind: 'line'; line: Slug; needs: 'out' | 'in' }
+  | { kind: 'sealed'; joint: Slug; seals: Slug[] }
+  | { kind: 'seated'; joint: Slug }
+  | { kind: 'tight'; joint: Slug }
+  | { kind: 'tightened'; thing: TightenedThing; target: Slug }
+  | { kind: 'held'; hold: Slug }
+  | { kind: 'back-on'; operation: Slug }
+  | { kind: 'counted'; operation: Slug; group: number; out: number; in: number }
+  | { kind: 'clear'; line: Slug }
+  | { kind: 'renewed'; neighbour: Slug }
+  | { kind: 'filled' }
+  | { kind: 'primed' }
+  | { kind: 'bled'; bleeder: Slug; because: 'not-done' | 'not-clear' | 'too-few' | 'opened-since' }
+  | { kind: 'level'; level: Slug; because: 'not-read' | 'not-at' | 'changed-since' }
+  | { kind: 'wiped'; at: LiftPosition }
+  | { kind: 'leak-look'; joint: Slug; because: 'not-done' | 'not-dry' | 'disturbed-since' }
+  | { kind: 'tested'; test: CarTest }
+  | { kind: 'road' }
+  | { kind: 'stopped' }
+  | { kind: 'down' }
+export type ObligationKind = ObligationWhat['kind']
+/** Something the work itself has made necessary and nobody has done since: before which gates, and since which event (its sequence). */
+export type Obligation = ObligationWhat & { gates: readonly Gate[]; since: number }
+
+/** When, by whom, where, and what their device had seen by then. */
+export type Mark = { event: string; n: number; seen: number; at: string; recordedAt?: string; by: string; device: string }
+/** A time under pressure; without an end it still is. */
+export type Pressure = { by: PressureSource; from: Mark; to?: Mark }
 export type JointRecord = {
   /** What was tried while it did not move. */
   seized?: readonly (Mark & { remedy: Remedy; note?: string })[]
@@ -221,12 +281,20 @@ export type JobState = {
   holds: Readonly<Record<Slug, { released?: Mark; fastened?: Mark }>>
   operations: Readonly<Record<Slug, { off?: Mark; on?: Mark; fastenersOut: readonly number[]; fastenersIn: readonly number[] }>>
   steps: Readonly<Record<string, Mark & { skipped?: string }>>
-  caught: readonly BodyOf<'fluidCaught'>[]
-  extracted: readonly BodyOf<'fluidExtracted'>[]
-  added: readonly BodyOf<'fluidAdded'>[]
+  caught: readonly (Mark & BodyOf<'fluidCaught'>)[]
+  extracted: readonly (Mark & BodyOf<'fluidExtracted'>)[]
+  added: readonly (Mark & BodyOf<'fluidAdded'>)[]
   levels: readonly (Mark & BodyOf<'levelRead'>)[]
   timers: Partial<Readonly<Record<TimerName, Mark & { minutes: number; ended?: Mark }>>>
-  cleaned: readonly LiftPosition[]
+  cleaned: readonly (Mark & { where: LiftPosition })[]
+  /** Moves of the car, in order. */
+  moves: readonly (Mark & { to: LiftPosition })[]
+  pressures: readonly Pressure[]
+  rounds: readonly (Mark & BodyOf<'roundBled'>)[]
+  tightened: Readonly<Record<string, Mark & { thing: TightenedThing; target: Slug; torques: readonly (TorqueJudged | null)[] }>>
+  clearances: Readonly<Record<Slug, Mark>>
+  renewed: Readonly<Record<Slug, Mark>>
+  tests: Partial<Readonly<Record<CarTest, Mark & { result: 'good' | 'not-good'; note?: string }>>>
   roadTest?: Mark & { result: 'good' | 'not-good'; note?: string }
   notes: readonly (Mark & { text: string })[]
   photos: readonly (Mark & { photo: string; step: string; caption?: string })[]

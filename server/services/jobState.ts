@@ -1,6 +1,6 @@
 import { carOf } from '../../core/job/carOf'
 import { evolve } from '../../core/job/evolve'
-import { listMissing } from '../../core/job/listMissing'
+import { listDue } from '../../core/job/obligations'
 import { listSteps } from '../../core/job/listSteps'
 import { summarise, type Summary } from '../../core/job/summarise'
 import type { JobState } from '../../core/job/types'
@@ -55,7 +55,7 @@ export async function summaryOf(
 ): Promise<{ summary: Summary; nextWords: string }> {
   const planned = state.inputs && (await planFor(resolved, state.inputs, gone))
   const steps = planned?.ok ? listSteps(resolved, planned.value, state.inputs!.start, state) : []
-  const summary = summarise(state, steps, listMissing(resolved, state))
+  const summary = summarise(state, steps, listDue(resolved, state))
   const nextWords = summary.step.next ? stepWords(summary.step.next, resolved.sheet).title : ''
   return { summary, nextWords }
 }

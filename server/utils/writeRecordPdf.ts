@@ -7,9 +7,9 @@ import type { JobRecord } from '../../core/job/buildRecord'
 import type { Sheet } from '../../core/sheet/types'
 import { formatEntered, formatQuantity, formatRange } from '../../core/units/formatQuantity'
 import { millilitres } from '../../core/units/types'
-import { choiceWords, howWords, leakWords, readingWords, recordDate } from '../../shared/words/recordWords'
+import { choiceWords, howWords, leakWords, readingWords, roundWords, testWords, recordDate } from '../../shared/words/recordWords'
 import { cautionWords, list, proofWords } from '../../shared/words/vocabulary'
-import { missingWords } from '../../shared/words/refusalWords'
+import { dueWords } from '../../shared/words/refusalWords'
 
 // The program runs from its own folder, where the fonts lie beside the other packages; pdfkit reads WOFF as it is.
 const fontFile = (weight: 400 | 700): string =>
@@ -94,9 +94,7 @@ export async function writeRecordPdf(
       margin: [0, 4, 0, 0],
       bold: true,
     },
-    ...(record.missing.length > 0
-      ? [heading('Still missing'), { ul: record.missing.map(item => missingWords(item, sheet)) } as Content]
-      : []),
+    ...(record.missing.length > 0 ? [heading('Still missing'), { ul: record.missing.map(item => dueWords(item, sheet)) } as Content] : []),
     heading('Lines replaced'),
     {
       ul: record.lines.map(line =>
@@ -150,8 +148,11 @@ export async function writeRecordPdf(
       margin: [0, 4, 0, 0],
     },
     ...record.levels.map((level): Content => ({
-      text: `${level.name}: ${readingWords[level.reading]} at ${formatEntered('temperature', level.entered)}, engine ${level.engine} (${level.by}, ${recordDate(level.at)}).`,
+      text: `${level.name}: ${readingWords[level.reading]}${level.entered ? ` at ${formatEntered('temperature', level.entered)}` : ''}, engine ${level.engine} (${level.by}, ${recordDate(level.at)}).`,
     })),
+    ...record.rounds.map((round): Content => ({ text: `${roundWords(round)} (${round.by}, ${recordDate(round.at)}).` })),
+    ...record.clearances.map((clear): Content => ({ text: `${clear.name}: clear all along (${clear.by}, ${recordDate(clear.at)}).` })),
+    ...record.tests.map((test): Content => ({ text: `${testWords(test)} (${test.by}, ${recordDate(test.at)}).` })),
     ...(record.roadTest
       ? [
           {

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { eventVersion } from '../../core/job/types'
 import { versioned, type Reading } from '../versioned'
+import { bodyOfVersion3 } from './bodyOfVersion3'
 import { bodySchema, deviceSchema, isEventType, seqSchema, signatureSchema } from './job'
 
 /** An event as it is stored, streamed and handed out. */
@@ -25,6 +26,7 @@ const read = versioned({
     // Version 1 did not say what its device had seen. Its server decided every entry against the job as it stood on arrival, so it
     // counts as having seen all that came before it.
     1: older => ({ ...older, v: 2, seen: Math.max(0, Number(older.seq) - 1) }),
+    2: older => ({ ...older, v: 3, body: bodyOfVersion3(older.body) }),
   },
   schema: eventSchema,
 })

@@ -2,7 +2,18 @@ import { z } from 'zod'
 import { plannerVersions } from '../../core/access/types'
 import { conditions } from '../../core/access/judgeChance'
 import { remedies } from '../../core/fittings/seizedPath'
-import { leakResults, levelReadings, roles, timerNames, torqueHows, torqueVerdicts, type JobCommand } from '../../core/job/types'
+import {
+  carTests,
+  leakResults,
+  levelReadings,
+  roles,
+  sights,
+  tightenedThings,
+  timerNames,
+  torqueHows,
+  torqueVerdicts,
+  type JobCommand,
+} from '../../core/job/types'
 import { bleedMethods, liftPositions, proofs } from '../../core/sheet/types'
 import { isUsable, type Adapter } from '../../core/torque/correctForAdapter'
 import { temperatureUnits, torqueUnits, volumeUnits, type Celsius, type Millilitres, type NewtonMetres } from '../../core/units/types'
@@ -53,6 +64,15 @@ const vehicle = z.strictObject({
   year: z.number().int().optional(),
   engine: slug.optional(),
 })
+
+/** A torque as a person says it, and what core makes of it. */
+const said = { how: z.enum(torqueHows), entered: torque.optional(), adapter: adapterSchema.optional(), reason: maybeText.optional() }
+const judged = {
+  torque: computed<NewtonMetres>().optional(),
+  window: z.strictObject({ low: computed<NewtonMetres>(), high: computed<NewtonMetres>() }).optional(),
+  verdict: z.enum(torqueVerdicts),
+}
+const underPressure = z.number().min(0).max(1440)
 
 /** What a device may say happened. `opened` is made by the server only: it picks number, sheet and vehicle. */
 const c = <T extends JobCommand['type'], S extends z.ZodRawShape>(type: T, shape: S) => z.strictObject({ type: z.literal(type), ...shape })
@@ -109,17 +129,34 @@ const commands = {
   sealFitted: c('sealFitted', { joint: slug, seals: z.array(slug).max(12), oldOut: z.boolean() }),
   sealUnavailable: c('sealUnavailable', { joint: slug, seal: slug, note: maybeText }),
   jointSeated: c('jointSeated', { joint: slug, proofs: z.array(z.enum(proofs)).max(5) }),
-  jointTorqued: c('jointTorqued', {
-    joint: slug,
-    how: z.enum(torqueHows),
-    entered: torque.optional(),
-    adapter: adapterSchema.optional(),
-    reason: maybeText.optional(),
+  jointTorqued: c('jointTorqued', { joint: slug, ...said }),
+  tightened: c('tightened', {
+    thing: z.enum(tightenedThings),
+    target: slug,
+    torques: z.array(z.strictObject(said).nullable()).min(1).max(20),
   }),
+  clearanceProved: c('clearanceProved', { line: slug }),
+  neighbourRenewed: c('neighbourRenewed', { neighbour: slug }),
+  carMoved: c('carMoved', { to: z.enum(liftPositions) }),
+  engineStarted: c('engineStarted', {}),
+  engineStopped: c('engineStopped', {}),
+  pressureHeld: c('pressureHeld', {}),
+  roundBled: c('roundBled', {
+    bleeder: slug,
+    count: z.number().int().min(1).max(999).optional(),
+    saw: z.enum(sights),
+    toppedUp: z.boolean(),
+  }),
+  tested: c('tested', { test: z.enum(carTests), result: z.enum(['good', 'not-good']), note: maybeText.optional() }),
   fluidCaught: c('fluidCaught', { entered: volume, how }),
   fluidAdded: c('fluidAdded', { entered: volume, how }),
   fluidExtracted: c('fluidExtracted', { entered: volume, how }),
-  levelRead: c('levelRead', { level: slug, temperature, engine: z.enum(['idling', 'off']), reading: z.enum(levelReadings) }),
+  levelRead: c('levelRead', {
+    level: slug,
+    temperature: temperature.optional(),
+    engine: z.enum(['idling', 'off']),
+    reading: z.enum(levelReadings),
+  }),
   timerStarted: c('timerStarted', { timer: z.enum(timerNames), minutes: z.number().min(0.02).max(1440) }),
   timerEnded: c('timerEnded', { timer: z.enum(timerNames) }),
   cleaned: c('cleaned', { at: z.enum(liftPositions) }),
@@ -141,15 +178,19 @@ const bodies = {
   ...commands,
   traitsLearned: commands.traitsLearned.extend({ traits }),
   planned: commands.planned.extend({ planner: z.literal(plannerVersions) }),
-  jointTorqued: commands.jointTorqued.extend({
-    torque: computed<NewtonMetres>().optional(),
-    window: z.strictObject({ low: computed<NewtonMetres>(), high: computed<NewtonMetres>() }).optional(),
-    verdict: z.enum(torqueVerdicts),
+  jointTorqued: commands.jointTorqued.extend(judged),
+  tightened: commands.tightened.extend({
+    torques: z
+      .array(z.strictObject({ ...said, ...judged }).nullable())
+      .min(1)
+      .max(20),
   }),
+  engineStarted: commands.engineStarted.extend({ minutes: underPressure }),
+  pressureHeld: commands.pressureHeld.extend({ minutes: underPressure }),
   fluidCaught: commands.fluidCaught.extend({ volume: computed<Millilitres>() }),
   fluidAdded: commands.fluidAdded.extend({ volume: computed<Millilitres>() }),
   fluidExtracted: commands.fluidExtracted.extend({ volume: computed<Millilitres>() }),
-  levelRead: commands.levelRead.extend({ celsius: computed<Celsius>() }),
+  levelRead: commands.levelRead.extend({ celsius: computed<Celsius>().optional() }),
 } as const
 export const bodySchema = z.discriminatedUnion('type', eachOf(bodies))
 export const isEventType = (type: unknown): boolean => typeof type === 'string' && Object.hasOwn(bodies, type)
@@ -163,7 +204,7 @@ export const signatureSchema = z.strictObject({ id: z.uuid(), name })
  * What a device sends, and what it signs: see docs/decisions/0010. `by` is whoever was signed in when the button was pressed, `seen` the
  * last sequence the device had folded in.
  */
-export const entryVersion = 2
+export const entryVersion = 3
 export const entrySchema = z.strictObject({
   v: z.literal(entryVersion),
   id: z.uuidv7(),

@@ -2,28 +2,10 @@ import type { JobBody } from '../../core/job/types'
 import { assertNever } from '../../core/result'
 import type { Sheet } from '../../core/sheet/types'
 import { formatEntered } from '../../core/units/formatQuantity'
-import { choiceWords, howWords, leakWords, readingWords } from './recordWords'
+import { choiceWords, howWords, leakWords, readingWords, roundWords, testWords } from './recordWords'
 import { remedyWords } from './remedyWords'
 import { sheetNames } from './sheetNames'
 import { list, positionWords, proofWords } from './vocabulary'
-
-function stepDoneWords(step: string, sheet: Sheet): string {
-  const [kind, target = '', to = ''] = step.split(':')
-  switch (kind) {
-    case 'move':
-      return `Car ${positionWords[to as keyof typeof positionWords] ?? 'moved'}`
-    case 'bleed':
-      return sheet.bleeders.some(bleeder => bleeder.id === target)
-        ? `Bled at ${sheetNames(sheet).bleeder(target)}`
-        : 'Bled from lock to lock'
-    case 'renew':
-      return `${sheetNames(sheet).neighbour(target)} renewed`
-    case 'stop':
-      return 'Engine stopped'
-    default:
-      return 'Car made ready'
-  }
-}
 
 /** One line of the record: what an event says happened. */
 export function eventWords(body: JobBody, sheet: Sheet): string {
@@ -41,7 +23,7 @@ export function eventWords(body: JobBody, sheet: Sheet): string {
     case 'revisionMoved':
       return `Goes on by revision ${body.revision} of the sheet`
     case 'stepDone':
-      return stepDoneWords(body.step, sheet)
+      return 'Car made ready'
     case 'stepSkipped':
       return `Left out: ${body.step}, because ${body.reason}`
     case 'stepUndone':
@@ -89,9 +71,32 @@ export function eventWords(body: JobBody, sheet: Sheet): string {
     case 'fluidExtracted':
       return `${formatEntered('volume', body.entered)} taken out (${body.how})`
     case 'levelRead':
-      return `${name.level(body.level)}: ${readingWords[body.reading]} at ${formatEntered('temperature', body.temperature)}, engine ${body.engine}`
+      return `${name.level(body.level)}: ${readingWords[body.reading]}${body.temperature ? ` at ${formatEntered('temperature', body.temperature)}` : ''}, engine ${body.engine}`
+    case 'tightened': {
+      const said = body.torques.flatMap(torque =>
+        torque ? [torque.entered ? formatEntered('torque', torque.entered) : howWords[torque.how]] : [],
+      )
+      const why = body.torques.find(torque => torque?.reason)?.reason
+      return `${name.any(body.target) ?? body.target} torqued: ${list(said)}${why ? `; accepted: ${why}` : ''}`
+    }
+    case 'clearanceProved':
+      return `${name.line(body.line)}: clear all along`
+    case 'neighbourRenewed':
+      return `${name.neighbour(body.neighbour)} renewed`
+    case 'carMoved':
+      return `Car ${positionWords[body.to]}`
+    case 'engineStarted':
+      return 'Engine started'
+    case 'engineStopped':
+      return 'Engine stopped'
+    case 'pressureHeld':
+      return 'Pedal held, line under pressure'
+    case 'roundBled':
+      return roundWords({ ...body, name: body.bleeder === sheet.id ? undefined : name.bleeder(body.bleeder) })
+    case 'tested':
+      return testWords(body)
     case 'timerStarted':
-      return body.timer === 'leak' ? `Engine running, ${body.minutes} minutes` : `Timer ${body.timer}, ${body.minutes} minutes`
+      return `Timer ${body.timer}, ${body.minutes} minutes`
     case 'timerEnded':
       return `Timer ${body.timer} ended`
     case 'cleaned':

@@ -8,6 +8,7 @@ import { settleValue, settleWindow } from '../../core/sheet/settleContested'
 import type { Contested, Joint, Line, Operation, Window } from '../../core/sheet/types'
 import { formatEntered } from '../../core/units/formatQuantity'
 import type { Millilitres, NewtonMetres } from '../../core/units/types'
+import { readingWords, sightWords } from './recordWords'
 import { panWords } from './stepWords'
 import { reachWords } from './vocabulary'
 
@@ -67,6 +68,13 @@ export function buttonWords(command: JobCommand | undefined, usual: string): str
     case 'fluidCaught':
     case 'fluidAdded':
       return `Record ${formatEntered('volume', command.entered)}`
+    case 'tested':
+    case 'roadTested':
+      return command.result === 'good' ? usual : 'Record what was noticed'
+    case 'levelRead':
+      return command.reading === 'at' ? usual : `Record: ${readingWords[command.reading]}`
+    case 'roundBled':
+      return `Record: ${sightWords[command.saw]}`
     case 'leakChecked':
       return command.result === 'dry' ? usual : `Record: ${command.result}`
     case 'partReceived':

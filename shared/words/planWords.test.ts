@@ -64,13 +64,15 @@ describe('a plan in words', () => {
     ).toMatch(/^Better not: Gearbox, upper/)
   })
 
-  it('steps that are only ticked say what was done', () => {
+  it('what happens to the car is said in its own words', () => {
     const clutch = sheetOf('petrel-clutch-hose')
-    const words = (step: string) => eventWords({ type: 'stepDone', step }, clutch)
-    expect(words('stop')).toBe('Engine stopped')
-    expect(words('renew:slave')).toBe('Slave cylinder renewed')
-    expect(words(`bleed:${clutch.bleeders[0]!.id}`)).toBe(`Bled at ${clutch.bleeders[0]!.name}`)
-    expect(words('bleed:petrel-clutch-hose')).toBe('Bled from lock to lock')
+    expect(eventWords({ type: 'engineStopped' }, clutch)).toBe('Engine stopped')
+    expect(eventWords({ type: 'neighbourRenewed', neighbour: 'slave' }, clutch)).toBe('Slave cylinder renewed')
+    const round = { type: 'roundBled', saw: 'air', toppedUp: true, count: 10 } as const
+    expect(eventWords({ ...round, bleeder: clutch.bleeders[0]!.id }, clutch)).toBe(
+      `Bled at ${clutch.bleeders[0]!.name}, 10 times: air, topped up`,
+    )
+    expect(eventWords({ ...round, bleeder: clutch.id, saw: 'clear', toppedUp: false }, clutch)).toBe('Bled, 10 times: clear, no air')
   })
 
   it('a bolt is named with its length once', () => {

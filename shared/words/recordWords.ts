@@ -1,5 +1,5 @@
 import type { JobRecord } from '../../core/job/buildRecord'
-import type { LeakResult, LevelReading, TorqueHow } from '../../core/job/types'
+import type { LeakResult, LevelReading, Sight, TorqueHow } from '../../core/job/types'
 import { weighedWords } from './planWords'
 import { conditionWords } from './remedyWords'
 
@@ -11,6 +11,10 @@ export const howWords: Record<TorqueHow, string> = {
 }
 export const leakWords: Record<LeakResult, string> = { dry: 'dry', weeping: 'weeping', leaking: 'leaking' }
 export const readingWords: Record<LevelReading, string> = { at: 'at the mark', below: 'below the mark', above: 'above the mark' }
+
+export const sightWords: Record<Sight, string> = { clear: 'clear, no air', air: 'air', foam: 'foam', dirty: 'dirty, no air' }
+/** The same, to be chosen by a thumb. */
+export const sightChoice: Record<Sight, string> = { clear: 'Clear, no air', air: 'Air', foam: 'Foam', dirty: 'Dirty, no air' }
 
 /** What was said about something beside the lines, and on what it rested. */
 export const choiceWords = ({
@@ -24,3 +28,14 @@ export const choiceWords = ({
 
 /** "2026-11-25 14:03" in UTC on records made by the server; pages show the reader's own time. */
 export const recordDate = (iso: string): string => `${iso.slice(0, 10)} ${iso.slice(11, 16)} UTC`
+
+/** One round of bleeding, or the whole circuit at once. */
+export const roundWords = ({
+  name,
+  count,
+  saw,
+  toppedUp,
+}: Pick<JobRecord['rounds'][number], 'name' | 'count' | 'saw' | 'toppedUp'>): string =>
+  `Bled${name ? ` at ${name}` : ''}${count === undefined ? '' : `, ${count} times`}: ${sightWords[saw]}${toppedUp ? ', topped up' : ''}`
+export const testWords = ({ result, note }: Pick<JobRecord['tests'][number], 'result' | 'note'>): string =>
+  `Pedal or lever: ${result === 'good' ? 'holds' : `not good, ${note ?? ''}`}`

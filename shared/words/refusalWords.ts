@@ -1,48 +1,90 @@
 import type { AccessIssue } from '../../core/access/types'
-import type { MissingItem, Refusal } from '../../core/job/types'
+import type { Gate, Obligation, Refusal } from '../../core/job/types'
 import { assertNever } from '../../core/result'
 import type { ParseIssue } from '../../core/units/parseQuantity'
 import type { Sheet } from '../../core/sheet/types'
 import { formatNumber, formatQuantity, formatRange } from '../../core/units/formatQuantity'
-import { list, plural, proofWords, roleWords } from './vocabulary'
+import { list, plural, positionWords, proofWords, roleWords } from './vocabulary'
 import { remedyBarWords, remedyWords } from './remedyWords'
 import { sheetNames } from './sheetNames'
 
-/** What is missing before sign-off, as a line a technician can act on. */
-export function missingWords(item: MissingItem, sheet: Sheet): string {
+const bledWords = {
+  'not-done': 'not bled yet',
+  'not-clear': 'the last round was not clear; another one',
+  'too-few': 'fewer turns than the sheet asks for',
+  'opened-since': 'opened again since it was bled',
+} as const
+const levelDoubt = {
+  'not-read': 'not read yet',
+  'not-at': 'not at its mark',
+  'changed-since': 'fluid went in or out since it was read',
+} as const
+const leakDoubt = {
+  'not-done': 'not looked at under pressure yet',
+  'not-dry': 'not dry when it was last looked at',
+  'disturbed-since': 'worked on since it was looked at; look again',
+} as const
+
+/** Something that is due, as a line a technician can act on. */
+export function dueWords(item: Obligation, sheet: Sheet): string {
   const name = sheetNames(sheet)
-  switch (item.code) {
-    case 'MISSING_PLAN':
+  switch (item.kind) {
+    case 'plan':
       return 'There is no plan: choose the lines first.'
-    case 'MISSING_LINE':
-      return `${name.line(item.line)}: not replaced yet.`
-    case 'MISSING_LINE_IN':
-      return `${name.line(item.line)}: old line out, new one not in.`
-    case 'MISSING_SEAL':
+    case 'part':
+      return `${name.line(item.line)}: the new part differs, and nobody has settled that. Compare it again once it is the right one.`
+    case 'line':
+      return item.needs === 'out' ? `${name.line(item.line)}: not replaced yet.` : `${name.line(item.line)}: old line out, new one not in.`
+    case 'sealed':
       return `${name.joint(item.joint)}: ${list(item.seals.map(name.seal))} not renewed.`
-    case 'MISSING_SEAT':
+    case 'seated':
       return `${name.joint(item.joint)}: opened and not seated.`
-    case 'MISSING_TORQUE':
+    case 'tight':
       return `${name.joint(item.joint)}: opened and not torqued.`
-    case 'MISSING_HOLD':
+    case 'tightened':
+      return `${name.any(item.target) ?? item.target}: ${item.thing === 'bleeder' ? 'open for bleeding, not torqued shut' : 'loosened and not torqued'}.`
+    case 'held':
       return `${name.hold(item.hold)}: released and not fastened.`
-    case 'MISSING_OPERATION':
+    case 'back-on':
       return `${name.operation(item.operation)}: off and not back on.`
-    case 'MISSING_FASTENER': {
+    case 'counted': {
       const group = sheet.operations.find(operation => operation.id === item.operation)?.fasteners[item.group]
       return `${name.operation(item.operation)}: ${item.out} out, ${item.in} back in${group ? ` (${group.what} ${group.size}, ${group.place})` : ''}.`
     }
-    case 'MISSING_CLEANED':
-      return 'Joints not wiped dry.'
-    case 'MISSING_LEVEL':
-      return `${name.level(item.level)}: level not read at its mark.`
-    case 'MISSING_LEAK_CHECK':
-      return `${name.joint(item.joint)}: ${{ 'not-done': 'no leak check', 'not-dry': 'not dry at the last leak check', 'disturbed-since': 'worked on since its leak check; look again' }[item.because]}.`
-    case 'MISSING_ROAD_TEST':
-      return 'No road test, and no reason for leaving it out.'
+    case 'clear':
+      return `${name.line(item.line)}: nobody has felt along it for clearance.`
+    case 'renewed':
+      return `${name.neighbour(item.neighbour)}: decided to be renewed, and not renewed yet.`
+    case 'filled':
+      return 'What ran out has not gone back in.'
+    case 'primed':
+      return 'Not primed yet, or opened again since.'
+    case 'bled':
+      return `${item.bleeder === sheet.id ? 'Bleeding' : name.bleeder(item.bleeder)}: ${bledWords[item.because]}.`
+    case 'level':
+      return `${name.level(item.level)}: ${levelDoubt[item.because]}.`
+    case 'wiped':
+      return `Joints not wiped dry since they were closed, car ${positionWords[item.at]}.`
+    case 'leak-look':
+      return `${name.joint(item.joint)}: ${leakDoubt[item.because]}.`
+    case 'tested':
+      return 'Pedal (or lever) not tried since the fluid was last touched.'
+    case 'road':
+      return 'No good road test since the work, and no reason for leaving it out.'
+    case 'stopped':
+      return 'The engine is running.'
+    case 'down':
+      return 'The car is still on the lift.'
     default:
       return assertNever(item)
   }
+}
+const gateWords: Record<Gate, string> = {
+  open: 'Before a joint is opened',
+  pressure: 'Before anything is put under pressure',
+  run: 'Before the engine runs',
+  drive: 'Before the car is driven',
+  end: 'Before the job ends',
 }
 
 export function accessWords(issue: AccessIssue, sheet: Sheet): string {
@@ -114,7 +156,7 @@ export function refusalWords(refusal: Refusal, sheet: Sheet): string {
     case 'JOB_JOINT_STATE':
       return `${name.joint(refusal.joint)}: ${{ closed: 'already open.', opened: 'not opened in this job.', seals: 'fit the new seals first.', seated: 'seat it first.' }[refusal.needs]}`
     case 'JOB_LINE_STATE':
-      return `${name.line(refusal.line)}: ${{ in: 'already out.', out: 'the old line is still in.', 'ends-open': 'both ends have to be open first.', 'holds-released': 'release every hold first.' }[refusal.needs]}`
+      return `${name.line(refusal.line)}: ${{ in: 'already out.', out: 'the old line is still in.', 'ends-open': 'both ends have to be open first.', 'holds-released': 'release every hold first.', 'laid-in': 'it lies beside the car; lay it in first.' }[refusal.needs]}`
     case 'JOB_HOLD_STATE':
       return `${name.hold(refusal.hold)} is already ${refusal.needs === 'fastened' ? 'released' : 'fastened'}.`
     case 'JOB_PROOF_MISSING':
@@ -131,19 +173,37 @@ export function refusalWords(refusal: Refusal, sheet: Sheet): string {
       return `${formatQuantity('torque', torque, 'N.m')} (${formatQuantity('torque', torque, 'lbf.ft')}) is ${refusal.verdict} the window ${formatRange('torque', low, high, 'N.m')} (${formatRange('torque', low, high, 'lbf.ft')}). ${refusal.verdict === 'under' ? 'Tighten and read again' : 'Back off and torque again'}, or have a lead accept it with a reason.`
     }
     case 'JOB_TORQUE_NEEDED':
-      return `${name.joint(refusal.joint)}: enter what the wrench was set to.`
+      return `${name.any(refusal.target) ?? refusal.target}: enter what the wrench was set to.`
     case 'JOB_QUANTITY_RANGE': {
       const unit = { torque: 'N·m', volume: 'mL', temperature: '°C' }[refusal.dimension]
       return `${formatNumber(refusal.value, 1)} ${unit} is outside ${refusal.low} to ${refusal.high} ${unit}. Check the number and its unit.`
     }
-    case 'JOB_ENGINE_NEEDS':
-      return `Put back first: ${list(refusal.operations.map(name.operation))}.`
-    case 'JOB_NOT_TIGHT':
-      return `Open or only hand tight: ${list(refusal.joints.map(name.joint))}. Seat and torque first.`
-    case 'JOB_NOT_CLEANED':
-      return 'Wipe every opened joint dry first, or the residue reads as a leak.'
+    case 'JOB_BY_FEEL':
+      return `${name.any(refusal.target) ?? refusal.target}: measure the torque. By feel, or by a turn the sheet does not state, takes a lead and a reason.`
+    case 'JOB_TORQUE_GROUPS':
+      return `${name.any(refusal.target) ?? refusal.target} has ${plural(refusal.expected, 'group')} of fasteners; ${plural(refusal.got, 'torque')} said.`
+    case 'JOB_GATE':
+      return `${gateWords[refusal.gate]}: ${refusal.due.map(item => dueWords(item, sheet)).join(' ')}`
+    case 'JOB_ENGINE':
+      return refusal.is === 'running' ? 'The engine is running. Stop it first.' : 'The engine stands already.'
+    case 'JOB_LIFT':
+      return refusal.is === 'there'
+        ? `The car is ${positionWords[refusal.needs]} already.`
+        : `For that the car has to be ${positionWords[refusal.needs]}: move it, and say so, first.`
+    case 'JOB_NO_PRESSURE':
+      return refusal.by === 'engine'
+        ? 'A joint counts as dry only while the engine runs and presses on it. Start it first.'
+        : 'A joint counts as dry only while the pedal is held. Hold it first.'
+    case 'JOB_OLD_STEP':
+      return 'This page is older than the program: load it again, then record it.'
+    case 'JOB_THING_STATE':
+      return `${name.any(refusal.target) ?? refusal.target}: ${{ on: 'put it back on first.', fastened: 'fasten it first.', bled: 'bleed there first.', read: 'read the level first.' }[refusal.needs]}`
+    case 'JOB_UNDO_OTHERS':
+      return `${refusal.by} has recorded that: they take it back, or a lead does.`
+    case 'JOB_TEMPERATURE_NEEDED':
+      return `${name.level(refusal.level)}: enter the temperature of the fluid; the mark holds for one window only.`
     case 'JOB_TIMER_NOT_STARTED':
-      return 'Start the engine and the timer first.'
+      return 'Put the line under pressure first, since it was last worked on.'
     case 'JOB_TIMER_RUNNING':
       return `${plural(Math.ceil(refusal.secondsLeft / 60), 'minute')} still to run before a joint counts as dry.`
     case 'JOB_LEVEL_TEMPERATURE':
@@ -165,7 +225,7 @@ export function refusalWords(refusal: Refusal, sheet: Sheet): string {
     case 'JOB_REVISION_LOST':
       return `Revision ${refusal.revision} no longer has what this job has worked on: ${list(refusal.lost)}. The job stays on its revision.`
     case 'JOB_MISSING':
-      return `Still missing: ${refusal.items.map(item => missingWords(item, sheet)).join(' ')}`
+      return `Still missing: ${refusal.items.map(item => dueWords(item, sheet)).join(' ')}`
     case 'JOB_LEAD_SIGNS':
       return `Accepted outside the torque window: ${list(refusal.joints.map(name.joint))}. A lead signs this job off.`
     default:

@@ -4,7 +4,8 @@ import { assertNever } from '../../core/result'
 import type { PanPlace } from '../../core/route/panPlace'
 import { formatNumber } from '../../core/units/formatQuantity'
 import { settleValue } from '../../core/sheet/settleContested'
-import type { Caution, Joint, Phase, Sheet } from '../../core/sheet/types'
+import { isWheel } from '../../core/job/carState'
+import type { BleedMethod, Caution, Joint, Phase, Sheet } from '../../core/sheet/types'
 import { positionMove, positionWords, reachWords } from './vocabulary'
 import { sheetNames } from './sheetNames'
 
@@ -73,6 +74,20 @@ function holdWords({ kind, hex: { turn, hold } }: Joint): string {
       : ''
 }
 
+/** Bled as a whole, not at a screw. */
+const circuitBleedWords: Record<BleedMethod, string> = {
+  circulate: 'Let it circulate',
+  'lock-to-lock': 'Bleed from lock to lock',
+  'pump-and-hold': 'Bleed with the pedal',
+  vacuum: 'Bleed by vacuum',
+  pressure: 'Bleed by pressure',
+  gravity: 'Let it bleed by itself',
+  bench: 'Bleed on the bench',
+  'vacuum-fill': 'Fill under vacuum',
+  prime: 'Prime before the engine runs',
+}
+const shifts = (sheet: Sheet): boolean => sheet.system === 'transmission-cooler'
+
 /** A step in words, for the bay view, the Floor and the record. Cautions stand before the action. */
 export function stepWords(step: Step, sheet: Sheet): StepWords {
   const name = sheetNames(sheet)
@@ -102,12 +117,10 @@ export function stepWords(step: Step, sheet: Sheet): StepWords {
         'Part agrees',
       )
     case 'prepare':
-      return words(
-        'Make the car ready',
-        'Gear in park, parking brake on. Pan, caps, rags and fluid within reach.',
-        'Ready',
-        byPhase(sheet, 'before'),
-      )
+      return words('Make the car ready', 'In park or in gear, parking brake on. Pan, caps, rags and fluid within reach.', 'Ready', [
+        ...(step.at === 'ground' ? [] : [lift]),
+        ...byPhase(sheet, 'before'),
+      ])
     case 'off':
       return words(`Take off: ${name.operation(step.target)}`, operation?.how ?? '', 'It is off', operation?.cautions)
     case 'on':
@@ -124,7 +137,7 @@ export function stepWords(step: Step, sheet: Sheet): StepWords {
     case 'cap':
       return words(
         `Cap both sides: ${name.joint(step.target)}`,
-        'One cap on the line, one in the port, at once. The old O-ring comes out with the old end: look.',
+        `One cap on the line, one in the port, at once.${joint?.seals.length ? ' The old seal comes out with the old end: look.' : ''}`,
         'Both capped',
       )
     case 'release':
@@ -189,12 +202,50 @@ export function stepWords(step: Step, sheet: Sheet): StepWords {
         'Record',
         byPhase(sheet, 'fill'),
       )
-    case 'bleed':
+    case 'bleed': {
+      const bleeder = sheet.bleeders.some(candidate => candidate.id === step.target)
       return words(
-        sheet.bleeders.some(bleeder => bleeder.id === step.target) ? `Bleed at: ${name.bleeder(step.target)}` : 'Bleed from lock to lock',
-        `${sheet.bleeding.summary} Keep the reservoir above its mark throughout.`,
-        'No more air',
+        bleeder ? `Bleed at: ${name.bleeder(step.target)}` : circuitBleedWords[sheet.bleeding.allowed[0] ?? 'circulate'],
+        `${sheet.bleeding.summary} One round at a time: say what came out, then top up. It is done when a round is clear.`,
+        'Record this round',
         [...byPhase(sheet, 'fill'), { kind: 'eyes', text: 'Goggles on: fluid under pressure jumps.' }],
+      )
+    }
+    case 'tighten': {
+      const wheel = operation !== undefined && isWheel(operation)
+      return words(
+        `Torque: ${name.any(step.target) ?? step.target}`,
+        wheel
+          ? 'Wheel on the ground, crosswise, in two rounds.'
+          : `${(operation?.fasteners.reduce((sum, { count }) => sum + count, 0) ?? 1) > 2 ? 'Crosswise, in two rounds. ' : ''}Smooth pull, one click.`,
+        'Torqued',
+      )
+    }
+    case 'count':
+      return words(
+        `Count in: ${name.operation(step.target)}`,
+        'What came out and is not back: found, or renewed, and in its place.',
+        'All in',
+      )
+    case 'clear':
+      return words(
+        `Feel along: ${name.line(step.target)}`,
+        'A finger, or a gauge where the sheet names a distance, everywhere it passes something hot, sharp or turning. Pull at each hold.',
+        'Clear all along',
+      )
+    case 'press':
+      return words(
+        'Put it under pressure',
+        'Pump the pedal (or lever) until it stands, and have it held while every joint is looked at.',
+        'It is held',
+        [{ kind: 'eyes', text: 'Goggles on below: a joint that lets go now sprays.' }],
+      )
+    case 'test':
+      return words(
+        'Try the pedal before the car moves',
+        'Hard and high, held half a minute: it must not sink, and come up the same each time. Then again with the engine running.',
+        'It holds',
+        [{ kind: 'crush', text: 'A pedal that sinks or springs is air or a leak: the car does not move.' }],
       )
     case 'wipe':
       return words(
@@ -206,7 +257,7 @@ export function stepWords(step: Step, sheet: Sheet): StepWords {
       const minutes = settleValue(sheet.proving.leakMinutes)
       return words(
         'Start the engine',
-        `Shift through the gears if the sheet says so, then leave it idling${minutes.kind === 'unknown' ? '' : ` for ${minutes.value} minutes`}. Look at once for anything running.`,
+        `${shifts(sheet) ? 'Foot on the brake, through every gear, then' : 'Look into the reservoir as it starts, then'} leave it idling${minutes.kind === 'unknown' ? '' : ` for ${minutes.value} minutes`}. Look at once for anything running.`,
         'Engine running',
         [...(step.at === 'ground' ? [] : [upRunning(step.at)]), ...byPhase(sheet, 'engine')],
       )
@@ -235,7 +286,7 @@ export function stepWords(step: Step, sheet: Sheet): StepWords {
     case 'road-test':
       return words(
         'Road test, then look again',
-        'Through the gears and up to temperature. Look at each joint once more.',
+        `${shifts(sheet) ? 'Through every gear and up' : 'Up'} to temperature. Look at each joint once more.`,
         'Good, and dry',
         byPhase(sheet, 'close'),
       )

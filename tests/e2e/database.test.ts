@@ -1,3 +1,4 @@
+import type { Page } from '@playwright/test'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -6,6 +7,12 @@ import { createDatabase, prepareDatabase } from '../../launch/database.mjs'
 import { ensurePostgres } from '../../launch/setup.mjs'
 import { expect, room, signIn, test as base } from '../helpers/browserTest'
 import { TestServer } from '../helpers/server'
+
+/** What was set on the wrench, and recorded. */
+async function torque(page: Page): Promise<void> {
+  await page.getByLabel('torque', { exact: true }).fill('18.5')
+  await page.keyboard.press('Enter')
+}
 
 type Cluster = Awaited<ReturnType<typeof startCluster>>
 // A cluster of its own, to be killed.
@@ -35,7 +42,7 @@ test('the database gone: the page says so, keeps what is recorded, and goes on w
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Torque: Gearbox, upper')
   process.kill(cluster.current.pid, 'SIGKILL')
   await expect(page.getByRole('alert')).toContainText('The database does not answer')
-  await page.keyboard.press('Space')
+  await torque(page)
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Fasten: Bracket, cross member')
   await expect(page.getByRole('alert')).toContainText('1 entry waits')
   // On another page, after a reload even: it is the device that keeps it.

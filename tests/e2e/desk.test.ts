@@ -52,6 +52,7 @@ test('the desk: units, keys, a car that is not here yet, and signing out', async
   // The desk plans and watches; the work itself is not the desk's to record.
   await page.keyboard.press('b')
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Check the new part: Supply, gearbox to radiator')
+  await page.getByRole('button', { name: 'They agree' }).click()
   await page.keyboard.press('Space')
   await expect(page.getByRole('alert')).toContainText('This takes technician')
   await page.keyboard.press('Escape')

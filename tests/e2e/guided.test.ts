@@ -1,6 +1,6 @@
 import { drawnJpeg } from '../helpers/drawnJpeg'
 import type { Page } from '@playwright/test'
-import { expect, expectAccessible, expectFits, listen, names, room, signIn, test } from '../helpers/browserTest'
+import { answerStep, expect, expectAccessible, expectFits, listen, names, room, signIn, test } from '../helpers/browserTest'
 import { jpegOf } from '../helpers/jpeg'
 
 /** From a sheet to a job on it, for a car that is not here yet. */
@@ -54,16 +54,12 @@ test('a clutch hose with everything that comes in between', async ({ page, brows
     for (let guard = 0; guard < 60; guard++) {
       const name = (await title.textContent())!
       if (wanted.test(name)) return
-      for (const toggle of await page.getByRole('checkbox').all())
-        if ((await toggle.getAttribute('aria-checked')) === 'false') await toggle.click()
-      if (name.startsWith('Measure')) await page.getByRole('textbox', { name: 'caught' }).fill('150')
+      await answerStep(page, name)
       if (name.startsWith('Read the level')) {
-        const temperature = page.getByRole('textbox', { name: 'fluid temperature' })
-        await temperature.fill('20')
         await page.getByRole('button', { name: 'Engine off' }).click()
         await page.getByRole('button', { name: 'At the mark' }).click()
       }
-      if (name.startsWith('Look for a leak') && (await page.getByRole('timer').first().isVisible())) await page.clock.fastForward('20:00')
+      if (name.startsWith('Look for a leak')) await page.clock.fastForward('20:00')
       await page.getByRole('button', { name: /./ }).and(page.locator('.go')).click()
       await expect(title).not.toHaveText(name, { timeout: 5000 })
     }
@@ -110,14 +106,11 @@ test('a clutch hose with everything that comes in between', async ({ page, brows
   // A joint that weeps is given some of what was left in hand, and looked at again.
   await until(/^Look for a leak/)
   await page.clock.fastForward('20:00')
-  const weeping = (await title.textContent())!
   await page.getByRole('button', { name: 'Weeping' }).click()
   await page.getByRole('button', { name: 'Record: weeping' }).click()
   await page.getByRole('button', { name: /Use some of the headroom/ }).click()
-  await expect(title).toHaveText(weeping)
-  await page.getByRole('button', { name: 'It is dry' }).click()
-  // What reads the title next is to read the next one.
-  await expect(title).not.toHaveText(weeping)
+  // It was stopped for that: started again, and the same joint looked at once more.
+  await expect(title).toHaveText('Start the engine')
   await until(/^Every step is done/)
   await page.getByRole('button', { name: 'Sign off' }).click()
 

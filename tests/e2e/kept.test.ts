@@ -8,6 +8,12 @@ import { drawnJpeg } from '../helpers/drawnJpeg'
 import { expect, expectAccessible, expectFits, names, room, signIn, test } from '../helpers/browserTest'
 import { demoSecrets } from '../helpers/server'
 
+/** What was set on the wrench, and recorded. */
+async function torque(page: Page): Promise<void> {
+  await page.getByLabel('torque', { exact: true }).fill('18.5')
+  await page.keyboard.press('Enter')
+}
+
 /** What nobody may lose: what was recorded on a device, by its author, whatever becomes of server, disk, tab and browser. */
 
 /** The main process of the browser that was started on this profile. */
@@ -133,12 +139,12 @@ test('a full device says so and leaves the screen as it was; with space again th
   const origin = new URL(page.url()).origin
   await session.send('Storage.overrideQuotaForOrigin', { origin, quotaSize: 2 * 1024 * 1024 })
   await fillDevice(page)
-  await page.keyboard.press('Space')
+  await torque(page)
   await expect(page.getByRole('alert')).toContainText('This device is full')
   await expect(title(page)).toHaveText('Torque: Gearbox, upper')
   await session.send('Storage.overrideQuotaForOrigin', { origin })
   await page.evaluate(() => new Promise(done => (indexedDB.deleteDatabase('ballast').onsuccess = done)))
-  await page.keyboard.press('Space')
+  await torque(page)
   await expect(title(page)).toHaveText('Fasten: Bracket, cross member')
   await expect(page.getByRole('alert')).toBeHidden()
 })
@@ -155,7 +161,7 @@ test('loaded again between the write and the sending, and then two tabs: one sen
     sends++
     return route.continue()
   })
-  await page.keyboard.press('Space')
+  await torque(page)
   await expect(title(page)).toHaveText('Fasten: Bracket, cross member')
   await page.reload()
   await expect(title(page)).toHaveText('Fasten: Bracket, cross member')
@@ -212,6 +218,7 @@ test('the browser killed while it writes: whatever the screen has shown is on th
           }),
         )
         .then(async () => {
+          await torque(page)
           for (let i = 0; i < 8; i++) await page.keyboard.press('Space')
         })
         .catch(() => {}),
@@ -247,7 +254,7 @@ test('a newer server’s event asks for the page to be loaded again, and breaks 
   )
   await toBay(page)
   await expect(page.getByRole('alert').filter({ hasText: 'Efferent has been updated' })).toBeVisible()
-  await page.keyboard.press('Space')
+  await torque(page)
   await expect(title(page)).toHaveText('Fasten: Bracket, cross member')
 })
 

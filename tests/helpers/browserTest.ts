@@ -73,3 +73,26 @@ export async function expectFits(page: Page, minTarget = 0): Promise<void> {
 /** Another room of the job that is shown. */
 export const room = (page: Page, name: 'Plan' | 'Kit' | 'Fluid' | 'Proof' | 'Record'): Promise<void> =>
   page.getByRole('tablist', { name: 'Rooms of this job' }).getByRole('tab', { name }).click()
+
+/** Says a torque in the middle of its window, wherever one is asked for, and records it. */
+export async function sayTorque(page: Page): Promise<void> {
+  for (const entry of await page.locator('.torque').all()) {
+    const window = await entry.getByRole('img', { name: /^Window/ }).all()
+    const [low, high] = window[0] ? [...(await window[0].getAttribute('aria-label'))!.matchAll(/[\d.]+/g)].map(Number) : [15, 15]
+    await entry.getByRole('textbox', { name: 'torque' }).fill(String((low! + high!) / 2))
+  }
+}
+
+/** Enters what a step of the bay asks, as somebody does for whom all goes well; what is pressed then records it. */
+export async function answerStep(page: Page, name: string): Promise<void> {
+  const choose = (text: string) => page.getByRole('button', { name: text, exact: true }).click()
+  for (const toggle of await page.getByRole('checkbox').all())
+    if ((await toggle.getAttribute('aria-checked')) === 'false') await toggle.click()
+  if (/^(Check the new part|Lay old)/.test(name)) await choose('They agree')
+  if (name.startsWith('Torque')) await sayTorque(page)
+  if (name.startsWith('Measure')) await page.getByRole('textbox', { name: 'caught' }).fill('150')
+  if (name.startsWith('Fill before')) await page.getByRole('textbox', { name: 'put in' }).fill('300')
+  if (/^(Bleed|Prime|Fill under)/.test(name)) await choose('Clear, no air')
+  if (name.startsWith('Look for a leak')) await choose('Dry')
+  if (/^(Try the pedal|Road test)/.test(name)) await choose('Good')
+}

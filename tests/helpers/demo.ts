@@ -81,11 +81,13 @@ export class Bench {
   state: JobState | undefined
   events: JobEvent[] = []
   clock = Date.parse('2026-03-02T08:00:00Z')
+  /** What the device has folded in; undefined: all of it. */
+  seen: number | undefined
 
   constructor(
     readonly resolved: ResolvedSheet,
     public person: Person = technician,
-    readonly device = 'tablet-1',
+    public device = 'tablet-1',
   ) {
     this.do({
       type: 'opened',
@@ -115,7 +117,7 @@ export class Bench {
       id: `event-${this.events.length + 1}`,
       job: 'job',
       seq: this.events.length + 1,
-      seen: this.events.length,
+      seen: this.seen ?? this.events.length,
       at,
       recordedAt: at,
       by: this.person,

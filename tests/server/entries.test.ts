@@ -41,7 +41,7 @@ describe('whose entry it is', () => {
     const answer = await send(imke, job.id, marked(job.id, note(rafe, 'mine'), rafe))
     expect(answer.status).toBe(200)
     expect((await imke.job(job.id)).events.at(-1)).toMatchObject({
-      v: 2,
+      v: 3,
       by: { id: rafe.person, name: 'Rafe Undal' },
       sentBy: { id: imke.person, name: 'Imke Thorsby' },
       seen: 2,
@@ -90,7 +90,7 @@ describe('whose entry it is', () => {
     const { v: _v, by: _by, seen: _seen, ...older } = note(rafe, 'as before')
     const answer = await rafe.problem('POST', `/api/jobs/${job.id}/events`, { basedOn: 2, events: [older] })
     expect(answer.status).toBe(200)
-    const newer = await send(rafe, job.id, { ...note(rafe, 'from tomorrow'), v: 3 })
+    const newer = await send(rafe, job.id, { ...note(rafe, 'from tomorrow'), v: 4 })
     expect([newer.body.code, newer.body.refused]).toEqual(['ENTRY_NEWER', undefined])
   })
 })

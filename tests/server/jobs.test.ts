@@ -197,7 +197,13 @@ it('the record comes as JSON, CSV and PDF', async () => {
   const job = await rafe.openJob()
   await workUntil(rafe, job.id, 'leak')
   const json = await rafe.call<{ format: string; torques: unknown[] }>('GET', `/api/jobs/${job.id}/record.json`)
-  expect(json.body).toMatchObject({ format: 'efferent.job-record/1', torques: [{ name: 'Gearbox, upper' }, { name: 'Gearbox, lower' }] })
+  expect(json.body).toMatchObject({
+    format: 'efferent.job-record/2',
+    torques: expect.arrayContaining([
+      expect.objectContaining({ name: 'Gearbox, upper' }),
+      expect.objectContaining({ name: 'Gearbox, lower' }),
+    ]),
+  })
   const torques = await rafe.call('GET', `/api/jobs/${job.id}/torques.csv`)
   expect(torques.headers.get('content-type')).toContain('text/csv')
   expect(torques.text.split('\r\n')[1]).toMatch(

@@ -10,8 +10,8 @@ import type { Entered } from '#core/units/types'
 import { useUnits } from '~/stores/units'
 
 /** A joint that weeps, and something left in hand: the next value, and what is left after it. */
-const props = defineProps<{ joint: Joint; record: JointRecord }>()
-const emit = defineEmits<{ retorque: [command: Extract<JobCommand, { type: 'jointTorqued' }>] }>()
+const props = defineProps<{ joint: Joint; record: JointRecord; running: boolean }>()
+const emit = defineEmits<{ retorque: [commands: JobCommand[]] }>()
 const units = useUnits()
 const window = computed(() => settleWindow(props.joint.torque ?? 'unknown'))
 const before = computed(() => props.record.torqued?.torque)
@@ -24,27 +24,33 @@ const start = computed<Entered<'torque'> | undefined>(() =>
     : { value: Number(formatNumber(fromSi('torque', next.value, units.torqueUnit), 1)), unit: units.torqueUnit },
 )
 const torque = ref<Entered<'torque'> | undefined>(start.value)
+const stop = (): JobCommand[] => (props.running ? [{ type: 'engineStopped' }] : [])
+/** Everything that follows from it is then due once more, and nothing else. */
+const open = () => emit('retorque', [...stop(), { type: 'jointOpened', joint: props.joint.id }])
+/** The engine stands before a wrench comes near; it is started again for the look. */
+function again() {
+  if (!torque.value) return
+  emit('retorque', [...stop(), { type: 'jointTorqued', joint: props.joint.id, how: 'wrench', entered: torque.value }])
+}
 </script>
 
 <template>
   <div v-if="window.kind !== 'unknown' && before !== undefined" class="stack offer">
     <template v-if="start">
-      <p class="caution">It weeps. Engine off, then use some of what is in hand, never beyond the window; after that look again.</p>
+      <p class="caution">
+        It weeps. Stop the engine, then use some of what is in hand, never beyond the window; then start it and look again.
+      </p>
       <QuantityEntry v-model="torque" dimension="torque" :units="[units.torqueUnit]" :start="start" label="torqued again at" /><TorqueWindow
         :window="window.value"
         :value="torque && toSi('torque', torque)"
       />
-      <v-btn-second
-        :disabled="!torque"
-        @click="torque && emit('retorque', { type: 'jointTorqued', joint: joint.id, how: 'wrench', entered: torque })"
-      >
+      <v-btn-second :disabled="!torque" @click="again">
         Use some of the headroom{{ torque ? `: ${formatEntered('torque', torque)}` : '' }}
       </v-btn-second>
     </template>
-    <p v-else class="caution">
-      It weeps, and nothing is left in hand. Take back what was torqued, open the joint, and look at seal and seat.
-    </p>
+    <p v-else class="caution">It weeps, and nothing is left in hand: open the joint again, and look at seal and seat.</p>
   </div>
+  <v-btn-quiet @click="open">Open this joint again</v-btn-quiet>
 </template>
 
 <style scoped>

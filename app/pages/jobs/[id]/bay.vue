@@ -3,6 +3,7 @@ import { computed, nextTick, ref, watch } from 'vue'
 import { useElementSize, useMediaQuery } from '@vueuse/core'
 import { definePageMeta, navigateTo, useHead } from '#imports'
 import { countTight, holdsFastened, isWeeping, statusOfJoints } from '#core/job/bayState'
+import { runningSince } from '#core/job/carState'
 import { lineOfStep } from '#core/job/lineOfStep'
 import { nextSteps } from '#core/job/listSteps'
 import { runningTimers } from '#core/job/timer'
@@ -12,7 +13,7 @@ import { unrollLine } from '#core/route/unrollLine'
 import type { Window } from '#core/sheet/types'
 import type { NewtonMetres } from '#core/units/types'
 import { phaseWords, positionWords } from '#shared/words/vocabulary'
-import { missingWords, refusalWords } from '#shared/words/refusalWords'
+import { dueWords, refusalWords } from '#shared/words/refusalWords'
 import { stepWords } from '#shared/words/stepWords'
 import { useKeys } from '~/composables/useKeys'
 import { useJobPage } from '~/composables/useJobPage'
@@ -85,8 +86,11 @@ const facts = computed(() =>
 )
 const joint = computed(() => job.resolved?.joints.find(candidate => candidate.id === step.value?.target))
 const weeps = computed(() => joint.value !== undefined && isWeeping(job.state?.joints[joint.value.id]))
-/** A new step, or a joint worked on again, begins its entry anew. */
-const entryKey = computed(() => `${step.value?.id} ${joint.value ? (job.state?.joints[joint.value.id]?.torqued?.event ?? '') : ''}`)
+const roundsHere = computed(() => job.state?.rounds.filter(round => round.bleeder === step.value?.target).length ?? 0)
+/** A new step, another round, or a joint worked on again, begins its entry anew. */
+const entryKey = computed(
+  () => `${step.value?.id} ${joint.value ? (job.state?.joints[joint.value.id]?.torqued?.event ?? '') : ''} ${roundsHere.value}`,
+)
 const seized = ref(false)
 async function tried(commands: JobCommand[]) {
   for (const command of commands) if (!(await record(command))) return
@@ -204,7 +208,8 @@ useKeys({ ' ': () => void press(), m: () => (menu.value = true), Escape: () => v
                 class="aside"
                 :joint="joint"
                 :record="job.state!.joints[joint.id]!"
-                @retorque="record"
+                :running="runningSince(job.state!) !== undefined"
+                @retorque="tried"
               />
               <StepEntry :key="entryKey" v-model="draft" :step="step" @also="record" />
             </div>
@@ -226,8 +231,8 @@ useKeys({ ' ': () => void press(), m: () => (menu.value = true), Escape: () => v
         <h1>{{ job.state!.signedOff ? 'Signed off' : job.missing.length ? 'Still missing' : 'Every step is done' }}</h1>
         <ul v-if="job.missing.length" class="stack">
           <li v-for="(item, i) in job.missing" :key="i" class="caution">
-            {{ missingWords(item, sheet) }}
-            <v-btn-second v-if="item.code === 'MISSING_FASTENER'" @click="countIn(item.operation)">Count them in</v-btn-second>
+            {{ dueWords(item, sheet) }}
+            <v-btn-second v-if="item.kind === 'counted'" @click="countIn(item.operation)">Count them in</v-btn-second>
           </li>
         </ul>
         <p v-if="refusal" class="trouble" role="alert">{{ refusalWords(refusal, sheet) }}</p>

@@ -3,8 +3,8 @@ import { computed } from 'vue'
 import { useHead } from '#imports'
 import { buildRecord } from '#core/job/buildRecord'
 import { formatEntered, formatQuantity, formatRange } from '#core/units/formatQuantity'
-import { choiceWords, howWords, leakWords, readingWords } from '#shared/words/recordWords'
-import { missingWords, refusalWords } from '#shared/words/refusalWords'
+import { choiceWords, howWords, leakWords, readingWords, roundWords, testWords } from '#shared/words/recordWords'
+import { dueWords, refusalWords } from '#shared/words/refusalWords'
 import { cautionWords, list, proofWords } from '#shared/words/vocabulary'
 import { useJobPage } from '~/composables/useJobPage'
 import { useSession } from '~/stores/session'
@@ -54,7 +54,7 @@ const handOver = () => say({ type: 'handedOver', to: 'customer' })
     <section v-if="record.missing.length" class="card">
       <h2>Still missing</h2>
       <ul>
-        <li v-for="(item, i) in record.missing" :key="i">{{ missingWords(item, sheet) }}</li>
+        <li v-for="(item, i) in record.missing" :key="i">{{ dueWords(item, sheet) }}</li>
       </ul>
     </section>
     <section class="card">
@@ -83,7 +83,7 @@ const handOver = () => say({ type: 'handedOver', to: 'customer' })
             </tr>
           </thead>
           <tbody>
-            <tr v-for="torque in record.torques" :key="torque.joint">
+            <tr v-for="torque in record.torques" :key="`${torque.joint} ${torque.name}`">
               <td>{{ torque.name }}</td>
               <td class="n">{{ torque.entered ? formatEntered('torque', torque.entered) : '–' }}</td>
               <td class="n">{{ torque.newtonMetres === undefined ? '–' : formatQuantity('torque', torque.newtonMetres, 'N.m') }}</td>
@@ -162,9 +162,15 @@ const handOver = () => say({ type: 'handedOver', to: 'customer' })
         {{ units.volume(record.balance.in) }}.
       </p>
       <p v-for="(level, i) in record.levels" :key="i">
-        {{ level.name }}: <b>{{ readingWords[level.reading] }}</b> at {{ formatEntered('temperature', level.entered) }}, engine
-        {{ level.engine }}. {{ level.by }}, {{ time(level.at) }}
+        {{ level.name }}: <b>{{ readingWords[level.reading] }}</b>{{
+          level.entered ? ` at ${formatEntered('temperature', level.entered)}` : ''
+        }}, engine {{ level.engine }}. {{ level.by }}, {{ time(level.at) }}
       </p>
+      <p v-for="(round, i) in record.rounds" :key="`round${i}`">{{ roundWords(round) }}. {{ round.by }}, {{ time(round.at) }}</p>
+      <p v-for="(clear, i) in record.clearances" :key="`clear${i}`">
+        {{ clear.name }}: clear all along. {{ clear.by }}, {{ time(clear.at) }}
+      </p>
+      <p v-for="test in record.tests" :key="test.test">{{ testWords(test) }}. {{ test.by }}, {{ time(test.at) }}</p>
       <p v-if="record.roadTest">
         Road test: {{ record.roadTest.result === 'good' ? 'good' : 'not good'
         }}{{ record.roadTest.note ? `, ${record.roadTest.note}` : '' }}. {{ record.roadTest.by }}, {{ time(record.roadTest.at) }}

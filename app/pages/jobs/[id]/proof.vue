@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { missingWords } from '#shared/words/refusalWords'
+import { dueWords } from '#shared/words/refusalWords'
 import { useJobPage } from '~/composables/useJobPage'
 
 const { job } = useJobPage()
@@ -12,7 +12,7 @@ const sheet = computed(() => job.view!.sheet)
     <section v-if="!job.state!.signedOff" class="card stack">
       <h3>Before sign-off</h3>
       <ul v-if="job.missing.length" class="missing">
-        <li v-for="(item, i) in job.missing" :key="i">{{ missingWords(item, sheet) }}</li>
+        <li v-for="(item, i) in job.missing" :key="i">{{ dueWords(item, sheet) }}</li>
       </ul>
       <p v-else class="good">Nothing is missing.</p>
     </section>

@@ -1,0 +1,28 @@
+<script setup lang="ts" generic="T extends string">
+/** What was seen, one of a few: nothing is chosen beforehand. */
+defineProps<{ choices: readonly { id: T; text: string }[]; label: string }>()
+const chosen = defineModel<T>()
+</script>
+
+<template>
+  <div class="choices" :class="{ four: choices.length === 4 }" role="group" :aria-label="label">
+    <v-btn-second v-for="choice in choices" :key="choice.id" :aria-pressed="chosen === choice.id" @click="chosen = choice.id">
+      {{ choice.text }}
+    </v-btn-second>
+  </div>
+</template>
+
+<style scoped>
+.choices {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(104px, 1fr));
+  gap: 8px;
+}
+.choices.four {
+  grid-template-columns: 1fr 1fr;
+}
+.choices .v-btn {
+  min-height: 56px;
+  padding: 6px 8px;
+}
+</style>

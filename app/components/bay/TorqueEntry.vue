@@ -1,0 +1,147 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { useDebounceFn } from '@vueuse/core'
+import type { TorqueHow, TorqueSaid } from '#core/job/types'
+import { settleWindow } from '#core/sheet/settleContested'
+import type { Joint } from '#core/sheet/types'
+import { checkTorque, targetTorque } from '#core/torque/checkTorque'
+import { isUsable, settingForTorque, torqueFromSetting } from '#core/torque/correctForAdapter'
+import { toSi } from '#core/units/convertUnit'
+import { millimetres, type Entered, type TorqueUnit } from '#core/units/types'
+import { useConnection } from '~/stores/connection'
+import { useSession } from '~/stores/session'
+import { useUnits } from '~/stores/units'
+
+/** How something was tightened: nothing is filled in beforehand, what was done is what somebody says. Undefined while it is not said. */
+const props = defineProps<{ torque: NonNullable<Joint['torque']>; turn?: Joint['turn']; label?: string }>()
+const said = defineModel<TorqueSaid>()
+
+const session = useSession()
+const units = useUnits()
+const connection = useConnection()
+const window = computed(() => settleWindow(props.torque))
+const how = ref<TorqueHow>('wrench')
+const isMeasured = computed(() => how.value === 'wrench' || how.value === 'adapter')
+/** The reader's own unit first, and one to fall back on. */
+const torqueUnits = computed<TorqueUnit[]>(() => [units.torqueUnit, units.torqueUnit === 'N.m' ? 'lbf.ft' : 'N.m'])
+const entered = ref<Entered<'torque'>>()
+// The wrench a person works with stays the same length; it is asked for once.
+const wrenchKey = `efferent.wrench.${session.person?.id ?? ''}`
+const adapter = ref({
+  wrench: millimetres(session.view?.wrench ?? (Number(localStorage.getItem(wrenchKey)) || 300)),
+  extension: millimetres(50),
+  angle: 0,
+})
+const keepWrench = useDebounceFn((length: number) => session.setWrench(length).catch(connection.notice), 800)
+watch(
+  () => adapter.value.wrench,
+  length => {
+    if (!(length >= 50 && length <= 2000)) return
+    localStorage.setItem(wrenchKey, String(length))
+    void keepWrench(length)
+  },
+)
+/** What to set on the wrench so that the fitting gets the middle of its window. */
+const setting = computed(() =>
+  window.value.kind === 'unknown' || !isUsable(adapter.value)
+    ? undefined
+    : settingForTorque(targetTorque(window.value.value), adapter.value),
+)
+const got = computed(
+  () =>
+    entered.value &&
+    (how.value === 'adapter' && isUsable(adapter.value)
+      ? torqueFromSetting(toSi('torque', entered.value), adapter.value)
+      : toSi('torque', entered.value)),
+)
+const outside = computed(
+  () => got.value !== undefined && window.value.kind !== 'unknown' && checkTorque(got.value, window.value.value).verdict !== 'inside',
+)
+const reason = ref('')
+const isStated = computed(() => how.value === 'turn' && props.turn !== undefined)
+const asksReason = computed(() => session.person?.role === 'lead' && (outside.value || (!isMeasured.value && !isStated.value)))
+const hows: { id: TorqueHow; text: string }[] = [
+  { id: 'wrench', text: 'Torque wrench' },
+  { id: 'adapter', text: 'With adapter' },
+  { id: 'turn', text: 'Snug and turn' },
+  { id: 'feel', text: 'By feel' },
+]
+watch(
+  [how, entered, adapter, reason],
+  () => {
+    said.value =
+      isMeasured.value && !entered.value
+        ? undefined
+        : {
+            how: how.value,
+            ...(isMeasured.value && { entered: entered.value }),
+            ...(how.value === 'adapter' && { adapter: { ...adapter.value } }),
+            ...(reason.value.trim() && { reason: reason.value.trim() }),
+          }
+  },
+  { deep: true },
+)
+</script>
+
+<template>
+  <div class="stack torque">
+    <h3 v-if="label">{{ label }}</h3>
+    <template v-if="isMeasured">
+      <QuantityEntry
+        :key="how"
+        v-model="entered"
+        dimension="torque"
+        :units="torqueUnits"
+        :other="entered?.unit === 'lbf.ft' ? 'N.m' : 'lbf.ft'"
+        :label="how === 'adapter' ? 'wrench set to' : 'torque'"
+      />
+      <div v-if="how === 'adapter'" class="three fields">
+        <v-text-field v-model.number="adapter.wrench" type="number" label="wrench, mm" /><v-text-field
+          v-model.number="adapter.extension"
+          type="number"
+          label="adapter, mm"
+        /><v-text-field v-model.number="adapter.angle" type="number" label="angle, °" />
+      </div>
+      <TorqueWindow v-if="window.kind !== 'unknown'" :window="window.value" :value="got" />
+      <p v-if="how === 'adapter'" class="soft">
+        <template v-if="setting !== undefined">Set {{ units.torque(setting) }} for the middle of the window.</template>
+        <template v-if="got !== undefined"> At the fitting: {{ units.torque(got) }}, {{ units.otherTorque(got) }}.</template>
+      </p>
+      <p v-if="window.kind === 'unknown'" class="caution">
+        No torque on the sheet. Look it up for this vehicle; it is recorded as entered.
+      </p>
+    </template>
+    <p v-else class="caution">
+      {{
+        how === 'turn'
+          ? turn
+            ? `Snug, then ${turn.snugThen}°.`
+            : 'The sheet states no turn: a lead accepts it, with a reason.'
+          : 'By feel nothing is measured: a lead accepts it, with a reason.'
+      }}
+      Only where no wrench reaches.
+    </p>
+    <div class="two">
+      <v-btn-second v-for="item in hows" :key="item.id" :aria-pressed="how === item.id" @click="how = item.id">
+        {{ item.text }}
+      </v-btn-second>
+    </div>
+    <v-textarea v-if="asksReason" v-model="reason" label="Reason for accepting it" />
+  </div>
+</template>
+
+<style scoped>
+.two,
+.three {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 8px;
+}
+.three {
+  grid-template-columns: 1fr 1fr 1fr;
+}
+.two .v-btn {
+  min-height: 56px;
+  padding: 6px 8px;
+}
+</style>

@@ -1,0 +1,110 @@
+import { staysCool } from '../access/listGoals'
+import type { ResolvedSheet } from '../sheet/resolveSheet'
+import { settleValue, settleWindow } from '../sheet/settleContested'
+import type { BleedMethod, Level, LiftPosition, Operation, Sheet, Slug } from '../sheet/types'
+import { spanSeconds, type Moment } from './timer'
+import type { JobState, JointRecord, Mark, Pressure, PressureSource } from './types'
+
+/** What is physically so on the car, from what is on record and nothing else. */
+
+/** Where the car stands. */
+export const liftOf = (state: JobState): LiftPosition => state.moves.at(-1)?.to ?? state.inputs?.start ?? 'ground'
+
+/** Where the car stood when something was done. */
+export const positionAt = (state: JobState, { n }: Mark): LiftPosition =>
+  state.moves.findLast(move => move.n < n)?.to ?? state.inputs?.start ?? 'ground'
+
+/** Since when the engine runs; undefined: it stands. */
+export const runningSince = (state: JobState): Mark | undefined =>
+  state.pressures.findLast(pressure => pressure.by === 'engine' && !pressure.to)?.from
+
+/** Off by this job's hands, or before it began and not put back since. */
+export function isOff(state: JobState, operation: Slug): boolean {
+  const record = state.operations[operation]
+  return record?.off ? record.on === undefined : record?.on === undefined && state.inputs?.done?.includes(operation) === true
+}
+
+export const latest = (marks: readonly (Mark | undefined)[]): Mark | undefined =>
+  marks.reduce((last, mark) => (mark && (!last || mark.n > last.n) ? mark : last), undefined)
+
+/** The last thing done to a joint that makes an earlier look at it worthless. */
+export const disturbedAt = ({ opened, seated, torqued }: JointRecord): Mark | undefined => latest([opened, seated, torqued])
+
+const recordsOf = (state: JobState): JointRecord[] => Object.values(state.joints)
+
+/** A set that came filled and sealed has no fluid to lose: nothing on its sheet is bled, by hand or otherwise. */
+export const isSealedSet = ({ bleeding, bleeders }: Pick<Sheet, 'bleeding' | 'bleeders'>): boolean =>
+  bleeding.allowed.length === 0 && bleeders.length === 0
+
+/** When the fluid circuit was opened: the last time at each joint. */
+export const circuitOpenings = ({ sheet }: ResolvedSheet, state: JobState): Mark[] =>
+  isSealedSet(sheet) ? [] : recordsOf(state).flatMap(({ opened }) => opened ?? [])
+
+/** When fluid went in or out, measured or not. */
+export const fluidChanges = (state: JobState): Mark[] => [
+  ...recordsOf(state).flatMap(({ opened }) => opened ?? []),
+  ...state.added,
+  ...state.extracted,
+  ...state.rounds,
+]
+
+/**
+ * Does a proof count after a disturbance? It came later, and whoever made it could know of it: their device had folded it in, or had made
+ * it itself. What a person had not seen they cannot have proved.
+ */
+export const countsAfter = (proof: Mark | undefined, disturbance: Mark | undefined): boolean =>
+  proof !== undefined &&
+  (disturbance === undefined || (proof.n > disturbance.n && (proof.seen >= disturbance.n || proof.device === disturbance.device)))
+
+/** And after all of several: the last of them may be one's own while another device made one before it that nobody here has seen. */
+export const countsAfterAll = (proof: Mark | undefined, disturbances: readonly Mark[]): boolean =>
+  proof !== undefined && disturbances.every(disturbance => countsAfter(proof, disturbance))
+
+/** Version 1 of the sheet says only whether the engine idles; without it a hydraulic line is put under pressure by its pedal or lever. */
+export const pressureSourceOf = ({ proving }: Pick<Sheet, 'proving'>): PressureSource => (proving.engine === 'idling' ? 'engine' : 'pedal')
+
+/** Common practice, no source: minutes under pressure where the sheet states none. */
+const usualLeakMinutes = 10
+export function leakMinutesOf({ proving }: Pick<Sheet, 'proving'>): number {
+  const stated = settleValue(proving.leakMinutes)
+  return stated.kind === 'unknown' ? usualLeakMinutes : stated.value
+}
+
+/** The times a joint has stood under pressure by a source since it was last disturbed. */
+export const pressuresSince = (state: JobState, by: PressureSource, disturbance: Mark | undefined): Pressure[] =>
+  state.pressures.filter(pressure => pressure.by === by && (disturbance === undefined || pressure.from.n > disturbance.n))
+/** Their seconds; several runs of the engine add up. */
+export const pressureSeconds = (pressures: readonly Pressure[], now: Moment): number =>
+  pressures.reduce((sum, { from, to }) => sum + Math.max(0, spanSeconds(from, to ?? now)), 0)
+
+/** How the air gets out in this job. */
+export const bleedMethodOf = (
+  { bleeding }: Pick<Sheet, 'bleeding'>,
+  inputs: { bleed?: BleedMethod } | undefined,
+): BleedMethod | undefined => (inputs?.bleed && bleeding.allowed.includes(inputs.bleed) ? inputs.bleed : bleeding.allowed[0])
+
+/** Filled or primed as the sheet says before the engine may run, and the whole circuit at once. */
+const primes: readonly BleedMethod[] = ['prime', 'vacuum-fill', 'bench']
+/** Where a job bleeds by rounds, and whether that is priming; circulating and the like need no hands. */
+export function bleedPlaces(sheet: Sheet, inputs: { bleed?: BleedMethod } | undefined): { places: Slug[]; priming: boolean } {
+  const method = bleedMethodOf(sheet, inputs)
+  if (method === undefined || method === 'circulate') return { places: [], priming: false }
+  if (primes.includes(method)) return { places: [sheet.id], priming: true }
+  return { places: method === 'lock-to-lock' ? [sheet.id] : sheet.bleeders.map(({ id }) => id), priming: false }
+}
+
+/**
+ * The level that decides: the one read with the engine idling where there is one, else the last the sheet names. Others are stages on the
+ * way.
+ */
+export const decidingLevel = ({ levels }: Pick<Sheet, 'levels'>): Level | undefined =>
+  levels.findLast(level => level.engine === 'idling') ?? levels.at(-1)
+
+/** A reservoir that stays cool is read as it is; anywhere else a stated window asks for the fluid's temperature. */
+export const asksTemperature = ({ system }: Pick<Sheet, 'system'>, level: Level): boolean =>
+  !staysCool.includes(system) && settleWindow(level.temperature).kind !== 'unknown'
+
+/** A wheel: its nuts are torqued on the ground, and nobody drives on finger-tight ones. */
+export const isWheel = ({ from, at, fasteners }: Operation): boolean =>
+  (from === 'wheel-left' || from === 'wheel-right') && at !== 'ground' && fasteners.length > 0
+export const hasTorque = ({ fasteners }: Pick<Operation, 'fasteners'>): boolean => fasteners.some(({ torque }) => torque !== undefined)

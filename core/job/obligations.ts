@@ -1,0 +1,312 @@
+import { needsTorque } from '../sheet/needsTorque'
+import type { ResolvedSheet } from '../sheet/resolveSheet'
+import { liftPositions, type Joint, type LiftPosition, type Slug } from '../sheet/types'
+import {
+  bleedPlaces,
+  circuitOpenings,
+  countsAfter,
+  countsAfterAll,
+  decidingLevel,
+  disturbedAt,
+  fluidChanges,
+  hasTorque,
+  isOff,
+  isWheel,
+  latest,
+  liftOf,
+  positionAt,
+  runningSince,
+} from './carState'
+import { tightenedKey } from './evolve'
+import { isBledAt } from './isBledAt'
+import { leakDoubt } from './jointStatus'
+import type { Gate, JobState, JointRecord, Mark, Obligation, ObligationKind, ObligationWhat, TorqueJudged } from './types'
+
+export type Facts = { resolved: ResolvedSheet; state: JobState }
+/** Something owed: since when (the last event that made it so, or made it so again), and before which acts. */
+type Owed = { what: ObligationWhat; since: Mark | undefined; gates: readonly Gate[] }
+/** `arises`: all that the work so far has made necessary. `met`: nothing later has undone what was done about it. */
+type Row = { arises: (facts: Facts) => Owed[]; met: (owed: Owed, facts: Facts) => boolean }
+
+const always: readonly Gate[] = ['end']
+const fluidHolds: readonly Gate[] = ['pressure', 'run', 'drive', 'end']
+
+const openedJoints = ({ resolved, state }: Facts): [Joint, JointRecord][] =>
+  resolved.sheet.joints.flatMap((joint): [Joint, JointRecord][] => {
+    const record = state.joints[joint.id]
+    return record?.opened ? [[joint, record]] : []
+  })
+const oneTimeSeals = (joint: Joint): Slug[] => joint.seals.filter(seal => seal.reuse === 'never').map(seal => seal.id)
+/** Measured, or turned as the sheet says; by feel only where a lead has said why. */
+const isSound = (torque: TorqueJudged | null | undefined): boolean =>
+  torque !== null && torque !== undefined && (torque.how !== 'feel' || torque.reason !== undefined)
+
+function torquedSince(state: JobState, key: string, since: Mark | undefined): boolean {
+  const said = state.tightened[key]
+  return said !== undefined && countsAfter(said, since) && said.torques.every(torque => torque === null || isSound(torque))
+}
+
+/** The one place that says what must be true of a car before it is given back: a row a kind. docs/obligations.md says it in words. */
+export const obligations: Readonly<Record<ObligationKind, Row>> = {
+  plan: { arises: () => [{ what: { kind: 'plan' }, since: undefined, gates: always }], met: (_, { state }) => state.inputs !== undefined },
+  part: {
+    // Nobody need compare; but what was found to differ holds the strip-down until it is settled.
+    arises: ({ state }) =>
+      state.scope.map(line => ({ what: { kind: 'part', line }, since: state.lines[line]?.received, gates: ['open', 'end'] })),
+    met: ({ what }, { state }) => what.kind === 'part' && state.lines[what.line]?.received?.agrees !== false,
+  },
+  line: {
+    arises: ({ state }) =>
+      state.scope.map(line => ({
+        what: { kind: 'line', line, needs: state.lines[line]?.out ? 'in' : 'out' },
+        since: state.lines[line]?.out,
+        gates: always,
+      })),
+    met: ({ what }, { state }) =>
+      what.kind === 'line' && state.lines[what.line]?.out !== undefined && state.lines[what.line]?.in !== undefined,
+  },
+  sealed: {
+    arises: facts =>
+      openedJoints(facts)
+        .filter(([joint]) => oneTimeSeals(joint).length > 0)
+        .map(([joint, { opened, sealed }]) => ({
+          what: { kind: 'sealed', joint: joint.id, seals: oneTimeSeals(joint).filter(id => !sealed?.seals.includes(id)) },
+          since: opened,
+          gates: fluidHolds,
+        })),
+    met: ({ what }) => what.kind === 'sealed' && what.seals.length === 0,
+  },
+  seated: {
+    arises: facts =>
+      openedJoints(facts).map(([joint, { opened }]) => ({ what: { kind: 'seated', joint: joint.id }, since: opened, gates: fluidHolds })),
+    met: ({ what }, { state }) => what.kind === 'seated' && state.joints[what.joint]?.seated !== undefined,
+  },
+  tight: {
+    arises: facts =>
+      openedJoints(facts)
+        .filter(([joint]) => needsTorque(joint))
+        .map(([joint, { opened, seated }]) => ({ what: { kind: 'tight', joint: joint.id }, since: seated ?? opened, gates: fluidHolds })),
+    met: ({ what, since }, { state }) => {
+      const torqued = what.kind === 'tight' ? state.joints[what.joint]?.torqued : undefined
+      return torqued !== undefined && torqued.n > (since?.n ?? 0) && isSound(torqued)
+    },
+  },
+  tightened: {
+    arises: ({ resolved: { sheet }, state }) => [
+      ...sheet.operations
+        .filter(operation => hasTorque(operation) && state.operations[operation.id]?.on)
+        .map((operation): Owed => ({
+          what: { kind: 'tightened', thing: 'operation', target: operation.id },
+          since: state.operations[operation.id]!.on,
+          gates: operation.engineMayRun ? (isWheel(operation) ? ['drive', 'end'] : always) : ['run', 'drive', 'end'],
+        })),
+      ...sheet.holds
+        .filter(hold => hold.torque !== undefined && state.holds[hold.id]?.fastened)
+        .map((hold): Owed => ({
+          what: { kind: 'tightened', thing: 'hold', target: hold.id },
+          since: state.holds[hold.id]!.fastened,
+          gates: ['run', 'drive', 'end'],
+        })),
+      // A bleeder that a round was made at has been open.
+      ...sheet.bleeders
+        .filter(({ id, torque }) => torque !== undefined && state.rounds.some(round => round.bleeder === id))
+        .map((bleeder): Owed => ({
+          what: { kind: 'tightened', thing: 'bleeder', target: bleeder.id },
+          since: state.rounds.findLast(round => round.bleeder === bleeder.id),
+          gates: ['run', 'drive', 'end'],
+        })),
+      ...sheet.levels
+        .filter(({ id, torque }) => torque !== undefined && state.levels.some(reading => reading.level === id))
+        .map((level): Owed => ({
+          what: { kind: 'tightened', thing: 'level', target: level.id },
+          since: state.levels.findLast(reading => reading.level === level.id),
+          gates: ['drive', 'end'],
+        })),
+    ],
+    met: ({ what, since }, { state }) => what.kind === 'tightened' && torquedSince(state, tightenedKey(what.thing, what.target), since),
+  },
+  held: {
+    arises: ({ state }) =>
+      Object.entries(state.holds).flatMap(([hold, { released }]): Owed[] =>
+        released ? [{ what: { kind: 'held', hold }, since: released, gates: ['run', 'drive', 'end'] }] : [],
+      ),
+    met: ({ what }, { state }) => what.kind === 'held' && state.holds[what.hold]?.fastened !== undefined,
+  },
+  'back-on': {
+    arises: ({ resolved, state }) =>
+      resolved.sheet.operations
+        .filter(operation => isOff(state, operation.id) || state.operations[operation.id]?.off)
+        .map(operation => ({
+          what: { kind: 'back-on', operation: operation.id },
+          since: state.operations[operation.id]?.off,
+          gates: operation.engineMayRun ? (isWheel(operation) ? ['drive', 'end'] : always) : ['run', 'drive', 'end'],
+        })),
+    met: ({ what }, { state }) => what.kind === 'back-on' && !isOff(state, what.operation),
+  },
+  counted: {
+    arises: ({ state }) =>
+      Object.entries(state.operations).flatMap(([operation, { off, on, fastenersOut, fastenersIn }]) =>
+        off && on
+          ? fastenersOut.map((out, group): Owed => ({
+              what: { kind: 'counted', operation, group, out, in: fastenersIn[group] ?? 0 },
+              since: on,
+              gates: ['drive', 'end'],
+            }))
+          : [],
+      ),
+    met: ({ what }) => what.kind === 'counted' && what.out === what.in,
+  },
+  clear: {
+    arises: ({ state }) =>
+      Object.entries(state.lines).flatMap(([line, record]) =>
+        record.in ? [{ what: { kind: 'clear', line }, since: record.in, gates: ['run', 'drive', 'end'] } satisfies Owed] : [],
+      ),
+    met: ({ what, since }, { state }) => what.kind === 'clear' && countsAfter(state.clearances[what.line], since),
+  },
+  renewed: {
+    arises: ({ resolved: { sheet }, state }) =>
+      sheet.neighbours
+        .filter(({ id }) => state.inputs?.neighbours?.includes(id) || state.neighbours[id]?.choice === 'now')
+        .map(({ id }) => ({ what: { kind: 'renewed', neighbour: id }, since: state.neighbours[id], gates: always })),
+    met: ({ what }, { state }) => what.kind === 'renewed' && state.renewed[what.neighbour] !== undefined,
+  },
+  filled: {
+    arises: ({ resolved, state }) => {
+      const since = latest(circuitOpenings(resolved, state))
+      return since ? [{ what: { kind: 'filled' }, since, gates: fluidHolds }] : []
+    },
+    // What was lost has gone back in since, within what a jug can be read to; or a level has been seen at its mark.
+    met: (_, { resolved, state }) => {
+      const openings = circuitOpenings(resolved, state)
+      const sum = (entries: readonly { n: number; volume: number }[], from = 0) =>
+        entries.filter(({ n }) => n > from).reduce((total, { volume }) => total + volume, 0)
+      const read = state.levels.at(-1)
+      if (read?.reading === 'at' && countsAfterAll(read, openings)) return true
+      const added = sum(state.added, Math.min(...openings.map(({ n }) => n)))
+      return state.added.some(entry => countsAfterAll(entry, openings)) && added >= jugError * (sum(state.caught) + sum(state.extracted))
+    },
+  },
+  primed: {
+    arises: ({ resolved, state }) => {
+      const since = latest(circuitOpenings(resolved, state))
+      return since && bleedPlaces(resolved.sheet, state.inputs).priming
+        ? [{ what: { kind: 'primed' }, since, gates: ['run', 'drive', 'end'] }]
+        : []
+    },
+    met: (_, { resolved, state }) => isBledAt(resolved.sheet, state, resolved.sheet.id, circuitOpenings(resolved, state)) === undefined,
+  },
+  bled: {
+    arises: ({ resolved, state }) => {
+      const openings = circuitOpenings(resolved, state)
+      const { places, priming } = bleedPlaces(resolved.sheet, state.inputs)
+      return openings.length > 0 && !priming
+        ? places.map(bleeder => ({
+            what: { kind: 'bled', bleeder, because: isBledAt(resolved.sheet, state, bleeder, openings) ?? 'not-done' },
+            since: latest(openings),
+            gates: ['drive', 'end'],
+          }))
+        : []
+    },
+    met: ({ what }, { resolved, state }) =>
+      what.kind === 'bled' && isBledAt(resolved.sheet, state, what.bleeder, circuitOpenings(resolved, state)) === undefined,
+  },
+  level: {
+    arises: ({ resolved, state }) => {
+      const level = decidingLevel(resolved.sheet)
+      const touched = openedJoints({ resolved, state }).length > 0
+      if (!level || !touched) return []
+      const last = state.levels.findLast(reading => reading.level === level.id)
+      const because = !last ? 'not-read' : last.reading !== 'at' ? 'not-at' : 'changed-since'
+      return [
+        {
+          what: { kind: 'level', level: level.id, because },
+          since: latest(fluidChanges(state)),
+          gates: drivesOnIt(resolved) ? ['drive', 'end'] : always,
+        },
+      ]
+    },
+    met: ({ what }, { state }) => {
+      const last = what.kind === 'level' ? state.levels.findLast(reading => reading.level === what.level) : undefined
+      return last?.reading === 'at' && countsAfterAll(last, fluidChanges(state))
+    },
+  },
+  wiped: {
+    // Tightening again spills nothing by itself: what was wiped after the joints there were seated is wiped.
+    arises: facts =>
+      liftPositions.flatMap(at => {
+        const since = latest(closedAt(facts, at))
+        return since ? [{ what: { kind: 'wiped', at }, since, gates: ['run', 'end'] } satisfies Owed] : []
+      }),
+    met: ({ what }, facts) =>
+      what.kind === 'wiped' &&
+      countsAfterAll(
+        facts.state.cleaned.findLast(entry => entry.where === what.at),
+        closedAt(facts, what.at),
+      ),
+  },
+  'leak-look': {
+    arises: facts =>
+      openedJoints(facts).map(([joint, record]) => ({
+        what: { kind: 'leak-look', joint: joint.id, because: leakDoubt(record) ?? 'not-done' },
+        since: disturbedAt(record),
+        gates: always,
+      })),
+    met: ({ what }, { state }) => what.kind === 'leak-look' && leakDoubt(state.joints[what.joint]!) === undefined,
+  },
+  tested: {
+    arises: facts =>
+      drivesOnIt(facts.resolved) && openedJoints(facts).length > 0
+        ? [{ what: { kind: 'tested', test: 'pedal' }, since: latest(fluidChanges(facts.state)), gates: ['drive', 'end'] }]
+        : [],
+    met: (_, { state }) => state.tests.pedal?.result === 'good' && countsAfterAll(state.tests.pedal, fluidChanges(state)),
+  },
+  road: {
+    arises: facts =>
+      facts.resolved.sheet.proving.roadTest && openedJoints(facts).length > 0
+        ? [{ what: { kind: 'road' }, since: latest(openings(facts)), gates: always }]
+        : [],
+    met: (_, facts) =>
+      facts.state.steps['road-test']?.skipped !== undefined ||
+      (facts.state.roadTest?.result === 'good' && countsAfterAll(facts.state.roadTest, openings(facts))),
+  },
+  stopped: {
+    arises: ({ state }) => {
+      const since = runningSince(state)
+      return since ? [{ what: { kind: 'stopped' }, since, gates: always }] : []
+    },
+    met: () => false,
+  },
+  down: {
+    arises: ({ state }) =>
+      liftOf(state) === 'ground' ? [] : [{ what: { kind: 'down' }, since: state.moves.at(-1), gates: ['drive', 'end'] }],
+    met: () => false,
+  },
+}
+
+/** A workshop jug is read to within a tenth. Common practice, no source. */
+const jugError = 0.9
+/** A car that neither stops nor changes gear without it is not driven before it is right. */
+const drivesOnIt = ({ sheet: { system } }: ResolvedSheet): boolean => system === 'brake' || system === 'clutch'
+
+const openings = (facts: Facts): Mark[] => openedJoints(facts).map(([, { opened }]) => opened!)
+/** When joints were closed (or, still open, opened) while the car stood so. */
+const closedAt = (facts: Facts, at: LiftPosition): Mark[] =>
+  openedJoints(facts)
+    .flatMap(([, { opened, seated }]) => seated ?? opened ?? [])
+    .filter(mark => positionAt(facts.state, mark) === at)
+
+const kinds = Object.keys(obligations) as ObligationKind[]
+
+/** Everything that is due, in the order a technician would mend it. Empty: the car may be given back. */
+export const listDue = (resolved: ResolvedSheet, state: JobState): Obligation[] =>
+  // What was signed was signed under the table of its day: a later one makes nothing due on it.
+  (state.signedOff ? [] : kinds).flatMap(kind => {
+    const { arises, met } = obligations[kind]
+    return arises({ resolved, state }).flatMap(owed =>
+      met(owed, { resolved, state }) ? [] : [{ ...owed.what, gates: owed.gates, since: owed.since?.n ?? 0 } satisfies Obligation],
+    )
+  })
+
+/** What is due before an act. */
+export const dueBefore = (gate: Gate, resolved: ResolvedSheet, state: JobState): Obligation[] =>
+  listDue(resolved, state).filter(obligation => obligation.gates.includes(gate))

@@ -1,0 +1,202 @@
+import { describe, expect, it } from 'vitest'
+import { whatIsWrong } from '../../tests/helpers/carOracle'
+import { Bench, allLines, everyDemoCar, lead } from '../../tests/helpers/demo'
+import { lottery } from '../../tests/helpers/randomAccess'
+import { liftPositions } from '../sheet/types'
+import type { Step, StepKind } from './listSteps'
+import { listDue, obligations } from './obligations'
+import { sights, type JobCommand, type ObligationKind } from './types'
+
+const cars = everyDemoCar()
+/** For each car; EFFERENT_DRAWN draws more. */
+const drawn = Number(process.env.EFFERENT_DRAWN ?? 10)
+
+type Draw = ReturnType<typeof lottery>
+const pick = <T>(draw: Draw, list: readonly T[]): T => list[draw(list.length)]!
+
+/** Something a careless, hurried or hostile person might press, whatever the plan says. */
+function anything(bench: Bench, draw: Draw): JobCommand | undefined {
+  const { sheet } = bench.resolved
+  const joint = pick(draw, bench.resolved.joints).id
+  const line = pick(draw, bench.resolved.lines).id
+  const last = bench.state!.effective.at(-1)
+  switch (draw(21)) {
+    case 0:
+      return { type: 'jointOpened', joint }
+    case 1:
+      return { type: 'leakChecked', joint, result: pick(draw, ['dry', 'weeping', 'leaking']) }
+    case 2:
+      return last && { type: 'stepUndone', step: 'undo', reverts: [last.id] }
+    case 3:
+      return { type: 'carMoved', to: pick(draw, liftPositions) }
+    case 4:
+      return { type: draw(2) ? 'engineStarted' : 'engineStopped' }
+    case 5:
+      return sheet.bleeders.length > 0 || sheet.bleeding.allowed.length > 0
+        ? { type: 'roundBled', bleeder: sheet.bleeders[0]?.id ?? sheet.id, count: 1 + draw(4), saw: pick(draw, sights), toppedUp: true }
+        : undefined
+    case 6:
+      return { type: 'fluidAdded', entered: { value: 20 + draw(400), unit: 'mL' }, how: 'measured' }
+    case 7:
+      return { type: 'fluidExtracted', entered: { value: 20 + draw(200), unit: 'mL' }, how: 'measured' }
+    case 8: {
+      const level = sheet.levels.length > 0 ? pick(draw, sheet.levels) : undefined
+      return (
+        level && {
+          type: 'levelRead',
+          level: level.id,
+          temperature: { value: 40, unit: 'degC' },
+          engine: level.engine,
+          reading: pick(draw, ['at', 'below', 'above']),
+        }
+      )
+    }
+    case 9: {
+      const operation = sheet.operations.length > 0 ? pick(draw, sheet.operations) : undefined
+      return (
+        operation && {
+          type: draw(2) ? 'operationOff' : 'operationOn',
+          operation: operation.id,
+          fasteners: operation.fasteners.map(({ count }) => Math.max(0, count - draw(2))),
+        }
+      )
+    }
+    case 10: {
+      const hold = bench.resolved.holds.length > 0 ? pick(draw, bench.resolved.holds) : undefined
+      return hold && { type: draw(2) ? 'holdReleased' : 'holdFastened', hold: hold.id }
+    }
+    case 11:
+      return { type: draw(2) ? 'lineOut' : 'lineIn', line }
+    case 12:
+      return { type: 'jointTorqued', joint, how: 'feel' }
+    case 13:
+      return { type: 'pressureHeld' }
+    case 14:
+      return { type: 'tested', test: 'pedal', result: 'good' }
+    case 15:
+      return { type: 'roadTested', result: 'good' }
+    case 16:
+      return { type: 'cleaned', at: pick(draw, liftPositions) }
+    case 17:
+      return { type: 'stepSkipped', step: pick(draw, ['road-test', 'fill', 'bleed', 'catch', `leak:${joint}`]), reason: 'in a hurry' }
+    case 19:
+      return { type: 'partReceived', line, against: 'sheet', agrees: false, differs: 'a bracket too many' }
+    case 18:
+      return { type: 'stepDone', step: pick(draw, ['stop', 'run', `bleed:${sheet.id}`, `torque:${joint}`]) }
+    default:
+      return { type: 'signedOff' }
+  }
+}
+
+/** Follows the plan to its end; says where it stuck. */
+function toTheEnd(bench: Bench): string {
+  for (let guard = 0; guard < 400; guard++) {
+    const step = bench.next()
+    if (!step) break
+    if (step.kind === 'leak') bench.clock += 20 * 60_000
+    const refusal = bench.try(bench.plainFor(step))
+    if (refusal) return `${step.id}: ${JSON.stringify(refusal)}`
+  }
+  const refusal = bench.try({ type: 'signedOff' })
+  return refusal ? JSON.stringify(refusal) : 'signed'
+}
+
+describe.each(cars.map(car => [`${car.sheet.id}, ${Object.values(car.car.traits).join(' ') || 'as it is'}`, car] as const))(
+  '%s',
+  (_, resolved) => {
+    it('however it is worked, whatever is signed is whole; and from wherever it stands, it can be brought to an end', () => {
+      let signed = 0
+      for (let seed = 1; seed <= drawn; seed++) {
+        const draw = lottery(seed * 7919 + resolved.sheet.id.length)
+        const bench = new Bench(resolved, draw(4) === 0 ? lead : undefined)
+        const beside = resolved.sheet.neighbours.filter(() => draw(2) === 0).map(({ id }) => id)
+        bench.do({
+          type: 'planned',
+          inputs: { lines: allLines(resolved), start: pick(draw, liftPositions), ...(beside.length > 0 && { neighbours: beside }) },
+        })
+        const turns = 20 + draw(160)
+        for (let turn = 0; turn < turns && !bench.state!.signedOff; turn++) {
+          // Three devices, some of them behind what the others have done.
+          bench.device = pick(draw, ['tablet-1', 'tablet-1', 'tablet-2', 'desk'])
+          bench.seen = draw(6) === 0 ? Math.max(0, bench.events.length - 1 - draw(8)) : undefined
+          const step = bench.next()
+          const command = step && draw(10) < 6 ? bench.plainFor(step) : anything(bench, draw)
+          bench.clock += draw(4) * 5 * 60_000
+          if (command) bench.try(command)
+        }
+        bench.device = 'tablet-1'
+        bench.seen = undefined
+        if (!bench.state!.signedOff) expect(toTheEnd(bench), `seed ${seed}`).toBe('signed')
+        expect(whatIsWrong(resolved.sheet, bench.events), `seed ${seed}`).toEqual([])
+        signed++
+      }
+      expect(signed).toBe(drawn)
+    }, 120_000)
+  },
+)
+
+describe('each obligation by itself', () => {
+  /** The steps that are left out, for the obligation to be what stands in the way. */
+  const leftOut: Record<ObligationKind, readonly StepKind[]> = {
+    plan: [],
+    part: [],
+    line: ['withdraw'],
+    sealed: ['seals'],
+    seated: ['seat'],
+    tight: ['torque'],
+    tightened: ['tighten'],
+    held: ['fasten'],
+    'back-on': ['on'],
+    counted: ['count'],
+    clear: ['clear'],
+    renewed: ['renew'],
+    filled: ['fill', 'level'],
+    primed: ['bleed'],
+    bled: ['bleed'],
+    level: ['level'],
+    wiped: ['wipe'],
+    'leak-look': ['leak'],
+    tested: ['test'],
+    road: ['road-test'],
+    stopped: ['stop'],
+    down: [],
+  }
+  /** Works down the plan and leaves some of it out; how far one gets is not asked. */
+  function workWithout(
+    resolved: (typeof cars)[number],
+    kinds: readonly StepKind[],
+    change: (step: Step, plain: JobCommand) => JobCommand,
+  ): Bench {
+    const bench = new Bench(resolved)
+    const neighbours = resolved.sheet.neighbours.map(({ id }) => id)
+    bench.do({ type: 'planned', inputs: { lines: allLines(resolved), start: 'ground', ...(neighbours.length > 0 && { neighbours }) } })
+    for (let guard = 0; guard < 200; guard++) {
+      const step = bench.steps().find(one => one.status === 'open' && !kinds.includes(one.kind))
+      if (!step) break
+      if (step.kind === 'leak') bench.clock += 20 * 60_000
+      if (bench.try(change(step, bench.plainFor(step)))) break
+    }
+    return bench
+  }
+  const changed: Partial<Record<ObligationKind, (step: Step, plain: JobCommand) => JobCommand>> = {
+    part: (_, plain) =>
+      plain.type === 'partReceived' && plain.against === 'sheet' ? { ...plain, agrees: false, differs: 'shorter' } : plain,
+    counted: (_, plain) => (plain.type === 'operationOn' ? { ...plain, fasteners: plain.fasteners.map(count => count - 1) } : plain),
+    down: (step, plain) => (step.kind === 'move' && step.at === 'ground' ? { type: 'noteWritten', text: 'left up' } : plain),
+  }
+  it.each(Object.keys(obligations) as ObligationKind[])(
+    '%s is asked for when it is left out, and the job is not signed',
+    kind => {
+      let asked = 0
+      for (const resolved of cars) {
+        const bench = kind === 'plan' ? new Bench(resolved) : workWithout(resolved, leftOut[kind], changed[kind] ?? ((_, plain) => plain))
+        if (!listDue(resolved, bench.state!).some(owed => owed.kind === kind)) continue
+        // Whatever was left out, nobody gets to sign over it.
+        expect(bench.try({ type: 'signedOff' })).toMatchObject({ code: 'JOB_MISSING' })
+        if (++asked === 4) break
+      }
+      expect(asked).toBeGreaterThan(0)
+    },
+    60_000,
+  )
+})

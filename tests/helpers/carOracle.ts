@@ -1,0 +1,243 @@
+import type { JobEvent } from '../../core/job/types'
+import type { Sheet } from '../../core/sheet/types'
+
+/**
+ * What a car is really like after some events, told by someone who knows nothing of obligations, gates or plans: only that a joint that
+ * was opened leaks until it has new seals, sits home and is tight; that fluid that ran out is missing; that air stays in until it is seen
+ * to have left; that nobody knows a joint is dry who has not looked at it, under pressure, after it was last touched. Shares no code with
+ * core/job: it is what core/job is tried against.
+ */
+type Touch = { seq: number; device: string }
+type Around = { number: number; seen: number; device: string }
+
+export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[] {
+  const takenBack = new Set(events.flatMap(({ body }) => (body.type === 'stepUndone' ? body.reverts : [])))
+  const told = events.filter(({ id, body }) => !takenBack.has(id) && body.type !== 'stepUndone')
+  const wrong: string[] = []
+
+  const touched = new Map<string, Touch>()
+  const loose = new Map<string, Set<'seal' | 'seat' | 'torque'>>()
+  const dry = new Map<string, { result: string; when: Around }>()
+  const off = new Map<string, number[]>()
+  const untightened = new Set<string>()
+  const hanging = new Set<string>()
+  const out = new Set<string>()
+  const unfelt = new Map<string, Touch>()
+  let wanted: readonly string[] = []
+  let method: string | undefined
+  const opened = new Map<string, Touch>()
+  const fluid: Touch[] = []
+  let [lost, returned, returnedSince] = [0, 0, false]
+  const air = new Map<string, { saw: string; turns: number; when: Around }>()
+  const levels = new Map<string, { reading: string; when: Around }>()
+  const wiped = new Map<string, Around>()
+  const closed = new Map<string, Touch & { place: string }>()
+  let pressureSince: number | undefined
+  let engine = false
+  let place = 'ground'
+  let pedal: { good: boolean; when: Around } | undefined
+  let road: { good: boolean; when: Around } | undefined
+  let noRoad = false
+  const owedBeside = new Set<string>()
+  const misfits = new Set<string>()
+  const lineOf = (id: string) => sheet.joints.find(joint => joint.id === id)!
+  const late = (proof: Around, ...touches: (Touch | undefined)[]) =>
+    touches.some(touch => touch !== undefined && (proof.number < touch.seq || (proof.seen < touch.seq && proof.device !== touch.device)))
+
+  for (const { seq, seen, device, body } of told) {
+    const touch = { seq, device }
+    const around = { number: seq, seen, device }
+    switch (body.type) {
+      case 'planned':
+        wanted = body.inputs.lines
+        method = body.inputs.bleed
+        if (seq < 4) place = body.inputs.start
+        for (const id of body.inputs.neighbours ?? []) owedBeside.add(id)
+        break
+      case 'partReceived':
+        if (body.against === 'sheet') misfits[body.agrees ? 'delete' : 'add'](body.line)
+        break
+      case 'neighbourRenewed':
+        owedBeside.delete(body.neighbour)
+        break
+      case 'carMoved':
+        if (engine) wrong.push(`the lift moved with the engine running, event ${seq}`)
+        place = body.to
+        break
+      case 'engineStarted':
+        engine = true
+        pressureSince = seq
+        for (const [joint, left] of loose) if (left.size > 0) wrong.push(`the engine ran with ${joint} loose, event ${seq}`)
+        break
+      case 'engineStopped':
+        engine = false
+        break
+      case 'pressureHeld':
+        pressureSince = seq
+        for (const [joint, left] of loose) if (left.size > 0) wrong.push(`the pedal pressed on ${joint} loose, event ${seq}`)
+        break
+      case 'jointOpened': {
+        const { seals, torque, turn } = lineOf(body.joint)
+        loose.set(
+          body.joint,
+          new Set([
+            ...(seals.some(seal => seal.reuse === 'never') ? (['seal'] as const) : []),
+            'seat' as const,
+            ...(torque !== undefined || turn !== undefined ? (['torque'] as const) : []),
+          ]),
+        )
+        touched.set(body.joint, touch)
+        opened.set(body.joint, touch)
+        fluid.push(touch)
+        closed.set(body.joint, { ...touch, place })
+        returnedSince = false
+        if (engine) wrong.push(`${body.joint} opened with the engine running, event ${seq}`)
+        break
+      }
+      case 'sealFitted':
+        loose.get(body.joint)?.delete('seal')
+        break
+      case 'jointSeated':
+        loose.get(body.joint)?.delete('seat')
+        touched.set(body.joint, touch)
+        closed.set(body.joint, { ...touch, place })
+        break
+      case 'jointTorqued':
+        loose.get(body.joint)?.delete('torque')
+        touched.set(body.joint, touch)
+        break
+      case 'leakChecked':
+        dry.set(body.joint, { result: body.result === 'dry' && pressureSince === undefined ? 'unseen' : body.result, when: around })
+        if (body.result === 'dry' && pressureSince! < touched.get(body.joint)!.seq)
+          wrong.push(`${body.joint} was called dry without pressure since it was touched, event ${seq}`)
+        break
+      case 'operationOff':
+        off.set(body.operation, [...body.fasteners])
+        if (engine) wrong.push(`${body.operation} came off with the engine running, event ${seq}`)
+        break
+      case 'operationOn':
+      case 'fastenersCounted': {
+        const left = (off.get(body.operation) ?? []).map((count, i) => count - (body.fasteners[i] ?? 0))
+        if (body.type === 'operationOn') {
+          const { fasteners } = sheet.operations.find(({ id }) => id === body.operation)!
+          if (fasteners.some(({ torque }) => torque !== undefined)) untightened.add(`operation ${body.operation}`)
+        }
+        // What is missing stays missing until the count is right.
+        if (left.every(count => count === 0)) off.delete(body.operation)
+        break
+      }
+      case 'holdReleased':
+        hanging.add(body.hold)
+        break
+      case 'holdFastened':
+        hanging.delete(body.hold)
+        if (sheet.holds.find(({ id }) => id === body.hold)!.torque !== undefined) untightened.add(`hold ${body.hold}`)
+        break
+      case 'tightened':
+        untightened.delete(`${body.thing} ${body.target}`)
+        break
+      case 'lineOut':
+        out.add(body.line)
+        break
+      case 'lineIn':
+        out.delete(body.line)
+        unfelt.set(body.line, touch)
+        break
+      case 'clearanceProved': {
+        const laid = unfelt.get(body.line)
+        if (laid && !late(around, laid)) unfelt.delete(body.line)
+        break
+      }
+      case 'fluidCaught':
+      case 'fluidExtracted':
+        lost += body.volume
+        if (body.type === 'fluidExtracted') fluid.push(touch)
+        break
+      case 'fluidAdded':
+        returned += body.volume
+        returnedSince = true
+        fluid.push(touch)
+        break
+      case 'roundBled': {
+        const before = air.get(body.bleeder)
+        const turns = before && !late(before.when, ...opened.values()) ? before.turns : 0
+        air.set(body.bleeder, { saw: body.saw, turns: turns + (body.count ?? 0), when: around })
+        fluid.push(touch)
+        if (sheet.bleeders.find(({ id }) => id === body.bleeder)?.torque !== undefined) untightened.add(`bleeder ${body.bleeder}`)
+        break
+      }
+      case 'levelRead':
+        levels.set(body.level, { reading: body.reading, when: around })
+        if (sheet.levels.find(({ id }) => id === body.level)!.torque !== undefined) untightened.add(`level ${body.level}`)
+        break
+      case 'cleaned':
+        wiped.set(body.at, around)
+        break
+      case 'tested':
+        pedal = { good: body.result === 'good', when: around }
+        break
+      case 'roadTested':
+        road = { good: body.result === 'good', when: around }
+        break
+      case 'stepSkipped':
+        if (body.step === 'road-test') noRoad = true
+        break
+    }
+  }
+
+  for (const line of wanted)
+    if (!unfelt.has(line) && !told.some(({ body }) => body.type === 'lineIn' && body.line === line))
+      wrong.push(`${line} is still the old one`)
+  for (const line of out) wrong.push(`${line} lies beside the car`)
+  for (const line of unfelt.keys()) wrong.push(`nobody has felt along ${line}`)
+  for (const [joint, left] of loose) if (left.size > 0) wrong.push(`${joint} lacks ${[...left].join(', ')}`)
+  for (const [joint, touch] of touched) {
+    const look = dry.get(joint)
+    if (look?.result !== 'dry' || late(look.when, touch)) wrong.push(`nobody knows that ${joint} is dry`)
+  }
+  for (const [operation] of off) wrong.push(`${operation} is off, or not all of its fasteners are in`)
+  for (const thing of untightened) wrong.push(`${thing} is finger tight`)
+  for (const hold of hanging) wrong.push(`${hold} hangs`)
+  for (const beside of owedBeside) wrong.push(`${beside} was promised and is the old one`)
+  for (const line of misfits) wrong.push(`${line} was said to be the wrong part`)
+  if (wanted.length === 0) wrong.push('nobody has said what is wanted')
+  if (engine) wrong.push('the engine runs')
+  if (place !== 'ground') wrong.push('the car is in the air')
+
+  if (opened.size > 0) {
+    const holdsFluid = sheet.bleeding.allowed.length > 0 || sheet.bleeders.length > 0
+    const marks = sheet.levels
+    const deciding = [...marks].reverse().find(({ engine: at }) => at === 'idling') ?? marks.at(-1)
+    const level = deciding && levels.get(deciding.id)
+    if (deciding && (level?.reading !== 'at' || late(level.when, ...fluid)))
+      wrong.push('nobody has seen the level right since the fluid moved')
+    if (
+      holdsFluid &&
+      !returnedSince &&
+      ![...levels.values()].some(({ reading, when }) => reading === 'at' && !late(when, ...opened.values()))
+    )
+      wrong.push('what ran out has not gone back in')
+    if (returned === 0 && lost > 0 && !deciding) wrong.push('it is dry inside')
+    const how = method !== undefined && (sheet.bleeding.allowed as readonly string[]).includes(method) ? method : sheet.bleeding.allowed[0]
+    const places =
+      how === undefined || how === 'circulate'
+        ? []
+        : ['prime', 'vacuum-fill', 'bench', 'lock-to-lock'].includes(how)
+          ? [sheet.id]
+          : sheet.bleeders.map(({ id }) => id)
+    for (const at of places) {
+      const last = air.get(at)
+      if (last?.saw !== 'clear' || late(last.when, ...opened.values())) wrong.push(`air may be left at ${at}`)
+      else if (how === 'lock-to-lock' && sheet.bleeding.parameters.turns && last.turns < (sheet.bleeding.parameters.strokes ?? 0))
+        wrong.push(`too few turns at ${at}`)
+    }
+    for (const [joint, touch] of closed) {
+      const dried = wiped.get(touch.place)
+      if (!dried || late(dried, touch)) wrong.push(`${joint} is wet from the work`)
+    }
+    if ((sheet.system === 'brake' || sheet.system === 'clutch') && (!pedal?.good || late(pedal.when, ...fluid)))
+      wrong.push('nobody has tried the pedal')
+    if (sheet.proving.roadTest && !noRoad && (!road?.good || late(road.when, ...opened.values()))) wrong.push('nobody has driven it')
+  }
+  return wrong
+}
