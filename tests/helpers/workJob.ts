@@ -1,0 +1,33 @@
+import { v7 } from 'uuid'
+import { estimateFluid } from '../../core/fluid/estimateFluid'
+import { carOf } from '../../core/job/carOf'
+import { fold } from '../../core/job/evolve'
+import { listSteps } from '../../core/job/listSteps'
+import { plainCommand } from '../../core/job/plainCommand'
+import { resolveSheet } from '../../core/sheet/resolveSheet'
+import type { JobRow } from '../../shared/schemas/api'
+import { planOf } from './demo'
+import type { Client } from './server'
+
+/** Opens a job on a demo car and works it through the API, as the sheet says, up to (not including) a step of a kind; gives its id. */
+export async function workJob(
+  client: Client,
+  { sheet, plate, lines, until }: { sheet: string; plate: string; lines: string[]; until: string },
+) {
+  const vehicle = await client.vehicle(plate)
+  const request = { id: v7(), at: new Date().toISOString(), device: 'test', sheet, vehicle: vehicle.id }
+  const { id } = (await client.call<JobRow>('POST', '/api/jobs', request)).body
+  await client.say(id, { type: 'planned', inputs: { lines, start: 'ground' } }, 1)
+  for (;;) {
+    const view = await client.job(id)
+    const state = fold(view.events)!
+    const resolution = resolveSheet(view.sheet, carOf(state))
+    if (resolution.applies === 'no') throw new Error(resolution.why)
+    const plan = planOf(resolution.resolved, state.inputs!)
+    const step = listSteps(resolution.resolved, plan, 'ground', state).find(candidate => candidate.status === 'open')
+    if (!step || step.kind === until) return id
+    const fluid = estimateFluid(resolution.resolved, state.scope, plan.openOrder)
+    const answer = await client.say(id, plainCommand(resolution.resolved, step, state, fluid), state.seq)
+    if (answer.status !== 200) throw new Error(answer.text)
+  }
+}
