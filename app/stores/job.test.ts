@@ -9,6 +9,7 @@ import { entryText } from '#shared/entryProof'
 import { problem, type ErrorCode, type Problem } from '#shared/errors'
 import type { JobView } from '#shared/schemas/api'
 import { Bench, demoCar, lead, technician } from '../../tests/helpers/demo'
+import { Shelf } from '../../tests/helpers/shelf'
 import { useConnection } from './connection'
 import { useJob } from './job'
 import { useQueue } from './queue'
@@ -18,17 +19,6 @@ import { deviceStore } from '~/utils/deviceStore'
 // The store against a server that the test plays: what it is asked, and what it answers, or that it is away.
 const jobId = '01890000-0000-7000-8000-000000000001'
 const resolved = demoCar('one')
-
-class Storage {
-  readonly kept = new Map<string, string>()
-  getItem = (key: string) => this.kept.get(key) ?? null
-  setItem = (key: string, value: string) => void this.kept.set(key, value)
-  removeItem = (key: string) => void this.kept.delete(key)
-  key = (i: number) => [...this.kept.keys()][i] ?? null
-  get length() {
-    return this.kept.size
-  }
-}
 
 class Stream {
   static last: Stream
@@ -48,7 +38,7 @@ let server: Bench
 let answer: 'take' | 'away' | 'refuse' | Problem
 let sent: unknown[]
 let asked: string[]
-let disk: Storage
+let disk: Shelf
 let skew: number
 let hidden: { listener?: () => void; hidden: boolean }
 
@@ -138,7 +128,7 @@ beforeEach(async () => {
   answer = 'take'
   asked = []
   skew = 0
-  disk = new Storage()
+  disk = new Shelf()
   hidden = { hidden: false }
   vi.stubGlobal('localStorage', disk)
   vi.stubGlobal('EventSource', Stream)

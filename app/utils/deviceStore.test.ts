@@ -2,18 +2,9 @@ import 'fake-indexeddb/auto'
 import Dexie from 'dexie'
 import { afterEach, describe, expect, it } from 'vitest'
 import { DeviceStore, isStoreFault, notKeptWords } from './deviceStore'
+import { Shelf } from '../../tests/helpers/shelf'
 import { readKept } from './keptEntry'
 
-class Shelf {
-  readonly kept = new Map<string, string>()
-  getItem = (key: string) => this.kept.get(key) ?? null
-  setItem = (key: string, value: string) => void this.kept.set(key, value)
-  removeItem = (key: string) => void this.kept.delete(key)
-  key = (i: number) => [...this.kept.keys()][i] ?? null
-  get length() {
-    return this.kept.size
-  }
-}
 const job = '01890000-0000-7000-8000-000000000001'
 const idOf = (n: number) => `01890000-0000-7000-8000-0000000001${String(n).padStart(2, '0')}`
 /** What version 1 of the program kept for one entry. */

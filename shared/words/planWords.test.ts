@@ -54,6 +54,28 @@ describe('a plan in words', () => {
     expect(stepWords({ ...start, at: 'ground' }, one.sheet).cautions.some(({ kind }) => kind === 'crush')).toBe(false)
   })
 
+  it('no hand goes near a line under high pressure, and nobody starts an engine to fill brakes', () => {
+    const look = (id: string) => {
+      const car = everyDemoCar().find(candidate => candidate.sheet.id === id)!
+      const steps = listSteps(car, planOf(car), 'ground', undefined)
+      const words = (kind: string) =>
+        stepWords(
+          steps.find(step => step.kind === kind)!,
+          car.sheet,
+        )
+      return { leak: words('leak'), fill: words('fill'), road: words('road-test') }
+    }
+    for (const id of ['wherry-rear-brake', 'pintle-steering-pressure', 'petrel-clutch-hose']) {
+      const { leak } = look(id)
+      expect(leak.how).toMatch(/never a hand/)
+      expect(leak.cautions[0]).toMatchObject({ kind: 'pressure' })
+    }
+    expect(look('halyard-cooler-lines').leak.how).toMatch(/dry finger/)
+    expect(look('wherry-rear-brake').fill.title).toBe('Fill the reservoir')
+    expect(look('petrel-clutch-hose').fill.title).toBe('Fill before the engine runs')
+    expect(look('wherry-rear-brake').road.how).toMatch(/Walking pace and a stop first/)
+  })
+
   it('a neighbour says when to wait, when not, and what nobody knows', () => {
     expect(neighbourWords(weight, one.sheet, 3)).toBe('32 min now, 51 min alone later, 17 % in 3 years (judgement): it can wait.')
     expect(neighbourWords({ ...weight, now: 5, saved: 20 }, one.sheet, 1)).toContain('in 1 year (judgement): doing it now')

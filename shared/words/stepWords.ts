@@ -4,8 +4,9 @@ import { assertNever } from '../../core/result'
 import type { PanPlace } from '../../core/route/panPlace'
 import { formatNumber } from '../../core/units/formatQuantity'
 import { settleValue } from '../../core/sheet/settleContested'
-import { isWheel } from '../../core/job/carState'
+import { isWheel, pressureSourceOf } from '../../core/job/carState'
 import type { BleedMethod, Caution, Joint, Phase, Sheet } from '../../core/sheet/types'
+import { hexName } from './hexWords'
 import { positionMove, positionWords, reachWords } from './vocabulary'
 import { sheetNames } from './sheetNames'
 
@@ -66,7 +67,8 @@ const goneSeals = (joint: Joint | undefined): Caution[] =>
 
 /** What is held still while the joint is tightened. */
 function holdWords({ kind, hex: { turn, hold } }: Joint): string {
-  if (hold !== undefined) return `Hold ${hold} mm still${turn === undefined ? '' : `, turn ${turn} mm`}: the line must not turn with it.`
+  if (hold !== undefined)
+    return `Hold ${hexName(hold)} still${turn === undefined ? '' : `, turn ${hexName(turn)}`}: the line must not turn with it.`
   return kind === 'banjo'
     ? 'Hold the eye where it lies while the bolt turns.'
     : isScrewed({ kind })
@@ -86,6 +88,9 @@ const circuitBleedWords: Record<BleedMethod, string> = {
   'vacuum-fill': 'Fill under vacuum',
   prime: 'Prime before the engine runs',
 }
+/** Common practice, no source: what these systems hold goes through skin when it finds a hole. */
+const isHighPressure = ({ system }: Sheet): boolean => system === 'power-steering' || system === 'brake' || system === 'clutch'
+const injection: Caution = { kind: 'pressure', text: 'Never feel for a leak by hand: fluid under pressure goes through skin.' }
 const shifts = (sheet: Sheet): boolean => sheet.system === 'transmission-cooler'
 
 /** A step in words, for the bay view, the Floor and the record. Cautions stand before the action. */
@@ -197,7 +202,7 @@ export function stepWords(step: Step, sheet: Sheet): StepWords {
       )
     case 'fill':
       return words(
-        'Fill before the engine runs',
+        pressureSourceOf(sheet) === 'engine' ? 'Fill before the engine runs' : 'Fill the reservoir',
         `${name.fill(step.target)}. The specified fluid, clean funnel. What came out goes back in first; the level check decides the rest.`,
         'Record',
         byPhase(sheet, 'fill'),
@@ -275,9 +280,11 @@ export function stepWords(step: Step, sheet: Sheet): StepWords {
     case 'leak':
       return words(
         `Look for a leak: ${name.joint(step.target)}`,
-        'Light and mirror where it is hidden. Run a dry finger below it.',
+        isHighPressure(sheet)
+          ? 'Light and mirror where it is hidden. A strip of clean card held below it, never a hand.'
+          : 'Light and mirror where it is hidden. Run a dry finger below it.',
         'It is dry',
-        byPhase(sheet, 'prove'),
+        [...(isHighPressure(sheet) ? [injection] : []), ...byPhase(sheet, 'prove')],
       )
     case 'stop':
       return words('Stop the engine', 'Key out, and with you. Wait until fan and belt stand still.', 'It stands still', [
@@ -286,7 +293,9 @@ export function stepWords(step: Step, sheet: Sheet): StepWords {
     case 'road-test':
       return words(
         'Road test, then look again',
-        `${shifts(sheet) ? 'Through every gear and up' : 'Up'} to temperature. Look at each joint once more.`,
+        sheet.system === 'brake'
+          ? 'Walking pace and a stop first, then firmer ones. Look at each joint once more.'
+          : `${shifts(sheet) ? 'Through every gear and up' : 'Up'} to temperature. Look at each joint once more.`,
         'Good, and dry',
         byPhase(sheet, 'close'),
       )
