@@ -8,8 +8,6 @@ import { traitsImplied } from '../sheet/evaluatePredicate'
 import { settleWindow } from '../sheet/settleContested'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import type { Joint, Slug } from '../sheet/types'
-import { checkTorque } from '../torque/checkTorque'
-import { torqueFromSetting } from '../torque/correctForAdapter'
 import { toSi } from '../units/convertUnit'
 import type { Entered, Millilitres } from '../units/types'
 import {
@@ -25,9 +23,11 @@ import {
   pressuresSince,
   runningSince,
 } from './carState'
+import { judgeTorque } from './judgeTorque'
 import { dueBefore, listDue } from './obligations'
+import { outOfReason } from './outOfReason'
 import { torquesAsked } from './torquesAsked'
-import type { Gate, JobBody, JobCommand, JobState, Person, Refusal, Role, TorqueJudged, TorqueSaid } from './types'
+import type { Gate, JobBody, JobCommand, JobState, Person, Refusal, Role, TorqueJudged } from './types'
 
 export type Context = {
   /** `newer`: the revision a job is to be moved to, for this car. */
@@ -41,9 +41,6 @@ export type Context = {
 }
 type Decision = Result<JobBody, Refusal>
 type Of<T extends JobCommand['type']> = Extract<JobCommand, { type: T }>
-
-/** Beyond these nothing on a car is meant: a slipped finger, or the wrong unit. */
-const reason = { torque: [0.5, 400], volume: [1, 40_000], temperature: [-40, 160] } as const
 
 const workers: Role[] = ['technician', 'lead', 'admin']
 const anyone: Role[] = ['technician', 'lead', 'desk', 'admin']
@@ -230,11 +227,6 @@ export function decide(state: JobState | undefined, command: JobCommand, context
 const unknown = (what: Extract<Refusal, { code: 'JOB_UNKNOWN_TARGET' }>['what'], id: string): Decision =>
   fail({ code: 'JOB_UNKNOWN_TARGET', what, id })
 
-function outOfReason(dimension: keyof typeof reason, value: number): Refusal | undefined {
-  const [low, high] = reason[dimension]
-  return value >= low && value <= high ? undefined : { code: 'JOB_QUANTITY_RANGE', dimension, value, low, high }
-}
-
 function volumeOf(entered: Entered<'volume'>): Result<Millilitres, Refusal> {
   const volume = toSi('volume', entered)
   const refusal = outOfReason('volume', volume)
@@ -342,7 +334,7 @@ function decideJoint(state: JobState, command: JointCommand, context: Context): 
     }
     case 'jointTorqued': {
       if (!record.seated) return needs('seated')
-      const judged = judgeTorque(joint, joint.id, command, context)
+      const judged = judgeTorque(joint, joint.id, command, context.person)
       return judged.ok ? ok({ ...command, ...judged.value }) : judged
     }
     case 'leakChecked':
@@ -356,42 +348,6 @@ function decideJoint(state: JobState, command: JointCommand, context: Context): 
 function guarded(gate: Gate, state: JobState, { resolved }: Context): Decision | undefined {
   const due = dueBefore(gate, resolved, state)
   return due.length > 0 ? fail({ code: 'JOB_GATE', gate, due }) : undefined
-}
-
-/**
- * A word about a torque, held against what the sheet says: inside its window, turned where the sheet states a turn; anything else takes a
- * lead with a reason.
- */
-function judgeTorque(
-  { torque: stated, turn }: { torque?: Joint['torque']; turn?: Joint['turn'] },
-  target: Slug,
-  said: TorqueSaid,
-  { person }: Context,
-): Result<TorqueJudged, Refusal> {
-  const { how, entered, adapter } = said
-  const accepted = (judged: TorqueJudged, otherwise: Refusal): Result<TorqueJudged, Refusal> => {
-    if (person.role !== 'lead') return fail(otherwise)
-    return said.reason?.trim() ? ok(judged) : fail({ code: 'JOB_REASON_NEEDED', field: 'reason' })
-  }
-  const words: TorqueSaid = {
-    how,
-    ...(entered && { entered }),
-    ...(adapter && { adapter }),
-    ...(said.reason !== undefined && { reason: said.reason }),
-  }
-  if (how === 'turn' && turn) return ok({ ...words, verdict: 'not-measured' })
-  if (how === 'turn' || how === 'feel') return accepted({ ...words, verdict: 'not-measured' }, { code: 'JOB_BY_FEEL', target })
-  if (!entered) return fail({ code: 'JOB_TORQUE_NEEDED', target })
-  const setting = toSi('torque', entered)
-  const torque = how === 'adapter' && adapter ? torqueFromSetting(setting, adapter) : setting
-  const absurd = outOfReason('torque', torque)
-  if (absurd) return fail(absurd)
-  const settled = settleWindow(stated ?? 'unknown')
-  if (settled.kind === 'unknown') return ok({ ...words, torque, verdict: 'not-measured' })
-  const window = settled.value
-  const { verdict } = checkTorque(torque, window)
-  const judged: TorqueJudged = { ...words, torque, window, verdict }
-  return verdict === 'inside' ? ok(judged) : accepted(judged, { code: 'JOB_TORQUE_OUTSIDE', target, torque, window, verdict })
 }
 
 function decideTightened(state: JobState, command: Of<'tightened'>, context: Context): Decision {
@@ -410,7 +366,7 @@ function decideTightened(state: JobState, command: Of<'tightened'>, context: Con
     if (torque === undefined) judged.push(null)
     else {
       if (!said) return fail({ code: 'JOB_TORQUE_NEEDED', target })
-      const one = judgeTorque({ torque }, target, said, context)
+      const one = judgeTorque({ torque }, target, said, context.person)
       if (!one.ok) return one
       judged.push(one.value)
     }

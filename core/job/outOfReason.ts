@@ -1,0 +1,9 @@
+import type { Refusal } from './types'
+
+/** Beyond these nothing on a car is meant: a slipped finger, or the wrong unit. */
+const reason = { torque: [0.5, 400], volume: [1, 40_000], temperature: [-40, 160] } as const
+
+export function outOfReason(dimension: keyof typeof reason, value: number): Refusal | undefined {
+  const [low, high] = reason[dimension]
+  return value >= low && value <= high ? undefined : { code: 'JOB_QUANTITY_RANGE', dimension, value, low, high }
+}
