@@ -199,7 +199,7 @@ describe('orderTasks', () => {
     const circle = tasksOf(['ground', 'ground'], [[], []]).map((task, i) => ({ ...task, after: [`t${1 - i}`] }))
     expect(orderTasks(circle, { start: 'ground', end: 'ground', moveMinutes: defaultMoveMinutes })).toMatchObject({
       ok: false,
-      error: { code: 'ACCESS_ORDER_IMPOSSIBLE', tasks: ['t0', 't1'] },
+      error: { code: 'ACCESS_ORDER_IMPOSSIBLE', tasks: [{ target: 't0' }, { target: 't1' }] },
     })
   })
 })
@@ -286,7 +286,11 @@ describe('planJob on the demo car', () => {
     ['ACCESS_NOTHING_CHOSEN', 'one', { lines: [] }],
     ['ACCESS_UNKNOWN_LINE', 'one', { lines: ['link'] }],
     ['ACCESS_LAYOUT_OPEN', undefined, { lines: ['supply'] }],
-    ['ACCESS_NO_WAY', 'one', { lines: ['supply'], forbidden: { 'joint:gearbox-out-joint': [0] } }],
+    ['ACCESS_RULED_OUT', 'one', { lines: ['supply'], forbidden: { 'joint:gearbox-out-joint': [0] } }],
+    ['ACCESS_UNKNOWN', 'one', { lines: ['supply'], done: ['no-such-cover'] }],
+    ['ACCESS_UNKNOWN', 'one', { lines: ['supply'], neighbours: ['no-such-part'] }],
+    ['ACCESS_UNKNOWN', 'one', { lines: ['supply'], joints: ['no-such-joint'] }],
+    ['ACCESS_UNKNOWN', 'one', { lines: ['supply'], forbidden: { 'joint:gearbox-out-joint': [7] } }],
   ] as const)('refuses with %s', (code, coolers, inputs) => {
     expect(planJob(demoCar(coolers), { start: 'ground', ...inputs })).toMatchObject({ ok: false, error: { code } })
   })

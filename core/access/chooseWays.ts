@@ -1,9 +1,10 @@
 import { fail, ok, type Result } from '../result'
-import type { LiftPosition, Needs, Slug } from '../sheet/types'
-import { eachBit, hasBit, isWithin, noBits, sharedOf, unionOf, withBit, type Bits } from './bits'
-import { placeBit } from './leastMoves'
+import type { Slug } from '../sheet/types'
+import { eachBit, isWithin, noBits, sharedOf, unionOf, type Bits } from './bits'
+import { leastOfAll, listOptions, numberOperations, perOperation, perWay, unionOfAll, type Open, type Option } from './listOptions'
 import type { KnownWay, OrderPrice } from './priceOrder'
-import type { SearchBudget } from './searchBudget'
+import { BudgetSpent, type SearchBudget } from './searchBudget'
+import { ShareBound } from './shareBound'
 import type { AccessIssue, Goal, OperationCost } from './types'
 
 /** A way for each goal, by index, and the operations on it, needs of needs included; the operations all of them take together. */
@@ -12,6 +13,8 @@ export type WayChoice = {
   through: Record<string, readonly Slug[]>
   operations: ReadonlySet<Slug>
   cost: number
+  /** Minutes by which the least can lie below this cost: 0, where it is proven to be the least. */
+  atMostFromLeast: number
 }
 export type MovePricing = {
   /** A lower bound for what any order costs that touches these places (bits of placeBit); where no order is priced, what the moves cost. */
@@ -24,24 +27,6 @@ export type MovePricing = {
   /** Shared by everything a plan searches; absent: no bound. */
   budget?: SearchBudget
 }
-/** A way with its needs met in one particular manner: every operation it takes, needs of needs included. */
-type Option = {
-  way: number
-  at: LiftPosition
-  minutes: number
-  operations: Bits
-  places: number
-  /** Moves that any choice with it takes, as far as anybody has asked. */
-  firm: number
-  asked: boolean
-}
-
-/** A goal not decided yet, the options still in question, and all the operations any of them takes. */
-type Open = { goal: number; options: readonly Option[]; used: Bits }
-
-/** Ties go to fewer operations, then to the sheet's order: worked in as minutes too few to matter. */
-const perOperation = 1e-6
-const perWay = 1e-9
 const slack = 1e-10
 
 /**
@@ -55,47 +40,21 @@ export function chooseWays(
   operations: ReadonlyMap<Slug, OperationCost>,
   moves: MovePricing,
 ): Result<WayChoice, AccessIssue> {
-  const list = [...operations.values()]
-  const indexOf = new Map(list.map((operation, i) => [operation.id, i]))
-  const costs = list.map(operation => operation.cost + perOperation)
-  const opPlaces = list.map(operation => placeBit('sometime', operation.at))
+  const numbers = numberOperations(operations)
+  const { list, costs } = numbers
+  const none = noBits(list.length)
   const priceOf = (wanted: Bits, done: Bits) => {
     let sum = 0
     eachBit(wanted, done, i => (sum += costs[i]!))
     return sum
   }
-  const placesOf = (wanted: Bits) => {
-    let places = 0
-    eachBit(wanted, none, i => (places |= opPlaces[i]!))
-    return places
-  }
-  const none = noBits(list.length)
   const idsOf = (bits: Bits): Slug[] => {
     const ids: Slug[] = []
     eachBit(bits, none, i => ids.push(list[i]!.id))
     return ids
   }
-  // An operation the car does not have, or that is ruled out, is no alternative.
-  const numbered = (needs: Needs): NumberedNeeds => needs.map(anyOf => anyOf.flatMap(id => indexOf.get(id) ?? []))
-  const needsOf = list.map(operation => numbered(operation.needs))
   const { order, budget } = moves
-  const optionsOf = goals.map(goal =>
-    undominated(
-      goal.ways.flatMap((way, i) => {
-        const needs = numbered(way.needs)
-        const places = goal.stages.reduce((bits, stage) => bits | placeBit(stage, way.at), 0)
-        return meetings(needs, none, needsOf, budget).map((met): Option => ({
-          way: i,
-          at: way.at,
-          minutes: way.minutes + i * perWay,
-          operations: met,
-          places: placesOf(met) | places,
-          firm: 0,
-          asked: false,
-        }))
-      }),
-    ),
-  )
+  const { optionsOf, isWhole } = listOptions(goals, numbers, budget)
   const shut = optionsOf.findIndex(options => options.length === 0)
   if (shut >= 0) return fail({ code: 'ACCESS_NO_WAY', goal: goals[shut]!.id })
 
@@ -108,7 +67,11 @@ export function chooseWays(
     let taken = done
     for (const { goal, options } of open) {
       const shared = options.reduce((common, option) => sharedOf(common, option.operations), options[0]!.operations)
-      known[goal] = { at: options.every(option => option.at === options[0]!.at) ? options[0]!.at : undefined, operations: shared }
+      known[goal] = {
+        at: options.every(option => option.at === options[0]!.at) ? options[0]!.at : undefined,
+        operations: shared,
+        open: true,
+      }
       taken = unionOf(taken, shared)
     }
     return order(known, taken, enough, least)
@@ -250,18 +213,33 @@ export function chooseWays(
     }
   }
   // Where the order is priced: straight down once, for something to beat; then everything that may beat it.
-  if (order) {
-    search(undecided, none, 0, 0, 0, 0, undefined, true)
-    improve()
+  let isProven = isWhole
+  try {
+    if (order) {
+      search(undecided, none, 0, 0, 0, 0, undefined, true)
+      improve()
+    }
+    search(undecided, none, 0, 0, 0, 0)
+  } catch (error) {
+    // Out of search: the best so far is an answer, if not the last word; an order that nobody has found yet may still be there.
+    if (!(error instanceof BudgetSpent) || !best || !Number.isFinite(best.cost)) throw error
+    isProven = false
   }
-  search(undecided, none, 0, 0, 0, 0)
   // The search always comes to a leaf: its bounds cut nothing before there is one. A cost of Infinity says that no order keeps the rules.
   const { cost, done, options } = best as unknown as NonNullable<typeof best>
+  if (!isWhole && !Number.isFinite(cost)) throw new BudgetSpent(budget?.most ?? 0)
   const ways = Object.fromEntries(goals.map((goal, i) => [goal.id, options[i]!.way]))
   const through = Object.fromEntries(goals.map((goal, i) => [goal.id, idsOf(options[i]!.operations)]))
   const taken = new Set(idsOf(done))
   const trifles = taken.size * perOperation + options.reduce((sum, { way }) => sum + way * perWay, 0)
-  return ok({ ways, through, operations: taken, cost: Math.round((cost - trifles) * 1e5) / 1e5 })
+  const rounded = Math.round((cost - trifles) * 1e5) / 1e5
+  return ok({
+    ways,
+    through,
+    operations: taken,
+    cost: rounded,
+    atMostFromLeast: isProven ? 0 : Math.max(0, Math.round((rounded - leastOfAll(goals, numbers) - moves.least(0)) * 1e5) / 1e5),
+  })
 }
 
 const isCovered = (fewer: Bits, more: Bits, done: Bits): boolean => fewer.every((word, i) => (word & ~done[i]! & ~more[i]!) === 0)
@@ -272,237 +250,4 @@ function freeOption(options: readonly Option[], done: Bits, places: number): Opt
   for (const option of options)
     if (isWithin(option.operations, done) && (option.places & ~places) === 0 && (!free || option.minutes < free.minutes)) free = option
   return free && options.every(option => option.minutes >= free.minutes) ? free : undefined
-}
-
-/** Drops options that another one covers: same position, no more operations taken, no more minutes. */
-const undominated = (options: readonly Option[]): Option[] =>
-  options.filter(
-    (option, i) =>
-      !options.some(
-        (other, j) =>
-          i !== j &&
-          other.at === option.at &&
-          other.minutes <= option.minutes &&
-          isWithin(other.operations, option.operations) &&
-          (other.minutes < option.minutes || !isWithin(option.operations, other.operations) || j < i),
-      ),
-  )
-
-type NumberedNeeds = readonly (readonly number[])[]
-
-/** Every least set of operations that meets the needs, needs of needs included. */
-function meetings(needs: NumberedNeeds, taken: Bits, needsOf: readonly NumberedNeeds[], budget?: SearchBudget): Bits[] {
-  const found: Bits[] = []
-  const meet = (open: NumberedNeeds, done: Bits): void => {
-    budget?.spend(1 + (found.length >> 4))
-    let met = 0
-    while (met < open.length && open[met]!.some(i => hasBit(done, i))) met++
-    if (met === open.length) {
-      if (!found.some(other => isWithin(other, done))) found.push(done)
-      return
-    }
-    const rest = open.slice(met + 1)
-    for (const i of open[met]!) meet(needsOf[i]!.length > 0 ? [...needsOf[i]!, ...rest] : rest, withBit(done, i))
-  }
-  meet(needs, taken)
-  return found
-}
-
-const unionOfAll = (options: readonly Option[], none: Bits): Bits =>
-  options.reduce<Bits>((any, option) => unionOf(any, option.operations), none)
-
-/**
- * Least extra cost of the open goals: each operation's cost is split among the goals that may take it, each goal takes its cheapest option
- * at those prices, and whatever the split the sum is never too high (a dual of the covering problem). It begins with equal shares; then
- * what a goal does not need of its shares goes to those it would make dearer, in rounds, while that raises the sum. Also the goal to branch
- * on: the one whose second-best option costs most more than its best. The innermost loop of a plan, so without closures.
- */
-class ShareBound {
-  at!: Open
-  readonly #costs: readonly number[]
-  /** What is left of an operation's cost for anybody who can use it. */
-  readonly #pool: Float64Array
-  /** A row of shares for each goal. */
-  #shares: readonly Float64Array[] = []
-  /** Shares as each level of the search left them. */
-  readonly #levels: Float64Array[][] = []
-  readonly #prices: Float64Array[]
-  #done: Bits = []
-
-  /** More than five rounds tighten the bound by less than they cost; where moves are cheap to price, each does. */
-  constructor(
-    costs: readonly number[],
-    optionsOf: readonly (readonly Option[])[],
-    readonly rounds: number,
-  ) {
-    this.#costs = costs
-    this.#pool = new Float64Array(costs.length)
-    this.#prices = optionsOf.map(options => new Float64Array(options.length))
-  }
-
-  /** Another level of the search: it begins with the shares as the level above left them. */
-  enter(open: readonly Open[], depth: number): void {
-    if (this.rounds === 0) return
-    while (this.#levels.length <= depth) this.#levels.push(this.#prices.map(() => new Float64Array(this.#costs.length)))
-    const rows = this.#levels[depth]!
-    if (depth > 0) for (const { goal } of open) rows[goal]!.set(this.#levels[depth - 1]![goal]!)
-    else this.#split(open, [], rows)
-  }
-
-  /** Equal shares for all goals that may use an operation. */
-  #split(open: readonly Open[], done: Bits, rows?: readonly Float64Array[]): void {
-    const pool = this.#pool
-    pool.fill(0)
-    for (const { used } of open)
-      for (let word = 0; word < used.length; word++)
-        for (let left = used[word]! & ~(done[word] ?? 0); left !== 0; left &= left - 1) pool[word * 32 + 31 - Math.clz32(left & -left)]!++
-    for (let i = 0; i < pool.length; i++) if (pool[i]! > 0) pool[i] = this.#costs[i]! / pool[i]!
-    if (rows) for (const { goal } of open) rows[goal]!.set(pool)
-  }
-
-  /** The bound; no better than `enough`, once it is that good. */
-  of(open: readonly Open[], done: Bits, depth: number, enough: number): number {
-    this.#done = done
-    const pool = this.#pool
-    if (this.rounds === 0) this.#split(open, done)
-    else {
-      this.#shares = this.#levels[depth]!
-      // What nobody has a share of, or had who is settled by now, is anybody's.
-      pool.set(this.#costs)
-      for (const { goal, used } of open) {
-        const shares = this.#shares[goal]!
-        for (let word = 0; word < used.length; word++) {
-          for (let left = used[word]! & ~done[word]!; left !== 0; left &= left - 1) {
-            const i = word * 32 + 31 - Math.clz32(left & -left)
-            pool[i]! -= shares[i]!
-          }
-        }
-      }
-      for (let i = 0; i < pool.length; i++) if (pool[i]! < 0) pool[i] = 0
-    }
-    let bound = 0
-    let regret = -1
-    for (const candidate of open) {
-      const { goal, options } = candidate
-      this.#price(goal, options, this.rounds === 0 ? pool : this.#shares[goal]!)
-      let [least, second] = [Infinity, Infinity]
-      for (let k = 0; k < options.length; k++) {
-        const price = this.#prices[goal]![k]!
-        if (price < least) {
-          second = least
-          least = price
-        } else if (price < second) second = price
-      }
-      bound += least
-      if (second - least > regret) {
-        regret = second - least
-        this.at = candidate
-      }
-    }
-    for (let round = 0; round < this.rounds && bound < enough; round++) {
-      for (const candidate of open) this.#release(candidate)
-      let raised = 0
-      for (const candidate of open) raised += this.#take(candidate)
-      bound += raised
-      if (raised < 1e-3) break
-    }
-    return bound
-  }
-
-  /**
-   * Without the options that, dearer than the cheapest of their goal and with the moves they take, leave no room; the same list when there
-   * are none.
-   */
-  within(open: readonly Open[], room: number, moves: number): readonly Open[] {
-    let changed = false
-    const kept = open.map((candidate): Open => {
-      const { goal, options } = candidate
-      const prices = this.#prices[goal]!
-      const first = leastOf(prices, options.length)
-      const left = options.filter((option, k) => prices[k]! - first + Math.max(moves, option.firm) < room)
-      if (left.length === options.length) return candidate
-      changed = true
-      return {
-        goal,
-        options: left,
-        used: unionOfAll(
-          left,
-          this.#done.map(() => 0),
-        ),
-      }
-    })
-    return changed ? kept : open
-  }
-
-  /** Prices a goal's options by shares. */
-  #price(goal: number, options: readonly Option[], shares: Float64Array): void {
-    const [done, prices] = [this.#done, this.#prices[goal]!]
-    for (let k = 0; k < options.length; k++) {
-      const { minutes, operations } = options[k]!
-      let price = minutes
-      for (let word = 0; word < operations.length; word++)
-        for (let left = operations[word]! & ~done[word]!; left !== 0; left &= left - 1)
-          price += shares[word * 32 + 31 - Math.clz32(left & -left)]!
-      prices[k] = price
-    }
-  }
-
-  /** Gives to the pool what a goal's options are dearer than its cheapest. */
-  #release({ goal, options, used }: Open): void {
-    const [done, shares, prices, pool] = [this.#done, this.#shares[goal]!, this.#prices[goal]!, this.#pool]
-    const first = leastOf(prices, options.length)
-    for (let word = 0; word < used.length; word++) {
-      for (let left = used[word]! & ~done[word]!; left !== 0; left &= left - 1) {
-        const bit = left & -left
-        const i = word * 32 + 31 - Math.clz32(bit)
-        let spare = shares[i]!
-        for (let k = 0; k < options.length && spare > 0; k++)
-          if ((options[k]!.operations[word]! & bit) !== 0 && prices[k]! - first < spare) spare = prices[k]! - first
-        if (spare <= 0) continue
-        shares[i]! -= spare
-        pool[i]! += spare
-        for (let k = 0; k < options.length; k++) if ((options[k]!.operations[word]! & bit) !== 0) prices[k]! -= spare
-      }
-    }
-  }
-
-  /** Takes from the pool what makes a goal's cheapest option dearer, step by step; gives the minutes gained. */
-  #take({ goal, options }: Open): number {
-    const [done, shares, prices, pool] = [this.#done, this.#shares[goal]!, this.#prices[goal]!, this.#pool]
-    const before = leastOf(prices, options.length)
-    for (let step = 0; step < 2 * options.length; step++) {
-      let [cheapest, second] = [0, Infinity]
-      for (let k = 1; k < options.length; k++) {
-        if (prices[k]! < prices[cheapest]!) {
-          second = prices[cheapest]!
-          cheapest = k
-        } else if (prices[k]! < second) second = prices[k]!
-      }
-      // Among equals a little is taken at a time, so that they rise together.
-      let wanted = Math.max(second - prices[cheapest]!, 0.5)
-      const { operations } = options[cheapest]!
-      let taken = false
-      for (let word = 0; word < operations.length && wanted > 0; word++) {
-        for (let left = operations[word]! & ~done[word]!; left !== 0 && wanted > 0; left &= left - 1) {
-          const bit = left & -left
-          const i = word * 32 + 31 - Math.clz32(bit)
-          const part = Math.min(pool[i]!, wanted)
-          if (part <= 0) continue
-          pool[i]! -= part
-          shares[i]! += part
-          wanted -= part
-          taken = true
-          for (let k = 0; k < options.length; k++) if ((options[k]!.operations[word]! & bit) !== 0) prices[k]! += part
-        }
-      }
-      if (!taken) break
-    }
-    return leastOf(prices, options.length) - before
-  }
-}
-
-function leastOf(prices: Float64Array, count: number): number {
-  let least = prices[0]!
-  for (let k = 1; k < count; k++) if (prices[k]! < least) least = prices[k]!
-  return least
 }

@@ -140,6 +140,8 @@ const stageKinds: readonly (readonly TaskKind[])[] = [
 export const stageOf = ({ kind, phase }: Task): number =>
   kind === 'level' && phase === 'fill' ? 1 : stageKinds.findIndex(kinds => kinds.includes(kind))
 
+const refOf = ({ kind, target }: Task) => ({ kind, target })
+
 /**
  * The sequence of lift positions with the least minutes spent moving the car. Exact: at every stop it never hurts to do all that can be
  * done there, except perhaps to start the engine; so only the sequence of positions is searched, cheapest first (A*, with the least moves
@@ -148,9 +150,9 @@ export const stageOf = ({ kind, phase }: Task): number =>
  */
 export function leastStops(tasks: readonly Task[], travel: Travel): Result<Stops, AccessIssue> {
   const graph = graphOf(tasks)
-  if (!('words' in graph)) return fail({ code: 'ACCESS_ORDER_IMPOSSIBLE', tasks: graph.map(task => task.id) })
+  if (!('words' in graph)) return fail({ code: 'ACCESS_ORDER_IMPOSSIBLE', tasks: graph.map(refOf) })
   const last = searchStops(graph, travel, leastAhead(travel), new Int32Array(graph.words))
-  if (!last) return fail({ code: 'ACCESS_ORDER_IMPOSSIBLE', tasks: tasks.map(task => task.id) })
+  if (!last) return fail({ code: 'ACCESS_ORDER_IMPOSSIBLE', tasks: tasks.map(refOf) })
   const { stops, runs } = trailOf(graph, last)
   return ok({ stops: stops.map(at => liftPositions[at]!), runs, moves: last.moves, cost: last.cost })
 }

@@ -3,7 +3,23 @@ import { developLine } from '../route/developLine'
 import { findClearances } from '../route/findClearances'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import { settleWindow } from '../sheet/settleContested'
-import type { Bleeder, BleedMethod, Fill, Hold, Joint, Level, Line, Neighbour, Operation, Sheet, Slug, System, Way } from '../sheet/types'
+import type {
+  Bleeder,
+  BleedMethod,
+  Fill,
+  Hold,
+  Joint,
+  Level,
+  Line,
+  Needs,
+  Neighbour,
+  Operation,
+  Sheet,
+  Slug,
+  System,
+  Way,
+} from '../sheet/types'
+import type { Standing } from './standing'
 import type { AccessIssue, Goal } from './types'
 
 export type Scope = {
@@ -22,26 +38,42 @@ export type Scope = {
   isolating: Operation | undefined
   goals: readonly Goal[]
 }
-export type ScopeInputs = { lines: readonly Slug[]; neighbours?: readonly Slug[]; bleed?: BleedMethod }
+export type ScopeInputs = {
+  lines: readonly Slug[]
+  /** Joints resealed alone: their line stays. */
+  joints?: readonly Slug[]
+  neighbours?: readonly Slug[]
+  bleed?: BleedMethod
+}
 
 /** Methods that take hands before the engine runs; the others happen while it fills or idles. */
 const bleedsByHand: readonly BleedMethod[] = ['lock-to-lock', 'pump-and-hold', 'vacuum', 'pressure', 'gravity']
 
 /**
- * What the job touches: lines, neighbours renewed with them, and what follows. Refuses an empty choice, a line the car does not have and a
- * layout nobody has looked at.
+ * What the job touches: lines, joints, neighbours renewed with them, what somebody has touched beside those, and what follows. Refuses an
+ * empty choice, anything the car does not have and a layout nobody has looked at.
  */
-export function scopeOf(resolved: ResolvedSheet, inputs: ScopeInputs): Result<Scope, AccessIssue> {
+export function scopeOf(
+  resolved: ResolvedSheet,
+  inputs: ScopeInputs,
+  touched: Pick<Standing, 'lines' | 'joints'> = { lines: [], joints: [] },
+): Result<Scope, AccessIssue> {
   const { sheet } = resolved
+  const chosen = new Set([...inputs.lines, ...touched.lines])
+  const chosenJoints = new Set([...(inputs.joints ?? []), ...touched.joints])
   const neighbours = sheet.neighbours.filter(neighbour => inputs.neighbours?.includes(neighbour.id))
-  if (inputs.lines.length === 0 && neighbours.length === 0) return fail({ code: 'ACCESS_NOTHING_CHOSEN' })
+  if (chosen.size === 0 && chosenJoints.size === 0 && !inputs.neighbours?.length) return fail({ code: 'ACCESS_NOTHING_CHOSEN' })
   if (resolved.open.length > 0) return fail({ code: 'ACCESS_LAYOUT_OPEN', lines: resolved.open.map(line => line.id) })
-  const missing = inputs.lines.find(id => !resolved.lines.some(line => line.id === id))
+  const isAmong = (items: readonly { id: Slug }[]) => (id: Slug) => items.some(item => item.id === id)
+  const missing = inputs.lines.find(id => !isAmong(resolved.lines)(id))
   if (missing !== undefined) return fail({ code: 'ACCESS_UNKNOWN_LINE', line: missing })
-  const chosen = new Set(inputs.lines)
+  const noJoint = inputs.joints?.find(id => !isAmong(resolved.joints)(id))
+  if (noJoint !== undefined) return fail({ code: 'ACCESS_UNKNOWN', what: 'joint', id: noJoint })
+  const noNeighbour = inputs.neighbours?.find(id => !isAmong(sheet.neighbours)(id))
+  if (noNeighbour !== undefined) return fail({ code: 'ACCESS_UNKNOWN', what: 'neighbour', id: noNeighbour })
   const lines = resolved.lines.filter(line => chosen.has(line.id))
   const beside = new Set(neighbours.flatMap(neighbour => neighbour.goals))
-  const joints = resolved.joints.filter(joint => chosen.has(joint.line) || beside.has(joint.id))
+  const joints = resolved.joints.filter(joint => chosen.has(joint.line) || chosenJoints.has(joint.id) || beside.has(joint.id))
   const wet = joints.length > 0
   const method = inputs.bleed && sheet.bleeding.allowed.includes(inputs.bleed) ? inputs.bleed : sheet.bleeding.allowed[0]
   const bleed =
@@ -59,7 +91,7 @@ export function scopeOf(resolved: ResolvedSheet, inputs: ScopeInputs): Result<Sc
     neighbours,
     isolating: passesLiveCable(resolved, lines) ? resolved.operations.find(operation => operation.isolates) : undefined,
   }
-  return ok({ ...scope, goals: listGoals(scope) })
+  return ok({ ...scope, goals: listGoals(scope, resolved.operations) })
 }
 
 /**
@@ -99,7 +131,7 @@ function passesLiveCable({ sheet }: ResolvedSheet, lines: readonly Line[]): bool
     live.length > 0 &&
     lines.some(line => {
       const developed = developLine(line.sections)
-      return developed.ok && findClearances(line.sections, developed.value, live).length > 0
+      return developed.ok && findClearances(line.sections, developed.value, live, { nearFactor: 1 }).length > 0
     })
   )
 }
@@ -114,8 +146,24 @@ const fillWays = ({ fills }: Pick<Scope, 'fills'>) =>
 export const chosenFill = (scope: Pick<Scope, 'fills'>, ways: Readonly<Record<string, number>>): Fill | undefined =>
   fillWays(scope)[ways[fillGoal(scope)] ?? 0]?.fill
 
+/**
+ * A part the engine does not need goes back when that moves the car least: before it runs, or after it stands again. What was let out
+ * through one is filled in first.
+ */
+export const staysOff = (operation: Operation, scope: Pick<Scope, 'fills'>): boolean =>
+  operation.engineMayRun && !(operation.drains && scope.fills.length > 0)
+
+/** What is read once the engine has run is not read through a part that had to go back for that: such an alternative is none. */
+function onlyOffWhileRunning(needs: Needs, scope: Pick<Scope, 'fills'>, operations: readonly Operation[]): Needs {
+  const mayStay = (id: Slug): boolean => {
+    const operation = operations.find(candidate => candidate.id === id)
+    return operation !== undefined && staysOff(operation, scope) && operation.needs.every(anyOf => anyOf.some(mayStay))
+  }
+  return needs.map(anyOf => anyOf.filter(mayStay))
+}
+
 /** Everything that must be reached, with its ways. A joint's ways also ask for whatever hides it: the leak check has to see it. */
-function listGoals(scope: Omit<Scope, 'goals'>): Goal[] {
+function listGoals(scope: Omit<Scope, 'goals'>, operations: readonly Operation[]): Goal[] {
   const seen = (joint: Joint, way: Way): Way => ({ ...way, needs: [...way.needs, ...joint.hiddenBy.map(id => [id])] })
   return [
     ...scope.joints.map((joint): Goal => ({
@@ -135,7 +183,7 @@ function listGoals(scope: Omit<Scope, 'goals'>): Goal[] {
     ...scope.levels.cold.map((level): Goal => ({ id: `level:${level.id}`, ways: level.ways, stages: ['fill'] })),
     ...[...scope.levels.idling, ...scope.levels.standing].map((level): Goal => ({
       id: `level:${level.id}`,
-      ways: level.ways,
+      ways: level.ways.map(way => ({ ...way, needs: onlyOffWhileRunning(way.needs, scope, operations) })),
       stages: ['prove'],
     })),
     ...(scope.isolating

@@ -1,9 +1,9 @@
-import { settleValue } from '../sheet/settleContested'
+import { needsTorque } from '../sheet/needsTorque'
 import {
   liftPositions,
   type Fill,
+  type Joint,
   type LiftPosition,
-  type Needs,
   type Operation,
   type Phase,
   type Reach,
@@ -11,9 +11,11 @@ import {
   type Slug,
   type Way,
 } from '../sheet/types'
-import { needsTorque } from '../sheet/needsTorque'
-import { chosenFill, fillGoal, type Scope } from './listGoals'
-import type { Task, TaskKind, WaitSpan } from './types'
+import { chosenFill, fillGoal, staysOff, type Scope } from './listGoals'
+import { listWaits } from './listWaits'
+import type { Standing } from './standing'
+import type { Task, TaskKind } from './types'
+import { waysIn, type WaysIn } from './waysIn'
 
 // Order among tasks that could be done at the same stop: the order the work goes.
 const rank: Record<TaskKind, number> = {
@@ -43,22 +45,29 @@ const rank: Record<TaskKind, number> = {
   'road-test': 3000,
 }
 
+/** The part of a way's minutes that a task takes: a way is priced for opening and closing. */
+const shares: Partial<Record<TaskKind, number>> = {
+  open: 0.5,
+  seat: 0.5,
+  release: 0.5,
+  fasten: 0.5,
+  withdraw: 0.5,
+  fit: 0.5,
+  renew: 1,
+  fill: 1,
+  bleed: 1,
+  level: 1,
+}
+export const shareOf = (kind: TaskKind): number => shares[kind] ?? 0
+
 /** What begins at a goal: whatever lies in the way is off by then. */
 const reaching = new Set<TaskKind>(['open', 'withdraw', 'fit', 'release', 'renew', 'fill', 'bleed', 'level'])
 const anywhere = { at: undefined, from: undefined, needs: [], minutes: 0 } as unknown as Way
-/** The operations among some needs that are taken, each once. */
-function chosenOf(needs: Needs, taken: ReadonlySet<Slug>): Slug[] {
-  const chosen: Slug[] = []
-  for (const anyOf of needs) for (const id of anyOf) if (taken.has(id) && !chosen.includes(id)) chosen.push(id)
-  return chosen
-}
 /** One of a kind in a job: their kind is their id. */
 const single = new Set<TaskKind>(['prepare', 'run', 'catch', 'stop', 'road-test'])
+export const taskId = (kind: TaskKind, target: Slug): string => (single.has(kind) ? kind : `${kind}:${target}`)
 
-/**
- * Ways by index, the operations taken, and those on the way to each goal; of a goal that says nothing of them, all taken that its way
- * names are.
- */
+/** Ways by index, the operations taken, and those on the way to each goal; without these the choice is still open and binds nothing. */
 export type Choice = {
   ways: Readonly<Record<string, number>>
   through?: Readonly<Record<string, readonly Slug[]>>
@@ -66,51 +75,84 @@ export type Choice = {
 }
 
 export type TaskOptions = {
-  /** Operations somebody has done before the job: counted and put back, not taken off. */
-  done?: readonly Slug[]
+  standing?: Pick<Standing, 'off' | 'done'>
   /** One line out and in before the next is opened. */
   oneAtATime?: boolean
   /** Which end is opened first where both can be; the harder one unless told. */
   firstEnd?: 'hardest' | 'easiest'
 }
 
+type About = {
+  /** The goal whose way says where, behind what, and how long. */
+  goal?: string
+  at?: LiftPosition
+  from?: Reach
+  minutes?: number
+  nudge?: number
+  helper?: boolean
+  still?: boolean
+}
+
+/** What the parts of a job's list share: who leads where, and the tasks so far. */
+type Job = {
+  sheet: Sheet
+  scope: Scope
+  operations: readonly Operation[]
+  choice: Choice
+  wayOf: (goal: string) => Way
+  throughOf: (goal: string) => readonly Slug[]
+  ins: WaysIn<Slug>
+  hasGoal: (goal: string) => boolean
+  /** The electrics are dead before anything is opened beside a live cable. */
+  dead: readonly string[]
+  put: (kind: TaskKind, target: Slug, phase: Phase, after: readonly string[], about?: About) => string
+  tasks: Task[]
+}
+
 /**
- * The whole job as tasks with their predecessors, for one choice of ways and operations. The rules of the trade are the arrows: electrics
- * dead before anything is opened beside a live cable; both sides capped as each joint opens; brackets and torque only when both ends of a
- * line are started; all tight before filling, all filled and bled before wiping, all wiped and everything the engine needs back before it
- * runs; nothing but looking while it runs; what hides a joint, or leads to it, stays off until its leak check.
+ * The job as tasks with their predecessors, for one choice of ways and operations; of a car in the middle of the work, what is left. The
+ * rules of the trade are the arrows: electrics dead before anything is opened beside a live cable; both sides capped as each joint opens;
+ * brackets and torque only when both ends of a line are started; all tight before filling, all filled and bled before wiping, all wiped and
+ * everything the engine needs back before it runs; nothing but looking while it runs; what hides a joint stays off until its leak
+ * check, and what leads to it as long as it can.
  */
 export function listTasks(sheet: Sheet, scope: Scope, choice: Choice, options: TaskOptions = {}): Task[] {
+  const job = jobOf(sheet, scope, choice, options)
+  const done = new Set([...(options.standing?.done ?? []), ...(options.standing?.off ?? []).map(id => `off:${id}`)])
+  const received = scope.lines.map(line => job.put('receive', line.id, 'before', []))
+  const prepared = job.put('prepare', sheet.id, 'before', received)
+  listOffs(job, prepared)
+  const tight = [...listLineWork(job, prepared, options), ...listBeside(job, prepared, options), ...listHolds(job, prepared)]
+  const fluid = listFluid(job, tight)
+  const wiped = listWiping(job, tight, fluid, done)
+  listProving(job, { ...fluid, tight, wiped })
+  // What has to wait for something comes after it, however long the wait.
+  const byId = new Map(job.tasks.map(task => [task.id, task]))
+  for (const wait of listWaits(sheet, job.tasks))
+    for (const id of wait.before) byId.get(id)!.after = [...byId.get(id)!.after, ...wait.after]
+  if (done.size === 0) return job.tasks
+  return job.tasks.filter(task => !done.has(task.id)).map(task => ({ ...task, after: task.after.filter(id => !done.has(id)) }))
+}
+
+function jobOf(sheet: Sheet, scope: Scope, choice: Choice, options: TaskOptions): Job {
   const goals = new Map(scope.goals.map(goal => [goal.id, goal]))
   // A goal whose way is still open could be reached from anywhere, for all that is known: its tasks bind nothing.
-  const wayOf = (goal: string): Way => goals.get(goal)!.ways[choice.ways[goal] ?? -1] ?? anywhere
+  const wayOf = (goal: string): Way => goals.get(goal)?.ways[choice.ways[goal] ?? -1] ?? anywhere
   const operations = sheet.operations.filter(operation => choice.operations.has(operation.id))
-  const doneOf = (needs: Needs): Slug[] => chosenOf(needs, choice.operations)
-  const offs = (needs: Needs) => doneOf(needs).map(id => `off:${id}`)
-  const throughOf = (goal: string): readonly Slug[] => choice.through?.[goal] ?? doneOf(wayOf(goal).needs)
+  const byId = new Map(operations.map(operation => [operation.id, operation]))
+  const sets = choice.through && Object.values(choice.through).map(ids => new Set(ids))
+  const off = new Set(options.standing?.off)
+  const ins = waysIn<Slug>({
+    isTaken: id => byId.has(id),
+    needsOf: id => (off.has(id) ? byId.get(id)!.needs.filter(anyOf => anyOf.length === 1) : byId.get(id)!.needs),
+    staysOff: id => staysOff(byId.get(id)!, scope),
+    isThrough: sets && ((id, other) => sets.some(set => set.has(id) && set.has(other))),
+  })
+  const throughOf = (goal: string): readonly Slug[] => choice.through?.[goal] ?? []
   const dead = scope.isolating && choice.operations.has(scope.isolating.id) ? [`off:${scope.isolating.id}`] : []
-  const withHelper = scope.bleed === 'pump-and-hold' || scope.bleed === 'lock-to-lock'
-
   const tasks: Task[] = []
-  type About = {
-    /** The goal whose way says where, behind what, and, by its share, how long. */
-    goal?: string
-    share?: number
-    at?: LiftPosition
-    from?: Reach
-    minutes?: number
-    nudge?: number
-    helper?: boolean
-    still?: boolean
-  }
-  const put = (
-    kind: TaskKind,
-    target: Slug,
-    phase: Phase,
-    after: readonly string[],
-    { goal, share = 0, at, from, minutes = 0, nudge = 0, helper = false, still = false }: About = {},
-  ) => {
-    const id = single.has(kind) ? kind : `${kind}:${target}`
+  const put: Job['put'] = (kind, target, phase, after, { goal, at, from, minutes = 0, nudge = 0, helper = false, still = false } = {}) => {
+    const id = taskId(kind, target)
     const way = goal === undefined ? undefined : wayOf(goal)
     tasks.push({
       id,
@@ -119,7 +161,7 @@ export function listTasks(sheet: Sheet, scope: Scope, choice: Choice, options: T
       phase,
       at: at ?? way?.at,
       from: from ?? way?.from,
-      minutes: way ? share * way.minutes : minutes,
+      minutes: way ? shareOf(kind) * way.minutes : minutes,
       priority: rank[kind] + nudge,
       after: goal !== undefined && reaching.has(kind) ? [...after, ...throughOf(goal).map(operation => `off:${operation}`)] : after,
       ...(goal !== undefined && { goal }),
@@ -128,92 +170,86 @@ export function listTasks(sheet: Sheet, scope: Scope, choice: Choice, options: T
     })
     return id
   }
+  return { sheet, scope, operations, choice, wayOf, throughOf, ins, hasGoal: goal => goals.has(goal), dead, put, tasks }
+}
 
-  const received = scope.lines.map(line => put('receive', line.id, 'before', []))
-  const prepared = put('prepare', sheet.id, 'before', received)
+function listOffs({ operations, ins, put }: Job, prepared: string): void {
   operations.forEach((operation, i) =>
-    put('off', operation.id, 'open', [prepared, ...offs(operation.needs)], {
+    put('off', operation.id, 'open', [prepared, ...ins.wayIn(operation.id).map(id => `off:${id}`)], {
       at: operation.at,
       from: operation.from,
-      minutes: options.done?.includes(operation.id) ? 0 : operation.off,
+      minutes: operation.off,
       nudge: operation.isolates ? -50 : i / 100,
     }),
   )
+}
 
-  // Hardest end first, unless told otherwise: the one that costs most minutes to reach.
-  const sign = options.firstEnd === 'easiest' ? -1 : 1
+/** Open and cap one joint. */
+function listOpening({ put }: Job, joint: Joint, after: readonly string[], nudge: number): string {
+  const goal = `joint:${joint.id}`
+  const open = put('open', joint.id, 'line', after, { goal, nudge })
+  return put('cap', joint.id, 'line', [open], { goal, nudge })
+}
+
+/** Hardest end first, unless told otherwise: the one that costs most minutes to reach. */
+function hardnessOf({ scope, wayOf }: Job, { firstEnd }: TaskOptions): Map<Slug, number> {
+  const sign = firstEnd === 'easiest' ? -1 : 1
   const byHardness = scope.joints.toSorted((a, b) => sign * (wayOf(`joint:${b.id}`).minutes - wayOf(`joint:${a.id}`).minutes))
-  const hardness = new Map(byHardness.map((joint, i) => [joint.id, 2 * i]))
+  return new Map(byHardness.map((joint, i) => [joint.id, 2 * i]))
+}
 
+/** The lines out and in again. Gives what must be done for them to be tight. */
+function listLineWork(job: Job, prepared: string, options: TaskOptions): string[] {
+  const { scope, put, dead } = job
+  const hardness = hardnessOf(job, options)
   const tight: string[] = []
-  const withdrawn: string[] = []
   let previous: string[] = []
   for (const [lineIndex, line] of scope.lines.entries()) {
     const joints = scope.joints.filter(joint => joint.line === line.id)
     const out = `withdraw:${line.id}`
-    const opened = joints.map(joint => {
-      const open = put('open', joint.id, 'line', [prepared, ...dead, ...previous], {
-        goal: `joint:${joint.id}`,
-        share: 0.5,
-        nudge: hardness.get(joint.id)!,
-      })
-      return put('cap', joint.id, 'line', [open], { goal: `joint:${joint.id}`, nudge: hardness.get(joint.id)! })
-    })
+    const opened = joints.map(joint => listOpening(job, joint, [prepared, ...dead, ...previous], hardness.get(joint.id)!))
     const holds = scope.holds.filter(hold => hold.line === line.id || hold.with.includes(line.id))
     const withdraw = put('withdraw', line.id, 'line', [...opened, ...holds.map(hold => `release:${hold.id}`)], {
       goal: out,
-      share: 0.5,
       nudge: lineIndex,
     })
-    withdrawn.push(withdraw)
     const compared = put('compare', line.id, 'line', [withdraw], { nudge: lineIndex })
     const sealed = joints
       .filter(joint => joint.seals.length > 0)
       .map(joint => put('seals', joint.id, 'line', [compared], { nudge: lineIndex }))
-    const fit = put('fit', line.id, 'line', [compared, ...sealed, ...(options.oneAtATime ? [] : ['catch'])], {
-      goal: out,
-      share: 0.5,
-      nudge: lineIndex,
-    })
-    const seated = joints.map(joint => put('seat', joint.id, 'line', [fit], { goal: `joint:${joint.id}`, share: 0.5, nudge: lineIndex }))
+    const fit = put('fit', line.id, 'line', [compared, ...sealed], { goal: out, nudge: lineIndex })
+    const seated = joints.map(joint => put('seat', joint.id, 'line', [fit], { goal: `joint:${joint.id}`, nudge: lineIndex }))
     tight.push(...seated)
-    for (const joint of joints.filter(needsTorque)) {
+    for (const joint of joints.filter(needsTorque))
       tight.push(put('torque', joint.id, 'line', seated, { goal: `joint:${joint.id}`, nudge: lineIndex }))
-    }
     if (options.oneAtATime) previous = seated
   }
-  // Joints of other lines, opened only for what is renewed behind them.
-  const beside = scope.joints.filter(joint => !scope.lines.some(line => line.id === joint.line))
-  const besideOpened = beside.map(joint => {
-    const open = put('open', joint.id, 'line', [prepared, ...dead], {
-      goal: `joint:${joint.id}`,
-      share: 0.5,
-      nudge: hardness.get(joint.id)!,
-    })
-    return put('cap', joint.id, 'line', [open], { goal: `joint:${joint.id}`, nudge: hardness.get(joint.id)! })
-  })
+  return tight
+}
+
+/** Joints opened for themselves or for what is renewed behind them, and what is renewed. */
+function listBeside(job: Job, prepared: string, options: TaskOptions): string[] {
+  const { sheet, scope, put, dead, hasGoal, tasks } = job
+  const hardness = hardnessOf(job, options)
+  const ofLines = new Set(scope.lines.map(line => line.id))
+  const beside = scope.joints.filter(joint => !ofLines.has(joint.line))
+  const besideOpened = beside.map(joint => listOpening(job, joint, [prepared, ...dead], hardness.get(joint.id)!))
+  const tight: string[] = []
   const renewed = scope.neighbours.map(neighbour => {
     const goal = `renew:${neighbour.id}`
-    const opened = neighbour.goals.filter(id => scope.joints.some(joint => joint.id === id)).map(id => `cap:${id}`)
-    const free = neighbour.goals.flatMap(id =>
-      scope.joints
-        .filter(joint => joint.id === id && scope.lines.some(line => line.id === joint.line))
-        .map(joint => `withdraw:${joint.line}`),
-    )
-    return {
-      neighbour,
-      task: put('renew', neighbour.id, 'line', [prepared, ...dead, ...opened, ...free], goals.has(goal) ? { goal, share: 1 } : {}),
-    }
+    const mine = scope.joints.filter(joint => neighbour.goals.includes(joint.id))
+    const free = mine.filter(joint => ofLines.has(joint.line)).map(joint => `withdraw:${joint.line}`)
+    const after = [prepared, ...dead, ...mine.map(joint => `cap:${joint.id}`), ...free]
+    return { neighbour, task: put('renew', neighbour.id, 'line', after, hasGoal(goal) ? { goal } : {}) }
   })
   for (const joint of beside) {
     const goal = `joint:${joint.id}`
     const behind = renewed.filter(({ neighbour }) => neighbour.goals.includes(joint.id)).map(({ task }) => task)
     const sealed = joint.seals.length > 0 ? [put('seals', joint.id, 'line', [`cap:${joint.id}`, ...behind])] : []
-    const seat = put('seat', joint.id, 'line', [`cap:${joint.id}`, ...behind, ...sealed], { goal, share: 0.5 })
+    const seat = put('seat', joint.id, 'line', [`cap:${joint.id}`, ...behind, ...sealed], { goal })
     tight.push(seat)
     if (needsTorque(joint)) tight.push(put('torque', joint.id, 'line', [seat], { goal }))
   }
-  tight.push(...renewed.map(({ task }) => task))
   // The new line goes on what is renewed behind it.
   for (const { neighbour, task } of renewed)
     for (const fit of tasks.filter(
@@ -221,59 +257,81 @@ export function listTasks(sheet: Sheet, scope: Scope, choice: Choice, options: T
         candidate.kind === 'fit' && scope.joints.some(joint => joint.line === candidate.target && neighbour.goals.includes(joint.id)),
     ))
       fit.after = [...fit.after, task]
-  if (scope.joints.length > 0) put('catch', sheet.id, 'line', [...withdrawn, ...besideOpened])
-  for (const hold of scope.holds) {
+  if (scope.joints.length > 0) put('catch', sheet.id, 'line', [...scope.lines.map(line => `withdraw:${line.id}`), ...besideOpened])
+  return [...tight, ...renewed.map(({ task }) => task)]
+}
+
+function listHolds({ scope, put, dead }: Job, prepared: string): string[] {
+  return scope.holds.map(hold => {
     const goal = `hold:${hold.id}`
-    put('release', hold.id, 'line', [prepared, ...dead], { goal, share: 0.5 })
+    put('release', hold.id, 'line', [prepared, ...dead], { goal })
     const lines = scope.lines.filter(line => line.id === hold.line || hold.with.includes(line.id)).map(line => line.id)
     const seated = scope.joints.filter(joint => lines.includes(joint.line)).map(joint => `seat:${joint.id}`)
-    tight.push(put('fasten', hold.id, 'line', seated, { goal, share: 0.5 }))
-  }
+    return put('fasten', hold.id, 'line', seated, { goal })
+  })
+}
 
-  let filled: string[] = tight
+type Filled = { filled: readonly string[]; cold: readonly string[]; fill: Fill | undefined }
+
+/** All tight before anything is filled in, what was let out elsewhere shut again, and filled before it is bled. */
+function listFluid({ sheet, scope, operations, choice, put }: Job, tight: readonly string[]): Filled {
+  let filled = tight
   const fill = chosenFill(scope, choice.ways)
   if (fill) {
-    // What was let out somewhere is shut again before anything is filled in.
     const shut = operations.filter(operation => operation.drains).map(operation => `on:${operation.id}`)
-    filled = [put('fill', fill.id, 'fill', [...tight, ...shut], { goal: fillGoal(scope), share: 1 })]
+    const caught = scope.joints.length > 0 ? ['catch'] : []
+    filled = [put('fill', fill.id, 'fill', [...tight, ...shut, ...caught], { goal: fillGoal(scope) })]
   }
-  if (scope.bleed === 'lock-to-lock') filled = [put('bleed', sheet.id, 'fill', filled, { minutes: 5, helper: withHelper })]
+  const helper = scope.bleed === 'pump-and-hold' || scope.bleed === 'lock-to-lock'
+  if (scope.bleed === 'lock-to-lock') filled = [put('bleed', sheet.id, 'fill', filled, { minutes: 5, helper })]
   else if (scope.bleeders.length > 0) {
-    filled = scope.bleeders.map(bleeder =>
-      put('bleed', bleeder.id, 'fill', filled, { goal: `bleed:${bleeder.id}`, share: 1, helper: withHelper }),
-    )
+    const before = filled
+    filled = scope.bleeders.map(bleeder => put('bleed', bleeder.id, 'fill', before, { goal: `bleed:${bleeder.id}`, helper }))
   }
-  const cold = scope.levels.cold.map(level => put('level', level.id, 'fill', filled, { goal: `level:${level.id}`, share: 1 }))
-  // Each stop's joints are wiped there, once they are tight; where the fluid goes in, after it is in.
+  const cold = scope.levels.cold.map(level => put('level', level.id, 'fill', filled, { goal: `level:${level.id}` }))
+  return { filled, cold, fill }
+}
+
+/** Each stop's joints are wiped there, once they are tight; where the fluid goes in, after it is in. */
+function listWiping({ scope, wayOf, put }: Job, tight: readonly string[], { filled, fill }: Filled, done: ReadonlySet<string>): string[] {
   const fillAt = fill && wayOf(fillGoal(scope)).at
   const tightened = new Set(tight)
-  const wiped = liftPositions
-    .flatMap(at => {
-      const here = scope.joints
-        .filter(joint => wayOf(`joint:${joint.id}`).at === at)
-        .flatMap(joint => [`seat:${joint.id}`, `torque:${joint.id}`])
-        .filter(id => tightened.has(id))
-      return here.length > 0 ? [{ at, here }] : []
-    })
-    .map(({ at, here }) => {
-      return put('wipe', at, 'prove', at === fillAt ? filled : here, { at })
-    })
+  return liftPositions.flatMap(at => {
+    const here = scope.joints
+      .filter(joint => wayOf(`joint:${joint.id}`).at === at)
+      .flatMap(joint => [`seat:${joint.id}`, `torque:${joint.id}`])
+      .filter(id => tightened.has(id))
+    if (here.length === 0 || (done.has(`wipe:${at}`) && here.every(id => done.has(id)))) return []
+    return [put('wipe', at, 'prove', at === fillAt ? filled : here, { at })]
+  })
+}
 
-  const deeper = deeperOf(operations, doneOf)
-  const waitsFor = finishedBefore(operations, scope, { throughOf, doneOf, deeper, has: new Set(tight), fill })
-  // What is looked at once the engine runs: what leads there stays off until then.
+/** The engine runs, everything is looked at, everything goes back. */
+function listProving(
+  job: Job,
+  { tight, filled, wiped, cold, fill }: Filled & { tight: readonly string[]; wiped: readonly string[] },
+): void {
+  const { sheet, scope, operations, ins, put, tasks, dead } = job
+  const waitsFor = finishedBefore(job, { has: new Set(tight), fill })
   const isLook = new Set([
     ...scope.joints.map(joint => `leak:${joint.id}`),
     ...[...scope.levels.idling, ...scope.levels.standing].map(level => `level:${level.id}`),
   ])
-  const isLate = (operation: Operation): boolean =>
-    staysOff(operation, scope) && (waitsFor.get(operation.id)!.some(id => isLook.has(id)) || deeper.get(operation.id)!.some(isLate))
-  const late = new Set(operations.filter(isLate).map(operation => operation.id))
-  const backFirst = operations.filter(operation => !staysOff(operation, scope)).map(operation => `on:${operation.id}`)
+  // What is looked at once the engine runs: what leads there stays off until then.
+  const late = new Set<Slug>()
+  const isLate = ({ id }: Operation) =>
+    ins.mayStay(id) === true &&
+    (waitsFor.get(id)!.some(task => isLook.has(task)) ||
+      operations.some(deeper => late.has(deeper.id) && ins.wayIn(deeper.id).includes(id)))
+  for (let before = -1; before < late.size;) {
+    before = late.size
+    for (const operation of operations) if (isLate(operation)) late.add(operation.id)
+  }
+  const backFirst = operations.filter(({ id }) => ins.mayStay(id) === false).map(({ id }) => `on:${id}`)
   const looks: string[] = []
   if (scope.joints.length > 0) {
     const run = put('run', sheet.id, 'engine', [...wiped, ...filled, ...cold, ...backFirst])
-    const idling = scope.levels.idling.map(level => put('level', level.id, 'prove', [run], { goal: `level:${level.id}`, share: 1 }))
+    const idling = scope.levels.idling.map(level => put('level', level.id, 'prove', [run], { goal: `level:${level.id}` }))
     looks.push(...idling)
     for (const joint of scope.joints) looks.push(put('leak', joint.id, 'prove', [run], { goal: `joint:${joint.id}` }))
     // A joint may be looked at after that as well.
@@ -281,9 +339,7 @@ export function listTasks(sheet: Sheet, scope: Scope, choice: Choice, options: T
     looks.push(...stopped)
     // With the engine off is with the engine off: once it stands again.
     looks.push(
-      ...scope.levels.standing.map(level =>
-        put('level', level.id, 'prove', [run, ...stopped], { goal: `level:${level.id}`, share: 1, nudge: 300 }),
-      ),
+      ...scope.levels.standing.map(level => put('level', level.id, 'prove', [run, ...stopped], { goal: `level:${level.id}`, nudge: 300 })),
     )
   }
   const still = looks.filter(id => id === 'stop')
@@ -295,7 +351,7 @@ export function listTasks(sheet: Sheet, scope: Scope, choice: Choice, options: T
       from: operation.from,
       minutes: operation.on,
       nudge: operation.isolates ? nudge + 5 : nudge,
-      still: still.length > 0 && staysOff(operation, scope),
+      still: still.length > 0 && ins.mayStay(operation.id) !== false,
     })
   })
   if (dead.length > 0) {
@@ -304,93 +360,22 @@ export function listTasks(sheet: Sheet, scope: Scope, choice: Choice, options: T
     last.after = [...last.after, ...tight]
   }
   if (sheet.proving.roadTest && scope.joints.length > 0) put('road-test', sheet.id, 'close', [...backOn, ...looks], { at: 'ground' })
-  // What has to wait for something comes after it, however long the wait.
-  const byId = new Map(tasks.map(task => [task.id, task]))
-  for (const wait of listWaits(sheet, tasks)) for (const id of wait.before) byId.get(id)!.after = [...byId.get(id)!.after, ...wait.after]
-  return tasks
-}
-
-/**
- * What has to pass between tasks: the sheet's own waits, the engine's minutes before a joint counts as dry, rest for air to rise. Only
- * what touches this job.
- */
-export function listWaits(sheet: Sheet, tasks: readonly Task[]): WaitSpan[] {
-  const has = new Map(tasks.map(task => [task.id, task]))
-  // A sheet may say “fill” or “level” without naming the point.
-  const named = (refs: readonly string[]) =>
-    refs.flatMap(ref => (has.has(ref) ? [ref] : tasks.filter(task => task.kind === ref).map(task => task.id)))
-  const own = (sheet.waits ?? [])
-    .map((wait): WaitSpan => ({ ...wait, after: named(wait.after), before: named(wait.before) }))
-    .filter((wait, i) => wait.before.length > 0 && (wait.after.length > 0 || sheet.waits![i]!.after.length === 0))
-  const leak = settleValue(sheet.proving.leakMinutes)
-  const looks = tasks.filter(task => task.kind === 'leak').map(task => task.id)
-  const rest = sheet.bleeding.parameters.restMinutes
-  const bled = tasks.filter(task => task.kind === 'bleed').map(task => task.id)
-  return [
-    ...own,
-    ...(leak.kind !== 'unknown' && looks.length > 0
-      ? [
-          {
-            id: 'leak',
-            kind: 'leak',
-            text: 'Engine running before a joint counts as dry',
-            minutes: leak.value,
-            after: ['run'],
-            before: [...looks, ...(has.has('stop') ? ['stop'] : [])],
-          } satisfies WaitSpan,
-        ]
-      : []),
-    ...(rest !== undefined && bled.length > 0 && has.has('run')
-      ? [{ id: 'rest', kind: 'rest', text: 'Rest, so that the air rises', minutes: rest, after: bled, before: ['run'] } satisfies WaitSpan]
-      : []),
-  ]
-}
-
-/**
- * A part the engine does not need goes back when that moves the car least: before it runs, or after it stands again. What was let out
- * through one is filled in first.
- */
-export const staysOff = (operation: Operation, scope: Scope): boolean =>
-  operation.engineMayRun && !(operation.drains && scope.fills.length > 0)
-
-type Around = {
-  throughOf: (goal: string) => readonly Slug[]
-  doneOf: (needs: Needs) => Slug[]
-  deeper: ReadonlyMap<Slug, readonly Operation[]>
-  has: ReadonlySet<string>
-  fill: Fill | undefined
-}
-
-/** For each chosen operation, the chosen ones that need it. */
-function deeperOf(operations: readonly Operation[], doneOf: (needs: Needs) => Slug[]): Map<Slug, Operation[]> {
-  const deeper = new Map(operations.map((operation): [Slug, Operation[]] => [operation.id, []]))
-  for (const operation of operations) for (const id of doneOf(operation.needs)) deeper.get(id)!.push(operation)
-  return deeper
 }
 
 /** What must be finished before each part may go back on: what lies deeper, and all that it leads to. */
 function finishedBefore(
-  operations: readonly Operation[],
-  scope: Scope,
-  { throughOf, doneOf, deeper, has, fill }: Around,
+  { scope, operations, throughOf, ins }: Job,
+  { has, fill }: { has: ReadonlySet<string>; fill: Fill | undefined },
 ): Map<Slug, string[]> {
-  const byId = new Map(operations.map(operation => [operation.id, operation]))
-  const waits = new Map(
-    operations.map((operation): [Slug, string[]] => [
-      operation.id,
-      [`off:${operation.id}`, ...deeper.get(operation.id)!.map(other => `on:${other.id}`)],
-    ]),
-  )
-  const needsOf = new Map(operations.map(operation => [operation.id, doneOf(operation.needs)]))
-  const reach = (goal: string, finished: readonly string[], seen: readonly string[] = []) => {
+  const waits = new Map(operations.map((operation): [Slug, string[]] => [operation.id, [`off:${operation.id}`]]))
+  for (const { id } of operations) for (const outer of ins.wayIn(id)) waits.get(outer)!.push(`on:${id}`)
+  const reach = (goal: string, finished: readonly string[], seen: readonly string[] = [], hidden: readonly Slug[] = []) => {
     const way = new Set(throughOf(goal))
     // A set visits what is added while it is walked.
-    for (const id of way) for (const further of needsOf.get(id)!) way.add(further)
+    for (const id of way) for (const further of ins.wayIn(id)) way.add(further)
     for (const id of way) {
-      const list = waits.get(id)!
-      list.push(...finished)
-      // What the engine needs cannot wait for a look that needs the engine.
-      if (staysOff(byId.get(id)!, scope)) list.push(...seen)
+      // What the engine needs, or lies behind such a part, cannot wait for a look that needs the engine; what hides it must.
+      waits.get(id)!.push(...finished, ...(ins.mayStay(id) === true || hidden.includes(id) ? seen : []))
     }
   }
   for (const joint of scope.joints)
@@ -398,6 +383,7 @@ function finishedBefore(
       `joint:${joint.id}`,
       [`seat:${joint.id}`, `torque:${joint.id}`].filter(id => has.has(id)),
       [`leak:${joint.id}`],
+      joint.hiddenBy,
     )
   for (const hold of scope.holds) reach(`hold:${hold.id}`, [`fasten:${hold.id}`])
   for (const line of scope.lines) reach(`withdraw:${line.id}`, [`fit:${line.id}`])

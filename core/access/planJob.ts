@@ -1,22 +1,26 @@
 import { fail, ok, type Result } from '../result'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
-import type { BleedMethod, LiftPosition, Slug } from '../sheet/types'
+import type { BleedMethod, LiftPosition, Operation, Slug, Way } from '../sheet/types'
 import { minutes } from '../units/types'
 import { chooseWays, type WayChoice } from './chooseWays'
 import { leastMoves } from './leastMoves'
+import { leastStops, type Travel } from './leastStops'
 import { moveMinutesOf, usualLift, type LiftMinutes } from './liftMinutes'
 import { scopeOf, type Scope } from './listGoals'
-import { listTasks, listWaits, type Choice } from './listTasks'
-import { leastStops } from './leastStops'
+import { listTasks, shareOf, type Choice, type TaskOptions } from './listTasks'
+import { listWaits, waitsLeft } from './listWaits'
 import { orderTasks } from './orderTasks'
 import { orderPricing, type OrderPrice } from './priceOrder'
 import { scheduleTasks } from './scheduleTasks'
 import { BudgetSpent, planBudget, SearchBudget } from './searchBudget'
-import { currentPlanner, type AccessIssue, type Goal, type MoveMinutes, type OperationCost, type Plan, type Visit } from './types'
+import { untouched, type Standing } from './standing'
+import { currentPlanner, type AccessIssue, type Goal, type OperationCost, type Plan, type TaskKind, type Visit } from './types'
 
 /** What a technician has decided; remembered in the job, and all a plan is made from besides the sheet. */
 export type PlanInputs = {
   lines: readonly Slug[]
+  /** Joints opened and sealed anew alone: their line stays. */
+  joints?: readonly Slug[]
   start: LiftPosition
   /** Ways the technician has ruled out: goal id → indexes into the sheet's list. */
   forbidden?: Readonly<Record<string, readonly number[]>>
@@ -33,39 +37,50 @@ export type PlanInputs = {
 }
 
 /**
- * From the lines to be replaced to the whole ordered job, at least total minutes: operations off and on with their priced risk, the chosen
- * ways, and the moves of the car. The car ends on the ground. Waits lengthen the clock, not the hands. Deterministic: same sheet and
- * inputs, same plan. A job that would take more search than the budget is refused with ACCESS_BUDGET.
+ * From what is wanted to the whole ordered job, at least total minutes: operations off and on with their priced risk, the chosen ways, and
+ * the moves of the car. It begins with the car as it stands, untouched unless told, and ends on the ground. Waits lengthen the clock, not
+ * the hands. Deterministic: same sheet, inputs and standing, same plan. Beyond the budget of search the best plan found is given with how
+ * far it can be from the least, or ACCESS_BUDGET where none was found.
  */
-export function planJob(resolved: ResolvedSheet, wanted: PlanInputs, budget = new SearchBudget(planBudget)): Result<Plan, AccessIssue> {
+export function planJob(
+  resolved: ResolvedSheet,
+  inputs: PlanInputs,
+  standing: Standing = untouched(resolved, inputs),
+  budget = new SearchBudget(planBudget),
+): Result<Plan, AccessIssue> {
   try {
-    return planWithin(resolved, wanted, budget)
+    return planWithin(resolved, inputs, standing, budget)
   } catch (error) {
     if (error instanceof BudgetSpent) return fail({ code: 'ACCESS_BUDGET', nodes: error.most })
     throw error
   }
 }
 
-function planWithin(resolved: ResolvedSheet, wanted: PlanInputs, budget: SearchBudget): Result<Plan, AccessIssue> {
-  const inputs = withOuterParts(resolved, wanted)
+function planWithin(resolved: ResolvedSheet, inputs: PlanInputs, standing: Standing, budget: SearchBudget): Result<Plan, AccessIssue> {
+  const scope = scopeOf(resolved, inputs, standing)
+  if (!scope.ok) return scope
+  const stray = unknownName(resolved, scope.value, inputs)
+  if (stray) return fail(stray)
+  const options: TaskOptions = { standing, oneAtATime: inputs.oneAtATime, firstEnd: inputs.firstEnd }
   const moveMinutes = moveMinutesOf(inputs.lift ?? usualLift)
-  const chosen = chooseForJob(resolved, inputs, moveMinutes, budget)
+  const chosen = chooseForJob(resolved, scope.value, inputs, options, { start: standing.at, end: 'ground', moveMinutes, budget })
   if (!chosen.ok) return chosen
-  const { scope, goals, choice } = chosen.value
-  const travel = { start: inputs.start, end: 'ground' as const, moveMinutes, budget }
-  const tasks = listTasks(resolved.sheet, scope, choice, inputs)
+  const { choice } = chosen.value
+  const tasks = listTasks(resolved.sheet, scope.value, choice, options)
+  // The order of what was chosen is one search, with a budget of its own.
+  const travel = { start: standing.at, end: 'ground' as const, moveMinutes, budget: new SearchBudget(planBudget) }
   const ordered = orderTasks(tasks, travel)
   if (!ordered.ok) return ordered
-  const { visits, timeline } = scheduleTasks(ordered.value.visits.map(withKeyHeld), listWaits(resolved.sheet, tasks), travel)
-  const taken = resolved.operations.filter(operation => choice.operations.has(operation.id))
-  const operationMinutes = taken.reduce(
-    (sum, operation) => sum + (inputs.done?.includes(operation.id) ? 0 : operation.off) + operation.on,
-    0,
+  const { visits, timeline } = scheduleTasks(
+    ordered.value.visits.map(withKeyHeld),
+    waitsOf(resolved, scope.value, choice, standing),
+    travel,
   )
-  const bleeding = tasks
-    .filter(task => task.kind === 'bleed' && !goals.some(goal => goal.id === task.id))
-    .reduce((sum, task) => sum + task.minutes, 0)
-  const work = goals.reduce((sum, goal) => sum + goal.ways[choice.ways[goal.id]!]!.minutes, bleeding)
+  const taken = resolved.operations.filter(operation => choice.operations.has(operation.id))
+  const isOff = new Set(standing.off)
+  const sumOf = (kinds: (kind: TaskKind) => boolean) => tasks.reduce((sum, task) => sum + (kinds(task.kind) ? task.minutes : 0), 0)
+  const operationMinutes = sumOf(kind => kind === 'off' || kind === 'on')
+  const work = sumOf(kind => kind !== 'off' && kind !== 'on')
   return ok({
     planner: currentPlanner,
     ways: choice.ways,
@@ -79,10 +94,23 @@ function planWithin(resolved: ResolvedSheet, wanted: PlanInputs, budget: SearchB
       moves: minutes(ordered.value.cost),
       total: minutes(operationMinutes + work + ordered.value.cost),
       clock: minutes(timeline.clock),
-      risk: minutes(taken.reduce((sum, operation) => sum + (operation.risk?.price ?? 0), 0)),
+      risk: minutes(taken.reduce((sum, { id, risk }) => sum + (isOff.has(id) ? 0 : (risk?.price ?? 0)), 0)),
     },
     openOrder: visits.flatMap(visit => visit.tasks.filter(task => task.kind === 'open').map(task => task.target)),
+    atMostFromLeast: minutes(choice.atMostFromLeast),
   })
+}
+
+/** A name in the wishes that nothing on this car answers to. */
+function unknownName(resolved: ResolvedSheet, { goals }: Scope, { done = [], forbidden = {} }: PlanInputs): AccessIssue | undefined {
+  const operation = done.find(id => !resolved.sheet.operations.some(candidate => candidate.id === id))
+  if (operation !== undefined) return { code: 'ACCESS_UNKNOWN', what: 'operation', id: operation }
+  for (const [id, ways] of Object.entries(forbidden)) {
+    // What was ruled out for a goal that is no longer wanted stays ruled out, and waits.
+    const goal = goals.find(candidate => candidate.id === id)
+    if (goal && ways.some(way => way >= goal.ways.length)) return { code: 'ACCESS_UNKNOWN', what: 'way', id }
+  }
+  return undefined
 }
 
 /** Nobody under a raised car reaches its key: starting and stopping it takes somebody who sat in it before it went up. */
@@ -91,97 +119,99 @@ const withKeyHeld = (visit: Visit): Visit =>
     ? { ...visit, tasks: visit.tasks.map(task => (task.kind === 'run' || task.kind === 'stop' ? { ...task, helper: true } : task)) }
     : visit
 
-/** What is off already was got at somehow: the parts outside it are off as well. */
-function withOuterParts(resolved: ResolvedSheet, inputs: PlanInputs): PlanInputs {
-  if (!inputs.done?.length) return inputs
-  const done = new Set(inputs.done.filter(id => resolved.operations.some(operation => operation.id === id)))
-  // A set visits what is added while it is walked.
-  for (const id of done)
-    for (const anyOf of resolved.operations.find(operation => operation.id === id)?.needs ?? [])
-      if (!anyOf.some(other => done.has(other))) done.add(anyOf[0]!)
-  return { ...inputs, done: [...done] }
+function waitsOf({ sheet }: ResolvedSheet, scope: Scope, choice: Choice, standing: Standing) {
+  const whole = listTasks(sheet, scope, choice)
+  const done = new Set([...standing.done, ...standing.off.map(id => `off:${id}`)])
+  return waitsLeft(listWaits(sheet, whole), id => done.has(id), standing.done.length > 0)
 }
 
-type Candidate = Choice
-type Chosen = { scope: Scope; goals: readonly Goal[]; choice: WayChoice }
+type Chosen = { goals: readonly Goal[]; choice: WayChoice }
+const lineWork: readonly TaskKind[] = ['open', 'release', 'withdraw', 'fit', 'seat', 'torque', 'fasten', 'renew']
 
-/** The choice of ways and operations for a job, without its order; `cost` is what was minimised. */
+/** What must still be reached, with the minutes that are left to spend there. */
+function goalsLeft(resolved: ResolvedSheet, scope: Scope, options: TaskOptions): Goal[] {
+  // With nothing chosen yet, and so every task where it may be.
+  const tasks = listTasks(resolved.sheet, scope, { ways: {}, operations: new Set() }, options)
+  const work = tasks.some(task => lineWork.includes(task.kind))
+  return scope.goals.flatMap(goal => {
+    if (goal.stages.length === 0) return work ? [goal] : []
+    const mine = tasks.filter(task => task.goal === goal.id)
+    const share = mine.reduce((sum, task) => sum + shareOf(task.kind), 0)
+    return mine.length > 0 ? [{ ...goal, ways: goal.ways.map(way => ({ ...way, minutes: minutes(way.minutes * share) })) }] : []
+  })
+}
+/** The choice of ways and operations for a job, without its order. */
 function chooseForJob(
   resolved: ResolvedSheet,
+  scope: Scope,
   inputs: PlanInputs,
-  moveMinutes: MoveMinutes,
-  budget: SearchBudget,
+  options: TaskOptions,
+  travel: Travel,
 ): Result<Chosen, AccessIssue> {
-  const scope = scopeOf(resolved, inputs)
-  if (!scope.ok) return scope
-  const { goals } = scope.value
+  const goals = goalsLeft(resolved, scope, options)
   const barred = allowedGoals(goals, inputs.forbidden ?? {})
-  const done = new Set(inputs.done)
-  const lacks = (tools: readonly string[]) => inputs.missingTools?.find(tool => tools.includes(tool))
-  const costs = (usable: boolean) =>
-    new Map(
-      resolved.operations
-        .filter(operation => !usable || done.has(operation.id) || lacks(operation.tools) === undefined)
-        .map((operation): [Slug, OperationCost] =>
-          // What is off already costs nothing more: it has to go back whether it is used or not.
-          [
-            operation.id,
-            {
-              id: operation.id,
-              at: operation.at,
-              cost: done.has(operation.id) ? 0 : operation.off + operation.on + (operation.risk?.price ?? 0),
-              needs: operation.needs,
-            },
-          ],
-        ),
-    )
-  const withDone = <C extends Candidate>(choice: C): C => ({
+  const isOff = new Set(options.standing?.off)
+  const withOff = (choice: WayChoice): WayChoice => ({
     ...choice,
-    operations: new Set([
-      ...choice.operations,
-      ...resolved.operations.filter(operation => done.has(operation.id)).map(operation => operation.id),
-    ]),
+    operations: new Set([...choice.operations, ...resolved.operations.filter(({ id }) => isOff.has(id)).map(({ id }) => id)]),
   })
-
-  const travel = { start: inputs.start, end: 'ground' as const, moveMinutes, budget }
-  const usable = costs(true)
+  const usable = costsOf(resolved.operations, isOff, inputs.missingTools ?? [])
   // Made ready only when there is a choice to price.
   let price: OrderPrice | undefined
   const choice = chooseWays(barred.goals, usable, {
-    budget,
-    least: leastMoves(inputs.start, 'ground', moveMinutes),
+    budget: travel.budget,
+    least: leastMoves(travel.start, travel.end, travel.moveMinutes),
     order: (...question) =>
-      (price ??= orderPricing(
-        resolved.sheet,
-        scope.value,
-        { goals: barred.goals, operations: usable, always: inputs.done },
-        inputs,
-        travel,
-      ))(...question),
+      (price ??= orderPricing(resolved.sheet, scope, { goals: barred.goals, operations: usable }, options, travel))(...question),
   })
-  if (!choice.ok) {
-    // Would it go with the tools that are missing? Then the tool is what to say.
-    const goal = choice.error.code === 'ACCESS_NO_WAY' ? choice.error.goal : ''
-    const tool = resolved.operations.map(operation => lacks(operation.tools)).find(missing => missing !== undefined)
-    return tool !== undefined && chooseWays(barred.goals, costs(false), { least: () => 0, budget }).ok
-      ? fail({ code: 'ACCESS_TOOL_MISSING', tool, goal })
-      : choice
-  }
+  if (!choice.ok) return choice.error.code === 'ACCESS_NO_WAY' ? fail(whyNoWay(choice.error.goal, goals, barred.goals)) : choice
+  const whole = withOff(barred.restore(choice.value))
   if (!Number.isFinite(choice.value.cost)) {
-    const order = leastStops(listTasks(resolved.sheet, scope.value, withDone(barred.restore(choice.value)), inputs), travel)
+    const order = leastStops(listTasks(resolved.sheet, scope, whole, options), travel)
     if (!order.ok) return order
   }
-  return ok({ scope: scope.value, goals, choice: withDone(barred.restore(choice.value)) })
+  return ok({ goals, choice: whole })
+
+  /** What would have led there: a tool that is missing, a way that was ruled out, or nothing on this car. */
+  function whyNoWay(goal: string, all: readonly Goal[], allowed: readonly Goal[]): AccessIssue {
+    const wanted = (among: readonly Goal[]) => among.filter(({ id }) => id === goal)
+    const opens = (among: readonly Goal[], missing: readonly string[]) =>
+      chooseWays(wanted(among), costsOf(resolved.operations, isOff, missing), { least: () => 0, budget: travel.budget }).ok
+    if (opens(all, inputs.missingTools ?? [])) return { code: 'ACCESS_RULED_OUT', goal }
+    if (!opens(allowed, [])) {
+      const isShutByEngine = wanted(all).some(({ ways }) => ways.some(({ needs }) => needs.some(anyOf => anyOf.length === 0)))
+      return { code: isShutByEngine ? 'ACCESS_HIDDEN_WHILE_RUNNING' : 'ACCESS_NO_WAY', goal }
+    }
+    // Of the tools that are missing, those it takes: each that it cannot do without when it has the rest.
+    const lacking = (inputs.missingTools ?? []).reduce<string[]>(
+      (barred, tool) => (opens(allowed, [...barred, tool]) ? [...barred, tool] : barred),
+      [],
+    )
+    const tool = inputs.missingTools!.find(one => !lacking.includes(one))!
+    return { code: 'ACCESS_TOOL_MISSING', tool, goal }
+  }
+}
+
+/** What is off already costs nothing more and leads on by itself; what takes a tool that is missing is not to be had. */
+function costsOf(operations: readonly Operation[], isOff: ReadonlySet<Slug>, missingTools: readonly string[]): Map<Slug, OperationCost> {
+  return new Map(
+    operations
+      .filter(({ id, tools }) => isOff.has(id) || !missingTools.some(tool => tools.includes(tool)))
+      .map(({ id, at, off, on, risk, needs }): [Slug, OperationCost] => [
+        id,
+        isOff.has(id) ? { id, at, cost: 0, needs: [] } : { id, at, cost: off + on + (risk?.price ?? 0), needs },
+      ]),
+  )
 }
 
 /** Drops forbidden ways and translates a choice back to the sheet's own indexes. */
 function allowedGoals(
   goals: readonly Goal[],
   forbidden: NonNullable<PlanInputs['forbidden']>,
-): { goals: Goal[]; restore: <C extends Candidate>(choice: C) => C } {
+): { goals: Goal[]; restore: (choice: WayChoice) => WayChoice } {
   const kept = new Map(goals.map(goal => [goal.id, goal.ways.map((_, i) => i).filter(i => !forbidden[goal.id]?.includes(i))]))
   return {
-    goals: goals.map(goal => ({ ...goal, ways: kept.get(goal.id)!.map(i => goal.ways[i]!) })),
+    goals: goals.map(goal => ({ ...goal, ways: kept.get(goal.id)!.map((i): Way => goal.ways[i]!) })),
     restore: choice => ({
       ...choice,
       ways: Object.fromEntries(Object.entries(choice.ways).map(([goal, i]) => [goal, kept.get(goal)![i]!])),

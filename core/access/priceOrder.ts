@@ -1,15 +1,22 @@
-import { liftPositions, type LiftPosition, type Needs, type Sheet, type Slug } from '../sheet/types'
+import { liftPositions, type LiftPosition, type Sheet, type Slug } from '../sheet/types'
 import { eachBit, hasBit, noBits, unionOf, withBit, type Bits } from './bits'
 import { isDoneAlong, leastAhead, searchStops, stageOf, trailOf, type Graph, type Trail, type Travel } from './leastStops'
-import type { Scope } from './listGoals'
-import { listTasks, staysOff, type TaskOptions } from './listTasks'
+import { staysOff, type Scope } from './listGoals'
+import { listTasks, type TaskOptions } from './listTasks'
+import type { NumberedNeeds } from './meetNeeds'
 import type { Goal, OperationCost, Task } from './types'
+import { waysIn } from './waysIn'
 
 /**
  * What is known of a goal: where one stands for it and what lies on the way, needs of needs included; before it is decided, what all its
  * ways still in question share.
  */
-export type KnownWay = { at: LiftPosition | undefined; operations: Bits }
+export type KnownWay = {
+  at: LiftPosition | undefined
+  operations: Bits
+  /** Not decided: another way may turn out to be the best. */
+  open?: true
+}
 /**
  * Minutes of the best order of a job in which so much is decided: exact when all is, a lower bound before. Infinity: no order keeps the
  * rules. Once it is `enough`, how much more does not matter; `least` is what it is known to cost at least.
@@ -31,16 +38,7 @@ const setBit = (words: Int32Array, i: number) => {
 export function orderPricing(
   sheet: Sheet,
   scope: Scope,
-  {
-    goals,
-    operations,
-    always = [],
-  }: {
-    goals: readonly Goal[]
-    operations: ReadonlyMap<Slug, OperationCost>
-    /** Off already, and put back whatever is chosen. */
-    always?: readonly Slug[]
-  },
+  { goals, operations }: { goals: readonly Goal[]; operations: ReadonlyMap<Slug, OperationCost> },
   options: TaskOptions,
   travel: Travel,
 ): OrderPrice {
@@ -114,6 +112,10 @@ export function orderPricing(
   wipes.forEach((wipe, p) => setBit(placed[p]!, wipe))
   const anywhere = setOf(['run', 'stop'])
 
+  const nothing = noBits(list.length)
+  const bitsOf = (ids: readonly Slug[]) => ids.reduce((bits, id) => (indexOf.has(id) ? withBit(bits, indexOf.get(id)!) : bits), nothing)
+  const hiddenBy = new Map(scope.joints.map(joint => [`joint:${joint.id}`, joint.hiddenBy]))
+  const isWiped = liftPositions.map(at => options.standing?.done.includes(`wipe:${at}`) ?? false)
   const isLook = (task: Task) => task.phase === 'prove' && (task.kind === 'leak' || task.kind === 'level')
   const ofGoal = goals.map(goal => {
     const mine = tasks.filter(task => task.goal === goal.id && !implied.includes(task))
@@ -124,17 +126,28 @@ export function orderPricing(
       looked: setOf(mine.map(task => task.id)),
       tight: setOf(mine.filter(task => task.kind === 'seat' || task.kind === 'torque').map(task => task.id)),
       isJoint: goal.id.startsWith('joint:'),
+      hidden: bitsOf(hiddenBy.get(goal.id) ?? []),
     }
   })
   const fill = goals.findIndex(goal => goal.id.startsWith('fill:'))
-  const needs = list.map(id => needsOf(operations.get(id)!.needs, indexOf, list.length))
-  const late = list.map(id => staysOff(own.get(id)!, scope))
-  const nothing = noBits(list.length)
-  const begunWith = always.filter(id => indexOf.has(id)).reduce((bits, id) => withBit(bits, indexOf.get(id)!), nothing)
+  const isOffNow = new Set(options.standing?.off)
+  const needs = list.map((id): NumberedNeeds =>
+    own
+      .get(id)!
+      .needs.filter(anyOf => !isOffNow.has(id) || anyOf.length === 1)
+      .map(anyOf => anyOf.flatMap(other => indexOf.get(other) ?? [])),
+  )
+  const stays = list.map(id => staysOff(own.get(id)!, scope))
+  const whileOpen = waysIn<number>({ isTaken: () => true, needsOf: i => needs[i]!, staysOff: i => stays[i]!, isThrough: undefined })
+  /** Hangs on which of several alternatives is the way in: no sheet of the usual kind has one. */
+  const branched = list.flatMap((_, i) => (whileOpen.mayStay(i) === undefined || needs[i]!.some(anyOf => anyOf.length > 1) ? [i] : []))
+  const setFrom = (members: readonly number[]) => members.reduce<Bits>(withBit, nothing)
+  const certain = { needs: list.map((_, i) => setFrom(whileOpen.wayIn(i))), late: list.map((_, i) => whileOpen.mayStay(i) === true) }
+  const begunWith = bitsOf([...isOffNow])
   const ahead = leastAhead(travel)
 
   /** An operation's own needs come before it, whatever the sheet's order. */
-  const inward = inwardOrder(needs)
+  const inward = inwardOrder(needs.map(lists => setFrom(lists.flat())))
   // Filled anew for every question.
   const after = arrows.slice()
   /** For each operation taken, what lies on the way to it: itself, its needs and theirs, as far as they are taken. */
@@ -151,8 +164,8 @@ export function orderPricing(
   const answers = new Map<string, { price: number; exact: boolean }>()
   return (known, chosen, enough, least) => {
     let key = `${chosen.join()}|`
-    for (const { at, operations: way } of known) {
-      key += at ?? ''
+    for (const { at, operations: way, open } of known) {
+      key += `${at ?? ''}${open ? '?' : ''}`
       for (let word = 0; word < way.length; word++) key += `,${way[word]}`
     }
     const before = answers.get(key)
@@ -172,6 +185,28 @@ export function orderPricing(
     }
   }
 
+  /** All goals decided, so are the ways in; the arrows that hang on them are added. */
+  function decided(known: readonly KnownWay[], taken: Bits): { needs: Bits[]; late: boolean[] } {
+    const ins = waysIn<number>({
+      isTaken: i => hasBit(taken, i),
+      needsOf: i => needs[i]!,
+      staysOff: i => stays[i]!,
+      isThrough: (i, other) => known.some(({ operations: way }) => hasBit(way, i) && hasBit(way, other)),
+    })
+    const decidedNeeds = [...certain.needs]
+    const decidedLate = [...certain.late]
+    for (const i of branched) {
+      if (!hasBit(taken, i)) continue
+      const wayIn = ins.wayIn(i)
+      decidedNeeds[i] = setFrom(wayIn)
+      decidedLate[i] = ins.mayStay(i) === true
+      for (let word = 0; word < opWords; word++) after[i * words + word]! |= decidedNeeds[i]![word]!
+      for (const outer of wayIn) setBit(after.subarray((onWord * 32 + outer) * words, (onWord * 32 + outer + 1) * words), onWord * 32 + i)
+      if (run && !decidedLate[i]) setBit(after.subarray(bitOf.get(run.id)! * words, (bitOf.get(run.id)! + 1) * words), onWord * 32 + i)
+    }
+    return { needs: decidedNeeds, late: decidedLate }
+  }
+
   function priceOf(known: readonly KnownWay[], chosen: Bits, enough: number, least: number): number {
     const taken = unionOf(chosen, begunWith)
     after.set(arrows)
@@ -186,13 +221,16 @@ export function orderPricing(
       begun[word] = ~taken[word]! & all[word]!
       begun[onWord + word] = ~taken[word]! & all[onWord + word]!
     }
+    // What is off already was taken off by somebody.
+    for (let word = 0; word < opWords; word++) begun[word]! |= begunWith[word]!
+    const inNow = branched.length > 0 && known.every(({ open }) => !open) ? decided(known, taken) : certain
     const wiped = [false, false, false]
     for (const i of inward) {
       const own = i * opWords
       for (let word = 0; word < opWords; word++) reached[own + word] = 0
       if (!hasBit(taken, i)) continue
       reached[own + (i >> 5)]! |= 1 << (i & 31)
-      reachThrough(needs[i]!, taken, reached, own)
+      reachThrough(inNow.needs[i]!, taken, reached, own)
     }
     for (let g = 0; g < known.length; g++) {
       const { at, operations: first } = known[g]!
@@ -210,16 +248,16 @@ export function orderPricing(
       for (let word = 0; word < opWords; word++) {
         for (let left = through[word]!; left !== 0; left &= left - 1) {
           const i = word * 32 + 31 - Math.clz32(left & -left)
-          order(onWord * 32 + i, late[i] ? goal.looked : goal.finished, after)
+          order(onWord * 32 + i, inNow.late[i] || hasBit(goal.hidden, i) ? goal.looked : goal.finished, after)
         }
       }
       if (goal.isJoint && at !== undefined) {
         const p = liftPositions.indexOf(at)
-        wiped[p] = true
+        wiped[p] ||= !isWiped[p]! || goal.tight.some(word => word !== 0)
         order(wipes[p]!, fillAt === at ? filled : goal.tight, after)
       }
     }
-    wiped.forEach((isWiped, p) => isWiped || setBit(begun, wipes[p]!))
+    wiped.forEach((isAsked, p) => isAsked || setBit(begun, wipes[p]!))
     const graph: Graph = {
       words,
       all,
@@ -266,9 +304,4 @@ function inwardOrder(needs: readonly Bits[]): number[] {
   }
   needs.forEach((_, i) => visit(i))
   return order
-}
-
-/** Every operation some needs name: of those not taken nothing is waited for. */
-function needsOf(needs: Needs, indexOf: ReadonlyMap<Slug, number>, size: number): Bits {
-  return needs.flat().reduce((bits, id) => (indexOf.has(id) ? withBit(bits, indexOf.get(id)!) : bits), noBits(size))
 }

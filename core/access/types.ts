@@ -85,9 +85,9 @@ export type Timeline = {
 }
 
 /** Counts up when the same inputs may give another plan; a job remembers which it was planned by. */
-export const plannerVersions = [1, 2, 3] as const
+export const plannerVersions = [1, 2, 3, 4] as const
 export type PlannerVersion = (typeof plannerVersions)[number]
-export const currentPlanner = 3 satisfies PlannerVersion
+export const currentPlanner = 4 satisfies PlannerVersion
 
 export type Plan = {
   planner: PlannerVersion
@@ -100,14 +100,22 @@ export type Plan = {
   minutes: { operations: Minutes; work: Minutes; moves: Minutes; total: Minutes; clock: Minutes; risk: Minutes }
   timeline: Timeline
   openOrder: readonly Slug[]
+  /** Minutes by which the least can lie below `minutes.total`: 0, where it is proven to be the least. */
+  atMostFromLeast: Minutes
 }
 
 export type AccessIssue =
+  /** No way leads there on this car. */
   | { code: 'ACCESS_NO_WAY'; goal: string }
+  /** One would, and it has been ruled out. */
+  | { code: 'ACCESS_RULED_OUT'; goal: string }
+  /** Read once the engine has run, and reached only through a part that it needs. */
+  | { code: 'ACCESS_HIDDEN_WHILE_RUNNING'; goal: string }
+  | { code: 'ACCESS_UNKNOWN'; what: 'joint' | 'neighbour' | 'operation' | 'goal' | 'way'; id: string }
   | { code: 'ACCESS_UNKNOWN_LINE'; line: Slug }
   | { code: 'ACCESS_NOTHING_CHOSEN' }
   | { code: 'ACCESS_LAYOUT_OPEN'; lines: readonly Slug[] }
-  | { code: 'ACCESS_ORDER_IMPOSSIBLE'; tasks: readonly string[] }
+  | { code: 'ACCESS_ORDER_IMPOSSIBLE'; tasks: readonly Pick<Task, 'kind' | 'target'>[] }
   /** Not within so many nodes of search: the sheet offers more alternatives than any car has. */
   | { code: 'ACCESS_BUDGET'; nodes: number }
   | { code: 'ACCESS_TOOL_MISSING'; tool: string; goal: string }

@@ -46,6 +46,7 @@ const moveMinutes = z.number().min(0).max(60)
 export const liftSchema = z.strictObject({ groundHalf: moveMinutes, halfRaised: moveMinutes, groundRaised: moveMinutes })
 export const planInputsSchema = z.strictObject({
   lines,
+  joints: z.array(slug).max(48).optional(),
   start: z.enum(liftPositions),
   forbidden: z.record(z.string().max(160), z.array(z.number().int().min(0).max(12)).max(12)).optional(),
   done: z.array(slug).max(60).optional(),

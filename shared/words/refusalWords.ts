@@ -6,7 +6,9 @@ import type { Sheet } from '../../core/sheet/types'
 import { formatNumber, formatQuantity, formatRange } from '../../core/units/formatQuantity'
 import { list, plural, positionWords, proofWords, roleWords } from './vocabulary'
 import { remedyBarWords, remedyWords } from './remedyWords'
+import { goalWords } from './planWords'
 import { sheetNames } from './sheetNames'
+import { stepWords } from './stepWords'
 
 const bledWords = {
   'not-done': 'not bled yet',
@@ -87,6 +89,14 @@ const gateWords: Record<Gate, string> = {
   end: 'Before the job ends',
 }
 
+const accessThings: Record<Extract<AccessIssue, { code: 'ACCESS_UNKNOWN' }>['what'], string> = {
+  joint: 'joint',
+  neighbour: 'part beside the lines',
+  operation: 'part to take off',
+  goal: 'place',
+  way: 'such way to',
+}
+
 export function accessWords(issue: AccessIssue, sheet: Sheet): string {
   const name = sheetNames(sheet)
   switch (issue.code) {
@@ -96,18 +106,20 @@ export function accessWords(issue: AccessIssue, sheet: Sheet): string {
       return `This car does not have “${name.line(issue.line)}”. Choose from the lines on its sheet.`
     case 'ACCESS_LAYOUT_OPEN':
       return `It is not known yet whether the car has ${list(issue.lines.map(name.line))}. Answer the question on the sheet first.`
-    case 'ACCESS_NO_WAY': {
-      const [kind = '', id = ''] = issue.goal.split(':')
-      if (kind === 'renew') return `“${name.neighbour(id)}” cannot be reached any more. Allow a way again, or leave it.`
-      const what = kind === 'joint' ? name.joint(id) : kind === 'hold' ? name.hold(id) : kind === 'withdraw' ? name.line(id) : issue.goal
-      return `Every way to “${what}” has been ruled out. Allow one of them again.`
-    }
+    case 'ACCESS_NO_WAY':
+      return `No way leads to “${goalWords(issue.goal, sheet)}” on this car. Choose another line, or have a lead look at the sheet.`
+    case 'ACCESS_RULED_OUT':
+      return `Every way to “${goalWords(issue.goal, sheet)}” has been ruled out. Allow one of them again.`
+    case 'ACCESS_HIDDEN_WHILE_RUNNING':
+      return `“${goalWords(issue.goal, sheet)}” is read after the engine has run, and lies behind a part the engine needs. A lead should correct the sheet.`
+    case 'ACCESS_UNKNOWN':
+      return `This car has no ${accessThings[issue.what]} “${issue.id}”. Plan the job again from its sheet.`
     case 'ACCESS_BUDGET':
       return `No plan was found within ${issue.nodes} steps of search: the sheet offers too many alternatives. Choose fewer lines, or tell whoever writes the sheet.`
     case 'ACCESS_TOOL_MISSING':
       return `Without “${issue.tool}” there is no way in. Borrow one, or look for another way with a lead.`
     case 'ACCESS_ORDER_IMPOSSIBLE':
-      return `The sheet asks for an order that cannot be worked: ${issue.tasks.slice(0, 4).join(', ')}. A lead should correct the sheet.`
+      return `The sheet asks for an order that cannot be worked: ${list(issue.tasks.slice(0, 4).map(task => `“${stepWords(task, sheet).title}”`))}. A lead should correct the sheet.`
     default:
       return assertNever(issue)
   }

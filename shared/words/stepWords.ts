@@ -94,7 +94,8 @@ const injection: Caution = { kind: 'pressure', text: 'Never feel for a leak by h
 const shifts = (sheet: Sheet): boolean => sheet.system === 'transmission-cooler'
 
 /** A step in words, for the bay view, the Floor and the record. Cautions stand before the action. */
-export function stepWords(step: Step, sheet: Sheet): StepWords {
+export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Step, 'at' | 'phase'>>, sheet: Sheet): StepWords {
+  const at = step.at ?? 'ground'
   const name = sheetNames(sheet)
   const joint = sheet.joints.find(candidate => candidate.id === step.target)
   const line = sheet.lines.find(candidate => candidate.id === step.target)
@@ -110,10 +111,10 @@ export function stepWords(step: Step, sheet: Sheet): StepWords {
   switch (step.kind) {
     case 'move':
       return words(
-        positionMove[step.at],
-        step.at === 'ground' ? 'Everybody clear, nothing left under or on the car.' : 'Shake the car once it has left the ground.',
-        step.at === 'ground' ? 'It is down' : `It is ${positionWords[step.at]}`,
-        step.at === 'ground' ? [] : [lift],
+        positionMove[at],
+        at === 'ground' ? 'Everybody clear, nothing left under or on the car.' : 'Shake the car once it has left the ground.',
+        at === 'ground' ? 'It is down' : `It is ${positionWords[at]}`,
+        at === 'ground' ? [] : [lift],
       )
     case 'receive':
       return words(
@@ -123,7 +124,7 @@ export function stepWords(step: Step, sheet: Sheet): StepWords {
       )
     case 'prepare':
       return words('Make the car ready', 'In park or in gear, parking brake on. Pan, caps, rags and fluid within reach.', 'Ready', [
-        ...(step.at === 'ground' ? [] : [lift]),
+        ...(at === 'ground' ? [] : [lift]),
         ...byPhase(sheet, 'before'),
       ])
     case 'off':
@@ -254,7 +255,7 @@ export function stepWords(step: Step, sheet: Sheet): StepWords {
       )
     case 'wipe':
       return words(
-        `Wipe every joint dry, ${positionWords[step.at]}`,
+        `Wipe every joint dry, ${positionWords[at]}`,
         'Joints, line and what lies below them. Residue reads as a leak.',
         'All dry',
       )
@@ -264,7 +265,7 @@ export function stepWords(step: Step, sheet: Sheet): StepWords {
         'Start the engine',
         `${shifts(sheet) ? 'Foot on the brake, through every gear, then' : 'Look into the reservoir as it starts, then'} leave it idling${minutes.kind === 'unknown' ? '' : ` for ${minutes.value} minutes`}. Look at once for anything running.`,
         'Engine running',
-        [...(step.at === 'ground' ? [] : [upRunning(step.at)]), ...byPhase(sheet, 'engine')],
+        [...(at === 'ground' ? [] : [upRunning(at)]), ...byPhase(sheet, 'engine')],
       )
     }
     case 'level':

@@ -1,0 +1,106 @@
+import { eachBit, hasBit, isWithin, noBits, withBit, type Bits } from './bits'
+import type { SearchBudget } from './searchBudget'
+
+/** Needs by number: an AND of ORs of operations. */
+export type NumberedNeeds = readonly (readonly number[])[]
+/** Least sets, cheapest first. `least`: what the sets that were not listed cost at least; absent: all are. */
+export type Meetings = { sets: Bits[]; least?: number }
+
+/** More least sets than any car has; a sheet may say more, and then the cheapest are weighed. */
+const mostSets = 256
+const mostTries = 4096
+
+/**
+ * What meeting some needs costs at least: of each list the cheapest operation with what that needs in turn, and of several lists the
+ * dearest alone, for they may share everything. Infinity: they cannot be met.
+ */
+export function leastToMeet(costs: readonly number[], needsOf: readonly NumberedNeeds[]): (needs: NumberedNeeds) => number {
+  const known = new Map<number, number>()
+  const ofOne = (i: number): number => {
+    const before = known.get(i)
+    if (before !== undefined) return before
+    // What goes round in a circle is never reached.
+    known.set(i, Infinity)
+    const cost = costs[i]! + ofAll(needsOf[i]!)
+    known.set(i, cost)
+    return cost
+  }
+  const ofAll = (needs: NumberedNeeds): number =>
+    needs.reduce((dearest, anyOf) => Math.max(dearest, Math.min(Infinity, ...anyOf.map(ofOne))), 0)
+  return ofAll
+}
+
+type Partial = { open: NumberedNeeds; done: Bits; spent: number; estimate: number }
+
+/**
+ * The least sets of operations that meet some needs, needs of needs included, cheapest first: best-first search with the bound of
+ * leastToMeet. No set contains another. Stops after `mostSets` sets or `mostTries` partial ones and says what the rest cost at least.
+ */
+export function meetNeeds(
+  needs: NumberedNeeds,
+  needsOf: readonly NumberedNeeds[],
+  costs: readonly number[],
+  least: (needs: NumberedNeeds) => number,
+  budget?: SearchBudget,
+): Meetings {
+  const sets: Bits[] = []
+  const none = noBits(needsOf.length)
+  // An operation that stands in several lists may meet them all: each may count its part of the cost, and what all lists count is no more
+  // than is spent.
+  const lists = new Float64Array(needsOf.length)
+  for (const anyOf of [...needs, ...needsOf.flat()]) for (const i of new Set(anyOf)) lists[i]!++
+  const ahead = (open: NumberedNeeds): number =>
+    Math.max(
+      least(open),
+      open.reduce((sum, anyOf) => sum + anyOf.reduce((low, i) => Math.min(low, costs[i]! / lists[i]!), Infinity), 0),
+    )
+  const unmet = (open: NumberedNeeds, done: Bits) => open.filter(anyOf => !anyOf.some(i => hasBit(done, i)))
+  const withOne = ({ open, done, spent }: Partial, i: number): Partial => {
+    const more = withBit(done, i)
+    const left = unmet([...needsOf[i]!, ...open], more)
+    const cost = spent + costs[i]!
+    return { open: left, done: more, spent: cost, estimate: cost + ahead(left) }
+  }
+  const first: Partial = { open: needs, done: none, spent: 0, estimate: ahead(needs) }
+  if (!Number.isFinite(first.estimate)) return { sets }
+  const queue = [first]
+  for (let tries = 0; queue.length > 0; tries++) {
+    budget?.spend(1 + (queue.length >> 6))
+    let next = 0
+    for (let i = 1; i < queue.length; i++) if (queue[i]!.estimate < queue[next]!.estimate) next = i
+    const partial = queue[next]!
+    if (sets.length >= mostSets || (tries >= mostTries && sets.length > 0)) return { sets, least: partial.estimate }
+    if (tries >= mostTries) return { sets: [straightDown(partial, withOne)], least: partial.estimate }
+    queue[next] = queue.at(-1)!
+    queue.pop()
+    if (sets.some(other => isWithin(other, partial.done))) continue
+    const open = partial.open[0]
+    if (!open) sets.push(trimmed(partial.done, needs, needsOf))
+    else for (const i of open) queue.push(...[withOne(partial, i)].filter(({ estimate }) => Number.isFinite(estimate)))
+  }
+  return { sets }
+}
+
+/** Always the alternative that promises least: a set to go on with where there are too many to look at. */
+function straightDown(from: Partial, withOne: (partial: Partial, i: number) => Partial): Bits {
+  let partial = from
+  while (partial.open.length > 0) {
+    const { open, ...rest } = partial
+    partial = open[0]!.map(i => withOne({ open, ...rest }, i)).reduce((best, other) => (other.estimate < best.estimate ? other : best))
+  }
+  return partial.done
+}
+
+/** Without the operations that nothing asks for any more: a later choice may have met an earlier list as well. */
+function trimmed(done: Bits, needs: NumberedNeeds, needsOf: readonly NumberedNeeds[]): Bits {
+  const members: number[] = []
+  eachBit(done, noBits(needsOf.length), i => members.push(i))
+  const isMetBy = (set: readonly number[]) =>
+    [needs, ...set.map(i => needsOf[i]!)].every(lists => lists.every(anyOf => anyOf.some(i => set.includes(i))))
+  let left = members
+  for (const i of members) {
+    const without = left.filter(other => other !== i)
+    if (isMetBy(without)) left = without
+  }
+  return left.length === members.length ? done : left.reduce<Bits>(withBit, noBits(needsOf.length))
+}

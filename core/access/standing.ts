@@ -1,0 +1,32 @@
+import type { LiftPosition, Slug } from '../sheet/types'
+import type { ResolvedSheet } from '../sheet/resolveSheet'
+
+/** The car as a plan begins on it: untouched, or in the middle of the work. */
+export type Standing = {
+  at: LiftPosition
+  /** Parts that are off now: nobody takes them off, somebody puts them back. */
+  off: readonly Slug[]
+  /** Tasks, by id, that need not be done (again). */
+  done: readonly string[]
+  /** Lines and joints beside those that are wanted, touched by somebody: they are put back as any other. */
+  lines: readonly Slug[]
+  joints: readonly Slug[]
+}
+
+/** Before the first act of a job: what was off when the car came, and nothing done. */
+export const untouched = (resolved: ResolvedSheet, inputs: { start: LiftPosition; done?: readonly Slug[] }): Standing => ({
+  at: inputs.start,
+  off: withOuterParts(resolved, inputs.done ?? []),
+  done: [],
+  lines: [],
+  joints: [],
+})
+
+/** What is off already was got at somehow: where there is but one way in, the parts on it are off as well. */
+export function withOuterParts(resolved: ResolvedSheet, off: readonly Slug[]): Slug[] {
+  const all = new Set(off)
+  // A set visits what is added while it is walked.
+  for (const id of all)
+    for (const anyOf of resolved.operations.find(operation => operation.id === id)?.needs ?? []) if (anyOf.length === 1) all.add(anyOf[0]!)
+  return [...all]
+}
