@@ -14,7 +14,7 @@ import { importPack } from '../server/services/importPack'
 import { appendToJob } from '../server/services/append'
 import { getJob, openJob } from '../server/services/jobs'
 import { resolveJob } from '../server/services/jobState'
-import { planFor } from '../server/services/plans'
+import { planFor, restFor } from '../server/services/plans'
 import { addVehicle, learnTrait } from '../server/services/lookUp'
 import { addPerson } from '../server/services/people'
 import { getSheet } from '../server/services/sheets'
@@ -94,10 +94,10 @@ async function seedJob(job: z.infer<typeof workshopSchema>['jobs'][number], pers
     const { events, sheet } = await getJob(getPool(), id)
     const state = fold(events)!
     const resolved = resolveJob(sheet, state)
-    const planned = await planFor(resolved, state.inputs!)
-    if (!planned.ok) throw new Error(`the demo job ${job.plate} cannot be planned: ${planned.error.code}`)
+    const [planned, rest] = [await planFor(resolved, state.inputs!), await restFor(resolved, state)]
+    if (!planned.ok || !rest?.ok) throw new Error(`the demo job ${job.plate} cannot be planned`)
     const plan = planned.value
-    const step = listSteps(resolved, plan, 'ground', state).find(candidate => candidate.status === 'open')
+    const step = listSteps(resolved, rest.value, 'ground', state).find(candidate => candidate.status === 'open')
     if (!step || step.id === job.workedUntil) break
     await say(plainCommand(resolved, step, state, estimateFluid(resolved, state.scope, plan.openOrder)))
   }

@@ -136,7 +136,7 @@ export const computations = {
         const plan = planJob(resolved, inputs)
         if (!plan.ok) return refuse(accessWords(plan.error, sheet), 'inputs')
         const fluid = estimateFluid(resolved, inputs.lines, plan.value.openOrder)
-        return { ok: true, value: { kit: listKit(resolved, scope.value, plan.value.operations, fluid), fluid } }
+        return { ok: true, value: { kit: listKit(resolved, scope.value, plan.value.operations, fluid, inputs.parts), fluid } }
       }),
   ),
   drain: computation(

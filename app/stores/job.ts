@@ -3,6 +3,7 @@ import { v7 } from 'uuid'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { scopeOf } from '#core/access/listGoals'
 import { knownPlan, rememberPlan, type Planned } from '#core/access/planOnce'
+import type { Standing } from '#core/access/standing'
 import type { PlanInputs } from '#core/access/planJob'
 import { estimateFluid } from '#core/fluid/estimateFluid'
 import { balanceOf } from '#core/job/balanceOf'
@@ -12,7 +13,9 @@ import { decide } from '#core/job/decide'
 import { evolve, fold } from '#core/job/evolve'
 import { fastenerLedger } from '#core/job/fastenerLedger'
 import { listDue } from '#core/job/obligations'
-import { listSteps } from '#core/job/listSteps'
+import { listSteps, visitsOf } from '#core/job/listSteps'
+import { askRest } from '#core/job/planRest'
+import { waitsOf } from '#core/job/waits'
 import { eventVersion, type JobCommand, type JobEvent, type JobState, type Refusal } from '#core/job/types'
 import { listKit } from '#core/kit/listKit'
 import { listTools } from '#core/kit/listTools'
@@ -79,41 +82,69 @@ export const useJob = defineStore('job', () => {
   const planning = shallowRef<Planned>()
   /** A plan is being made: what is shown is the one before. */
   const planBusy = ref(false)
-  let callOff = () => {}
-  watch(
-    [resolved, inputs],
-    ([car, wanted]) => {
-      callOff()
-      planBusy.value = false
-      const before = car && wanted && knownPlan(car, wanted)
-      if (!car || !wanted || before) {
-        planning.value = before
-        return
-      }
-      const control = new AbortController()
-      callOff = () => control.abort()
-      planBusy.value = true
-      void makePlan(car, wanted, control.signal).then(
-        made => {
-          if (control.signal.aborted) return
-          planning.value = made
-          planBusy.value = false
-        },
-        () => {},
-      )
-    },
-    { immediate: true, flush: 'sync' },
+  keepPlanned(
+    () => ({ car: resolved.value, inputs: inputs.value }),
+    made => (planning.value = made),
+    busy => (planBusy.value = busy),
   )
   /** Worked out off this thread; `decide`, which asks planOnce, then finds it made. */
-  async function makePlan(car: ResolvedSheet, wanted: PlanInputs, signal?: AbortSignal): Promise<Planned> {
-    const made = knownPlan(car, wanted) ?? (await runInWorker('plan', { car: onCar(car), inputs: wanted }, signal))
-    rememberPlan(car, wanted, made)
+  async function makePlan(car: ResolvedSheet, wanted: PlanInputs, standing?: Standing, signal?: AbortSignal): Promise<Planned> {
+    const made = knownPlan(car, wanted, standing) ?? (await runInWorker('plan', { car: onCar(car), inputs: wanted, standing }, signal))
+    rememberPlan(car, wanted, made, standing)
     return made
   }
+  /** Keeps a plan made for what is wanted, whenever that changes; until it is made, the one before stays. */
+  function keepPlanned(
+    wanted: () => { car?: ResolvedSheet; inputs?: PlanInputs; standing?: Standing },
+    keep: (made: Planned | undefined) => void,
+    say: (busy: boolean) => void = () => {},
+  ): void {
+    let callOff = () => {}
+    watch(
+      wanted,
+      ({ car, inputs: asked, standing }) => {
+        callOff()
+        say(false)
+        const before = car && asked && knownPlan(car, asked, standing)
+        if (!car || !asked || before) {
+          keep(before)
+          return
+        }
+        const control = new AbortController()
+        callOff = () => control.abort()
+        say(true)
+        void makePlan(car, asked, standing, control.signal).then(
+          made => {
+            if (control.signal.aborted) return
+            keep(made)
+            say(false)
+          },
+          () => {},
+        )
+      },
+      { immediate: true, flush: 'sync' },
+    )
+  }
   const plan = computed(() => (planning.value?.ok ? planning.value.value : undefined))
-  const steps = computed(() =>
-    resolved.value && plan.value && state.value ? listSteps(resolved.value, plan.value, state.value.inputs!.start, state.value) : [],
+  /** What is left, from the car as it stands: at once while the plan is followed, else planned anew. */
+  const asked = computed(() =>
+    resolved.value && planning.value && state.value?.inputs ? askRest(resolved.value, state.value, planning.value) : undefined,
   )
+  const replanned = shallowRef<Planned>()
+  keepPlanned(
+    () => (asked.value && 'ask' in asked.value ? { car: resolved.value, inputs: inputs.value, standing: asked.value.ask } : {}),
+    made => (replanned.value = made),
+  )
+  const rest = computed(() => {
+    const found = asked.value && ('ask' in asked.value ? asked.value.answer(replanned.value ?? planning.value!) : asked.value)
+    return found?.ok ? found.value : plan.value
+  })
+  /** Somebody has left the plan: what is left was planned from the car as it stands. */
+  const departed = computed(() => asked.value !== undefined && 'ask' in asked.value)
+  const steps = computed(() =>
+    resolved.value && rest.value && state.value ? listSteps(resolved.value, rest.value, state.value.inputs!.start, state.value) : [],
+  )
+  const waits = computed(() => (resolved.value && state.value && !state.value.signedOff ? waitsOf(resolved.value, state.value) : []))
   const missing = computed(() => (resolved.value && state.value ? listDue(resolved.value, state.value) : []))
   const scope = computed(() => {
     const chosen = resolved.value ? scopeOf(resolved.value, inputs.value ?? { lines: lines.value }) : undefined
@@ -125,11 +156,17 @@ export const useJob = defineStore('job', () => {
   const balance = computed(() => state.value && balanceOf(state.value))
   const kit = computed(() =>
     resolved.value && scope.value && plan.value && fluid.value
-      ? listKit(resolved.value, scope.value, plan.value.operations, fluid.value)
+      ? listKit(resolved.value, scope.value, plan.value.operations, fluid.value, inputs.value?.parts)
       : [],
   )
   const tools = computed(() =>
-    resolved.value && plan.value ? listTools(resolved.value, plan.value.visits, inputs.value?.missingTools) : [],
+    resolved.value && rest.value
+      ? [
+          // What is behind takes no tools any more.
+          ...Array.from({ length: visitsOf(steps.value) }, () => undefined),
+          ...listTools(resolved.value, rest.value.visits, inputs.value?.missingTools),
+        ]
+      : [],
   )
   const trays = computed(() => (resolved.value && state.value ? fastenerLedger(resolved.value, state.value) : []))
 
@@ -277,6 +314,9 @@ export const useJob = defineStore('job', () => {
     planning,
     planBusy,
     plan,
+    rest,
+    departed,
+    waits,
     steps,
     missing,
     scope,

@@ -1,6 +1,7 @@
 import { listAlternatives } from '#core/access/listAlternatives'
 import { planOnce, rememberPlan, type Planned } from '#core/access/planOnce'
 import type { PlanInputs } from '#core/access/planJob'
+import type { Standing } from '#core/access/standing'
 import type { Plan } from '#core/access/types'
 import { weighNeighbours, type Weighing } from '#core/access/weighNeighbours'
 import { traceLines } from '#core/route/traceLines'
@@ -28,7 +29,8 @@ function resolvedFor(text: OnCar): ResolvedSheet {
 export const tasks = {
   traceLines: ({ lines, keepouts }: { lines: Parameters<typeof traceLines>[0]; keepouts: Parameters<typeof traceLines>[1] }) =>
     traceLines(lines, keepouts),
-  plan: ({ car, inputs }: { car: OnCar; inputs: PlanInputs }): Planned => planOnce(resolvedFor(car), inputs),
+  plan: ({ car, inputs, standing }: { car: OnCar; inputs: PlanInputs; standing?: Standing }): Planned =>
+    planOnce(resolvedFor(car), inputs, standing),
   alternatives({ car, inputs, plan }: { car: OnCar; inputs: PlanInputs; plan: Plan }) {
     const resolved = resolvedFor(car)
     rememberPlan(resolved, inputs, { ok: true, value: plan })

@@ -232,7 +232,8 @@ export function chooseWays(
   const through = Object.fromEntries(goals.map((goal, i) => [goal.id, idsOf(options[i]!.operations)]))
   const taken = new Set(idsOf(done))
   const trifles = taken.size * perOperation + options.reduce((sum, { way }) => sum + way * perWay, 0)
-  const rounded = Math.round((cost - trifles) * 1e5) / 1e5
+  // Nothing is nothing, not a little less.
+  const rounded = Math.round((cost - trifles) * 1e5) / 1e5 + 0
   return ok({
     ways,
     through,

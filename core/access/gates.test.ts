@@ -79,7 +79,7 @@ function brokenRules(resolved: ResolvedSheet, inputs: PlanInputs, plan: Plan): s
         broken.push(`${id} is not reached`)
     }
     if (operation.drains) for (const fill of every('fill')) before(`on:${id}`, fill.id)
-    if (!operation.engineMayRun) before(`on:${id}`, 'run')
+    if (!operation.engineMayRun && scope.value.runs) before(`on:${id}`, 'run')
     else if (at.has('stop') && at.get(`on:${id}`)! > at.get('run')! && at.get(`on:${id}`)! < at.get('stop')!)
       broken.push(`${id} goes back while the engine runs`)
   }
@@ -93,7 +93,7 @@ function brokenRules(resolved: ResolvedSheet, inputs: PlanInputs, plan: Plan): s
       ['torque', 'fill'],
     ] as const)
       before(`${first}:${joint.id}`, second === 'fill' ? (every('fill')[0]?.id ?? '') : `${second}:${joint.id}`)
-    for (const needed of ['open', 'cap', 'seat', 'leak'])
+    for (const needed of scope.value.sealed ? ['open', 'seat', 'leak'] : ['open', 'cap', 'seat', 'leak'])
       if (!at.has(`${needed}:${joint.id}`)) broken.push(`${needed}:${joint.id} is missing`)
     before(`torque:${joint.id}`, 'run')
     before('run', `leak:${joint.id}`)

@@ -2,6 +2,7 @@ import { fail, ok, type Result } from '../result'
 import { developLine } from '../route/developLine'
 import { findClearances } from '../route/findClearances'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
+import { isSealedSet } from '../sheet/isSealedSet'
 import { settleWindow } from '../sheet/settleContested'
 import type {
   Bleeder,
@@ -34,6 +35,10 @@ export type Scope = {
   bleed: BleedMethod | undefined
   bleeders: readonly Bleeder[]
   neighbours: readonly Neighbour[]
+  /** Filled and sealed by its maker: nothing is capped, caught or filled in. */
+  sealed: boolean
+  /** Whether the engine runs in this job at all. */
+  runs: boolean
   /** Makes the electrics dead, because a line in hand runs closer to a live cable than its clearance. */
   isolating: Operation | undefined
   goals: readonly Goal[]
@@ -89,6 +94,8 @@ export function scopeOf(
     bleed,
     bleeders: bleed && bleed !== 'lock-to-lock' ? sheet.bleeders : [],
     neighbours,
+    sealed: isSealedSet(sheet),
+    runs: sheet.proving.engine === 'idling' || (wet && sheet.levels.some(level => level.engine === 'idling')),
     isolating: passesLiveCable(resolved, lines) ? resolved.operations.find(operation => operation.isolates) : undefined,
   }
   return ok({ ...scope, goals: listGoals(scope, resolved.operations) })
@@ -150,11 +157,14 @@ export const chosenFill = (scope: Pick<Scope, 'fills'>, ways: Readonly<Record<st
  * A part the engine does not need goes back when that moves the car least: before it runs, or after it stands again. What was let out
  * through one is filled in first.
  */
-export const staysOff = (operation: Operation, scope: Pick<Scope, 'fills'>): boolean =>
-  operation.engineMayRun && !(operation.drains && scope.fills.length > 0)
+export const staysOff = (operation: Operation, { fills, runs }: Pick<Scope, 'fills' | 'runs'>): boolean =>
+  (operation.engineMayRun || !runs) && !(operation.drains && fills.length > 0)
 
-/** What is read once the engine has run is not read through a part that had to go back for that: such an alternative is none. */
-function onlyOffWhileRunning(needs: Needs, scope: Pick<Scope, 'fills'>, operations: readonly Operation[]): Needs {
+/**
+ * Of some needs, the alternatives that may be off once the engine has run: what is read or looked at then is not seen through a part that
+ * had to go back for that.
+ */
+export function offWhileRunning(needs: Needs, scope: Pick<Scope, 'fills' | 'runs'>, operations: readonly Operation[]): Needs {
   const mayStay = (id: Slug): boolean => {
     const operation = operations.find(candidate => candidate.id === id)
     return operation !== undefined && staysOff(operation, scope) && operation.needs.every(anyOf => anyOf.some(mayStay))
@@ -183,7 +193,7 @@ function listGoals(scope: Omit<Scope, 'goals'>, operations: readonly Operation[]
     ...scope.levels.cold.map((level): Goal => ({ id: `level:${level.id}`, ways: level.ways, stages: ['fill'] })),
     ...[...scope.levels.idling, ...scope.levels.standing].map((level): Goal => ({
       id: `level:${level.id}`,
-      ways: level.ways.map(way => ({ ...way, needs: onlyOffWhileRunning(way.needs, scope, operations) })),
+      ways: level.ways.map(way => ({ ...way, needs: offWhileRunning(way.needs, scope, operations) })),
       stages: ['prove'],
     })),
     ...(scope.isolating

@@ -60,8 +60,6 @@ const shares: Partial<Record<TaskKind, number>> = {
 }
 export const shareOf = (kind: TaskKind): number => shares[kind] ?? 0
 
-/** What begins at a goal: whatever lies in the way is off by then. */
-const reaching = new Set<TaskKind>(['open', 'withdraw', 'fit', 'release', 'renew', 'fill', 'bleed', 'level'])
 const anywhere = { at: undefined, from: undefined, needs: [], minutes: 0 } as unknown as Way
 /** One of a kind in a job: their kind is their id. */
 const single = new Set<TaskKind>(['prepare', 'run', 'catch', 'stop', 'road-test'])
@@ -75,7 +73,7 @@ export type Choice = {
 }
 
 export type TaskOptions = {
-  standing?: Pick<Standing, 'off' | 'done'>
+  standing?: Pick<Standing, 'off' | 'done'> & Partial<Pick<Standing, 'begunAt'>>
   /** One line out and in before the next is opened. */
   oneAtATime?: boolean
   /** Which end is opened first where both can be; the harder one unless told. */
@@ -105,6 +103,8 @@ type Job = {
   hasGoal: (goal: string) => boolean
   /** The electrics are dead before anything is opened beside a live cable. */
   dead: readonly string[]
+  /** Where it was filled, where that is done. */
+  filledAt: LiftPosition | undefined
   put: (kind: TaskKind, target: Slug, phase: Phase, after: readonly string[], about?: About) => string
   tasks: Task[]
 }
@@ -130,8 +130,28 @@ export function listTasks(sheet: Sheet, scope: Scope, choice: Choice, options: T
   const byId = new Map(job.tasks.map(task => [task.id, task]))
   for (const wait of listWaits(sheet, job.tasks))
     for (const id of wait.before) byId.get(id)!.after = [...byId.get(id)!.after, ...wait.after]
-  if (done.size === 0) return job.tasks
-  return job.tasks.filter(task => !done.has(task.id)).map(task => ({ ...task, after: task.after.filter(id => !done.has(id)) }))
+  return done.size === 0 ? job.tasks : tasksLeft(job.tasks, done)
+}
+
+/** Without what is done: what waited for that waits for what it waited for, where somebody has gone ahead of the order. */
+function tasksLeft(tasks: readonly Task[], done: ReadonlySet<string>): Task[] {
+  const byId = new Map(tasks.map(task => [task.id, task]))
+  const instead = new Map<string, ReadonlySet<string>>()
+  const waitFor = (id: string): ReadonlySet<string> => {
+    const known = instead.get(id)
+    if (known) return known
+    const found = new Set<string>()
+    instead.set(id, found)
+    // What had to be off for something done need not be off any more.
+    for (const before of byId.get(id)?.after ?? []) {
+      if (done.has(before)) for (const further of waitFor(before)) found.add(further)
+      else if (!before.startsWith('off:')) found.add(before)
+    }
+    return found
+  }
+  return tasks
+    .filter(task => !done.has(task.id))
+    .map(task => ({ ...task, after: [...new Set(task.after.flatMap(id => (done.has(id) ? [...waitFor(id)] : [id])))] }))
 }
 
 function jobOf(sheet: Sheet, scope: Scope, choice: Choice, options: TaskOptions): Job {
@@ -163,14 +183,15 @@ function jobOf(sheet: Sheet, scope: Scope, choice: Choice, options: TaskOptions)
       from: from ?? way?.from,
       minutes: way ? shareOf(kind) * way.minutes : minutes,
       priority: rank[kind] + nudge,
-      after: goal !== undefined && reaching.has(kind) ? [...after, ...throughOf(goal).map(operation => `off:${operation}`)] : after,
+      after: goal === undefined ? after : [...after, ...throughOf(goal).map(operation => `off:${operation}`)],
       ...(goal !== undefined && { goal }),
       ...(helper && { helper }),
       ...(still && { still }),
     })
     return id
   }
-  return { sheet, scope, operations, choice, wayOf, throughOf, ins, hasGoal: goal => goals.has(goal), dead, put, tasks }
+  const filledAt = options.standing?.begunAt?.[fillGoal(scope)]
+  return { sheet, scope, operations, choice, wayOf, throughOf, ins, hasGoal: goal => goals.has(goal), dead, filledAt, put, tasks }
 }
 
 function listOffs({ operations, ins, put }: Job, prepared: string): void {
@@ -185,10 +206,10 @@ function listOffs({ operations, ins, put }: Job, prepared: string): void {
 }
 
 /** Open and cap one joint. */
-function listOpening({ put }: Job, joint: Joint, after: readonly string[], nudge: number): string {
+function listOpening({ scope, put }: Job, joint: Joint, after: readonly string[], nudge: number): string {
   const goal = `joint:${joint.id}`
   const open = put('open', joint.id, 'line', after, { goal, nudge })
-  return put('cap', joint.id, 'line', [open], { goal, nudge })
+  return scope.sealed ? open : put('cap', joint.id, 'line', [open], { goal, nudge })
 }
 
 /** Hardest end first, unless told otherwise: the one that costs most minutes to reach. */
@@ -239,14 +260,15 @@ function listBeside(job: Job, prepared: string, options: TaskOptions): string[] 
     const goal = `renew:${neighbour.id}`
     const mine = scope.joints.filter(joint => neighbour.goals.includes(joint.id))
     const free = mine.filter(joint => ofLines.has(joint.line)).map(joint => `withdraw:${joint.line}`)
-    const after = [prepared, ...dead, ...mine.map(joint => `cap:${joint.id}`), ...free]
+    const after = [prepared, ...dead, ...mine.map(joint => `${scope.sealed ? 'open' : 'cap'}:${joint.id}`), ...free]
     return { neighbour, task: put('renew', neighbour.id, 'line', after, hasGoal(goal) ? { goal } : {}) }
   })
-  for (const joint of beside) {
+  for (const [i, joint] of beside.entries()) {
     const goal = `joint:${joint.id}`
     const behind = renewed.filter(({ neighbour }) => neighbour.goals.includes(joint.id)).map(({ task }) => task)
-    const sealed = joint.seals.length > 0 ? [put('seals', joint.id, 'line', [`cap:${joint.id}`, ...behind])] : []
-    const seat = put('seat', joint.id, 'line', [`cap:${joint.id}`, ...behind, ...sealed], { goal })
+    const opened = besideOpened[i]!
+    const sealed = joint.seals.length > 0 ? [put('seals', joint.id, 'line', [opened, ...behind])] : []
+    const seat = put('seat', joint.id, 'line', [opened, ...behind, ...sealed], { goal })
     tight.push(seat)
     if (needsTorque(joint)) tight.push(put('torque', joint.id, 'line', [seat], { goal }))
   }
@@ -257,7 +279,8 @@ function listBeside(job: Job, prepared: string, options: TaskOptions): string[] 
         candidate.kind === 'fit' && scope.joints.some(joint => joint.line === candidate.target && neighbour.goals.includes(joint.id)),
     ))
       fit.after = [...fit.after, task]
-  if (scope.joints.length > 0) put('catch', sheet.id, 'line', [...scope.lines.map(line => `withdraw:${line.id}`), ...besideOpened])
+  if (scope.joints.length > 0 && !scope.sealed)
+    put('catch', sheet.id, 'line', [...scope.lines.map(line => `withdraw:${line.id}`), ...besideOpened])
   return [...tight, ...renewed.map(({ task }) => task)]
 }
 
@@ -279,7 +302,7 @@ function listFluid({ sheet, scope, operations, choice, put }: Job, tight: readon
   const fill = chosenFill(scope, choice.ways)
   if (fill) {
     const shut = operations.filter(operation => operation.drains).map(operation => `on:${operation.id}`)
-    const caught = scope.joints.length > 0 ? ['catch'] : []
+    const caught = scope.joints.length > 0 && !scope.sealed ? ['catch'] : []
     filled = [put('fill', fill.id, 'fill', [...tight, ...shut, ...caught], { goal: fillGoal(scope) })]
   }
   const helper = scope.bleed === 'pump-and-hold' || scope.bleed === 'lock-to-lock'
@@ -293,8 +316,13 @@ function listFluid({ sheet, scope, operations, choice, put }: Job, tight: readon
 }
 
 /** Each stop's joints are wiped there, once they are tight; where the fluid goes in, after it is in. */
-function listWiping({ scope, wayOf, put }: Job, tight: readonly string[], { filled, fill }: Filled, done: ReadonlySet<string>): string[] {
-  const fillAt = fill && wayOf(fillGoal(scope)).at
+function listWiping(
+  { scope, wayOf, filledAt, put }: Job,
+  tight: readonly string[],
+  { filled, fill }: Filled,
+  done: ReadonlySet<string>,
+): string[] {
+  const fillAt = fill && (wayOf(fillGoal(scope)).at ?? filledAt)
   const tightened = new Set(tight)
   return liftPositions.flatMap(at => {
     const here = scope.joints

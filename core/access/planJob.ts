@@ -1,4 +1,5 @@
 import { fail, ok, type Result } from '../result'
+import type { ChosenParts } from '../sheet/chosenPart'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import type { BleedMethod, LiftPosition, Operation, Slug, Way } from '../sheet/types'
 import { minutes } from '../units/types'
@@ -6,7 +7,7 @@ import { chooseWays, type WayChoice } from './chooseWays'
 import { leastMoves } from './leastMoves'
 import { leastStops, type Travel } from './leastStops'
 import { moveMinutesOf, usualLift, type LiftMinutes } from './liftMinutes'
-import { scopeOf, type Scope } from './listGoals'
+import { offWhileRunning, scopeOf, type Scope } from './listGoals'
 import { listTasks, shareOf, type Choice, type TaskOptions } from './listTasks'
 import { listWaits, waitsLeft } from './listWaits'
 import { orderTasks } from './orderTasks'
@@ -29,6 +30,8 @@ export type PlanInputs = {
   /** Tools this shop does not have: no operation that takes one is chosen. */
   missingTools?: readonly string[]
   neighbours?: readonly Slug[]
+  /** Which part goes in for a line, where there are several. */
+  parts?: ChosenParts
   oneAtATime?: boolean
   firstEnd?: 'hardest' | 'easiest'
   bleed?: BleedMethod
@@ -45,11 +48,12 @@ export type PlanInputs = {
 export function planJob(
   resolved: ResolvedSheet,
   inputs: PlanInputs,
-  standing: Standing = untouched(resolved, inputs),
+  standing?: Standing,
   budget = new SearchBudget(planBudget),
 ): Result<Plan, AccessIssue> {
   try {
-    return planWithin(resolved, inputs, standing, budget)
+    const plan = planWithin(resolved, inputs, standing ?? untouched(resolved, inputs), budget)
+    return plan.ok && standing ? ok({ ...plan.value, begun: true }) : plan
   } catch (error) {
     if (error instanceof BudgetSpent) return fail({ code: 'ACCESS_BUDGET', nodes: error.most })
     throw error
@@ -97,14 +101,19 @@ function planWithin(resolved: ResolvedSheet, inputs: PlanInputs, standing: Stand
       risk: minutes(taken.reduce((sum, { id, risk }) => sum + (isOff.has(id) ? 0 : (risk?.price ?? 0)), 0)),
     },
     openOrder: visits.flatMap(visit => visit.tasks.filter(task => task.kind === 'open').map(task => task.target)),
+    begun: false,
     atMostFromLeast: minutes(choice.atMostFromLeast),
   })
 }
 
 /** A name in the wishes that nothing on this car answers to. */
-function unknownName(resolved: ResolvedSheet, { goals }: Scope, { done = [], forbidden = {} }: PlanInputs): AccessIssue | undefined {
+function unknownName(resolved: ResolvedSheet, { goals }: Scope, inputs: PlanInputs): AccessIssue | undefined {
+  const { done = [], forbidden = {}, parts = {} } = inputs
   const operation = done.find(id => !resolved.sheet.operations.some(candidate => candidate.id === id))
   if (operation !== undefined) return { code: 'ACCESS_UNKNOWN', what: 'operation', id: operation }
+  for (const [line, part] of Object.entries(parts))
+    if (!resolved.sheet.lines.find(({ id }) => id === line)?.parts.some(({ id }) => id === part))
+      return { code: 'ACCESS_UNKNOWN', what: 'part', id: part }
   for (const [id, ways] of Object.entries(forbidden)) {
     // What was ruled out for a goal that is no longer wanted stays ruled out, and waits.
     const goal = goals.find(candidate => candidate.id === id)
@@ -136,9 +145,24 @@ function goalsLeft(resolved: ResolvedSheet, scope: Scope, options: TaskOptions):
   return scope.goals.flatMap(goal => {
     if (goal.stages.length === 0) return work ? [goal] : []
     const mine = tasks.filter(task => task.goal === goal.id)
+    if (mine.length === 0) return []
     const share = mine.reduce((sum, task) => sum + shareOf(task.kind), 0)
-    return mine.length > 0 ? [{ ...goal, ways: goal.ways.map(way => ({ ...way, minutes: minutes(way.minutes * share) })) }] : []
+    // A way is priced and chosen for all that is done there: what was begun from one side is finished from there.
+    const from = options.standing?.begunAt?.[goal.id]
+    const isBarred = (way: Way) => from !== undefined && way.at !== from && goal.ways.some(({ at }) => at === from)
+    const looks = mine.every(task => task.kind === 'leak')
+    const ways = goal.ways.map((way): Way => ({
+      ...way,
+      minutes: minutes(way.minutes * share),
+      needs: isBarred(way) ? [[]] : looks ? needsOfLook(way) : way.needs,
+    }))
+    return [{ ...goal, ways }]
   })
+
+  /** What stood in the way of hands and has gone back, because the engine needs it, does not stand in the way of eyes. */
+  function needsOfLook({ needs }: Way): Way['needs'] {
+    return offWhileRunning(needs, scope, resolved.operations).filter(anyOf => anyOf.length > 0)
+  }
 }
 /** The choice of ways and operations for a job, without its order. */
 function chooseForJob(

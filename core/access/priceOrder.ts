@@ -1,7 +1,7 @@
 import { liftPositions, type LiftPosition, type Sheet, type Slug } from '../sheet/types'
 import { eachBit, hasBit, noBits, unionOf, withBit, type Bits } from './bits'
 import { isDoneAlong, leastAhead, searchStops, stageOf, trailOf, type Graph, type Trail, type Travel } from './leastStops'
-import { staysOff, type Scope } from './listGoals'
+import { fillGoal, staysOff, type Scope } from './listGoals'
 import { listTasks, type TaskOptions } from './listTasks'
 import type { NumberedNeeds } from './meetNeeds'
 import type { Goal, OperationCost, Task } from './types'
@@ -214,7 +214,7 @@ export function orderPricing(
       only[p]!.set(placed[p]!)
       for (let word = 0; word < words; word++) doable[p]![word] = placed[p]![word]! | anywhere[word]!
     }
-    const fillAt = fill < 0 ? undefined : known[fill]!.at
+    const fillAt = fill < 0 ? options.standing?.begunAt?.[fillGoal(scope)] : known[fill]!.at
     const begun = new Int32Array(words)
     // What is not taken is as good as done.
     for (let word = 0; word < opWords; word++) {

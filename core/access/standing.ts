@@ -11,6 +11,8 @@ export type Standing = {
   /** Lines and joints beside those that are wanted, touched by somebody: they are put back as any other. */
   lines: readonly Slug[]
   joints: readonly Slug[]
+  /** Where the car stood when somebody began at a goal: from there it is finished, and looked at. */
+  begunAt: Readonly<Record<string, LiftPosition>>
 }
 
 /** Before the first act of a job: what was off when the car came, and nothing done. */
@@ -20,6 +22,7 @@ export const untouched = (resolved: ResolvedSheet, inputs: { start: LiftPosition
   done: [],
   lines: [],
   joints: [],
+  begunAt: {},
 })
 
 /** What is off already was got at somehow: where there is but one way in, the parts on it are off as well. */

@@ -100,6 +100,8 @@ export type Plan = {
   minutes: { operations: Minutes; work: Minutes; moves: Minutes; total: Minutes; clock: Minutes; risk: Minutes }
   timeline: Timeline
   openOrder: readonly Slug[]
+  /** Planned from a car in the middle of the work: what is done is not in it. */
+  begun: boolean
   /** Minutes by which the least can lie below `minutes.total`: 0, where it is proven to be the least. */
   atMostFromLeast: Minutes
 }
@@ -111,7 +113,7 @@ export type AccessIssue =
   | { code: 'ACCESS_RULED_OUT'; goal: string }
   /** Read once the engine has run, and reached only through a part that it needs. */
   | { code: 'ACCESS_HIDDEN_WHILE_RUNNING'; goal: string }
-  | { code: 'ACCESS_UNKNOWN'; what: 'joint' | 'neighbour' | 'operation' | 'goal' | 'way'; id: string }
+  | { code: 'ACCESS_UNKNOWN'; what: 'joint' | 'neighbour' | 'operation' | 'part' | 'way'; id: string }
   | { code: 'ACCESS_UNKNOWN_LINE'; line: Slug }
   | { code: 'ACCESS_NOTHING_CHOSEN' }
   | { code: 'ACCESS_LAYOUT_OPEN'; lines: readonly Slug[] }

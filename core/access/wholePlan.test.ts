@@ -112,7 +112,7 @@ it('orders are priced as the tasks themselves are ordered; with goals open, neve
           bleed: some(resolved.sheet.bleeding.allowed),
         })
         if (!scope.ok) throw new Error(scope.error.code)
-        const { goals } = scope.value
+        const { goals: every } = scope.value
         const operations = new Map(
           resolved.operations.map((operation): [Slug, OperationCost] => [
             operation.id,
@@ -120,7 +120,18 @@ it('orders are priced as the tasks themselves are ordered; with goals open, neve
           ]),
         )
         const always = draw(2) === 0 && resolved.operations.length > 0 ? [some(resolved.operations).id] : []
-        const standing = { off: always, done: [] }
+        // In the middle of the work: something is done where all it waits for is, and fluid is moved and wiped up whenever somebody likes.
+        const all = listTasks(resolved.sheet, scope.value, { ways: {}, operations: new Set() }, { oneAtATime })
+        const done: string[] = []
+        if (draw(2) === 0)
+          for (const { id, kind, after } of all)
+            if (kind !== 'run' && kind !== 'stop' && draw(4) > 0)
+              if (['fill', 'bleed', 'wipe', 'catch'].includes(kind) || after.every(before => done.includes(before))) done.push(id)
+        const standing = { off: always, done }
+        const left = new Set(
+          listTasks(resolved.sheet, scope.value, { ways: {}, operations: new Set() }, { oneAtATime, standing }).map(({ goal }) => goal),
+        )
+        const goals = every.filter(goal => goal.stages.length === 0 || left.has(goal.id))
         const travel = { start, end: 'ground' as const, moveMinutes: defaultMoveMinutes }
         const price = orderPricing(resolved.sheet, scope.value, { goals, operations }, { oneAtATime, standing }, travel)
         // A level that is read through nothing but parts the engine needs is refused before any order is asked for.
@@ -140,7 +151,9 @@ it('orders are priced as the tasks themselves are ordered; with goals open, neve
         )
         const exact = price(known, bitsOf(closed), Infinity, 0)
         expect(exact).toBe(order.ok ? order.value.cost : Infinity)
-        const open = known.map((what): KnownWay => (draw(2) === 0 ? { at: undefined, operations: noBits(operations.size) } : what))
+        const open = known.map((what): KnownWay =>
+          draw(2) === 0 ? { at: undefined, operations: noBits(operations.size), open: true } : what,
+        )
         expect(price(open, bitsOf(closed), Infinity, 0)).toBeLessThanOrEqual(exact)
         // Stops found for one question serve the next, told or not that it costs no less; a fresh start says the same.
         const other = some(goals).id

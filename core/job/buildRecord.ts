@@ -1,6 +1,7 @@
 import type { Condition } from '../access/judgeChance'
 import { siblingOf } from '../access/weighNeighbours'
 import type { FluidBalance } from '../fluid/balanceFluid'
+import { chosenPart } from '../sheet/chosenPart'
 import { settleValue } from '../sheet/settleContested'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import type { Caution, Proof, Sheet, Window } from '../sheet/types'
@@ -11,6 +12,8 @@ import { listDue } from './obligations'
 import type {
   BodyOf,
   CarTest,
+  EarlyEnding,
+  FastenerLoss,
   JobEvent,
   JobState,
   JobVehicle,
@@ -66,7 +69,26 @@ export type JobRecord = {
   customer: string
   complaint?: string
   sheet: { id: string; revision: number; title: string; fluid: string | undefined }
-  lines: { id: string; name: string; mark?: string; part?: string; outAt?: string; inAt?: string; differs?: string }[]
+  /** `which`: the old one went back in. */
+  lines: {
+    id: string
+    name: string
+    mark?: string
+    part?: string
+    outAt?: string
+    inAt?: string
+    which?: 'old' | 'new'
+    differs?: string
+    accepted?: string
+  }[]
+  /** Lines taken out and put back as they were. */
+  putBack: { id: string; name: string }[]
+  /** Fasteners that could not go back, and what is there instead. */
+  lost: { part: string; fastener: string; count: number; what: FastenerLoss; instead: string; by: string; at: string }[]
+  /** Waits that were not kept to their end. */
+  waitsCut: { text: string; reason: string; celsius?: Celsius; by: string; at: string }[]
+  /** Leaks that came from elsewhere, and where air was drawn in. */
+  traced: { name?: string; note: string; by: string; at: string }[]
   leftAlone: { id: string; name: string }[]
   torques: TorqueEntry[]
   fluids: FluidEntry[]
@@ -105,6 +127,8 @@ export type JobRecord = {
   lookNext: readonly string[]
   missing: Obligation[]
   signedOff?: { by: string; at: string }
+  /** Ended without being done; `missing` then says what was due. */
+  ended?: { ending: EarlyEnding; why: string; by: string; at: string }
   handedOver?: { by: string; at: string; to: string; note?: string }
   /** Every event ever recorded, corrections among them. */
   events: readonly JobEvent[]
@@ -157,13 +181,42 @@ export function buildRecord(resolved: ResolvedSheet, state: JobState, events: re
           id: line.id,
           name: line.name,
           mark: line.mark,
-          part: line.parts[0]?.number,
+          part: chosenPart(line, state.inputs?.parts)?.number,
           outAt: record?.out?.at,
           inAt: record?.in?.at,
+          which: record?.which,
           differs: record?.compared?.differs ?? record?.received?.differs,
+          accepted: record?.accepted?.why,
         }
       }),
     leftAlone: resolved.lines.filter(line => !state.scope.includes(line.id)).map(({ id, name }) => ({ id, name })),
+    putBack: resolved.lines.filter(({ id }) => state.lines[id]?.which === 'old').map(({ id, name }) => ({ id, name })),
+    lost: state.lost.map(({ operation, group, count, what, instead, by, at }) => {
+      const found = sheet.operations.find(({ id }) => id === operation)
+      const fastener = found?.fasteners[group]
+      return {
+        part: found?.name ?? operation,
+        fastener: fastener ? `${fastener.what} ${fastener.size}` : `group ${group + 1}`,
+        count,
+        what,
+        instead,
+        by,
+        at,
+      }
+    }),
+    waitsCut: Object.entries(state.waitsCut).map(([wait, { reason, celsius, by, at }]) => ({
+      text: sheet.waits?.find(({ id }) => id === wait)?.text ?? wait,
+      reason,
+      celsius,
+      by,
+      at,
+    })),
+    traced: [
+      ...Object.entries(state.joints).flatMap(([joint, { traced }]) =>
+        traced ? [{ name: nameOf(sheet.joints, joint), note: traced.note, by: traced.by, at: traced.at }] : [],
+      ),
+      ...state.airTraced.map(({ cause, by, at }) => ({ note: cause, by, at })),
+    ],
     torques: [
       ...sheet.joints.flatMap(({ id, name }) => {
         const torqued = state.joints[id]?.torqued
@@ -253,8 +306,10 @@ export function buildRecord(resolved: ResolvedSheet, state: JobState, events: re
       .filter(caution => caution.phase === 'close' || caution.kind === 'law')
       .map(({ kind, text }) => ({ kind, text })),
     lookNext: sheet.proving.lookNext,
-    missing: listDue(resolved, state),
-    signedOff: state.signedOff && { by: state.signedOff.by, at: state.signedOff.at },
+    // Released unfinished, it says for ever what was due when it left.
+    missing: listDue(resolved, state.ended?.ending === 'unfinished' ? { ...state, signedOff: undefined } : state),
+    signedOff: state.ended ? undefined : state.signedOff && { by: state.signedOff.by, at: state.signedOff.at },
+    ended: state.ended && { ending: state.ended.ending, why: state.ended.why, by: state.ended.by, at: state.ended.at },
     handedOver: state.handedOver && {
       by: state.handedOver.by,
       at: state.handedOver.at,

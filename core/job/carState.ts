@@ -1,5 +1,6 @@
 import { staysCool } from '../access/listGoals'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
+import { isSealedSet } from '../sheet/isSealedSet'
 import { settleValue, settleWindow } from '../sheet/settleContested'
 import type { BleedMethod, Level, LiftPosition, Operation, Sheet, Slug } from '../sheet/types'
 import { spanSeconds, type Moment } from './timer'
@@ -32,17 +33,14 @@ export const disturbedAt = ({ opened, seated, torqued }: JointRecord): Mark | un
 
 const recordsOf = (state: JobState): JointRecord[] => Object.values(state.joints)
 
-/** A set that came filled and sealed has no fluid to lose: nothing on its sheet is bled, by hand or otherwise. */
-export const isSealedSet = ({ bleeding, bleeders }: Pick<Sheet, 'bleeding' | 'bleeders'>): boolean =>
-  bleeding.allowed.length === 0 && bleeders.length === 0
-
 /** When the fluid circuit was opened: the last time at each joint. */
 export const circuitOpenings = ({ sheet }: ResolvedSheet, state: JobState): Mark[] =>
-  isSealedSet(sheet) ? [] : recordsOf(state).flatMap(({ opened }) => opened ?? [])
+  isSealedSet(sheet) ? [] : [...recordsOf(state).flatMap(({ opened }) => opened ?? []), ...state.ranDry]
 
 /** When fluid went in or out, measured or not. */
 export const fluidChanges = (state: JobState): Mark[] => [
   ...recordsOf(state).flatMap(({ opened }) => opened ?? []),
+  ...state.ranDry,
   ...state.added,
   ...state.extracted,
   ...state.rounds,

@@ -1,11 +1,11 @@
 import { taskKinds, type Plan } from '../access/types'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import type { LiftPosition, Phase, Reach, Sheet, Slug } from '../sheet/types'
-import { bleedPlaces, hasTorque, isSealedSet, isWheel, pressureSourceOf } from './carState'
+import { bleedPlaces, hasTorque, isWheel, pressureSourceOf } from './carState'
 import type { JobState } from './types'
 
 /** Beside the planner's tasks: moves of the car, and what stands beside a task without costing a way of its own. */
-export const stepKinds = [...taskKinds, 'move', 'tighten', 'clear', 'press', 'test', 'count'] as const
+export const stepKinds = [...taskKinds, 'move', 'tighten', 'clear', 'press', 'test', 'count', 'mend', 'trace'] as const
 export type StepKind = (typeof stepKinds)[number]
 export const stepStatuses = ['open', 'done', 'skipped'] as const
 export type StepStatus = (typeof stepStatuses)[number]
@@ -43,31 +43,26 @@ const drafted = new WeakMap<Plan, Map<string, readonly Draft[]>>()
 function makeDrafts(resolved: ResolvedSheet, plan: Plan, start: LiftPosition, inputs: JobState['inputs']): Draft[] {
   const { sheet } = resolved
   const planned = plan.visits.map(({ at, tasks }, visit): Draft[] =>
-    tasks
-      .filter(task => !isSealedSet(sheet) || !neededByFluid.includes(task.kind))
-      .map(({ id, kind, target, phase, from, minutes, helper }) => ({
-        id,
-        kind: kind === 'run' && pressureSourceOf(sheet) === 'pedal' ? 'press' : kind,
-        target,
-        phase,
-        at,
-        ...(from && { from }),
-        visit,
-        minutes,
-        ...(helper && { helper }),
-      })),
+    tasks.map(({ id, kind, target, phase, from, minutes, helper }) => ({
+      id,
+      kind: kind === 'run' && pressureSourceOf(sheet) === 'pedal' ? 'press' : kind,
+      target,
+      phase,
+      at,
+      ...(from && { from }),
+      visit,
+      minutes,
+      ...(helper && { helper }),
+    })),
   )
-  return withEngine(withMoves(withCompanions(planned, resolved, inputs), start), sheet)
+  return withEngine(withMoves(withCompanions(planned, resolved, inputs, plan.begun), start), sheet)
 }
-
-/** A sealed set loses no fluid: nothing of it is capped, caught or filled. */
-const neededByFluid: readonly StepKind[] = ['cap', 'catch', 'fill', 'bleed']
 
 /**
  * What has to be done beside the planned tasks and takes no way of its own: what has a torque is tightened where it was put on (a wheel on
  * the ground), the new line is felt along once it is held, a circuit is primed once it is filled, the pedal is tried before the drive.
  */
-function withCompanions(visits: readonly Draft[][], { sheet }: ResolvedSheet, inputs: JobState['inputs']): Draft[][] {
+function withCompanions(visits: readonly Draft[][], { sheet }: ResolvedSheet, inputs: JobState['inputs'], begun: boolean): Draft[][] {
   const result = visits.map(visit => [...visit])
   const lastVisit = result.length - 1
   const all = () => result.flat()
@@ -109,7 +104,8 @@ function withCompanions(visits: readonly Draft[][], { sheet }: ResolvedSheet, in
         sheet.joints.some(joint => joint.id === step.target && joint.line === line.id)) ||
       ((step.kind === 'fasten' || step.kind === 'tighten') && sheet.holds.some(hold => hold.id === step.target && hold.line === line.id))
     const last = all().findLast(isOfLine)
-    if (last && all().some(step => step.kind === 'fit' && step.target === line.id)) after(last, beside(last, 'clear', line.id))
+    // Of a job that is under way the line may lie in already.
+    if (last && (begun || all().some(step => step.kind === 'fit' && step.target === line.id))) after(last, beside(last, 'clear', line.id))
   }
   if (bleedPlaces(sheet, inputs).priming) {
     const fill = all().find(step => step.kind === 'fill')

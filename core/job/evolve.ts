@@ -38,6 +38,10 @@ function openedState(event: JobEvent, body: Extract<JobEvent['body'], { type: 'o
     levels: [],
     timers: {},
     cleaned: [],
+    lost: [],
+    airTraced: [],
+    ranDry: [],
+    waitsCut: {},
     moves: [],
     pressures: [],
     rounds: [],
@@ -139,9 +143,23 @@ function apply(state: JobState, event: JobEvent): JobState {
     case 'holdFastened':
       return hold(body.hold, { fastened: mark })
     case 'lineOut':
-      return line(body.line, { out: mark, in: undefined })
+      return line(body.line, { out: mark, in: undefined, which: undefined, compared: undefined })
     case 'lineIn':
-      return line(body.line, { in: mark })
+      return line(body.line, { in: mark, which: body.which })
+    case 'lineCalledOut':
+      return line(body.line, { again: { ...mark, why: body.why } })
+    case 'partAccepted':
+      return line(body.line, { accepted: { ...mark, why: body.why } })
+    case 'fastenerLost':
+      return { ...state, lost: [...state.lost, { ...mark, ...body }] }
+    case 'leakTraced':
+      return joint(body.joint, before => ({ ...before, traced: { ...mark, note: body.note } }))
+    case 'airTraced':
+      return { ...state, airTraced: [...state.airTraced, { ...mark, cause: body.cause }] }
+    case 'ranDry':
+      return { ...state, ranDry: [...state.ranDry, mark] }
+    case 'waitCut':
+      return { ...state, waitsCut: { ...state.waitsCut, [body.wait]: { ...mark, reason: body.reason, celsius: body.celsius } } }
     case 'fluidCaught':
       return { ...state, caught: [...state.caught, { ...mark, ...body }] }
     case 'fluidExtracted':
@@ -149,12 +167,16 @@ function apply(state: JobState, event: JobEvent): JobState {
     case 'fluidAdded':
       return { ...state, added: [...state.added, { ...mark, ...body }] }
     case 'levelRead':
-      return { ...state, levels: [...state.levels, { ...mark, ...body }] }
+      return {
+        ...state,
+        levels: [...state.levels, { ...mark, ...body }],
+        timers: body.rest === undefined ? state.timers : { ...state.timers, rest: { ...mark, minutes: body.rest } },
+      }
     case 'timerStarted':
       return { ...state, timers: { ...state.timers, [body.timer]: { ...mark, minutes: body.minutes } } }
     case 'timerEnded': {
       const timer = state.timers[body.timer]
-      return timer ? { ...state, timers: { ...state.timers, [body.timer]: { ...timer, ended: mark } } } : state
+      return timer ? { ...state, timers: { ...state.timers, [body.timer]: { ...timer, ended: { ...mark, reason: body.reason } } } } : state
     }
     case 'cleaned':
       return { ...state, cleaned: [...state.cleaned, { ...mark, where: body.at }] }
@@ -199,8 +221,10 @@ function apply(state: JobState, event: JobEvent): JobState {
       return { ...state, handedOver: { ...mark, to: body.to, note: body.note } }
     case 'signedOff':
       return { ...state, signedOff: mark }
+    case 'ended':
+      return { ...state, signedOff: mark, ended: { ...mark, ending: body.ending, why: body.why } }
     case 'reopened':
-      return { ...state, signedOff: undefined, handedOver: undefined }
+      return { ...state, signedOff: undefined, ended: undefined, handedOver: undefined }
     case 'opened':
     case 'stepUndone':
       throw new RangeError(`${body.type} is folded by evolve itself`)

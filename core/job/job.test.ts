@@ -106,7 +106,7 @@ describe('fold', () => {
   it('opening a joint again voids its seal, seat, torque and leak check', () => {
     const bench = planned().workUntil()
     bench.do({ type: 'jointOpened', joint: 'gearbox-out-joint' })
-    expect(missing(bench)).toEqual(['sealed', 'seated', 'tight', 'filled', 'level', 'wiped', 'leak-look', 'road'])
+    expect(missing(bench)).toEqual(['capped', 'sealed', 'seated', 'tight', 'filled', 'level', 'wiped', 'leak-look', 'road'])
     // And the plan leads back to where it was, by what was disturbed and nothing else.
     bench.workUntil()
     expect(missing(bench)).toEqual([])
@@ -361,10 +361,10 @@ describe('decide refuses', () => {
       () => {},
     ],
     [
-      'dropping a line in work',
-      'JOB_LINE_IN_WORK',
+      'dropping a line that is replaced',
+      'JOB_LINE_REPLACED',
       () => ({ type: 'planned', inputs: { lines: ['supply'], start: 'ground' } }),
-      'cap',
+      'fill',
       () => {},
     ],
     [

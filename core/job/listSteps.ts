@@ -1,10 +1,12 @@
 import type { Plan } from '../access/types'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
-import type { LiftPosition, Sheet, Slug } from '../sheet/types'
-import { circuitOpenings, countsAfterAll, disturbedAt, liftOf, runningSince } from './carState'
+import { liftPositions, type LiftPosition, type Reach, type Sheet, type Slug } from '../sheet/types'
+import { disturbedAt, isOff, isWheel, liftOf, runningSince } from './carState'
+import { isStepDone, type StepRef } from './isStepDone'
+import { listDone, stepId } from './listDone'
 import { draftSteps, enginePlace, isLook, type Draft, type Step, type StepKind } from './draftSteps'
 import { listDue } from './obligations'
-import type { Gate, JobState, Obligation, ObligationKind, Pressure } from './types'
+import type { Gate, JobState, Obligation, Pressure } from './types'
 
 export { stepKinds, stepStatuses, type Step, type StepKind, type StepStatus } from './draftSteps'
 
@@ -16,94 +18,36 @@ export { stepKinds, stepStatuses, type Step, type StepKind, type StepStatus } fr
 export function listSteps(resolved: ResolvedSheet, plan: Plan, start: LiftPosition, state: JobState | undefined): Step[] {
   const drafts = draftSteps(resolved, plan, start, state?.inputs)
   if (!state) return drafts.map(draft => ({ ...draft, status: 'open' }))
-  if (state.signedOff) return drafts.map(draft => ({ ...draft, status: state.steps[draft.id]?.skipped === undefined ? 'done' : 'skipped' }))
+  if (state.signedOff) return listDone(resolved, state, new Set())
   const due = listDue(resolved, state)
-  const judged = withPressure(withStatus(drafts, resolved, state, due), resolved.sheet, state)
-  const whole = withExtras(judged, resolved, state, due)
-  return withStop(withMoves(hoisted(whole, due, resolved.sheet), state), resolved.sheet, state)
+  const judged = withPressure(withStatus(drafts, plan, resolved, state, due), resolved.sheet, state)
+  const whole = withExtras(judged, resolved, state, due).filter(step => step.status === 'open' && step.kind !== 'move')
+  const ahead = withStop(withMoves(hoisted(whole, due, resolved.sheet), state), resolved.sheet, state)
+  const done = listDone(resolved, state, new Set(ahead.map(({ id }) => id)))
+  const before = visitsOf(done)
+  return [...done, ...ahead.map(step => ({ ...step, visit: before + step.visit }))]
 }
 
-function withStatus(drafts: readonly Draft[], resolved: ResolvedSheet, state: JobState, due: readonly Obligation[]): Step[] {
-  const opened = circuitOpenings(resolved, state)
-  const isDue = (kind: ObligationKind, target?: string) =>
-    due.some(owed => owed.kind === kind && (target === undefined || Object.values(owed).includes(target)))
-  const isTightened = (target: Slug) => Object.values(state.tightened).some(said => said.target === target)
-  /** The old line has left its place: what was opened for that stays as it is. */
-  const hasLeft = (line: Slug) => state.lines[line]?.out !== undefined
-  const isDone = ({ kind, target }: Draft): boolean => {
-    const [joint, operation, hold, line] = [state.joints[target], state.operations[target], state.holds[target], state.lines[target]]
-    switch (kind) {
-      case 'receive':
-        return line?.received?.agrees === true
-      case 'compare':
-        return line?.compared !== undefined
-      case 'withdraw':
-        return line?.out !== undefined
-      case 'fit':
-        return line?.in !== undefined
-      case 'off':
-        return operation?.off !== undefined
-      case 'on':
-        return operation?.on !== undefined
-      case 'open': {
-        const owner = resolved.sheet.joints.find(one => one.id === target)!.line
-        return joint?.opened !== undefined && (joint.seated === undefined || hasLeft(owner) || !state.scope.includes(owner))
-      }
-      case 'cap':
-        return joint?.capped !== undefined || joint?.seated !== undefined
-      case 'seals':
-        return joint?.sealed !== undefined && !isDue('sealed', target)
-      case 'seat':
-        return joint?.seated !== undefined
-      case 'torque':
-        return joint?.torqued !== undefined && !isDue('tight', target)
-      case 'leak':
-        return joint?.leak !== undefined && !isDue('leak-look', target)
-      case 'release': {
-        const { line: owner, with: others } = resolved.sheet.holds.find(one => one.id === target)!
-        return (
-          hold?.released !== undefined &&
-          (hold.fastened === undefined || [owner, ...others].filter(one => state.scope.includes(one)).every(hasLeft))
-        )
-      }
-      case 'fasten':
-        return hold?.released !== undefined && hold.fastened !== undefined
-      case 'catch':
-        return state.caught.length > 0
-      case 'fill':
-        return state.added.length > 0 && !isDue('filled')
-      case 'bleed':
-        return state.rounds.some(round => round.bleeder === target) && !isDue('bled', target) && !isDue('primed')
-      case 'wipe':
-        return state.cleaned.some(entry => entry.where === target && countsAfterAll(entry, opened)) && !isDue('wiped', target)
-      case 'level':
-        return (
-          state.levels.findLast(reading => reading.level === target)?.reading === 'at' &&
-          !isDue('level', target) &&
-          state.levels.some(reading => reading.level === target && countsAfterAll(reading, opened))
-        )
-      case 'tighten':
-        return isTightened(target) && !isDue('tightened', target)
-      case 'clear':
-        return state.clearances[target] !== undefined && !isDue('clear', target)
-      case 'renew':
-        return state.renewed[target] !== undefined
-      case 'test':
-        return state.tests.pedal?.result === 'good' && !isDue('tested')
-      case 'road-test':
-        return state.roadTest?.result === 'good' && !isDue('road')
-      case 'prepare':
-      case 'move':
-      case 'run':
-      case 'press':
-      case 'stop':
-      case 'count':
-        return false
-    }
+/** Visits of the car that are behind: what is still to come is numbered after them. */
+export const visitsOf = (steps: readonly Step[]): number => (steps.findLast(step => step.status !== 'open')?.visit ?? -1) + 1
+
+function withStatus(
+  drafts: readonly Draft[],
+  { begun }: Plan,
+  resolved: ResolvedSheet,
+  state: JobState,
+  due: readonly Obligation[],
+): Step[] {
+  // A plan for what is left names a part only where it must come off, or go back, from here on.
+  const isOver = ({ kind, target }: Draft): boolean | undefined => {
+    if (!begun || (kind !== 'off' && kind !== 'on')) return undefined
+    const comesOff = drafts.some(draft => draft.kind === 'off' && draft.target === target)
+    return kind === 'off' ? isOff(state, target) : !isOff(state, target) && !comesOff
   }
   return drafts.map((draft): Step => {
     const mark = state.steps[draft.id]
-    return { ...draft, status: mark?.skipped !== undefined ? 'skipped' : mark || isDone(draft) ? 'done' : 'open' }
+    const isDone = mark !== undefined || (isOver(draft) ?? isStepDone(draft, resolved, state, due))
+    return { ...draft, status: isDone ? 'done' : 'open' }
   })
 }
 
@@ -173,6 +117,16 @@ function stepFor(owed: Obligation, sheet: Sheet): { kind: StepKind; target: Slug
       return { kind: 'wipe', target: owed.at }
     case 'leak-look':
       return { kind: 'leak', target: owed.joint }
+    case 'compared':
+      return { kind: 'compare', target: owed.line }
+    case 'capped':
+      return { kind: 'cap', target: owed.joint }
+    case 'leak-source':
+      return { kind: 'mend', target: owed.joint }
+    case 'foam':
+      return { kind: 'level', target: owed.level }
+    case 'air-source':
+      return { kind: 'trace', target: sheet.id }
     case 'tested':
       return { kind: 'test', target: 'pedal' }
     case 'road':
@@ -188,39 +142,74 @@ const isAnyOf: readonly StepKind[] = ['fill', 'stop', 'road-test']
 const meets = (step: Pick<Step, 'kind' | 'target'>, wanted: { kind: StepKind; target: Slug }): boolean =>
   step.kind === wanted.kind && (step.target === wanted.target || isAnyOf.includes(step.kind))
 
-/** What is due and nothing in the plan is still to do about it: done before the drive, or last. */
+/** Done where hands are already: what was just put on is tightened, felt along, counted in before anything else is begun. */
+const atOnce: readonly StepKind[] = ['mend', 'trace', 'cap', 'seals', 'seat', 'torque', 'fasten', 'tighten', 'clear', 'count']
+
+/**
+ * What is due and nothing in the plan is still to do about it: what belongs to work just done comes next, where the car stands; the rest
+ * before the drive, or last.
+ */
 function withExtras(steps: readonly Step[], resolved: ResolvedSheet, state: JobState, due: readonly Obligation[]): Step[] {
   const { sheet } = resolved
-  const extras: Step[] = []
+  const now: Step[] = []
+  const later: Step[] = []
   for (const owed of due) {
     const wanted = stepFor(owed, sheet)
     if (wanted.kind === 'move' || wanted.kind === 'stop' || wanted.kind === 'prepare') continue
-    if ([...steps, ...extras].some(step => step.status === 'open' && meets(step, wanted))) continue
-    const at =
-      owed.kind === 'wiped'
-        ? owed.at
-        : (sheet.operations.find(({ id }) => id === wanted.target)?.at ?? steps.find(step => meets(step, wanted))?.at ?? liftOf(state))
-    const from = steps.find(step => meets(step, wanted))?.from
-    extras.push({
+    if ([...steps, ...now, ...later].some(step => step.status === 'open' && meets(step, wanted))) continue
+    const { at, from } = placeFor(wanted, resolved, state)
+    const isWheelOn = wanted.kind === 'tighten' && sheet.operations.some(operation => operation.id === wanted.target && isWheel(operation))
+    const extra: Step = {
       ...wanted,
-      id: `again:${wanted.kind}:${wanted.target}`,
+      id: stepId(wanted),
       phase: 'close',
-      at,
+      at: isWheelOn ? 'ground' : at,
       ...(from && { from }),
       visit: steps.at(-1)?.visit ?? 0,
       minutes: 0,
       status: 'open',
-    })
+    }
+    if (atOnce.includes(wanted.kind) && !isWheelOn && at === liftOf(state))
+      now.push({ ...extra, phase: steps[0]?.phase ?? 'close', visit: steps[0]?.visit ?? 0 })
+    else later.push(extra)
   }
-  const drive = steps.findIndex(step => step.kind === 'road-test' && step.status === 'open')
-  return drive < 0 ? [...steps, ...extras] : [...steps.slice(0, drive), ...extras, ...steps.slice(drive)]
+  const before = (kinds: readonly StepKind[]) => {
+    const first = steps.findIndex(step => kinds.includes(step.kind) && step.status === 'open')
+    return first < 0 ? steps.length : first
+  }
+  const [proving, drive] = [before(afterFluid), before(['road-test'])]
+  const isFluid = ({ kind }: Step) => kind === 'fill' || kind === 'bleed'
+  return [
+    ...now,
+    ...steps.slice(0, proving),
+    ...later.filter(isFluid),
+    ...steps.slice(proving, drive),
+    ...later.filter(step => !isFluid(step)),
+    ...steps.slice(drive),
+  ]
+}
+/** What comes once fluid is in and the air is out. */
+const afterFluid: readonly StepKind[] = ['wipe', 'level', 'run', 'press', 'leak', 'test', 'road-test']
+
+/** Where what is owed is done: where the sheet says, as near as may be to where the car stands. */
+function placeFor({ target }: StepRef, { sheet }: ResolvedSheet, state: JobState): { at: LiftPosition; from?: Reach } {
+  const operation = sheet.operations.find(({ id }) => id === target)
+  if (operation) return operation
+  const here = liftOf(state)
+  if (liftPositions.some(at => at === target)) return { at: target as LiftPosition }
+  const line = sheet.lines.find(({ id }) => id === target)
+  const things = [...sheet.joints, ...sheet.holds, ...sheet.bleeders, ...sheet.levels, ...sheet.fills]
+  const ways = line?.withdraw ?? things.find(({ id }) => id === target)?.ways ?? sheet.neighbours.find(({ id }) => id === target)?.ways
+  const way = ways?.find(({ at }) => at === here) ?? ways?.[0]
+  return way ? { at: way.at, from: way.from } : { at: here }
 }
 
 /** Which gate a step has to pass. */
 function gateOf({ kind }: Step): Gate | undefined {
   if (kind === 'run') return 'run'
   if (kind === 'press' || kind === 'bleed' || kind === 'test') return 'pressure'
-  if (kind === 'open') return 'open'
+  if (kind === 'open' || kind === 'mend') return 'open'
+  if (kind === 'fit') return 'fit'
   return kind === 'road-test' ? 'drive' : undefined
 }
 
@@ -241,38 +230,35 @@ function hoisted(steps: readonly Step[], due: readonly Obligation[], sheet: Shee
 }
 
 /** Where hands and eyes need the car to stand; the rest is done wherever it is. */
-const anywhere: readonly StepKind[] = ['receive', 'prepare', 'catch', 'compare', 'seals', 'cap', 'press', 'stop', 'count', 'move']
+const anywhere: readonly StepKind[] = ['trace', 'receive', 'prepare', 'catch', 'compare', 'seals', 'cap', 'press', 'stop', 'count', 'move']
 const isPlaced = ({ kind }: Step): boolean => !anywhere.includes(kind)
 
-/**
- * The moves of the car, from where it stands now through what is still to do to the ground; of the moves that were planned, those count as
- * made that nothing is left to do before.
- */
+/** The moves of the car, from where it stands now through what is still to do to the ground. */
 function withMoves(steps: readonly Step[], state: JobState): Step[] {
   const result: Step[] = []
   const seen = new Map<string, number>()
   let at = liftOf(state)
   let visit = 0
-  let ahead = false
-  const begun = state.moves.length > 0
   const move = (to: LiftPosition, before: Pick<Step, 'phase' | 'visit'>) => {
     const id = `move:${before.visit}:${to}`
     const times = seen.get(id) ?? 0
     seen.set(id, times + 1)
-    result.push({ id: times === 0 ? id : `${id}:${times}`, kind: 'move', target: to, ...before, at: to, minutes: 0, status: 'open' })
+    const { phase } = before
+    result.push({
+      id: times === 0 ? id : `${id}:${times}`,
+      kind: 'move',
+      target: to,
+      phase,
+      visit: before.visit,
+      at: to,
+      minutes: 0,
+      status: 'open',
+    })
     at = to
   }
-  for (const [i, step] of steps.entries()) {
+  for (const step of steps) {
     visit = Math.max(visit, step.visit)
-    if (step.kind === 'move') {
-      const wasMade = liftOf(state) === step.at || steps.slice(i + 1).some(other => other.status === 'done' && isPlaced(other))
-      if (!ahead && wasMade && begun) result.push({ ...step, status: 'done' })
-      continue
-    }
-    if (step.status === 'open' && isPlaced(step)) {
-      if (step.at !== at) move(step.at, { phase: step.phase, visit: step.visit })
-      ahead = true
-    }
+    if (isPlaced(step) && step.at !== at) move(step.at, step)
     result.push(step)
   }
   if (at !== 'ground') move('ground', { phase: 'close', visit: visit + 1 })

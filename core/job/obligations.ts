@@ -1,3 +1,4 @@
+import { isSealedSet } from '../sheet/isSealedSet'
 import { needsTorque } from '../sheet/needsTorque'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import { liftPositions, type Joint, type LiftPosition, type Slug } from '../sheet/types'
@@ -18,6 +19,7 @@ import {
   runningSince,
 } from './carState'
 import { tightenedKey } from './evolve'
+import { hasLeft } from './hasLeft'
 import { isBledAt } from './isBledAt'
 import { leakDoubt } from './jointStatus'
 import type { Gate, JobState, JointRecord, Mark, Obligation, ObligationKind, ObligationWhat, TorqueJudged } from './types'
@@ -53,17 +55,65 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
     // Nobody need compare; but what was found to differ holds the strip-down until it is settled.
     arises: ({ state }) =>
       state.scope.map(line => ({ what: { kind: 'part', line }, since: state.lines[line]?.received, gates: ['open', 'end'] })),
-    met: ({ what }, { state }) => what.kind === 'part' && state.lines[what.line]?.received?.agrees !== false,
+    met: ({ what }, { state }) => {
+      if (what.kind !== 'part') return false
+      const { received, accepted } = state.lines[what.line] ?? {}
+      return received?.agrees !== false || countsAfter(accepted, received)
+    },
+  },
+  compared: {
+    arises: ({ state }) =>
+      Object.entries(state.lines).flatMap(([line, { out, in: laidIn, compared }]): Owed[] =>
+        out && !laidIn && state.scope.includes(line)
+          ? [
+              {
+                what: { kind: 'compared', line, because: compared?.agrees === false ? 'differs' : 'not-done' },
+                since: latest([out, compared]),
+                gates: ['fit'],
+              },
+            ]
+          : [],
+      ),
+    met: ({ what }, { state }) => {
+      if (what.kind !== 'compared') return false
+      const { compared, accepted } = state.lines[what.line] ?? {}
+      if (compared && !compared.agrees) return countsAfter(accepted, compared)
+      return compared !== undefined || state.steps[`compare:${what.line}`]?.skipped !== undefined
+    },
   },
   line: {
+    // What is wanted is out and in; what is no longer wanted is at least in again.
     arises: ({ state }) =>
-      state.scope.map(line => ({
-        what: { kind: 'line', line, needs: state.lines[line]?.out ? 'in' : 'out' },
-        since: state.lines[line]?.out,
-        gates: always,
-      })),
+      [...new Set([...state.scope, ...Object.keys(state.lines)])].flatMap((line): Owed[] => {
+        const isOut = state.lines[line]?.out !== undefined
+        return state.scope.includes(line) || isOut
+          ? [
+              {
+                what: { kind: 'line', line, needs: isOut && hasLeft(state, line) ? 'in' : 'out' },
+                since: state.lines[line]?.out,
+                gates: always,
+              },
+            ]
+          : []
+      }),
     met: ({ what }, { state }) =>
-      what.kind === 'line' && state.lines[what.line]?.out !== undefined && state.lines[what.line]?.in !== undefined,
+      what.kind === 'line' &&
+      state.lines[what.line]?.in !== undefined &&
+      hasLeft(state, what.line) &&
+      // The old one back in does not replace it.
+      (!state.scope.includes(what.line) || state.lines[what.line]?.which !== 'old'),
+  },
+  capped: {
+    arises: facts =>
+      isSealedSet(facts.resolved.sheet)
+        ? []
+        : openedJoints(facts).map(([joint, { opened }]) => ({
+            what: { kind: 'capped', joint: joint.id },
+            since: opened,
+            gates: ['pause'],
+          })),
+    met: ({ what }, { state }) =>
+      what.kind === 'capped' && (state.joints[what.joint]?.capped !== undefined || state.joints[what.joint]?.seated !== undefined),
   },
   sealed: {
     arises: facts =>
@@ -154,7 +204,14 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
             }))
           : [],
       ),
-    met: ({ what }) => what.kind === 'counted' && what.out === what.in,
+    // What was missing or broke cannot go back; the record says what goes instead.
+    met: ({ what }, { state }) =>
+      what.kind === 'counted' &&
+      what.out ===
+        what.in +
+          state.lost
+            .filter(lost => lost.operation === what.operation && lost.group === what.group)
+            .reduce((sum, { count }) => sum + count, 0),
   },
   clear: {
     arises: ({ state }) =>
@@ -253,6 +310,31 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
       })),
     met: ({ what }, { state }) => what.kind === 'leak-look' && leakDoubt(state.joints[what.joint]!) === undefined,
   },
+  'leak-source': {
+    arises: ({ state }) =>
+      Object.entries(state.joints).flatMap(([joint, { leak }]): Owed[] =>
+        leak && leak.result !== 'dry' ? [{ what: { kind: 'leak-source', joint }, since: leak, gates: ['drive', 'end'] }] : [],
+      ),
+    // Worked on since, or found to come from somewhere else; either way it is looked at again.
+    met: ({ what, since }, { state }) => {
+      if (what.kind !== 'leak-source') return false
+      const record = state.joints[what.joint]!
+      return countsAfter(disturbedAt(record), since) || countsAfter(record.traced, since)
+    },
+  },
+  foam: {
+    arises: ({ state }) => foamsOf(state).map(([level, last]) => ({ what: { kind: 'foam', level }, since: last, gates: always })),
+    met: ({ what, since }, { state }) =>
+      what.kind === 'foam' && state.levels.some(one => one.level === what.level && one.reading !== 'foam' && countsAfter(one, since)),
+  },
+  'air-source': {
+    // Common practice, no source: foam that comes back a third time is air drawn in, not air left over.
+    arises: ({ state }) => {
+      const foams = state.levels.filter(({ reading }) => reading === 'foam')
+      return foams.length >= 3 ? [{ what: { kind: 'air-source' }, since: foams.at(-1), gates: ['drive', 'end'] }] : []
+    },
+    met: ({ since }, { state }) => countsAfter(state.airTraced.at(-1), since),
+  },
   tested: {
     arises: facts =>
       drivesOnIt(facts.resolved) && openedJoints(facts).length > 0
@@ -272,7 +354,7 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
   stopped: {
     arises: ({ state }) => {
       const since = runningSince(state)
-      return since ? [{ what: { kind: 'stopped' }, since, gates: always }] : []
+      return since ? [{ what: { kind: 'stopped' }, since, gates: ['pause', 'end'] }] : []
     },
     met: () => false,
   },
@@ -289,6 +371,12 @@ const jugError = 0.9
 const drivesOnIt = ({ sheet: { system } }: ResolvedSheet): boolean => system === 'brake' || system === 'clutch'
 
 const openings = (facts: Facts): Mark[] => openedJoints(facts).map(([, { opened }]) => opened!)
+/** The last foam seen at each level. */
+function foamsOf(state: JobState): [Slug, Mark][] {
+  const last = new Map<Slug, Mark>()
+  for (const reading of state.levels) if (reading.reading === 'foam') last.set(reading.level, reading)
+  return [...last]
+}
 /** When joints were closed (or, still open, opened) while the car stood so. */
 const closedAt = (facts: Facts, at: LiftPosition): Mark[] =>
   openedJoints(facts)

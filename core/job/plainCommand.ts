@@ -39,6 +39,10 @@ export function plainCommand(resolved: ResolvedSheet, step: Step, state: JobStat
       const { strokes } = sheet.bleeding.parameters
       return { type: 'roundBled', bleeder: target, ...(strokes !== undefined && { count: strokes }), saw: 'clear', toppedUp: true }
     }
+    case 'mend':
+      return { type: 'jointOpened', joint: target }
+    case 'trace':
+      return { type: 'airTraced', cause: '' }
     case 'stop':
       return { type: 'engineStopped' }
     case 'press':

@@ -2,6 +2,7 @@ import type { Phase } from '../sheet/types'
 import { nextSteps, type Step } from './listSteps'
 import { runningTimers, type RunningTimer } from './timer'
 import type { JobState, Obligation } from './types'
+import type { JobWait } from './waits'
 
 export const stages = [
   'opened',
@@ -13,6 +14,7 @@ export const stages = [
   'closing-up',
   'to-sign-off',
   'signed-off',
+  'ended',
   'handed-over',
 ] as const
 export type Stage = (typeof stages)[number]
@@ -36,22 +38,29 @@ const stageOf: Record<Phase, Stage> = {
 }
 
 /** What the Floor needs of a job, computed once per change and stored beside it. `steps` is empty until there is a plan. */
-export function summarise(state: JobState, steps: readonly Step[], missing: readonly Obligation[]): Summary {
+export function summarise(
+  state: JobState,
+  steps: readonly Step[],
+  missing: readonly Obligation[],
+  waits: readonly JobWait[] = [],
+): Summary {
   const [next] = nextSteps(steps, 1)
   const stage: Stage = state.handedOver
     ? 'handed-over'
-    : state.signedOff
-      ? 'signed-off'
-      : !state.inputs
-        ? 'opened'
-        : next
-          ? stageOf[next.phase]
-          : 'to-sign-off'
+    : state.ended
+      ? 'ended'
+      : state.signedOff
+        ? 'signed-off'
+        : !state.inputs
+          ? 'opened'
+          : next
+            ? stageOf[next.phase]
+            : 'to-sign-off'
   return {
     stage,
     paused: state.paused !== undefined,
     step: { done: steps.filter(step => step.status !== 'open').length, of: steps.length, next },
     missing: missing.length,
-    timers: runningTimers(state, steps),
+    timers: runningTimers(state, steps, waits),
   }
 }

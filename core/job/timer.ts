@@ -1,4 +1,5 @@
-import type { Step } from './listSteps'
+import type { Wait, WaitKind } from '../sheet/types'
+import type { Step } from './draftSteps'
 import type { JobState, TimerName } from './types'
 
 export type Moment = { at: string; recordedAt?: string; device: string }
@@ -19,22 +20,28 @@ export function secondsLeft(state: JobState, name: TimerName, now: Moment): numb
   return timer && Math.max(0, Math.ceil(timer.minutes * 60 - spanSeconds(timer, now)))
 }
 
-export type RunningTimer = { timer: TimerName; startedAt: string; recordedAt?: string; device: string; minutes: number }
+export type RunningTimer = { timer: TimerName | WaitKind; startedAt: string; recordedAt?: string; device: string; minutes: number }
+/** A wait of the sheet that has begun, with the steps it stands before. */
+type Begun = { wait: Pick<Wait, 'kind' | 'minutes'>; since: Moment; isBound: (step: string) => boolean }
 
 /**
  * Timers somebody still waits for: not ended, the job not signed off, and for the leak timer a joint left to look at, for the soak timer
- * one left to open.
+ * one left to open; and the sheet's own waits, while a step they stand before is still to come.
  */
-export function runningTimers(state: JobState, steps: readonly Step[]): RunningTimer[] {
+export function runningTimers(state: JobState, steps: readonly Step[], begun: readonly Begun[] = []): RunningTimer[] {
   if (state.signedOff) return []
   const looking = steps.some(step => step.kind === 'leak' && step.status === 'open')
   // Nobody waits for penetrant any more once the joint it is for has moved.
   const soaking = Object.values(state.joints).filter(joint => joint.seized?.some(mark => mark.remedy === 'soak'))
   const isOver = (name: string) =>
     name === 'leak' ? !looking : name === 'soak' && soaking.length > 0 && soaking.every(joint => joint.opened)
-  return Object.entries(state.timers).flatMap(([name, timer]) =>
+  const own = Object.entries(state.timers).flatMap(([name, timer]) =>
     timer && !timer.ended && !isOver(name)
       ? [{ timer: name as TimerName, startedAt: timer.at, recordedAt: timer.recordedAt, device: timer.device, minutes: timer.minutes }]
       : [],
   )
+  const waits = begun
+    .filter(({ isBound }) => steps.some(step => step.status === 'open' && isBound(step.id)))
+    .map(({ wait, since: { at, recordedAt, device } }) => ({ timer: wait.kind, startedAt: at, recordedAt, device, minutes: wait.minutes }))
+  return [...own, ...waits]
 }

@@ -15,7 +15,8 @@ export type JobVehicle = { id: string; plate: string; label: string; family: Slu
 export const torqueHows = ['wrench', 'adapter', 'turn', 'feel'] as const
 export type TorqueHow = (typeof torqueHows)[number]
 export const torqueVerdicts = ['inside', 'under', 'over', 'not-measured'] as const
-export const levelReadings = ['at', 'below', 'above'] as const
+/** Foam is no level: it has to rest before one can be read. */
+export const levelReadings = ['at', 'below', 'above', 'foam'] as const
 export type LevelReading = (typeof levelReadings)[number]
 export const leakResults = ['dry', 'weeping', 'leaking'] as const
 export type LeakResult = (typeof leakResults)[number]
@@ -31,6 +32,11 @@ export type TightenedThing = (typeof tightenedThings)[number]
 /** What is tried by hand or foot before the car is driven. */
 export const carTests = ['pedal'] as const
 export type CarTest = (typeof carTests)[number]
+export const fastenerLosses = ['missing', 'broken'] as const
+export type FastenerLoss = (typeof fastenerLosses)[number]
+/** How a job may end that is not done: docs/obligations.md says who may, and what is printed. */
+export const earlyEndings = ['unfinished', 'no-repair', 'declined', 'cancelled'] as const
+export type EarlyEnding = (typeof earlyEndings)[number]
 /** How something was tightened, as a person says it. */
 export type TorqueSaid = { how: TorqueHow; entered?: Entered<'torque'>; adapter?: Adapter; reason?: string }
 /** The same with what follows from the sheet. */
@@ -80,6 +86,20 @@ export type JobCommand =
   | { type: 'holdFastened'; hold: Slug }
   | { type: 'lineOut'; line: Slug }
   | { type: 'lineIn'; line: Slug }
+  /** What was laid in has to come out once more. */
+  | { type: 'lineCalledOut'; line: Slug; why: string }
+  /** A part that differs is used all the same. */
+  | { type: 'partAccepted'; line: Slug; why: string }
+  /** Fasteners that were not there, or broke: fewer go back than came out, and what goes instead. */
+  | { type: 'fastenerLost'; operation: Slug; group: number; count: number; what: FastenerLoss; instead: string }
+  /** What was seen at a joint ran down to it from somewhere else. */
+  | { type: 'leakTraced'; joint: Slug; note: string }
+  /** Air is drawn in somewhere, and it has been found where. */
+  | { type: 'airTraced'; cause: string }
+  /** The reservoir ran empty while it was worked on: what was bled is full of air again. */
+  | { type: 'ranDry' }
+  /** A wait is not kept to its end: why, and for what had to cool or warm up the temperature it was measured at. */
+  | { type: 'waitCut'; wait: Slug; reason: string; temperature?: Entered<'temperature'> }
   | { type: 'sealFitted'; joint: Slug; seals: readonly Slug[]; oldOut: boolean }
   | { type: 'sealUnavailable'; joint: Slug; seal: Slug; note: string }
   | { type: 'jointSeated'; joint: Slug; proofs: readonly Proof[] }
@@ -102,7 +122,7 @@ export type JobCommand =
   | { type: 'fluidExtracted'; entered: Entered<'volume'>; how: 'measured' | 'estimated' }
   | { type: 'levelRead'; level: Slug; temperature?: Entered<'temperature'>; engine: 'idling' | 'off'; reading: LevelReading }
   | { type: 'timerStarted'; timer: TimerName; minutes: number }
-  | { type: 'timerEnded'; timer: TimerName }
+  | { type: 'timerEnded'; timer: TimerName; reason?: string }
   | { type: 'cleaned'; at: LiftPosition }
   | { type: 'leakChecked'; joint: Slug; result: LeakResult }
   | { type: 'roadTested'; result: 'good' | 'not-good'; note?: string }
@@ -111,6 +131,8 @@ export type JobCommand =
   | { type: 'resumed' }
   | { type: 'handedOver'; to: 'customer' | 'desk'; note?: string }
   | { type: 'signedOff' }
+  /** The job ends without being done. */
+  | { type: 'ended'; ending: EarlyEnding; why: string }
   | { type: 'reopened'; why: string }
 
 type Command<T extends JobCommand['type']> = Extract<JobCommand, { type: T }>
@@ -125,7 +147,11 @@ type Computed = {
   fluidCaught: Command<'fluidCaught'> & { volume: Millilitres }
   fluidAdded: Command<'fluidAdded'> & { volume: Millilitres }
   fluidExtracted: Command<'fluidExtracted'> & { volume: Millilitres }
-  levelRead: Command<'levelRead'> & { celsius?: Celsius }
+  /** `rest`: minutes before another reading counts, where foam was seen. */
+  levelRead: Command<'levelRead'> & { celsius?: Celsius; rest?: number }
+  /** The one that was taken out stays with the customer; of a line no longer wanted the old one goes back. */
+  lineIn: Command<'lineIn'> & { which?: 'old' | 'new' }
+  waitCut: Command<'waitCut'> & { celsius?: Celsius }
 }
 /** What happened, as stored for ever. */
 export type JobBody = { [T in JobCommand['type']]: T extends keyof Computed ? Computed[T] : Command<T> }[JobCommand['type']]
@@ -169,7 +195,6 @@ export type Refusal =
       what: 'line' | 'joint' | 'hold' | 'operation' | 'seal' | 'question' | 'answer' | 'level' | 'step' | 'neighbour' | 'bleeder'
       id: string
     }
-  | { code: 'JOB_LINE_IN_WORK'; line: Slug }
   | { code: 'JOB_ACCESS'; issue: AccessIssue }
   | { code: 'JOB_OPERATION_STATE'; operation: Slug; is: 'off' | 'on' }
   | { code: 'JOB_FASTENER_GROUPS'; operation: Slug; expected: number; got: number }
@@ -204,16 +229,24 @@ export type Refusal =
   | { code: 'JOB_UNDO_NOT_LAST'; event: string }
   | { code: 'JOB_MISSING'; items: Obligation[] }
   | { code: 'JOB_LEAD_SIGNS'; joints: Slug[] }
+  /** Something has to cool, soak, drip or rest first. */
+  | { code: 'JOB_WAIT'; wait: Slug; secondsLeft: number }
+  | { code: 'JOB_WAIT_NOT_RUNNING'; wait: Slug }
+  | { code: 'JOB_LINE_REPLACED'; line: Slug }
+  | { code: 'JOB_NOT_DIFFERENT'; line: Slug }
+  | { code: 'JOB_NO_LEAK'; joint: Slug }
 
 /** Acts that something may stand before: see docs/obligations.md. */
-export const gates = ['open', 'pressure', 'run', 'drive', 'end'] as const
+export const gates = ['open', 'fit', 'close', 'pressure', 'run', 'drive', 'pause', 'end'] as const
 export type Gate = (typeof gates)[number]
 
 /** What an obligation is about. */
 export type ObligationWhat =
   | { kind: 'plan' }
   | { kind: 'part'; line: Slug }
+  | { kind: 'compared'; line: Slug; because: 'not-done' | 'differs' }
   | { kind: 'line'; line: Slug; needs: 'out' | 'in' }
+  | { kind: 'capped'; joint: Slug }
   | { kind: 'sealed'; joint: Slug; seals: Slug[] }
   | { kind: 'seated'; joint: Slug }
   | { kind: 'tight'; joint: Slug }
@@ -229,6 +262,9 @@ export type ObligationWhat =
   | { kind: 'level'; level: Slug; because: 'not-read' | 'not-at' | 'changed-since' }
   | { kind: 'wiped'; at: LiftPosition }
   | { kind: 'leak-look'; joint: Slug; because: 'not-done' | 'not-dry' | 'disturbed-since' }
+  | { kind: 'leak-source'; joint: Slug }
+  | { kind: 'foam'; level: Slug }
+  | { kind: 'air-source' }
   | { kind: 'tested'; test: CarTest }
   | { kind: 'road' }
   | { kind: 'stopped' }
@@ -251,6 +287,8 @@ export type JointRecord = {
   seated?: Mark & { proofs: readonly Proof[] }
   torqued?: Mark & Omit<BodyOf<'jointTorqued'>, 'type' | 'joint'>
   leak?: Mark & { result: LeakResult }
+  /** Where a leak seen here came from, if not from here. */
+  traced?: Mark & { note: string }
 }
 export type JobState = {
   id: string
@@ -275,6 +313,11 @@ export type JobState = {
         compared?: Mark & { agrees: boolean; differs?: string }
         out?: Mark
         in?: Mark
+        /** It is to come out once more. */
+        again?: Mark & { why: string }
+        accepted?: Mark & { why: string }
+        /** Which of the two lies in. */
+        which?: 'old' | 'new'
       }
     >
   >
@@ -285,8 +328,14 @@ export type JobState = {
   extracted: readonly (Mark & BodyOf<'fluidExtracted'>)[]
   added: readonly (Mark & BodyOf<'fluidAdded'>)[]
   levels: readonly (Mark & BodyOf<'levelRead'>)[]
-  timers: Partial<Readonly<Record<TimerName, Mark & { minutes: number; ended?: Mark }>>>
+  timers: Partial<Readonly<Record<TimerName, Mark & { minutes: number; ended?: Mark & { reason?: string } }>>>
   cleaned: readonly (Mark & { where: LiftPosition })[]
+  /** Fasteners that cannot go back, by operation. */
+  lost: readonly (Mark & BodyOf<'fastenerLost'>)[]
+  /** Where air was found to be drawn in. */
+  airTraced: readonly (Mark & { cause: string })[]
+  ranDry: readonly Mark[]
+  waitsCut: Readonly<Record<Slug, Mark & { reason: string; celsius?: Celsius }>>
   /** Moves of the car, in order. */
   moves: readonly (Mark & { to: LiftPosition })[]
   pressures: readonly Pressure[]
@@ -304,6 +353,8 @@ export type JobState = {
   paused?: Mark & { reason: string; note?: string }
   handedOver?: Mark & { to: string; note?: string }
   signedOff?: Mark
+  /** The job ended without being done: how, and why. */
+  ended?: Mark & { ending: EarlyEnding; why: string }
   /** Events that count: those undone have been taken out. Undo folds this list again without what it reverts. */
   effective: readonly JobEvent[]
 }

@@ -1,6 +1,7 @@
 import type { FluidEstimate } from '../fluid/estimateFluid'
 import { allLevels, type Scope } from '../access/listGoals'
 import { settleValue } from '../sheet/settleContested'
+import { broughtBy, chosenPart, usableParts, type ChosenParts } from '../sheet/chosenPart'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import type { Slug } from '../sheet/types'
 
@@ -16,17 +17,36 @@ export type KitItem = {
   brought: boolean
   /** Nobody supplies it any more. */
   unobtainable?: boolean
+  /** Several parts would do, and nobody has chosen. */
+  toChoose?: boolean
+  /** Made here, not bought. */
+  made?: boolean
 }
 
 /**
  * Everything to have on the bench before the car is stripped: lines, one-time seals, holds and fasteners, caps for both sides of each
  * joint, fluid in bottles.
  */
-export function listKit(resolved: ResolvedSheet, scope: Scope, operationIds: readonly Slug[], fluid: FluidEstimate): KitItem[] {
-  const brings = new Set(scope.lines.flatMap(line => line.parts[0]?.brings ?? []))
+export function listKit(
+  resolved: ResolvedSheet,
+  scope: Scope,
+  operationIds: readonly Slug[],
+  fluid: FluidEstimate,
+  parts?: ChosenParts,
+): KitItem[] {
+  const brings = new Set(scope.lines.flatMap(line => broughtBy(line, parts)))
   const items: KitItem[] = scope.lines.map(line => {
-    const part = line.parts[0]
-    return { kind: 'line', name: line.name, count: 1, part: part?.number, for: [line.id], brought: false }
+    const part = chosenPart(line, parts)
+    return {
+      kind: 'line',
+      name: line.name,
+      count: 1,
+      part: part?.number,
+      for: [line.id],
+      brought: false,
+      ...(!part && usableParts(line).length > 1 && { toChoose: true }),
+      ...(part?.kind === 'made' && { made: true }),
+    }
   })
   for (const joint of scope.joints) {
     for (const seal of joint.seals.filter(candidate => candidate.reuse === 'never')) {
@@ -70,7 +90,7 @@ export function listKit(resolved: ResolvedSheet, scope: Scope, operationIds: rea
     }
   }
   const spec = settleValue(resolved.sheet.fluid.spec)
-  if (scope.joints.length > 0)
+  if (scope.joints.length > 0 && !scope.sealed)
     items.push({
       kind: 'cap',
       name: 'line and port caps',

@@ -2,6 +2,7 @@ import { carOf } from '../../core/job/carOf'
 import { evolve } from '../../core/job/evolve'
 import { listDue } from '../../core/job/obligations'
 import { listSteps } from '../../core/job/listSteps'
+import { waitsOf } from '../../core/job/waits'
 import { summarise, type Summary } from '../../core/job/summarise'
 import type { JobState } from '../../core/job/types'
 import type { ResolvedSheet } from '../../core/sheet/resolveSheet'
@@ -11,7 +12,7 @@ import { listEvents } from '../sql/jobs/listEvents'
 import { toEvent } from '../sql/jobs/jobRows'
 import type { Db } from '../utils/db'
 import { Lru } from '../utils/lru'
-import { planFor } from './plans'
+import { restFor } from './plans'
 import { resolveFor } from './sheets'
 
 // Folded states by job: an append then reads only what has come since, from whichever process. Correct because a state is keyed by its
@@ -53,9 +54,9 @@ export async function summaryOf(
   state: JobState,
   gone?: AbortSignal,
 ): Promise<{ summary: Summary; nextWords: string }> {
-  const planned = state.inputs && (await planFor(resolved, state.inputs, gone))
+  const planned = await restFor(resolved, state, gone)
   const steps = planned?.ok ? listSteps(resolved, planned.value, state.inputs!.start, state) : []
-  const summary = summarise(state, steps, listDue(resolved, state))
+  const summary = summarise(state, steps, listDue(resolved, state), waitsOf(resolved, state))
   const nextWords = summary.step.next ? stepWords(summary.step.next, resolved.sheet).title : ''
   return { summary, nextWords }
 }

@@ -7,7 +7,17 @@ import type { JobRecord } from '../../core/job/buildRecord'
 import type { Sheet } from '../../core/sheet/types'
 import { formatEntered, formatQuantity, formatRange } from '../../core/units/formatQuantity'
 import { millilitres } from '../../core/units/types'
-import { choiceWords, howWords, leakWords, readingWords, roundWords, testWords, recordDate } from '../../shared/words/recordWords'
+import {
+  choiceWords,
+  howWords,
+  leakWords,
+  readingWords,
+  roundWords,
+  testWords,
+  recordDate,
+  turnsWords,
+} from '../../shared/words/recordWords'
+import { endingWords } from '../../shared/words/endingWords'
 import { cautionWords, list, proofWords } from '../../shared/words/vocabulary'
 import { dueWords } from '../../shared/words/refusalWords'
 
@@ -88,13 +98,21 @@ export async function writeRecordPdf(
       ],
     },
     {
-      text: record.signedOff
-        ? `Signed off by ${record.signedOff.by}, ${recordDate(record.signedOff.at)}`
-        : 'Not signed off: this is not a finished record.',
+      text: record.ended
+        ? `${endingWords[record.ended.ending].title}. ${endingWords[record.ended.ending].told} ${record.ended.why} (${record.ended.by}, ${recordDate(record.ended.at)})`
+        : record.signedOff
+          ? `Signed off by ${record.signedOff.by}, ${recordDate(record.signedOff.at)}`
+          : 'Not signed off: this is not a finished record.',
       margin: [0, 4, 0, 0],
       bold: true,
+      ...(record.ended && { fontSize: 14 }),
     },
-    ...(record.missing.length > 0 ? [heading('Still missing'), { ul: record.missing.map(item => dueWords(item, sheet)) } as Content] : []),
+    ...(record.missing.length > 0
+      ? [
+          heading(record.ended ? 'Still due, by whoever finishes it' : 'Still missing'),
+          { ul: record.missing.map(item => dueWords(item, sheet)) } as Content,
+        ]
+      : []),
     heading('Lines replaced'),
     {
       ul: record.lines.map(line =>
@@ -103,6 +121,7 @@ export async function writeRecordPdf(
           .join(', '),
       ),
     },
+    ...(turnsWords(record).length > 0 ? [{ ul: turnsWords(record), margin: [0, 4, 0, 0] } as Content] : []),
     ...(record.leftAlone.length > 0
       ? [{ text: `Left alone: ${list(record.leftAlone.map(line => line.name))}.`, margin: [0, 4, 0, 0] } as Content]
       : []),

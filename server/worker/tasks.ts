@@ -1,4 +1,5 @@
 import { planJob, type PlanInputs } from '../../core/access/planJob'
+import type { Standing } from '../../core/access/standing'
 import type { AccessIssue, Plan } from '../../core/access/types'
 import type { JobRecord } from '../../core/job/buildRecord'
 import type { Result } from '../../core/result'
@@ -18,10 +19,10 @@ const textOf = (bytes: Uint8Array): string => Buffer.from(bytes).toString('utf8'
  * and out is copied between threads, so a request comes as the bytes it arrived in and an answer leaves as the text it is sent as.
  */
 export const tasks = {
-  plan({ sheet, car, inputs }: { sheet: Sheet; car: Car; inputs: PlanInputs }): Result<Plan, AccessIssue> {
+  plan({ sheet, car, inputs, standing }: { sheet: Sheet; car: Car; inputs: PlanInputs; standing?: Standing }): Result<Plan, AccessIssue> {
     const resolution = resolveSheet(sheet, car)
     if (resolution.applies === 'no') throw new RangeError(`the sheet ${sheet.id} is for another ${resolution.why}`)
-    return planJob(resolution.resolved, inputs)
+    return planJob(resolution.resolved, inputs, standing)
   },
   compute({ name, body }: { name: ComputeName; body: Uint8Array }): string {
     const outcome = computations[name].run(parseJson(textOf(body)))

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { stepKinds, stepStatuses } from '../../core/job/listSteps'
 import { stages } from '../../core/job/summarise'
 import { timerNames, type JobEvent } from '../../core/job/types'
-import { liftPositions, phases, reaches, type Family, type Sheet } from '../../core/sheet/types'
+import { liftPositions, phases, reaches, type Family, type Sheet, waitKinds } from '../../core/sheet/types'
 import { storageTroubles } from '../errors'
 import { limits } from '../limits'
 import type { SearchKind } from '../searchEntries'
@@ -218,7 +218,7 @@ export const summarySchema = z.strictObject({
   missing: z.number(),
   timers: z.array(
     z.strictObject({
-      timer: z.enum(timerNames),
+      timer: z.enum([...timerNames, ...waitKinds]),
       startedAt: z.string(),
       recordedAt: z.string().optional(),
       device: z.string(),

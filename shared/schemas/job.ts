@@ -4,6 +4,8 @@ import { conditions } from '../../core/access/judgeChance'
 import { remedies } from '../../core/fittings/seizedPath'
 import {
   carTests,
+  earlyEndings,
+  fastenerLosses,
   leakResults,
   levelReadings,
   roles,
@@ -52,6 +54,7 @@ export const planInputsSchema = z.strictObject({
   done: z.array(slug).max(60).optional(),
   missingTools: z.array(name).max(40).optional(),
   neighbours: z.array(slug).max(24).optional(),
+  parts: z.record(slug, slug).optional(),
   oneAtATime: z.boolean().optional(),
   firstEnd: z.enum(['hardest', 'easiest']).optional(),
   bleed: z.enum(bleedMethods).optional(),
@@ -127,6 +130,19 @@ const commands = {
   holdFastened: c('holdFastened', { hold: slug }),
   lineOut: c('lineOut', { line: slug }),
   lineIn: c('lineIn', { line: slug }),
+  lineCalledOut: c('lineCalledOut', { line: slug, why: maybeText }),
+  partAccepted: c('partAccepted', { line: slug, why: maybeText }),
+  fastenerLost: c('fastenerLost', {
+    operation: slug,
+    group: z.number().int().min(0).max(19),
+    count: z.number().int().min(1).max(60),
+    what: z.enum(fastenerLosses),
+    instead: maybeText,
+  }),
+  leakTraced: c('leakTraced', { joint: slug, note: maybeText }),
+  airTraced: c('airTraced', { cause: maybeText }),
+  ranDry: c('ranDry', {}),
+  waitCut: c('waitCut', { wait: slug, reason: maybeText, temperature: temperature.optional() }),
   sealFitted: c('sealFitted', { joint: slug, seals: z.array(slug).max(12), oldOut: z.boolean() }),
   sealUnavailable: c('sealUnavailable', { joint: slug, seal: slug, note: maybeText }),
   jointSeated: c('jointSeated', { joint: slug, proofs: z.array(z.enum(proofs)).max(5) }),
@@ -159,7 +175,7 @@ const commands = {
     reading: z.enum(levelReadings),
   }),
   timerStarted: c('timerStarted', { timer: z.enum(timerNames), minutes: z.number().min(0.02).max(1440) }),
-  timerEnded: c('timerEnded', { timer: z.enum(timerNames) }),
+  timerEnded: c('timerEnded', { timer: z.enum(timerNames), reason: maybeText.optional() }),
   cleaned: c('cleaned', { at: z.enum(liftPositions) }),
   leakChecked: c('leakChecked', { joint: slug, result: z.enum(leakResults) }),
   roadTested: c('roadTested', { result: z.enum(['good', 'not-good']), note: maybeText.optional() }),
@@ -168,6 +184,7 @@ const commands = {
   resumed: c('resumed', {}),
   handedOver: c('handedOver', { to: z.enum(['customer', 'desk']), note: maybeText.optional() }),
   signedOff: c('signedOff', {}),
+  ended: c('ended', { ending: z.enum(earlyEndings), why: maybeText }),
   reopened: c('reopened', { why: maybeText }),
 } as const
 
@@ -191,7 +208,9 @@ const bodies = {
   fluidCaught: commands.fluidCaught.extend({ volume: computed<Millilitres>() }),
   fluidAdded: commands.fluidAdded.extend({ volume: computed<Millilitres>() }),
   fluidExtracted: commands.fluidExtracted.extend({ volume: computed<Millilitres>() }),
-  levelRead: commands.levelRead.extend({ celsius: computed<Celsius>().optional() }),
+  levelRead: commands.levelRead.extend({ celsius: computed<Celsius>().optional(), rest: underPressure.optional() }),
+  lineIn: commands.lineIn.extend({ which: z.enum(['old', 'new']).optional() }),
+  waitCut: commands.waitCut.extend({ celsius: computed<Celsius>().optional() }),
 } as const
 export const bodySchema = z.discriminatedUnion('type', eachOf(bodies))
 export const isEventType = (type: unknown): boolean => typeof type === 'string' && Object.hasOwn(bodies, type)

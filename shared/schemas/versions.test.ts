@@ -29,15 +29,23 @@ const sheets = packs.flatMap(([, pack]) => pack.sheets)
 
 /** Events that came with version 3, for what had been ticked until then. */
 const sinceVersion3 = [
+  'airTraced',
   'carMoved',
   'clearanceProved',
+  'ended',
   'engineStarted',
   'engineStopped',
+  'fastenerLost',
+  'leakTraced',
+  'lineCalledOut',
   'neighbourRenewed',
+  'partAccepted',
   'pressureHeld',
+  'ranDry',
   'roundBled',
   'tested',
   'tightened',
+  'waitCut',
 ]
 
 describe('what version 1 of the program wrote', () => {

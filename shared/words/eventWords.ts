@@ -5,7 +5,8 @@ import { formatEntered } from '../../core/units/formatQuantity'
 import { choiceWords, howWords, leakWords, readingWords, roundWords, testWords } from './recordWords'
 import { remedyWords } from './remedyWords'
 import { sheetNames } from './sheetNames'
-import { list, positionWords, proofWords } from './vocabulary'
+import { endingWords } from './endingWords'
+import { list, positionWords, proofWords, waitWords } from './vocabulary'
 
 /** One line of the record: what an event says happened. */
 export function eventWords(body: JobBody, sheet: Sheet): string {
@@ -55,7 +56,25 @@ export function eventWords(body: JobBody, sheet: Sheet): string {
     case 'lineOut':
       return `${name.line(body.line)} out`
     case 'lineIn':
-      return `${name.line(body.line)} in`
+      return body.which === 'old' ? `${name.line(body.line)}: the old one is back in` : `${name.line(body.line)} in`
+    case 'lineCalledOut':
+      return `${name.line(body.line)} has to come out again: ${body.why}`
+    case 'partAccepted':
+      return `${name.line(body.line)}: the part that differs is used all the same, because ${body.why}`
+    case 'fastenerLost': {
+      const fastener = sheet.operations.find(operation => operation.id === body.operation)?.fasteners[body.group]
+      return `${name.operation(body.operation)}: ${body.count} × ${fastener?.what ?? 'fastener'} ${body.what}; instead: ${body.instead}`
+    }
+    case 'leakTraced':
+      return `${name.joint(body.joint)}: what was seen comes from elsewhere: ${body.note}`
+    case 'airTraced':
+      return `Air is drawn in: ${body.cause}`
+    case 'ranDry':
+      return 'The reservoir ran dry'
+    case 'waitCut': {
+      const wait = sheet.waits?.find(({ id }) => id === body.wait)
+      return `Not waited for (${wait ? waitWords[wait.kind] : body.wait})${body.temperature ? ` at ${formatEntered('temperature', body.temperature)}` : ''}: ${body.reason}`
+    }
     case 'sealFitted':
       return `${name.joint(body.joint)}: new ${list(body.seals.map(name.seal))}, old out`
     case 'sealUnavailable':
@@ -98,7 +117,7 @@ export function eventWords(body: JobBody, sheet: Sheet): string {
     case 'timerStarted':
       return `Timer ${body.timer}, ${body.minutes} minutes`
     case 'timerEnded':
-      return `Timer ${body.timer} ended`
+      return `Timer ${body.timer} ended${body.reason ? `: ${body.reason}` : ''}`
     case 'cleaned':
       return `Joints wiped dry, car ${positionWords[body.at]}`
     case 'leakChecked':
@@ -115,6 +134,8 @@ export function eventWords(body: JobBody, sheet: Sheet): string {
       return `Handed over to the ${body.to}${body.note ? `: ${body.note}` : ''}`
     case 'signedOff':
       return 'Signed off'
+    case 'ended':
+      return `${endingWords[body.ending].title}: ${body.why}`
     case 'reopened':
       return `Reopened: ${body.why}`
     default:

@@ -3,6 +3,7 @@ import type { Step } from '../../core/job/listSteps'
 import type { JobCommand } from '../../core/job/types'
 import { panPlace } from '../../core/route/panPlace'
 import { placeOf } from '../../core/route/placeOf'
+import { chosenPart, usableParts, type ChosenParts } from '../../core/sheet/chosenPart'
 import type { ResolvedSheet } from '../../core/sheet/resolveSheet'
 import { settleValue, settleWindow } from '../../core/sheet/settleContested'
 import type { Contested, Joint, Line, Operation, Window } from '../../core/sheet/types'
@@ -31,7 +32,7 @@ function toolsFor(step: Step, joint: Joint | undefined, hold: { hex?: number } |
 export function stepFacts(
   resolved: ResolvedSheet,
   step: Step,
-  { line, fluid, format }: { line: Line | undefined; fluid: FluidEstimate | undefined; format: FactFormat },
+  { line, fluid, format, parts }: { line: Line | undefined; fluid: FluidEstimate | undefined; format: FactFormat; parts?: ChosenParts },
 ): Fact[] {
   const { kind, target } = step
   const joint = resolved.joints.find(candidate => candidate.id === target)
@@ -55,7 +56,15 @@ export function stepFacts(
     { name: 'will run out', value: kind === 'open' && spill ? format.volume(spill.spill.least, spill.spill.most) : '' },
     { name: 'pan', value: drains && place ? panWords(panPlace(place)) : '' },
     { name: 'which mark', value: ['fit', 'withdraw', 'receive'].includes(kind) ? (line?.mark ?? '') : '' },
+    { name: 'part', value: line && ['receive', 'compare', 'fit'].includes(kind) ? partName(line, parts) : '' },
   ].filter(fact => fact.value)
+}
+
+/** What should be in the box; a choice nobody has made says so. */
+function partName(line: Line, parts: ChosenParts | undefined): string {
+  const part = chosenPart(line, parts)
+  if (part) return [part.name, part.number].filter(Boolean).join(', ')
+  return usableParts(line).length > 1 ? 'not chosen yet: see the plan' : ''
 }
 
 /** What the large button says it will record: the value itself where there is one. */

@@ -1,5 +1,6 @@
 import type { JobRecord } from '../../core/job/buildRecord'
 import type { LeakResult, LevelReading, Sight, TorqueHow } from '../../core/job/types'
+import { formatQuantity } from '../../core/units/formatQuantity'
 import { weighedWords } from './planWords'
 import { conditionWords } from './remedyWords'
 
@@ -10,7 +11,12 @@ export const howWords: Record<TorqueHow, string> = {
   feel: 'by feel',
 }
 export const leakWords: Record<LeakResult, string> = { dry: 'dry', weeping: 'weeping', leaking: 'leaking' }
-export const readingWords: Record<LevelReading, string> = { at: 'at the mark', below: 'below the mark', above: 'above the mark' }
+export const readingWords: Record<LevelReading, string> = {
+  at: 'at the mark',
+  below: 'below the mark',
+  above: 'above the mark',
+  foam: 'foam, no level yet',
+}
 
 export const sightWords: Record<Sight, string> = { clear: 'clear, no air', air: 'air', foam: 'foam', dirty: 'dirty, no air' }
 /** The same, to be chosen by a thumb. */
@@ -39,3 +45,21 @@ export const roundWords = ({
   `Bled${name ? ` at ${name}` : ''}${count === undefined ? '' : `, ${count} times`}: ${sightWords[saw]}${toppedUp ? ', topped up' : ''}`
 export const testWords = ({ result, note }: Pick<JobRecord['tests'][number], 'result' | 'note'>): string =>
   `Pedal or lever: ${result === 'good' ? 'holds' : `not good, ${note ?? ''}`}`
+
+/** What no plan foresaw, as sentences for the record: parts put back or used although they differ, fasteners lost, waits cut. */
+export const turnsWords = (record: Pick<JobRecord, 'lines' | 'putBack' | 'lost' | 'waitsCut' | 'traced'>): string[] => [
+  ...record.putBack.map(({ name }) => `${name}: taken out and the old one put back.`),
+  ...record.lines.flatMap(({ name, accepted }) =>
+    accepted ? [`${name}: the new part differs and was used all the same, because ${accepted}.`] : [],
+  ),
+  ...record.lost.map(
+    ({ part, fastener, count, what, instead, by }) => `${part}: ${count} × ${fastener} ${what}; instead: ${instead} (${by}).`,
+  ),
+  ...record.traced.map(({ name, note, by }) =>
+    name ? `${name}: what was seen came from elsewhere: ${note} (${by}).` : `Air was drawn in: ${note} (${by}).`,
+  ),
+  ...record.waitsCut.map(
+    ({ text, reason, celsius, by }) =>
+      `Not waited for: ${text} ${celsius === undefined ? '' : `Measured ${formatQuantity('temperature', celsius, 'degC')}. `}${reason} (${by}).`,
+  ),
+]

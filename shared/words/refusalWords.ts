@@ -34,7 +34,13 @@ export function dueWords(item: Obligation, sheet: Sheet): string {
     case 'plan':
       return 'There is no plan: choose the lines first.'
     case 'part':
-      return `${name.line(item.line)}: the new part differs, and nobody has settled that. Compare it again once it is the right one.`
+      return `${name.line(item.line)}: the new part differs, and nobody has settled that. Compare it again once it is the right one, or have a lead accept it.`
+    case 'compared':
+      return item.because === 'differs'
+        ? `${name.line(item.line)}: old and new differ, and nobody has settled that.`
+        : `${name.line(item.line)}: old and new not laid side by side yet.`
+    case 'capped':
+      return `${name.joint(item.joint)}: open and not capped.`
     case 'line':
       return item.needs === 'out' ? `${name.line(item.line)}: not replaced yet.` : `${name.line(item.line)}: old line out, new one not in.`
     case 'sealed':
@@ -69,6 +75,12 @@ export function dueWords(item: Obligation, sheet: Sheet): string {
       return `Joints not wiped dry since they were closed, car ${positionWords[item.at]}.`
     case 'leak-look':
       return `${name.joint(item.joint)}: ${leakDoubt[item.because]}.`
+    case 'leak-source':
+      return `${name.joint(item.joint)}: it leaked, and nobody has mended it or found where it comes from.`
+    case 'foam':
+      return `${name.level(item.level)}: foam was seen, and no level since.`
+    case 'air-source':
+      return 'Foam came back a third time: air is drawn in somewhere. Find where.'
     case 'tested':
       return 'Pedal (or lever) not tried since the fluid was last touched.'
     case 'road':
@@ -83,6 +95,9 @@ export function dueWords(item: Obligation, sheet: Sheet): string {
 }
 const gateWords: Record<Gate, string> = {
   open: 'Before a joint is opened',
+  fit: 'Before the new line goes in',
+  close: 'Before this goes back on',
+  pause: 'Before the job is left',
   pressure: 'Before anything is put under pressure',
   run: 'Before the engine runs',
   drive: 'Before the car is driven',
@@ -93,7 +108,7 @@ const accessThings: Record<Extract<AccessIssue, { code: 'ACCESS_UNKNOWN' }>['wha
   joint: 'joint',
   neighbour: 'part beside the lines',
   operation: 'part to take off',
-  goal: 'place',
+  part: 'part to fit called',
   way: 'such way to',
 }
 
@@ -151,14 +166,15 @@ export function refusalWords(refusal: Refusal, sheet: Sheet): string {
           reason: 'Write the reason; it goes on the record.',
           differs: 'Say what differs between the two.',
           note: 'Say what was noticed.',
-          why: 'Say why the job is reopened.',
+          why: 'Say why; it goes on the record.',
+          instead: 'Say what goes there instead, or that nothing does.',
+          cause: 'Say where the air is drawn in.',
+          temperature: 'Measure the temperature: what has to cool or warm up ends by time, or by that.',
           text: 'The note is empty.',
         }[refusal.field] ?? 'Write the reason.'
       )
     case 'JOB_UNKNOWN_TARGET':
       return `This car’s sheet has no ${refusal.what} “${refusal.id}”.`
-    case 'JOB_LINE_IN_WORK':
-      return `${name.line(refusal.line)} has a joint open already; it stays in the job.`
     case 'JOB_ACCESS':
       return accessWords(refusal.issue, sheet)
     case 'JOB_OPERATION_STATE':
@@ -238,6 +254,19 @@ export function refusalWords(refusal: Refusal, sheet: Sheet): string {
       return `Revision ${refusal.revision} no longer has what this job has worked on: ${list(refusal.lost)}. The job stays on its revision.`
     case 'JOB_MISSING':
       return `Still missing: ${refusal.items.map(item => dueWords(item, sheet)).join(' ')}`
+    case 'JOB_WAIT': {
+      const wait = sheet.waits?.find(({ id }) => id === refusal.wait)
+      const minutes = Math.ceil(refusal.secondsLeft / 60)
+      return `${wait?.text ?? 'It has to wait.'} ${plural(minutes, 'minute')} to go.`
+    }
+    case 'JOB_WAIT_NOT_RUNNING':
+      return 'That wait is over, or has not begun.'
+    case 'JOB_LINE_REPLACED':
+      return `“${name.line(refusal.line)}” has been replaced already and stays in the job.`
+    case 'JOB_NOT_DIFFERENT':
+      return `Nothing on record says that “${name.line(refusal.line)}” differs.`
+    case 'JOB_NO_LEAK':
+      return `No leak is on record at “${name.joint(refusal.joint)}”.`
     case 'JOB_LEAD_SIGNS':
       return `Accepted outside the torque window: ${list(refusal.joints.map(name.joint))}. A lead signs this job off.`
     default:

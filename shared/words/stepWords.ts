@@ -253,6 +253,19 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
         'It holds',
         [{ kind: 'crush', text: 'A pedal that sinks or springs is air or a leak: the car does not move.' }],
       )
+    case 'mend':
+      return words(
+        `It leaks: ${name.joint(step.target)}`,
+        'Wipe it and watch where it comes from: this joint, or something above that runs down to it. Then tighten within the window, open it again, or say where it comes from.',
+        'Go on',
+        [{ kind: 'pressure', text: 'Engine off, pressure let go, before a wrench or a hand comes near.' }],
+      )
+    case 'trace':
+      return words(
+        'Find where air is drawn in',
+        'Foam three times is air drawn in, not air left over: the hose clamp on the suction side, its O-ring, a low reservoir, a crack above the fluid.',
+        'Found it',
+      )
     case 'wipe':
       return words(
         `Wipe every joint dry, ${positionWords[at]}`,

@@ -133,6 +133,7 @@ export const stageWords: Record<Stage, string> = {
   'closing-up': 'closing up',
   'to-sign-off': 'ready to sign off',
   'signed-off': 'signed off',
+  ended: 'ended early',
   'handed-over': 'handed over',
 }
 export const jointStatusWords: Record<JointStatus, string> = {

@@ -19,14 +19,22 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
   const loose = new Map<string, Set<'seal' | 'seat' | 'torque'>>()
   const dry = new Map<string, { result: string; when: Around }>()
   const off = new Map<string, number[]>()
+  const inAgain = new Map<string, readonly number[]>()
   const untightened = new Set<string>()
   const hanging = new Set<string>()
   const out = new Set<string>()
+  /** Which of the two lies in the car; one that was called out again counts as neither. */
+  const inCar = new Map<string, 'old' | 'new' | 'bad'>()
+  let foams = 0
+  let airFound = true
+  let ending: string | undefined
   const unfelt = new Map<string, Touch>()
   let wanted: readonly string[] = []
+  let isAsked = false
   let method: string | undefined
   const opened = new Map<string, Touch>()
   const fluid: Touch[] = []
+  const emptied: Touch[] = []
   let [lost, returned, returnedSince] = [0, 0, false]
   const air = new Map<string, { saw: string; turns: number; when: Around }>()
   const levels = new Map<string, { reading: string; when: Around }>()
@@ -39,6 +47,7 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
   let road: { good: boolean; when: Around } | undefined
   let noRoad = false
   const owedBeside = new Set<string>()
+  const doneBeside = new Set<string>()
   const misfits = new Set<string>()
   const lineOf = (id: string) => sheet.joints.find(joint => joint.id === id)!
   const late = (proof: Around, ...touches: (Touch | undefined)[]) =>
@@ -50,15 +59,20 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
     switch (body.type) {
       case 'planned':
         wanted = body.inputs.lines
+        isAsked = wanted.length > 0 || (body.inputs.joints ?? []).length > 0 || (body.inputs.neighbours ?? []).length > 0
         method = body.inputs.bleed
         if (seq < 4) place = body.inputs.start
-        for (const id of body.inputs.neighbours ?? []) owedBeside.add(id)
+        for (const id of body.inputs.neighbours ?? []) if (!doneBeside.has(id)) owedBeside.add(id)
         break
       case 'partReceived':
-        if (body.against === 'sheet') misfits[body.agrees ? 'delete' : 'add'](body.line)
+        misfits[body.agrees ? 'delete' : 'add'](body.line)
+        break
+      case 'partAccepted':
+        misfits.delete(body.line)
         break
       case 'neighbourRenewed':
         owedBeside.delete(body.neighbour)
+        doneBeside.add(body.neighbour)
         break
       case 'carMoved':
         if (engine) wrong.push(`the lift moved with the engine running, event ${seq}`)
@@ -113,6 +127,7 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
         break
       case 'operationOff':
         off.set(body.operation, [...body.fasteners])
+        inAgain.delete(body.operation)
         if (engine) wrong.push(`${body.operation} came off with the engine running, event ${seq}`)
         break
       case 'operationOn':
@@ -122,6 +137,7 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
           const { fasteners } = sheet.operations.find(({ id }) => id === body.operation)!
           if (fasteners.some(({ torque }) => torque !== undefined)) untightened.add(`operation ${body.operation}`)
         }
+        inAgain.set(body.operation, body.fasteners)
         // What is missing stays missing until the count is right.
         if (left.every(count => count === 0)) off.delete(body.operation)
         break
@@ -138,9 +154,15 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
         break
       case 'lineOut':
         out.add(body.line)
+        inCar.delete(body.line)
+        misfits.delete(body.line)
+        break
+      case 'lineCalledOut':
+        inCar.set(body.line, 'bad')
         break
       case 'lineIn':
         out.delete(body.line)
+        inCar.set(body.line, wanted.includes(body.line) ? 'new' : 'old')
         unfelt.set(body.line, touch)
         break
       case 'clearanceProved': {
@@ -160,7 +182,7 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
         break
       case 'roundBled': {
         const before = air.get(body.bleeder)
-        const turns = before && !late(before.when, ...opened.values()) ? before.turns : 0
+        const turns = before && !late(before.when, ...opened.values(), ...emptied) ? before.turns : 0
         air.set(body.bleeder, { saw: body.saw, turns: turns + (body.count ?? 0), when: around })
         fluid.push(touch)
         if (sheet.bleeders.find(({ id }) => id === body.bleeder)?.torque !== undefined) untightened.add(`bleeder ${body.bleeder}`)
@@ -168,7 +190,30 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
       }
       case 'levelRead':
         levels.set(body.level, { reading: body.reading, when: around })
+        if (body.reading === 'foam' && ++foams >= 3) airFound = false
         if (sheet.levels.find(({ id }) => id === body.level)!.torque !== undefined) untightened.add(`level ${body.level}`)
+        break
+      case 'ranDry':
+        emptied.push(touch)
+        fluid.push(touch)
+        returnedSince = false
+        break
+      case 'airTraced':
+        airFound = true
+        break
+      case 'fastenerLost': {
+        const left = off.get(body.operation)
+        const back = inAgain.get(body.operation)
+        if (!left) break
+        left[body.group]! -= body.count
+        if (back && left.every((count, i) => count === back[i])) off.delete(body.operation)
+        break
+      }
+      case 'ended':
+        ending = body.ending
+        break
+      case 'reopened':
+        ending = undefined
         break
       case 'cleaned':
         wiped.set(body.at, around)
@@ -185,9 +230,16 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
     }
   }
 
-  for (const line of wanted)
-    if (!unfelt.has(line) && !told.some(({ body }) => body.type === 'lineIn' && body.line === line))
-      wrong.push(`${line} is still the old one`)
+  // What a lead lets go unfinished stands, and is not running; all else is on the paper.
+  if (ending === 'unfinished') {
+    if (engine) wrong.push('the engine runs')
+    if (place !== 'ground') wrong.push('the car is in the air')
+    return wrong
+  }
+  if (ending === undefined) for (const line of wanted) if (inCar.get(line) !== 'new') wrong.push(`${line} is still the old one`)
+  for (const [line, which] of inCar) if (which === 'bad') wrong.push(`${line} was to come out again and did not`)
+  for (const [level, { reading }] of levels) if (reading === 'foam') wrong.push(`${level} stands in foam`)
+  if (!airFound) wrong.push('air is drawn in, and nobody knows where')
   for (const line of out) wrong.push(`${line} lies beside the car`)
   for (const line of unfelt.keys()) wrong.push(`nobody has felt along ${line}`)
   for (const [joint, left] of loose) if (left.size > 0) wrong.push(`${joint} lacks ${[...left].join(', ')}`)
@@ -198,9 +250,9 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
   for (const [operation] of off) wrong.push(`${operation} is off, or not all of its fasteners are in`)
   for (const thing of untightened) wrong.push(`${thing} is finger tight`)
   for (const hold of hanging) wrong.push(`${hold} hangs`)
-  for (const beside of owedBeside) wrong.push(`${beside} was promised and is the old one`)
-  for (const line of misfits) wrong.push(`${line} was said to be the wrong part`)
-  if (wanted.length === 0) wrong.push('nobody has said what is wanted')
+  for (const beside of ending === undefined ? owedBeside : []) wrong.push(`${beside} was promised and is the old one`)
+  for (const line of ending === undefined ? misfits : []) if (wanted.includes(line)) wrong.push(`${line} was said to be the wrong part`)
+  if (!isAsked && ending === undefined) wrong.push('nobody has said what is wanted')
   if (engine) wrong.push('the engine runs')
   if (place !== 'ground') wrong.push('the car is in the air')
 
@@ -214,7 +266,7 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
     if (
       holdsFluid &&
       !returnedSince &&
-      ![...levels.values()].some(({ reading, when }) => reading === 'at' && !late(when, ...opened.values()))
+      ![...levels.values()].some(({ reading, when }) => reading === 'at' && !late(when, ...opened.values(), ...emptied))
     )
       wrong.push('what ran out has not gone back in')
     if (returned === 0 && lost > 0 && !deciding) wrong.push('it is dry inside')
@@ -227,7 +279,7 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
           : sheet.bleeders.map(({ id }) => id)
     for (const at of places) {
       const last = air.get(at)
-      if (last?.saw !== 'clear' || late(last.when, ...opened.values())) wrong.push(`air may be left at ${at}`)
+      if (last?.saw !== 'clear' || late(last.when, ...opened.values(), ...emptied)) wrong.push(`air may be left at ${at}`)
       else if (how === 'lock-to-lock' && sheet.bleeding.parameters.turns && last.turns < (sheet.bleeding.parameters.strokes ?? 0))
         wrong.push(`too few turns at ${at}`)
     }

@@ -5,6 +5,7 @@ import type { Plan } from '../../core/access/types'
 import { estimateFluid } from '../../core/fluid/estimateFluid'
 import { decide } from '../../core/job/decide'
 import { evolve } from '../../core/job/evolve'
+import { planRest } from '../../core/job/planRest'
 import { listSteps, type Step } from '../../core/job/listSteps'
 import { plainCommand } from '../../core/job/plainCommand'
 import { eventVersion, type JobCommand, type JobEvent, type JobState, type Person, type Refusal } from '../../core/job/types'
@@ -73,6 +74,13 @@ export function planOf(resolved: ResolvedSheet, inputs: Partial<PlanInputs> = {}
   return plan.value
 }
 
+/** What is left of a job that can be planned. */
+export function restOf(resolved: ResolvedSheet, state: JobState): Plan {
+  const plan = planRest(resolved, state)
+  if (!plan.ok) throw new Error(plan.error.code)
+  return plan.value
+}
+
 export const technician: Person = { id: '00000000-0000-4000-8000-00000000000a', name: 'Rafe Undal', role: 'technician' }
 export const lead: Person = { id: '00000000-0000-4000-8000-00000000000b', name: 'Imke Thorsby', role: 'lead' }
 
@@ -129,8 +137,16 @@ export class Bench {
     return undefined
   }
 
-  do(command: JobCommand): this {
+  /** Tries, and where something has to wait first, waits. */
+  tryInTime(command: JobCommand): Refusal | undefined {
     const refusal = this.try(command)
+    if (refusal?.code !== 'JOB_WAIT' && !(refusal?.code === 'JOB_TIMER_RUNNING' && refusal.timer === 'rest')) return refusal
+    this.clock += refusal.secondsLeft * 1000
+    return this.try(command)
+  }
+
+  do(command: JobCommand): this {
+    const refusal = this.tryInTime(command)
     if (refusal) throw new Error(`${command.type} refused: ${JSON.stringify(refusal)}`)
     return this
   }
@@ -140,7 +156,7 @@ export class Bench {
   }
 
   steps(): Step[] {
-    return listSteps(this.resolved, planOf(this.resolved, this.state!.inputs!), this.state!.inputs!.start, this.state)
+    return listSteps(this.resolved, restOf(this.resolved, this.state!), this.state!.inputs!.start, this.state)
   }
 
   next(): Step | undefined {
@@ -149,7 +165,8 @@ export class Bench {
 
   plainFor(step: Step): JobCommand {
     const plan = planOf(this.resolved, this.state!.inputs!)
-    return plainCommand(this.resolved, step, this.state!, estimateFluid(this.resolved, this.state!.scope, plan.openOrder))
+    const plain = plainCommand(this.resolved, step, this.state!, estimateFluid(this.resolved, this.state!.scope, plan.openOrder))
+    return plain.type === 'airTraced' ? { ...plain, cause: 'clamp on the suction hose' } : plain
   }
 
   /** Works down the plan as the sheet says, up to (not including) a step, or to the end. */

@@ -6,7 +6,7 @@ import { listSteps } from '../../core/job/listSteps'
 import { plainCommand } from '../../core/job/plainCommand'
 import { resolveSheet } from '../../core/sheet/resolveSheet'
 import type { JobRow } from '../../shared/schemas/api'
-import { planOf } from './demo'
+import { planOf, restOf } from './demo'
 import type { Client } from './server'
 
 /** Opens a job on a demo car and works it through the API, as the sheet says, up to (not including) a step of a kind; gives its id. */
@@ -24,7 +24,9 @@ export async function workJob(
     const resolution = resolveSheet(view.sheet, carOf(state))
     if (resolution.applies === 'no') throw new Error(resolution.why)
     const plan = planOf(resolution.resolved, state.inputs!)
-    const step = listSteps(resolution.resolved, plan, 'ground', state).find(candidate => candidate.status === 'open')
+    const step = listSteps(resolution.resolved, restOf(resolution.resolved, state), 'ground', state).find(
+      candidate => candidate.status === 'open',
+    )
     if (!step || step.kind === until) return id
     const fluid = estimateFluid(resolution.resolved, state.scope, plan.openOrder)
     const answer = await client.say(id, plainCommand(resolution.resolved, step, state, fluid), state.seq)

@@ -6,7 +6,7 @@ import { listSteps } from '../../core/job/listSteps'
 import { plainCommand } from '../../core/job/plainCommand'
 import type { JobEvent } from '../../core/job/types'
 import type { JobRow } from '../../shared/schemas/api'
-import { demoCar, planOf } from '../helpers/demo'
+import { demoCar, planOf, restOf } from '../helpers/demo'
 import { copyDatabase, TestServer, type Client } from '../helpers/server'
 import { EventReader } from '../helpers/eventReader'
 
@@ -27,7 +27,7 @@ async function workUntil(client: Client, id: string, stop: string): Promise<numb
     const { events } = await client.job(id)
     const state = fold(events)!
     const plan = planOf(resolved, state.inputs!)
-    const step = listSteps(resolved, plan, 'ground', state).find(candidate => candidate.status === 'open')
+    const step = listSteps(resolved, restOf(resolved, state), 'ground', state).find(candidate => candidate.status === 'open')
     if (!step || step.kind === stop) return state.seq
     const answer = await client.say(
       id,

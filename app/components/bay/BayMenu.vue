@@ -59,6 +59,11 @@ async function passOn(to: string) {
       ><v-btn-second @click="more({ type: 'paused', reason: 'approval' })">Pause: approval</v-btn-second
       ><v-btn-second @click="more({ type: 'paused', reason: 'end-of-day' })">Pause: end of day</v-btn-second>
     </div>
+    <v-expansion-panels>
+      <v-expansion-panel title="Something else happened">
+        <template #text><TurnOfWork :step="step" @say="more" /></template>
+      </v-expansion-panel>
+    </v-expansion-panels>
     <PhotoTake v-if="step" :job="id" :step="step.id" @taken="more" />
     <v-expansion-panels>
       <v-expansion-panel v-if="others.length" title="Pass the job on">

@@ -121,6 +121,8 @@ watch(
             }
           )
         case 'levelRead':
+          // Foam is no level: neither temperature nor engine make it one.
+          if (reading.value === 'foam') return { type: 'levelRead', level: target, engine: level.value?.engine ?? 'off', reading: 'foam' }
           return (
             ((temperature.value !== undefined || !wantsTemperature.value) &&
               engine.value &&
@@ -133,6 +135,10 @@ watch(
               }) ||
             undefined
           )
+        case 'jointOpened':
+          return props.step.kind !== 'mend' ? plain : why.value.trim() ? { type: 'leakTraced', joint: target, note: why.value } : undefined
+        case 'airTraced':
+          return why.value.trim() ? { ...plain, cause: why.value } : undefined
         case 'leakChecked':
           return leak.value && { ...plain, result: leak.value }
         case 'tested':
@@ -259,8 +265,10 @@ watch(
           { id: 'below', text: 'Below' },
           { id: 'at', text: 'At the mark' },
           { id: 'above', text: 'Above' },
+          { id: 'foam', text: 'Foam' },
         ]"
       />
+      <p v-if="reading === 'foam'" class="soft">It rests first: foam rises for about half an hour. A level read in it does not count.</p>
       <div v-if="reading === 'below' || reading === 'above'" class="more">
         <QuantityEntry
           :key="`${reading}${again}`"
@@ -286,6 +294,8 @@ watch(
         { id: 'leaking', text: 'Leaking' },
       ]"
     />
+    <v-textarea v-else-if="props.step.kind === 'mend'" v-model="why" label="It comes from somewhere else: where" />
+    <v-textarea v-else-if="plain.type === 'airTraced'" v-model="why" label="Where the air is drawn in" />
     <template v-else-if="plain.type === 'tested' || plain.type === 'roadTested'">
       <ChoiceRow
         v-model="result"

@@ -19,7 +19,7 @@ const sheet = computed(() => job.view!.sheet)
 // The stream's row is newer than the one the job was loaded with.
 const row = computed(() => floor.rows?.find(candidate => candidate.id === id) ?? job.view!.row)
 const ahead = computed(() => (job.newer ? job.ahead.map(change => changeWords(change, sheet.value, job.newer!)) : []))
-const timers = computed(() => (job.state ? runningTimers(job.state, job.steps) : []))
+const timers = computed(() => (job.state ? runningTimers(job.state, job.steps, job.waits) : []))
 const signable = computed(() => job.plan && job.missing.length === 0 && !job.state?.signedOff)
 async function signOff() {
   if (await record({ type: 'signedOff' })) await navigateTo(`/jobs/${id}/handover`)

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { usableParts } from '#core/sheet/chosenPart'
 import { computed, ref } from 'vue'
 import { ageOf, conditions, usualJudgement, type Condition, type Judgement } from '#core/access/judgeChance'
 import type { PlanInputs } from '#core/access/planJob'
@@ -54,7 +55,11 @@ const weights = computed(() =>
       notes: [
         (line ?? neighbour)?.failure?.why,
         ...(neighbour?.parts ?? []),
-        ...(line?.parts.slice(0, 1).flatMap(part => part.number ?? []) ?? []),
+        ...(line
+          ? usableParts(line)
+              .flatMap(part => part.number ?? [])
+              .slice(0, 1)
+          : []),
       ].filter(Boolean),
     }
   }),

@@ -9,7 +9,7 @@ import { positionWords } from '#shared/words/vocabulary'
 import { stepWords } from '#shared/words/stepWords'
 
 /** The plan as visits of the car: what to have at hand before each, then the steps in order. */
-const props = defineProps<{ steps: Step[]; tools: VisitTools[]; sheet: Sheet }>()
+const props = defineProps<{ steps: Step[]; tools: (VisitTools | undefined)[]; sheet: Sheet }>()
 
 const visits = computed(() =>
   [...new Set(props.steps.map(step => step.visit))].map(visit => {

@@ -4,6 +4,7 @@ import { useElementSize, useMediaQuery } from '@vueuse/core'
 import { definePageMeta, navigateTo, useHead } from '#imports'
 import { countTight, holdsFastened, isWeeping, statusOfJoints } from '#core/job/bayState'
 import { runningSince } from '#core/job/carState'
+import { coveredBy } from '#core/job/behind'
 import { lineOfStep } from '#core/job/lineOfStep'
 import { nextSteps } from '#core/job/listSteps'
 import { runningTimers } from '#core/job/timer'
@@ -12,7 +13,7 @@ import { placeOf, standpointOf } from '#core/route/placeOf'
 import { unrollLine } from '#core/route/unrollLine'
 import type { Window } from '#core/sheet/types'
 import type { NewtonMetres } from '#core/units/types'
-import { phaseWords, positionWords } from '#shared/words/vocabulary'
+import { list, phaseWords, positionWords } from '#shared/words/vocabulary'
 import { dueWords, refusalWords } from '#shared/words/refusalWords'
 import { stepWords } from '#shared/words/stepWords'
 import { useKeys } from '~/composables/useKeys'
@@ -47,7 +48,9 @@ const line = computed(() => (job.resolved && job.scope ? lineOfStep(job.resolved
 const unrolled = computed(() => (line.value && job.resolved ? unrollLine(job.resolved, line.value, job.plan?.ways) : undefined))
 const states = computed(() => statusOfJoints(job.resolved?.joints ?? [], job.state))
 const holdsDone = computed(() => holdsFastened(job.state))
-const timers = computed(() => (job.state ? runningTimers(job.state, steps.value) : []))
+const timers = computed(() => (job.state ? runningTimers(job.state, steps.value, job.waits) : []))
+/** What this step has to wait for. */
+const waits = computed(() => job.waits.filter(wait => step.value && wait.isBound(step.value.id)))
 /** Where the step's joint or hold sits, and from where one sees it. */
 const place = computed(() => (step.value && job.resolved ? placeOf(job.resolved, step.value.target) : undefined))
 /** A line on its way out or in is looked at whole. */
@@ -82,10 +85,26 @@ const format = {
   volume: units.volumeRange,
 }
 const facts = computed(() =>
-  step.value && job.resolved ? stepFacts(job.resolved, step.value, { line: line.value, fluid: job.fluid, format }) : [],
+  step.value && job.resolved
+    ? stepFacts(job.resolved, step.value, { line: line.value, fluid: job.fluid, format, parts: job.inputs?.parts })
+    : [],
 )
+/** What nobody reaches any more once this part is on. */
+const lastChance = computed(() => {
+  if (!job.resolved || step.value?.kind !== 'on') return []
+  const { joints, holds } = coveredBy(job.resolved, step.value.target)
+  const name = sheetNames(sheet.value)
+  const touched = (id: string) => job.state!.joints[id]?.opened ?? job.state!.holds[id]?.released
+  return [...joints.filter(touched).map(name.joint), ...holds.filter(touched).map(name.hold)]
+})
 const joint = computed(() => job.resolved?.joints.find(candidate => candidate.id === step.value?.target))
 const weeps = computed(() => joint.value !== undefined && isWeeping(job.state?.joints[joint.value.id]))
+/** What was found to differ at this step and nobody has settled. */
+const differs = computed(() => {
+  const record = job.state?.lines[step.value?.target ?? '']
+  const said = step.value?.kind === 'receive' ? record?.received : record?.compared
+  return said?.agrees === false ? (said.differs ?? 'something') : undefined
+})
 const roundsHere = computed(() => job.state?.rounds.filter(round => round.bleeder === step.value?.target).length ?? 0)
 /** A new step, another round, or a joint worked on again, begins its entry anew. */
 const entryKey = computed(
@@ -185,6 +204,10 @@ useKeys({ ' ': () => void press(), m: () => (menu.value = true), Escape: () => v
           <div class="column">
             <div ref="reading" class="part">
               <CautionList :cautions="words.cautions" />
+              <WaitBar v-for="wait in waits" :key="wait.wait.id" :wait="wait" @cut="record" />
+              <p v-if="lastChance.length" class="caution">
+                <b>Last chance.</b> Behind it: {{ list(lastChance) }}. Coming back costs taking it off again.
+              </p>
               <p v-if="words.how" class="how">{{ words.how }}</p>
               <dl v-if="facts.length" class="facts">
                 <div v-for="fact in facts" :key="fact.name">
@@ -204,12 +227,19 @@ useKeys({ ' ': () => void press(), m: () => (menu.value = true), Escape: () => v
                 </p>
               </div>
               <RetorqueOffer
-                v-if="step.kind === 'leak' && joint && weeps"
+                v-if="(step.kind === 'leak' || step.kind === 'mend') && joint && weeps"
                 class="aside"
                 :joint="joint"
                 :record="job.state!.joints[joint.id]!"
                 :running="runningSince(job.state!) !== undefined"
                 @retorque="tried"
+              />
+              <PartDiffers
+                v-if="(step.kind === 'receive' || step.kind === 'compare') && differs"
+                class="aside"
+                :line="step.target"
+                :differs="differs"
+                @accept="record"
               />
               <StepEntry :key="entryKey" v-model="draft" :step="step" @also="record" />
             </div>

@@ -3,7 +3,8 @@ import { computed } from 'vue'
 import { useHead } from '#imports'
 import { buildRecord } from '#core/job/buildRecord'
 import { formatEntered, formatQuantity, formatRange } from '#core/units/formatQuantity'
-import { choiceWords, howWords, leakWords, readingWords, roundWords, testWords } from '#shared/words/recordWords'
+import { choiceWords, howWords, leakWords, readingWords, roundWords, testWords, turnsWords } from '#shared/words/recordWords'
+import { endingWords } from '#shared/words/endingWords'
 import { dueWords, refusalWords } from '#shared/words/refusalWords'
 import { cautionWords, list, proofWords } from '#shared/words/vocabulary'
 import { useJobPage } from '~/composables/useJobPage'
@@ -18,6 +19,7 @@ const record = computed(() =>
 )
 const sheet = computed(() => job.view!.sheet)
 useHead({ title: () => (record.value ? `Job ${record.value.number} · record` : 'Record') })
+const turns = computed(() => (record.value ? turnsWords(record.value) : []))
 const time = (iso: string | undefined) => (iso ? new Date(iso).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' }) : '')
 const print = () => window.print()
 const handOver = () => say({ type: 'handedOver', to: 'customer' })
@@ -49,10 +51,18 @@ const handOver = () => say({ type: 'handedOver', to: 'customer' })
         <b>Signed off</b> by {{ record.signedOff.by }}, {{ time(record.signedOff.at)
         }}<template v-if="record.handedOver"> · handed over {{ time(record.handedOver.at) }}</template>
       </p>
+      <div v-else-if="record.ended" class="ended" :class="record.ended.ending">
+        <p class="big">{{ endingWords[record.ended.ending].title }}</p>
+        <p>
+          <b>{{ endingWords[record.ended.ending].told }}</b>
+        </p>
+        <p>{{ record.ended.why }}</p>
+        <p>{{ record.ended.by }}, {{ time(record.ended.at) }}</p>
+      </div>
       <p v-else class="trouble"><b>Not signed off.</b> This is not a finished record.</p>
     </header>
-    <section v-if="record.missing.length" class="card">
-      <h2>Still missing</h2>
+    <section v-if="record.missing.length" class="card due">
+      <h2>{{ record.ended ? 'Still due, by whoever finishes it' : 'Still missing' }}</h2>
       <ul>
         <li v-for="(item, i) in record.missing" :key="i">{{ dueWords(item, sheet) }}</li>
       </ul>
@@ -64,6 +74,9 @@ const handOver = () => say({ type: 'handedOver', to: 'customer' })
           <b>{{ item.name }}</b>{{ item.mark ? `, marked ${item.mark}` : '' }}{{ item.part ? `, part ${item.part}` : ''
           }}{{ item.differs ? `. Differs: ${item.differs}` : '' }}
         </li>
+      </ul>
+      <ul v-if="turns.length">
+        <li v-for="sentence in turns" :key="sentence">{{ sentence }}</li>
       </ul>
       <p v-if="record.leftAlone.length">Left alone: {{ list(record.leftAlone.map(item => item.name)) }}.</p>
     </section>
@@ -218,6 +231,22 @@ const handOver = () => say({ type: 'handedOver', to: 'customer' })
 </template>
 
 <style scoped>
+.ended {
+  border: 4px solid var(--ink);
+  padding: 10px 16px;
+  display: grid;
+  gap: 6px;
+}
+.ended.unfinished {
+  border-color: var(--warn);
+}
+.big {
+  font: 800 28px/1.1 var(--face);
+}
+.ended.unfinished ~ *,
+.record > header:has(.unfinished) + .due {
+  font-size: 19px;
+}
 .record {
   max-width: 1040px;
 }

@@ -5,6 +5,7 @@ import { identifyLayouts, type CannotSee } from '#core/identify/identifyLayouts'
 import { currentPlanner } from '#core/access/types'
 import { siblingOf } from '#core/access/weighNeighbours'
 import type { JobCommand } from '#core/job/types'
+import { usableParts } from '#core/sheet/chosenPart'
 import type { LiftPosition } from '#core/sheet/types'
 import { formatNumber } from '#core/units/formatQuantity'
 import { accessWords } from '#shared/words/refusalWords'
@@ -40,6 +41,21 @@ function choose(lineId: string, on: boolean) {
   void record({
     type: 'planned',
     inputs: { ...(job.state?.inputs ?? { ...(session.ownLift && { lift: session.ownLift }) }), lines, start: start.value },
+  })
+}
+/** Lines in the job for which several parts would do. */
+const choosable = computed(() => resolved.value!.lines.filter(line => scope.value.includes(line.id) && usableParts(line).length > 1))
+function choosePart(line: string, part: string | null) {
+  if (part === null) return
+  void record({ type: 'planned', inputs: { ...job.inputs!, parts: { ...job.inputs!.parts, [line]: part } } })
+}
+/** Joints opened and sealed anew alone: their line stays where it is. */
+const alone = computed(() => job.state?.inputs?.joints ?? [])
+function chooseJoint(joint: string, on: boolean) {
+  const joints = resolved.value!.joints.map(({ id }) => id).filter(id => (id === joint ? on : alone.value.includes(id)))
+  void record({
+    type: 'planned',
+    inputs: { ...(job.state?.inputs ?? { lines: [], ...(session.ownLift && { lift: session.ownLift }) }), joints, start: start.value },
   })
 }
 /** A neighbour taken or left is in the plan as work, and on record as a decision: one that the plan refuses has not been taken. */
@@ -83,9 +99,35 @@ const done = computed(() => job.steps.filter(step => step.status !== 'open').len
         :key="item.id"
         :label="item.mark ? `${item.name} (${item.mark})` : item.name"
         :model-value="scope.includes(item.id)"
-        :disabled="!!job.state!.signedOff || (scope.length === 1 && scope.includes(item.id))"
+        :disabled="!!job.state!.signedOff || (scope.length === 1 && scope.includes(item.id) && alone.length === 0)"
         @update:model-value="on => choose(item.id, on === true)"
       />
+      <v-select
+        v-for="item in choosable"
+        :key="`part ${item.id}`"
+        :label="`${item.name}: which part`"
+        :items="usableParts(item).map(part => ({ value: part.id, title: part.number ? `${part.name}, ${part.number}` : part.name }))"
+        :model-value="job.inputs?.parts?.[item.id] ?? null"
+        placeholder="not chosen yet"
+        persistent-placeholder
+        :disabled="!!job.state!.signedOff || job.state!.lines[item.id]?.in !== undefined"
+        class="part"
+        @update:model-value="part => choosePart(item.id, part)"
+      />
+      <v-expansion-panels class="alone">
+        <v-expansion-panel title="Or open a joint alone: a seal, a fitting, a connector">
+          <template #text>
+            <v-checkbox
+              v-for="item in resolved.joints.filter(one => !scope.includes(one.line))"
+              :key="item.id"
+              :label="`${item.name} (${resolved.lines.find(one => one.id === item.line)?.name})`"
+              :model-value="alone.includes(item.id)"
+              :disabled="!!job.state!.signedOff"
+              @update:model-value="on => chooseJoint(item.id, on === true)"
+            />
+          </template>
+        </v-expansion-panel>
+      </v-expansion-panels>
     </div>
     <template v-if="job.planning && !job.planning.ok"
       ><p class="trouble" role="alert">{{ accessWords(job.planning.error, sheet) }}</p>
@@ -114,9 +156,9 @@ const done = computed(() => job.steps.filter(step => step.status !== 'open').len
         <div class="spread">
           <h2>Plan</h2>
           <span class="soft"
-            >{{ done }} of {{ job.steps.length }} steps done<template v-if="older">
-              · decided with planner {{ job.state!.planner }}, planned anew by {{ currentPlanner }}</template
-            ></span
+            >{{ done }} of {{ job.steps.length }} steps done<template v-if="job.departed">
+              · planned anew from the car as it stands</template
+            ><template v-if="older"> · decided with planner {{ job.state!.planner }}, planned anew by {{ currentPlanner }}</template></span
           >
         </div>
         <dl class="sum">
@@ -135,6 +177,10 @@ const done = computed(() => job.steps.filter(step => step.status !== 'open').len
           <div>
             <dt>by the clock</dt>
             <dd>{{ formatNumber(job.plan.minutes.clock, 0) }} min</dd>
+          </div>
+          <div v-if="done > 0 && job.rest">
+            <dt>left to do</dt>
+            <dd>{{ formatNumber(job.rest.minutes.total, 0) }} min</dd>
           </div>
           <div>
             <dt>moves of the car</dt>
@@ -171,6 +217,12 @@ const done = computed(() => job.steps.filter(step => step.status !== 'open').len
   align-items: center;
   flex-wrap: wrap;
 }
+.part {
+  flex: 1 1 320px;
+}
+.alone {
+  flex-basis: 100%;
+}
 .columns {
   display: grid;
   grid-template-columns: minmax(0, 1.7fr) minmax(290px, 0.8fr);
@@ -182,7 +234,7 @@ const done = computed(() => job.steps.filter(step => step.status !== 'open').len
 }
 .sum {
   display: grid;
-  grid-template-columns: repeat(5, auto);
+  grid-template-columns: repeat(auto-fit, minmax(104px, 1fr));
   gap: 1px;
   background: var(--line);
   border: 1px solid var(--line);

@@ -20,6 +20,8 @@ const units = useUnits()
                 [
                   item.kind === 'fluid' && job.fluid ? `${units.volume(job.fluid.bottles.size)} bottle` : item.size,
                   item.part,
+                  item.toChoose && 'several would do: choose which on the plan',
+                  item.made && 'made here',
                   item.brought && 'comes with the line',
                   item.unobtainable && 'not supplied any more',
                 ]

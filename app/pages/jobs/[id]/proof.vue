@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { dueWords } from '#shared/words/refusalWords'
+import { endingWords } from '#shared/words/endingWords'
+import { dueWords, refusalWords } from '#shared/words/refusalWords'
 import { useJobPage } from '~/composables/useJobPage'
 
-const { job } = useJobPage()
+const { job, refusal } = useJobPage()
 const sheet = computed(() => job.view!.sheet)
 </script>
 
@@ -16,7 +17,12 @@ const sheet = computed(() => job.view!.sheet)
       </ul>
       <p v-else class="good">Nothing is missing.</p>
     </section>
+    <p v-else-if="job.state!.ended" class="trouble">
+      <b>{{ endingWords[job.state!.ended.ending].title }}</b> by {{ job.state!.ended.by }}: {{ job.state!.ended.why }}
+    </p>
     <p v-else class="good">Signed off by {{ job.state!.signedOff!.by }}.</p>
+    <p v-if="refusal" class="trouble" role="alert">{{ refusalWords(refusal, sheet) }}</p>
+    <EndEarly v-if="!job.state!.signedOff" />
   </div>
 </template>
 

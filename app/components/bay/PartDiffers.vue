@@ -1,0 +1,33 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import type { JobCommand } from '#core/job/types'
+import { useSession } from '~/stores/session'
+
+/** A part that differs holds the work until the right one is there, or a lead says that it may be used. */
+const props = defineProps<{ line: string; differs: string }>()
+const emit = defineEmits<{ accept: [command: JobCommand] }>()
+const session = useSession()
+const isLead = computed(() => session.person?.role === 'lead' || session.person?.role === 'admin')
+const why = ref('')
+const accept = () => emit('accept', { type: 'partAccepted', line: props.line, why: why.value.trim() })
+</script>
+
+<template>
+  <section class="stack differs" aria-label="The part differs">
+    <p class="caution"><b>It differs:</b> {{ differs }}. Nothing is opened, and nothing goes in, until that is settled.</p>
+    <p>Pause for the right part and compare that, or let a lead decide.</p>
+    <template v-if="isLead">
+      <v-textarea v-model="why" label="Why it may be used all the same" />
+      <v-btn-second :disabled="!why.trim()" @click="accept">Use it all the same</v-btn-second>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.differs {
+  width: 100%;
+}
+.differs .v-btn {
+  min-height: 52px;
+}
+</style>

@@ -1,0 +1,34 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { navigateTo } from '#imports'
+import { earlyEndings, type EarlyEnding } from '#core/job/types'
+import { endingWords } from '#shared/words/endingWords'
+import { useJobPage } from '~/composables/useJobPage'
+import { useSession } from '~/stores/session'
+
+/** A job that ends without being done: nothing to repair, declined, cancelled, or released with what is still due on the paper. */
+const { id, record } = useJobPage()
+const session = useSession()
+const isLead = computed(() => session.person?.role === 'lead' || session.person?.role === 'admin')
+const open = computed(() => earlyEndings.filter(ending => ending !== 'unfinished' || isLead.value))
+const ending = ref<EarlyEnding>()
+const why = ref('')
+async function end() {
+  if (!ending.value) return
+  if (await record({ type: 'ended', ending: ending.value, why: why.value.trim() })) await navigateTo(`/jobs/${id}/handover`)
+}
+</script>
+
+<template>
+  <section class="card stack" aria-labelledby="end-early">
+    <h3 id="end-early">End it without being done</h3>
+    <p class="soft">
+      Whatever was opened is closed and proved first. Only a lead may let a car go with work still due; that is printed first and large.
+    </p>
+    <ChoiceRow v-model="ending" label="How it ends" :choices="open.map(one => ({ id: one, text: endingWords[one].title }))" />
+    <template v-if="ending">
+      <v-textarea v-model="why" :label="endingWords[ending].asks" />
+      <v-btn-bad :disabled="!why.trim()" @click="end">{{ endingWords[ending].title }}</v-btn-bad>
+    </template>
+  </section>
+</template>

@@ -1,0 +1,53 @@
+import { fail, ok } from '../result'
+import { hasLeft } from './hasLeft'
+import { guarded, isApart, isOutOfCar, unknown, withReason, type Context, type Decision, type Of } from './decision'
+import type { JobState } from './types'
+
+export function decideLine(state: JobState, command: Of<'lineOut'> | Of<'lineIn'> | Of<'lineCalledOut'>, context: Context): Decision {
+  const { resolved } = context
+  const line = resolved.lines.find(candidate => candidate.id === command.line)
+  if (!line) return unknown('line', command.line)
+  const needs = (what: 'in' | 'out' | 'ends-open' | 'holds-released' | 'laid-in'): Decision =>
+    fail({ code: 'JOB_LINE_STATE', line: line.id, needs: what })
+  const isOut = isOutOfCar(state, line.id)
+  if (command.type === 'lineCalledOut')
+    return state.lines[line.id]?.in && hasLeft(state, line.id) && state.scope.includes(line.id)
+      ? withReason(command, 'why')
+      : needs('laid-in')
+  if (command.type === 'lineIn') {
+    if (!isOut) return needs('out')
+    // What is not wanted any more goes back as it came out: nothing new to compare.
+    const which = state.scope.includes(line.id) ? 'new' : 'old'
+    return guarded('fit', state, context, owed => 'line' in owed && owed.line === line.id) ?? ok({ ...command, which })
+  }
+  if (isOut) return needs('in')
+  if (resolved.joints.some(joint => joint.line === line.id && !isApart(state.joints[joint.id]))) return needs('ends-open')
+  const held = resolved.holds.some(hold => {
+    const held = state.holds[hold.id]
+    return (hold.line === line.id || hold.with.includes(line.id)) && !(held?.released && !held.fastened)
+  })
+  return held ? needs('holds-released') : ok(command)
+}
+
+export function decidePart(state: JobState, command: Of<'partReceived'> | Of<'partAccepted'>, { resolved }: Context): Decision {
+  if (!resolved.lines.some(line => line.id === command.line)) return unknown('line', command.line)
+  if (command.type === 'partAccepted') {
+    const { received, compared } = state.lines[command.line] ?? {}
+    return received?.agrees === false || compared?.agrees === false
+      ? withReason(command, 'why')
+      : fail({ code: 'JOB_NOT_DIFFERENT', line: command.line })
+  }
+  return command.agrees || command.differs?.trim() ? ok(command) : fail({ code: 'JOB_REASON_NEEDED', field: 'differs' })
+}
+
+export function decideHold(state: JobState, command: Of<'holdReleased'> | Of<'holdFastened'>, { resolved }: Context): Decision {
+  const hold = resolved.holds.find(candidate => candidate.id === command.hold)
+  if (!hold) return unknown('hold', command.hold)
+  const record = state.holds[hold.id]
+  const isReleased = record?.released !== undefined && record.fastened === undefined
+  if (isReleased === (command.type === 'holdReleased'))
+    return fail({ code: 'JOB_HOLD_STATE', hold: hold.id, needs: isReleased ? 'fastened' : 'released' })
+  const { line } = hold
+  if (command.type === 'holdFastened' && isOutOfCar(state, line)) return fail({ code: 'JOB_LINE_STATE', line, needs: 'laid-in' })
+  return ok(command)
+}

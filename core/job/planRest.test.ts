@@ -1,0 +1,48 @@
+import { describe, expect, it } from 'vitest'
+import { Bench, allLines, everyDemoCar, planOf } from '../../tests/helpers/demo'
+import { planJob } from '../access/planJob'
+import { liftPositions } from '../sheet/types'
+import { followedPlan } from './planRest'
+import { standingOf } from './standingOf'
+
+const cars = everyDemoCar()
+const idsOf = (plan: { visits: readonly { tasks: readonly { id: string }[] }[] }) =>
+  plan.visits.flatMap(({ tasks }) => tasks.map(({ id }) => id)).filter(id => id !== 'run' && id !== 'stop')
+
+describe('the rest of a plan', () => {
+  it.each(cars.map(car => [`${car.sheet.id} ${Object.values(car.car.traits).join(' ')}`, car] as const))(
+    '%s: followed, it is the same plan less what is done, and no plan from there costs less',
+    (_, resolved) => {
+      for (const start of liftPositions) {
+        const bench = new Bench(resolved).do({ type: 'planned', inputs: { lines: allLines(resolved), start } })
+        const whole = planOf(resolved, bench.state!.inputs!)
+        let before = idsOf(whole)
+        let followed = 0
+        for (let guard = 0; guard < 200; guard++) {
+          const state = bench.state!
+          const standing = standingOf(resolved, state)
+          const kept = followedPlan(resolved, state, whole, standing)
+          if (kept) {
+            followed++
+            const fresh = planJob(resolved, state.inputs!, standing)
+            if (!fresh.ok) throw new Error(`${start}, after ${state.effective.at(-1)!.body.type}: ${JSON.stringify(fresh.error)}`)
+            expect(kept.minutes.total, `${start}, after ${JSON.stringify(state.effective.at(-1)!.body)}`).toBeCloseTo(
+              fresh.value.minutes.total,
+              6,
+            )
+            const now = idsOf(kept)
+            expect(before.slice(before.length - now.length)).toEqual(now)
+            before = now
+          }
+          const step = bench.next()
+          if (!step) break
+          if (step.kind === 'leak') bench.clock += 20 * 60_000
+          bench.do(bench.plainFor(step))
+        }
+        expect(followed).toBeGreaterThan(idsOf(whole).length / 2)
+        bench.do({ type: 'signedOff' })
+      }
+    },
+    60_000,
+  )
+})

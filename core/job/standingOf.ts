@@ -1,0 +1,73 @@
+import { fillGoal } from '../access/listGoals'
+import { taskId } from '../access/listTasks'
+import type { Standing } from '../access/standing'
+import { taskKinds, type TaskKind } from '../access/types'
+import type { ResolvedSheet } from '../sheet/resolveSheet'
+import type { LiftPosition, Slug } from '../sheet/types'
+import { isOff, liftOf, positionAt, runningSince } from './carState'
+import { hasLeft } from './hasLeft'
+import { isStepDone } from './isStepDone'
+import { listDue } from './obligations'
+import type { JobState, Mark } from './types'
+
+const ofLine: readonly TaskKind[] = ['receive', 'compare', 'withdraw', 'fit']
+const ofJoint: readonly TaskKind[] = ['open', 'cap', 'seals', 'seat', 'torque', 'leak']
+const ofHold: readonly TaskKind[] = ['release', 'fasten']
+
+/** The car as the planner needs to know it, from what is on record: what is off, what is done, and what was touched beside the wish. */
+export function standingOf(resolved: ResolvedSheet, state: JobState): Standing {
+  const { sheet } = resolved
+  const due = listDue(resolved, state)
+  const wanted = new Set(state.scope)
+  const lines = resolved.lines.filter(({ id }) => !wanted.has(id) && state.lines[id]?.out !== undefined).map(({ id }) => id)
+  const near = new Set([...wanted, ...lines])
+  const joints = resolved.joints.filter(({ id, line }) => !near.has(line) && state.joints[id]?.opened !== undefined).map(({ id }) => id)
+  const isNever = (kind: TaskKind, target: Slug): boolean => {
+    // Of a line that goes back as it was, only what was touched is to be done.
+    if (lines.includes(target)) return ['receive', 'compare', 'withdraw'].includes(kind)
+    const joint = resolved.joints.find(({ id }) => id === target)
+    if (joint) return lines.includes(joint.line) && (state.joints[target]?.opened === undefined || kind === 'open')
+    const hold = resolved.holds.find(({ id }) => id === target)
+    return hold !== undefined && !wanted.has(hold.line) && lines.includes(hold.line) && state.holds[target]?.released === undefined
+  }
+  const isDone = (kind: TaskKind, target: Slug) =>
+    state.steps[taskId(kind, target)] !== undefined || isNever(kind, target) || isStepDone({ kind, target }, resolved, state, due)
+  const among = (kinds: readonly TaskKind[], items: readonly { id: Slug }[]) =>
+    items.flatMap(({ id }) => kinds.filter(kind => isDone(kind, id)).map(kind => taskId(kind, id)))
+  const begun = (goal: string, mark: Mark | undefined): [string, LiftPosition][] => (mark ? [[goal, positionAt(state, mark)]] : [])
+  const filled = sheet.fills.length > 0 && isDone('fill', sheet.fills[0]!.id)
+  const done = [
+    ...among(ofLine, resolved.lines),
+    ...among(ofJoint, resolved.joints),
+    ...among(ofHold, resolved.holds),
+    ...among(['renew'], sheet.neighbours),
+    ...among(['bleed'], [...sheet.bleeders, sheet]),
+    ...among(['level'], sheet.levels),
+    ...among(['prepare', 'catch', 'road-test'], [sheet]),
+    ...(['ground', 'half', 'raised'] as const).filter(at => isDone('wipe', at)).map(at => taskId('wipe', at)),
+    ...(filled ? sheet.fills.map(({ id }) => taskId('fill', id)) : []),
+  ]
+  return {
+    at: liftOf(state),
+    off: sheet.operations.filter(({ id }) => isOff(state, id)).map(({ id }) => id),
+    done: [...done, ...engineMarks(resolved, state, [...near, ...joints], new Set(done))],
+    lines,
+    joints,
+    begunAt: Object.fromEntries([
+      ...Object.entries(state.joints).flatMap(([id, { opened, seated }]) => begun(`joint:${id}`, seated ?? opened)),
+      ...Object.entries(state.holds).flatMap(([id, { released }]) => begun(`hold:${id}`, released)),
+      ...Object.entries(state.lines).flatMap(([id, { out }]) => begun(`withdraw:${id}`, out)),
+      ...begun(fillGoal(sheet), filled ? state.added.at(-1) : undefined),
+    ]),
+  }
+}
+
+/** Nothing left to look at: the engine has run. Running, with nothing left to do but look: it need not be started again. */
+function engineMarks({ sheet, joints }: ResolvedSheet, state: JobState, near: readonly Slug[], done: ReadonlySet<string>): string[] {
+  const touched = joints.filter(({ id, line }) => near.includes(line) || near.includes(id))
+  const left = (kinds: readonly TaskKind[]) => touched.some(({ id }) => kinds.some(kind => !done.has(taskId(kind, id))))
+  const looks = left(['leak']) || sheet.levels.some(({ id }) => !done.has(taskId('level', id)))
+  if (!looks) return state.pressures.length === 0 ? [] : runningSince(state) ? ['run'] : ['run', 'stop']
+  const work = left(taskKinds.filter(kind => ofJoint.includes(kind) && kind !== 'leak' && kind !== 'cap' && kind !== 'seals'))
+  return runningSince(state) && !work && state.scope.every(line => hasLeft(state, line)) ? ['run'] : []
+}

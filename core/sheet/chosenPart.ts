@@ -1,0 +1,23 @@
+import type { Line, PartOption, Slug } from './types'
+
+/** For each line the part that goes in, where somebody has chosen. */
+export type ChosenParts = Readonly<Record<Slug, Slug>>
+
+/** What can be had: neither given up by its maker nor replaced by another. */
+export const usableParts = (line: Pick<Line, 'parts'>): PartOption[] =>
+  line.parts.filter(part => !part.discontinued && part.supersededBy === undefined)
+
+/** The part that goes in: the one chosen, or the only one that can be had. Undefined while there is a choice that nobody has made. */
+export function chosenPart(line: Pick<Line, 'id' | 'parts'>, chosen: ChosenParts = {}): PartOption | undefined {
+  const named = line.parts.find(({ id }) => id === chosen[line.id])
+  const usable = usableParts(line)
+  return named ?? (usable.length === 1 ? usable[0] : undefined)
+}
+
+/** Seals and holds that come with the new line: of a part not chosen yet, what each of those in question brings. */
+export function broughtBy(line: Pick<Line, 'id' | 'parts'>, chosen: ChosenParts = {}): Slug[] {
+  const part = chosenPart(line, chosen)
+  if (part) return [...part.brings]
+  const [first, ...others] = usableParts(line)
+  return (first?.brings ?? []).filter(id => others.every(other => other.brings.includes(id)))
+}
