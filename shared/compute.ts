@@ -5,6 +5,8 @@ import { drainByHeight } from '../core/fluid/drainByHeight'
 import { estimateFluid } from '../core/fluid/estimateFluid'
 import { fold } from '../core/job/evolve'
 import { listDue } from '../core/job/obligations'
+import { planRest } from '../core/job/planRest'
+import type { JobState } from '../core/job/types'
 import { listKit } from '../core/kit/listKit'
 import { listTools } from '../core/kit/listTools'
 import { developLine } from '../core/route/developLine'
@@ -23,12 +25,14 @@ import { readEvent } from './schemas/event'
 import { adapterSchema, planInputsSchema } from './schemas/job'
 import { readSheet } from './schemas/readSheet'
 import { slugSchema } from './schemas/sheet'
+import { standingSchema } from './schemas/standing'
 
 /**
  * The core's door for scripts: NAME → request schema and computation. The same behind `./efferent compute NAME` and POST /api/compute/NAME.
  * A computation that cannot be done says why in words; it never answers with half a result.
  */
 export type ComputeOutcome = { ok: true; value: unknown } | { ok: false; message: string; errors: { path: string; message: string }[] }
+type Refused = Extract<ComputeOutcome, { ok: false }>
 type Computation = { about: string; run: (request: unknown) => ComputeOutcome }
 
 const car: z.ZodType<Car, Car> = z.strictObject({
@@ -54,7 +58,7 @@ const sheetField = z.unknown().transform((raw, context): Sheet => {
 })
 const onCar = { sheet: sheetField, car }
 
-const refuse = (message: string, path = ''): ComputeOutcome => ({ ok: false, message, errors: [{ path, message }] })
+const refuse = (message: string, path = ''): Refused => ({ ok: false, message, errors: [{ path, message }] })
 
 function computation<S extends z.ZodType>(about: string, schema: S, compute: (request: z.output<S>) => ComputeOutcome): Computation {
   return {
@@ -102,11 +106,20 @@ export const computations = {
       })),
   ),
   plan: computation(
-    'the ordered job for the chosen lines, with minutes, moves and tools per visit',
-    z.strictObject({ ...onCar, inputs: planInputsSchema }),
-    ({ sheet, car: forCar, inputs }) =>
+    'the ordered job for the chosen lines, with minutes, moves and tools per visit; with a car state, or a job’s events, what is left of it',
+    z.strictObject({
+      ...onCar,
+      inputs: planInputsSchema.optional(),
+      standing: standingSchema.optional(),
+      events: z.array(z.unknown()).min(1).max(limits.computedEvents).optional(),
+    }),
+    ({ sheet, car: forCar, inputs, standing, events }) =>
       withCar(sheet, forCar, resolved => {
-        const plan = planJob(resolved, inputs)
+        const job = events && jobOf(events)
+        if (job && !job.ok) return job
+        if (job && !job.value.inputs) return refuse('The job has not been planned yet.', 'events')
+        if (!job && !inputs) return refuse('Say what is wanted (inputs), or what has happened (events).', 'inputs')
+        const plan = job ? planRest(resolved, job.value) : planJob(resolved, inputs!, standing)
         return plan.ok
           ? { ok: true, value: { ...plan.value, tools: listTools(resolved, plan.value.visits) } }
           : refuse(accessWords(plan.error, sheet), 'inputs')
@@ -117,13 +130,8 @@ export const computations = {
     z.strictObject({ ...onCar, events: z.array(z.unknown()).min(1).max(limits.computedEvents) }),
     ({ sheet, car: forCar, events }) =>
       withCar(sheet, forCar, resolved => {
-        const read = events.map(readEvent)
-        const bad = read.flatMap((one, i) => (one.ok ? [] : [`events.${i}`]))
-        if (bad.length > 0)
-          return { ok: false, message: 'Not every event can be read.', errors: bad.map(path => ({ path, message: 'not readable' })) }
-        const recorded = read.flatMap(one => (one.ok ? [one.value] : []))
-        if (recorded[0]!.body.type !== 'opened') return refuse('A job begins with the event that opened it.', 'events.0')
-        return { ok: true, value: listDue(resolved, fold(recorded)!) }
+        const job = jobOf(events)
+        return job.ok ? { ok: true, value: listDue(resolved, job.value) } : job
       }),
   ),
   kit: computation(
@@ -188,6 +196,17 @@ export const computations = {
     },
   ),
 } as const satisfies Record<string, Computation>
+
+/** A job from its events, or the places of those that cannot be read. */
+function jobOf(events: readonly unknown[]): { ok: true; value: JobState } | Refused {
+  const read = events.map(readEvent)
+  const errors = read.flatMap((one, i) => (one.ok ? [] : [{ path: `events.${i}`, message: 'not readable' }]))
+  if (errors.length > 0) return { ok: false, message: 'Not every event can be read.', errors }
+  const recorded = read.flatMap(one => (one.ok ? [one.value] : []))
+  return recorded[0]!.body.type === 'opened'
+    ? { ok: true, value: fold(recorded)! }
+    : refuse('A job begins with the event that opened it.', 'events.0')
+}
 
 export type ComputeName = keyof typeof computations
 export const isComputeName = (name: string): name is ComputeName => Object.hasOwn(computations, name)

@@ -1,3 +1,6 @@
+import type { Plan } from '../core/access/types'
+import { planRest } from '../core/job/planRest'
+import { standingOf } from '../core/job/standingOf'
 import { readFileSync } from 'node:fs'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
@@ -102,6 +105,16 @@ describe('what is owed, over compute', () => {
   const request = { sheet: bench.resolved.sheet, car: bench.resolved.car, events }
   it('is what the job page says', () => {
     expect(computations.obligations.run(request)).toEqual({ ok: true, value: listDue(bench.resolved, bench.state!) })
+  })
+  it('and what is left of it is planned from there, as from the state of the car itself', () => {
+    const left = planRest(bench.resolved, bench.state!)
+    const { sheet: one, car, events: said } = request
+    const answer = computations.plan.run({ sheet: one, car, events: said })
+    expect(answer).toMatchObject({ ok: true, value: left.ok ? { minutes: left.value.minutes, operations: left.value.operations } : {} })
+    const standing = standingOf(bench.resolved, bench.state!)
+    const again = computations.plan.run({ sheet: one, car, inputs: bench.state!.inputs, standing })
+    expect(again.ok && (again.value as Plan).minutes.total).toBeCloseTo(left.ok ? left.value.minutes.total : 0, 6)
+    expect(computations.plan.run({ sheet: one, car })).toMatchObject({ ok: false, errors: [{ path: 'inputs' }] })
   })
   it('refuses events that cannot be read by their place, and a job without a beginning', () => {
     const torn = { ...request, events: [events[0], { ...events[1], at: 'yesterday' }, events[2], { body: { type: 'teleported' } }] }

@@ -95,7 +95,7 @@ export function scopeOf(
     bleeders: bleed && bleed !== 'lock-to-lock' ? sheet.bleeders : [],
     neighbours,
     sealed: isSealedSet(sheet),
-    runs: sheet.proving.engine === 'idling' || (wet && sheet.levels.some(level => level.engine === 'idling')),
+    runs: sheet.proving.pressure === 'engine' || (wet && sheet.levels.some(level => level.engine === 'idling')),
     isolating: passesLiveCable(resolved, lines) ? resolved.operations.find(operation => operation.isolates) : undefined,
   }
   return ok({ ...scope, goals: listGoals(scope, resolved.operations) })
@@ -117,7 +117,7 @@ function levelsOf({ levels, proving, system }: Sheet, wet: boolean): Scope['leve
     const window = settleWindow(temperature)
     return (
       engine === 'off' &&
-      proving.engine === 'idling' &&
+      proving.pressure === 'engine' &&
       !staysCool.includes(system) &&
       window.kind !== 'unknown' &&
       window.value.high <= coldest

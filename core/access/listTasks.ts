@@ -363,7 +363,7 @@ function listProving(
     looks.push(...idling)
     for (const joint of scope.joints) looks.push(put('leak', joint.id, 'prove', [run], { goal: `joint:${joint.id}` }))
     // A joint may be looked at after that as well.
-    const stopped = sheet.proving.engine === 'idling' ? [put('stop', sheet.id, 'prove', [run, ...idling])] : []
+    const stopped = scope.runs ? [put('stop', sheet.id, 'prove', [run, ...idling])] : []
     looks.push(...stopped)
     // With the engine off is with the engine off: once it stands again.
     looks.push(

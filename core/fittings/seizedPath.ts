@@ -4,7 +4,7 @@ import type { Joint, JointKind, Slug } from '../sheet/types'
 /** What to try at a joint that does not move, gentlest first. */
 export const remedies = ['soak', 'free-bracket', 'heat', 'cut-close', 'replace-mate'] as const
 export type Remedy = (typeof remedies)[number]
-export type RemedyBar = 'plastic-or-hose' | 'brake-fluid-burns' | 'live-cable' | 'no-bracket' | 'line-stays' | 'no-nut'
+export type RemedyBar = 'plastic-or-hose' | 'brake-fluid-burns' | 'live-cable' | 'fuel-near' | 'no-bracket' | 'line-stays' | 'no-nut'
 export type RemedyStep = { remedy: Remedy; minutes: number; barred?: RemedyBar }
 
 /** Joints with a nut on the tube, which a six-point socket takes once the tube is gone. */
@@ -29,7 +29,9 @@ export function seizedPath(resolved: ResolvedSheet, joint: Joint, scope: readonl
         ? 'brake-fluid-burns'
         : resolved.sheet.keepouts.some(keepout => keepout.kind === 'electrical')
           ? 'live-cable'
-          : undefined,
+          : resolved.sheet.keepouts.some(keepout => keepout.kind === 'fuel')
+            ? 'fuel-near'
+            : undefined,
     'cut-close': !scope.includes(joint.line) ? 'line-stays' : !nutted.includes(joint.kind) ? 'no-nut' : undefined,
     'replace-mate': undefined,
   }

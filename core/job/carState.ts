@@ -4,7 +4,7 @@ import { isSealedSet } from '../sheet/isSealedSet'
 import { settleValue, settleWindow } from '../sheet/settleContested'
 import type { BleedMethod, Level, LiftPosition, Operation, Sheet, Slug } from '../sheet/types'
 import { spanSeconds, type Moment } from './timer'
-import type { JobState, JointRecord, Mark, Pressure, PressureSource } from './types'
+import type { JobState, JointRecord, Mark, Pressure, PressureBy } from './types'
 
 /** What is physically so on the car, from what is on record and nothing else. */
 
@@ -58,8 +58,8 @@ export const countsAfter = (proof: Mark | undefined, disturbance: Mark | undefin
 export const countsAfterAll = (proof: Mark | undefined, disturbances: readonly Mark[]): boolean =>
   proof !== undefined && disturbances.every(disturbance => countsAfter(proof, disturbance))
 
-/** Version 1 of the sheet says only whether the engine idles; without it a hydraulic line is put under pressure by its pedal or lever. */
-export const pressureSourceOf = ({ proving }: Pick<Sheet, 'proving'>): PressureSource => (proving.engine === 'idling' ? 'engine' : 'pedal')
+/** Made by the engine, or held by hand or foot. */
+export const pressureSourceOf = ({ proving }: Pick<Sheet, 'proving'>): PressureBy => (proving.pressure === 'engine' ? 'engine' : 'pedal')
 
 /** Common practice, no source: minutes under pressure where the sheet states none. */
 const usualLeakMinutes = 10
@@ -69,7 +69,7 @@ export function leakMinutesOf({ proving }: Pick<Sheet, 'proving'>): number {
 }
 
 /** The times a joint has stood under pressure by a source since it was last disturbed. */
-export const pressuresSince = (state: JobState, by: PressureSource, disturbance: Mark | undefined): Pressure[] =>
+export const pressuresSince = (state: JobState, by: PressureBy, disturbance: Mark | undefined): Pressure[] =>
   state.pressures.filter(pressure => pressure.by === by && (disturbance === undefined || pressure.from.n > disturbance.n))
 /** Their seconds; several runs of the engine add up. */
 export const pressureSeconds = (pressures: readonly Pressure[], now: Moment): number =>
@@ -92,11 +92,10 @@ export function bleedPlaces(sheet: Sheet, inputs: { bleed?: BleedMethod } | unde
 }
 
 /**
- * The level that decides: the one read with the engine idling where there is one, else the last the sheet names. Others are stages on the
- * way.
+ * The level that decides: the one the sheet says, else the one read with the engine idling, else the last. Others are stages on the way.
  */
 export const decidingLevel = ({ levels }: Pick<Sheet, 'levels'>): Level | undefined =>
-  levels.findLast(level => level.engine === 'idling') ?? levels.at(-1)
+  levels.find(level => level.decides) ?? levels.findLast(level => level.engine === 'idling') ?? levels.at(-1)
 
 /** A reservoir that stays cool is read as it is; anywhere else a stated window asks for the fluid's temperature. */
 export const asksTemperature = ({ system }: Pick<Sheet, 'system'>, level: Level): boolean =>
@@ -105,4 +104,7 @@ export const asksTemperature = ({ system }: Pick<Sheet, 'system'>, level: Level)
 /** A wheel: its nuts are torqued on the ground, and nobody drives on finger-tight ones. */
 export const isWheel = ({ from, at, fasteners }: Operation): boolean =>
   (from === 'wheel-left' || from === 'wheel-right') && at !== 'ground' && fasteners.length > 0
+/** Where its fasteners are torqued, where that is not where they go in. */
+export const tightenedAt = (operation: Operation): LiftPosition | undefined =>
+  operation.tightenAt ?? (isWheel(operation) ? 'ground' : undefined)
 export const hasTorque = ({ fasteners }: Pick<Operation, 'fasteners'>): boolean => fasteners.some(({ torque }) => torque !== undefined)

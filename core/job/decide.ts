@@ -8,7 +8,7 @@ import { isOff, leakMinutesOf, liftOf, pressureSourceOf, runningSince } from './
 import { decideEnded, decideRevision, decideSignOff, decideUndo } from './decideEnd'
 import { decideLevel, decideRound } from './decideFluid'
 import { decideJoint, decideSeized, decideTraced } from './decideJoint'
-import { decideHold, decideLine, decidePart } from './decideLine'
+import { decideCarried, decideHold, decideLine, decidePart } from './decideLine'
 import { decideTightened } from './decideTightened'
 import { guarded, unknown, volumeOf, withReason, type Context, type Decision, type Of } from './decision'
 import { secondsLeft } from './timer'
@@ -119,6 +119,8 @@ export function decide(state: JobState | undefined, command: JobCommand, context
       return command.reason.trim() ? ok(command) : fail({ code: 'JOB_REASON_NEEDED', field: 'reason' })
     case 'stepUndone':
       return decideUndo(state, command, context)
+    case 'carriedOver':
+      return decideCarried(state, command, context)
     case 'partReceived':
     case 'partAccepted':
       return decidePart(state, command, context)

@@ -1,5 +1,6 @@
 import { fail, ok } from '../result'
 import { hasLeft } from './hasLeft'
+import { carryOver } from './obligations'
 import { guarded, isApart, isOutOfCar, unknown, withReason, type Context, type Decision, type Of } from './decision'
 import type { JobState } from './types'
 
@@ -38,6 +39,15 @@ export function decidePart(state: JobState, command: Of<'partReceived'> | Of<'pa
       : fail({ code: 'JOB_NOT_DIFFERENT', line: command.line })
   }
   return command.agrees || command.differs?.trim() ? ok(command) : fail({ code: 'JOB_REASON_NEEDED', field: 'differs' })
+}
+
+/** What is not there cannot be moved over: each goes by the name the sheet gives it. */
+export function decideCarried(state: JobState, command: Of<'carriedOver'>, { resolved }: Context): Decision {
+  const line = resolved.lines.find(({ id }) => id === command.line)
+  if (!line) return unknown('line', command.line)
+  if (!isOutOfCar(state, line.id)) return fail({ code: 'JOB_LINE_STATE', line: line.id, needs: 'out' })
+  const stray = command.items.find(item => !carryOver(line, state).includes(item))
+  return stray === undefined ? ok(command) : unknown('part', stray)
 }
 
 export function decideHold(state: JobState, command: Of<'holdReleased'> | Of<'holdFastened'>, { resolved }: Context): Decision {

@@ -1,11 +1,12 @@
 import { taskKinds, type Plan } from '../access/types'
+import { chosenPart } from '../sheet/chosenPart'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import type { LiftPosition, Phase, Reach, Sheet, Slug } from '../sheet/types'
-import { bleedPlaces, hasTorque, isWheel, pressureSourceOf } from './carState'
+import { bleedPlaces, hasTorque, pressureSourceOf, tightenedAt } from './carState'
 import type { JobState } from './types'
 
 /** Beside the planner's tasks: moves of the car, and what stands beside a task without costing a way of its own. */
-export const stepKinds = [...taskKinds, 'move', 'tighten', 'clear', 'press', 'test', 'count', 'mend', 'trace'] as const
+export const stepKinds = [...taskKinds, 'move', 'tighten', 'clear', 'press', 'test', 'count', 'mend', 'trace', 'carry'] as const
 export type StepKind = (typeof stepKinds)[number]
 export const stepStatuses = ['open', 'done', 'skipped'] as const
 export type StepStatus = (typeof stepStatuses)[number]
@@ -31,7 +32,7 @@ export type Draft = Omit<Step, 'status'>
  */
 export function draftSteps(resolved: ResolvedSheet, plan: Plan, start: LiftPosition, inputs: JobState['inputs']): readonly Draft[] {
   // Asked after every event, and the same until the plan is another.
-  const key = `${start} ${inputs?.bleed ?? ''}`
+  const key = `${start} ${inputs?.bleed ?? ''} ${JSON.stringify(inputs?.parts ?? {})}`
   const known = drafted.get(plan) ?? new Map<string, readonly Draft[]>()
   drafted.set(plan, known)
   const drafts = known.get(key) ?? makeDrafts(resolved, plan, start, inputs)
@@ -86,8 +87,9 @@ function withCompanions(visits: readonly Draft[][], { sheet }: ResolvedSheet, in
   for (const operation of sheet.operations.filter(hasTorque)) {
     const on = all().find(step => step.kind === 'on' && step.target === operation.id)
     if (!on) continue
-    if (isWheel(operation)) atTheEnd(on, 'tighten', operation.id)
-    else after(on, beside(on, 'tighten', operation.id))
+    const elsewhere = tightenedAt(operation)
+    if (elsewhere === 'ground') atTheEnd(on, 'tighten', operation.id)
+    else after(on, beside(on, 'tighten', operation.id, elsewhere && { at: elsewhere }))
   }
   for (const [kind, things] of [
     ['fasten', sheet.holds],
@@ -106,6 +108,13 @@ function withCompanions(visits: readonly Draft[][], { sheet }: ResolvedSheet, in
     const last = all().findLast(isOfLine)
     // Of a job that is under way the line may lie in already.
     if (last && (begun || all().some(step => step.kind === 'fit' && step.target === line.id))) after(last, beside(last, 'clear', line.id))
+  }
+  for (const line of sheet.lines) {
+    const fit = all().find(step => step.kind === 'fit' && step.target === line.id)
+    if (fit && chosenPart(line, inputs?.parts)?.carryOver?.length) {
+      const visit = result[fit.visit]!
+      visit.splice(visit.indexOf(fit), 0, beside(fit, 'carry', line.id))
+    }
   }
   if (bleedPlaces(sheet, inputs).priming) {
     const fill = all().find(step => step.kind === 'fill')

@@ -1,6 +1,6 @@
 import { assertNever } from '../result'
 import type { Slug } from '../sheet/types'
-import type { JobEvent, JobState, JointRecord, Mark, Pressure, PressureSource, TightenedThing } from './types'
+import type { JobEvent, JobState, JointRecord, Mark, Pressure, PressureBy, TightenedThing } from './types'
 
 /** Folds one event in. Pure: the same events give the same state on the server and on every tablet. Undefined before the job is opened. */
 export function evolve(state: JobState | undefined, event: JobEvent): JobState {
@@ -60,7 +60,7 @@ function openedState(event: JobEvent, body: Extract<JobEvent['body'], { type: 'o
 export const tightenedKey = (thing: TightenedThing, target: Slug): string => `${thing}:${target}`
 
 /** One source ends; what another does goes on. */
-const ended = (pressures: readonly Pressure[], by: PressureSource, to: Mark): readonly Pressure[] =>
+const ended = (pressures: readonly Pressure[], by: PressureBy, to: Mark): readonly Pressure[] =>
   pressures.map(pressure => (pressure.to || pressure.by !== by ? pressure : { ...pressure, to }))
 
 function apply(state: JobState, event: JobEvent): JobState {
@@ -143,9 +143,11 @@ function apply(state: JobState, event: JobEvent): JobState {
     case 'holdFastened':
       return hold(body.hold, { fastened: mark })
     case 'lineOut':
-      return line(body.line, { out: mark, in: undefined, which: undefined, compared: undefined })
+      return line(body.line, { out: mark, in: undefined, which: undefined, compared: undefined, carried: undefined })
     case 'lineIn':
       return line(body.line, { in: mark, which: body.which })
+    case 'carriedOver':
+      return line(body.line, { carried: { ...mark, items: body.items } })
     case 'lineCalledOut':
       return line(body.line, { again: { ...mark, why: body.why } })
     case 'partAccepted':

@@ -77,6 +77,8 @@ export function isStepDone({ kind, target }: StepRef, resolved: ResolvedSheet, s
       return state.tests.pedal?.result === 'good' && !isDue('tested')
     case 'road-test':
       return state.roadTest?.result === 'good' && !isDue('road')
+    case 'carry':
+      return line?.carried !== undefined && !isDue('carried-over', target)
     case 'mend':
       return !isDue('leak-source', target)
     case 'trace':

@@ -36,6 +36,7 @@ const phaseOf: Record<StepKind, Phase> = {
   on: 'close',
   tighten: 'close',
   count: 'close',
+  carry: 'line',
   mend: 'prove',
   trace: 'prove',
   test: 'close',

@@ -1,7 +1,7 @@
 import type { Plan } from '../access/types'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import { liftPositions, type LiftPosition, type Reach, type Sheet, type Slug } from '../sheet/types'
-import { disturbedAt, isOff, isWheel, liftOf, runningSince } from './carState'
+import { disturbedAt, isOff, liftOf, runningSince, tightenedAt } from './carState'
 import { isStepDone, type StepRef } from './isStepDone'
 import { listDone, stepId } from './listDone'
 import { draftSteps, enginePlace, isLook, type Draft, type Step, type StepKind } from './draftSteps'
@@ -119,6 +119,8 @@ function stepFor(owed: Obligation, sheet: Sheet): { kind: StepKind; target: Slug
       return { kind: 'leak', target: owed.joint }
     case 'compared':
       return { kind: 'compare', target: owed.line }
+    case 'carried-over':
+      return { kind: 'carry', target: owed.line }
     case 'capped':
       return { kind: 'cap', target: owed.joint }
     case 'leak-source':
@@ -158,18 +160,19 @@ function withExtras(steps: readonly Step[], resolved: ResolvedSheet, state: JobS
     if (wanted.kind === 'move' || wanted.kind === 'stop' || wanted.kind === 'prepare') continue
     if ([...steps, ...now, ...later].some(step => step.status === 'open' && meets(step, wanted))) continue
     const { at, from } = placeFor(wanted, resolved, state)
-    const isWheelOn = wanted.kind === 'tighten' && sheet.operations.some(operation => operation.id === wanted.target && isWheel(operation))
+    const tightened = wanted.kind === 'tighten' ? sheet.operations.find(({ id }) => id === wanted.target) : undefined
+    const elsewhere = tightened && tightenedAt(tightened)
     const extra: Step = {
       ...wanted,
       id: stepId(wanted),
       phase: 'close',
-      at: isWheelOn ? 'ground' : at,
+      at: elsewhere ?? at,
       ...(from && { from }),
       visit: steps.at(-1)?.visit ?? 0,
       minutes: 0,
       status: 'open',
     }
-    if (atOnce.includes(wanted.kind) && !isWheelOn && at === liftOf(state))
+    if (atOnce.includes(wanted.kind) && elsewhere === undefined && at === liftOf(state))
       now.push({ ...extra, phase: steps[0]?.phase ?? 'close', visit: steps[0]?.visit ?? 0 })
     else later.push(extra)
   }
@@ -230,7 +233,20 @@ function hoisted(steps: readonly Step[], due: readonly Obligation[], sheet: Shee
 }
 
 /** Where hands and eyes need the car to stand; the rest is done wherever it is. */
-const anywhere: readonly StepKind[] = ['trace', 'receive', 'prepare', 'catch', 'compare', 'seals', 'cap', 'press', 'stop', 'count', 'move']
+const anywhere: readonly StepKind[] = [
+  'carry',
+  'trace',
+  'receive',
+  'prepare',
+  'catch',
+  'compare',
+  'seals',
+  'cap',
+  'press',
+  'stop',
+  'count',
+  'move',
+]
 const isPlaced = ({ kind }: Step): boolean => !anywhere.includes(kind)
 
 /** The moves of the car, from where it stands now through what is still to do to the ground. */

@@ -1,7 +1,8 @@
+import { chosenPart } from '../sheet/chosenPart'
 import { isSealedSet } from '../sheet/isSealedSet'
 import { needsTorque } from '../sheet/needsTorque'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
-import { liftPositions, type Joint, type LiftPosition, type Slug } from '../sheet/types'
+import { liftPositions, type Joint, type LiftPosition, type Line, type Slug } from '../sheet/types'
 import {
   bleedPlaces,
   circuitOpenings,
@@ -17,6 +18,7 @@ import {
   liftOf,
   positionAt,
   runningSince,
+  tightenedAt,
 } from './carState'
 import { tightenedKey } from './evolve'
 import { hasLeft } from './hasLeft'
@@ -80,6 +82,18 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
       if (compared && !compared.agrees) return countsAfter(accepted, compared)
       return compared !== undefined || state.steps[`compare:${what.line}`]?.skipped !== undefined
     },
+  },
+  'carried-over': {
+    // What nobody has chosen yet takes over nothing that is known.
+    arises: ({ resolved, state }) =>
+      resolved.lines.flatMap((line): Owed[] => {
+        const { out, in: laidIn, carried } = state.lines[line.id] ?? {}
+        const items = carryOver(line, state).filter(item => !carried?.items.includes(item))
+        return out && !laidIn && state.scope.includes(line.id)
+          ? [{ what: { kind: 'carried-over', line: line.id, items }, since: out, gates: ['fit'] }]
+          : []
+      }),
+    met: ({ what }) => what.kind === 'carried-over' && what.items.length === 0,
   },
   line: {
     // What is wanted is out and in; what is no longer wanted is at least in again.
@@ -148,7 +162,7 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
         .map((operation): Owed => ({
           what: { kind: 'tightened', thing: 'operation', target: operation.id },
           since: state.operations[operation.id]!.on,
-          gates: operation.engineMayRun ? (isWheel(operation) ? ['drive', 'end'] : always) : ['run', 'drive', 'end'],
+          gates: tightenedAt(operation) === 'ground' ? ['drive', 'end'] : operation.engineMayRun ? always : ['run', 'drive', 'end'],
         })),
       ...sheet.holds
         .filter(hold => hold.torque !== undefined && state.holds[hold.id]?.fastened)
@@ -364,6 +378,9 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
     met: () => false,
   },
 }
+
+/** What the part that goes in takes over from the old one. */
+export const carryOver = (line: Line, state: JobState): readonly string[] => chosenPart(line, state.inputs?.parts)?.carryOver ?? []
 
 /** A workshop jug is read to within a tenth. Common practice, no source. */
 const jugError = 0.9

@@ -5,6 +5,7 @@ import type { ResolvedSheet } from '../sheet/resolveSheet'
 import { targetTorque } from '../torque/checkTorque'
 import type { Joint } from '../sheet/types'
 import { asksTemperature } from './carState'
+import { carryOver } from './obligations'
 import { torquesAsked } from './torquesAsked'
 import type { Step } from './listSteps'
 import type { JobCommand, JobState, TorqueSaid } from './types'
@@ -38,6 +39,10 @@ export function plainCommand(resolved: ResolvedSheet, step: Step, state: JobStat
     case 'bleed': {
       const { strokes } = sheet.bleeding.parameters
       return { type: 'roundBled', bleeder: target, ...(strokes !== undefined && { count: strokes }), saw: 'clear', toppedUp: true }
+    }
+    case 'carry': {
+      const line = resolved.lines.find(({ id }) => id === target)
+      return { type: 'carriedOver', line: target, items: line ? carryOver(line, state) : [] }
     }
     case 'mend':
       return { type: 'jointOpened', joint: target }

@@ -158,6 +158,7 @@ describe('each obligation by itself', () => {
     plan: [],
     part: [],
     compared: ['compare'],
+    'carried-over': ['carry'],
     line: ['withdraw'],
     capped: ['cap'],
     'leak-source': ['mend'],

@@ -63,6 +63,8 @@ export function stepOfBody(body: JobBody | JobCommand, sheet: Sheet): StepRef | 
       return step('stop', sheet.id)
     case 'pressureHeld':
       return step('press', sheet.id)
+    case 'carriedOver':
+      return step('carry', body.line)
     case 'leakTraced':
       return step('mend', body.joint)
     case 'airTraced':

@@ -23,9 +23,8 @@ export type LeakResult = (typeof leakResults)[number]
 /** What was seen leaving at a bleeder, or in the reservoir, in one round of bleeding. */
 export const sights = ['clear', 'air', 'foam', 'dirty'] as const
 export type Sight = (typeof sights)[number]
-/** What a line is put under pressure by, so that a leak shows. */
-export const pressureSources = ['engine', 'pedal'] as const
-export type PressureSource = (typeof pressureSources)[number]
+/** What a line is put under pressure by, so that a leak shows: the engine, or a pedal, lever or pump that somebody holds. */
+export type PressureBy = 'engine' | 'pedal'
 /** What has a torque of its own beside the joints. */
 export const tightenedThings = ['operation', 'hold', 'bleeder', 'level'] as const
 export type TightenedThing = (typeof tightenedThings)[number]
@@ -86,6 +85,8 @@ export type JobCommand =
   | { type: 'holdFastened'; hold: Slug }
   | { type: 'lineOut'; line: Slug }
   | { type: 'lineIn'; line: Slug }
+  /** What the old line had to give has been moved to the new one, each by its name on the sheet. */
+  | { type: 'carriedOver'; line: Slug; items: readonly string[] }
   /** What was laid in has to come out once more. */
   | { type: 'lineCalledOut'; line: Slug; why: string }
   /** A part that differs is used all the same. */
@@ -192,7 +193,7 @@ export type Refusal =
   | { code: 'JOB_REASON_NEEDED'; field: string }
   | {
       code: 'JOB_UNKNOWN_TARGET'
-      what: 'line' | 'joint' | 'hold' | 'operation' | 'seal' | 'question' | 'answer' | 'level' | 'step' | 'neighbour' | 'bleeder'
+      what: 'line' | 'joint' | 'hold' | 'operation' | 'seal' | 'question' | 'answer' | 'level' | 'step' | 'neighbour' | 'bleeder' | 'part'
       id: string
     }
   | { code: 'JOB_ACCESS'; issue: AccessIssue }
@@ -213,7 +214,7 @@ export type Refusal =
   | { code: 'JOB_GATE'; gate: Gate; due: Obligation[] }
   | { code: 'JOB_ENGINE'; is: 'running' | 'off' }
   | { code: 'JOB_LIFT'; needs: LiftPosition; is: 'there' | 'elsewhere' }
-  | { code: 'JOB_NO_PRESSURE'; by: PressureSource }
+  | { code: 'JOB_NO_PRESSURE'; by: PressureBy }
   | { code: 'JOB_OLD_STEP'; step: string }
   | { code: 'JOB_THING_STATE'; target: Slug; needs: 'on' | 'fastened' | 'bled' | 'read' }
   | { code: 'JOB_UNDO_OTHERS'; by: string }
@@ -245,6 +246,7 @@ export type ObligationWhat =
   | { kind: 'plan' }
   | { kind: 'part'; line: Slug }
   | { kind: 'compared'; line: Slug; because: 'not-done' | 'differs' }
+  | { kind: 'carried-over'; line: Slug; items: readonly string[] }
   | { kind: 'line'; line: Slug; needs: 'out' | 'in' }
   | { kind: 'capped'; joint: Slug }
   | { kind: 'sealed'; joint: Slug; seals: Slug[] }
@@ -276,7 +278,7 @@ export type Obligation = ObligationWhat & { gates: readonly Gate[]; since: numbe
 /** When, by whom, where, and what their device had seen by then. */
 export type Mark = { event: string; n: number; seen: number; at: string; recordedAt?: string; by: string; device: string }
 /** A time under pressure; without an end it still is. */
-export type Pressure = { by: PressureSource; from: Mark; to?: Mark }
+export type Pressure = { by: PressureBy; from: Mark; to?: Mark }
 export type JointRecord = {
   /** What was tried while it did not move. */
   seized?: readonly (Mark & { remedy: Remedy; note?: string })[]
@@ -316,6 +318,7 @@ export type JobState = {
         /** It is to come out once more. */
         again?: Mark & { why: string }
         accepted?: Mark & { why: string }
+        carried?: Mark & { items: readonly string[] }
         /** Which of the two lies in. */
         which?: 'old' | 'new'
       }

@@ -1,7 +1,7 @@
 import type { Celsius, Kilopascals, Millilitres, Millimetres, Minutes, NewtonMetres, Degrees } from '../units/types'
 
 /**
- * The line sheet, format version 1: one fluid system on one family of vehicles, an immutable numbered revision. All quantities SI as in
+ * The line sheet, format version 2: one fluid system on one family of vehicles, an immutable numbered revision. All quantities SI as in
  * docs/formats.md. shared/schemas/sheet.ts is the same shape as Zod schemas. Axes are ISO 8855: x forward, y left, z up, millimetres,
  * origin on the centre line at the front axle at ground level.
  */
@@ -37,7 +37,8 @@ export type Proof = (typeof proofs)[number]
 /** Best first: the order in which sources are believed when contested values do not overlap. */
 export const sourceKinds = ['service-information', 'maker-instruction', 'measured', 'common-practice', 'invented'] as const
 export type SourceKind = (typeof sourceKinds)[number]
-export const keepoutKinds = ['hot', 'turning', 'moving', 'sharp', 'electrical'] as const
+/** `fuel`: a rail or line that burns what it spills; it asks for distance, not for dead electrics. */
+export const keepoutKinds = ['hot', 'turning', 'moving', 'sharp', 'electrical', 'fuel'] as const
 export type KeepoutKind = (typeof keepoutKinds)[number]
 export const cautionKinds = ['burn', 'crush', 'pressure', 'fire', 'eyes', 'electric', 'slip', 'entangle', 'damage', 'waste', 'law'] as const
 export type CautionKind = (typeof cautionKinds)[number]
@@ -55,6 +56,8 @@ export const bleedMethods = [
 export type BleedMethod = (typeof bleedMethods)[number]
 export const waitKinds = ['cool', 'soak', 'drip', 'warm', 'rest', 'gravity'] as const
 export type WaitKind = (typeof waitKinds)[number]
+export const pressureSources = ['engine', 'pedal', 'lever', 'hand-pump'] as const
+export type PressureSource = (typeof pressureSources)[number]
 export const phases = ['before', 'open', 'line', 'fill', 'engine', 'prove', 'close'] as const
 export type Phase = (typeof phases)[number]
 
@@ -96,6 +99,8 @@ export type PartOption = {
   name: string
   number?: string
   brings: readonly Slug[]
+  /** What the old line has to give to this one: moved over at the bench, one by one. */
+  carryOver?: readonly string[]
   supersededBy?: Slug
   discontinued?: boolean
   note?: string
@@ -113,6 +118,8 @@ export type Line = {
   sections: readonly Section[]
   withdraw: readonly Way[]
   withdrawNote?: string
+  /** How the new one goes in: which end first, over and under what, before or after its sister. */
+  feeding?: string
   parts: readonly PartOption[]
   /** How likely it fails when it is left alone: somebody's judgement, never a statistic. */
   failure?: Failure
@@ -194,6 +201,8 @@ export type Operation = Placed & {
   engineMayRun: boolean
   /** Makes the car's electrics dead: off before work beside a live cable, back on last. */
   isolates?: boolean
+  /** Where the car must stand when its fasteners are torqued, where that is not where they go in: a rubber bushing on its wheels. */
+  tightenAt?: LiftPosition
   risk?: { what: string; price: Minutes }
   drains?: { fluid: string } & Spread
   cautions: readonly Caution[]
@@ -217,6 +226,8 @@ export type Level = Placed & {
   engine: 'idling' | 'off'
   temperature: Contested<Window<Celsius>>
   reads: string
+  /** Where a sheet has several: the one that says whether enough is in; the others are stages on the way. */
+  decides?: boolean
   mlPerMm?: number
   hex?: Millimetres
   torque?: Contested<Window<NewtonMetres>>
@@ -239,7 +250,8 @@ export type Bleeding = {
   summary: string
   parameters: { pressure?: Kilopascals; restMinutes?: Minutes; strokes?: number; turns?: 'full-lock' | 'short-of-lock' }
 }
-export type Proving = { leakMinutes: Contested<Minutes>; engine: 'idling' | 'off'; roadTest: boolean; lookNext: readonly string[] }
+/** `pressure`: what puts the line under pressure while it is looked at. */
+export type Proving = { leakMinutes: Contested<Minutes>; pressure: PressureSource; roadTest: boolean; lookNext: readonly string[] }
 export type Question = {
   id: Slug
   text: string
@@ -277,7 +289,7 @@ export type Neighbour = Placed & {
 }
 
 export type Sheet = {
-  format: 'efferent.line-sheet/1'
+  format: 'efferent.line-sheet/2'
   id: Slug
   revision: number
   title: string

@@ -1,6 +1,7 @@
 import type { z } from 'zod'
 import type { Judgement } from '../../core/access/judgeChance'
 import type { LiftMinutes } from '../../core/access/liftMinutes'
+import type { Standing } from '../../core/access/standing'
 import type { PlanInputs } from '../../core/access/planJob'
 import type { Summary } from '../../core/job/summarise'
 import type { JobBody, JobCommand, JobEvent } from '../../core/job/types'
@@ -9,6 +10,7 @@ import type { Adapter } from '../../core/torque/correctForAdapter'
 import type { judgementSchema, summarySchema } from './api'
 import type { eventSchema } from './event'
 import type { Exact } from './exact'
+import type { standingSchema } from './standing'
 import type { adapterSchema, bodySchema, commandSchema, liftSchema, planInputsSchema } from './job'
 import type { familySchema, packSchema, sheetSchema } from './sheet'
 
@@ -20,6 +22,7 @@ export type Contracts = {
   command: [Exact<z.output<typeof commandSchema>, JobCommand>]
   body: [Exact<z.output<typeof bodySchema>, JobBody>]
   event: [Exact<z.output<typeof eventSchema>, JobEvent>]
+  standing: [Exact<z.output<typeof standingSchema>, Standing>]
   planInputs: [Exact<z.output<typeof planInputsSchema>, PlanInputs>]
   adapter: [Exact<z.output<typeof adapterSchema>, Adapter>]
   lift: [Exact<z.output<typeof liftSchema>, LiftMinutes>]
@@ -33,6 +36,7 @@ export const contracts = {
   command: [true],
   body: [true],
   event: [true],
+  standing: [true],
   planInputs: [true],
   adapter: [true],
   lift: [true],

@@ -130,6 +130,7 @@ const commands = {
   holdFastened: c('holdFastened', { hold: slug }),
   lineOut: c('lineOut', { line: slug }),
   lineIn: c('lineIn', { line: slug }),
+  carriedOver: c('carriedOver', { line: slug, items: z.array(name).max(12) }),
   lineCalledOut: c('lineCalledOut', { line: slug, why: maybeText }),
   partAccepted: c('partAccepted', { line: slug, why: maybeText }),
   fastenerLost: c('fastenerLost', {

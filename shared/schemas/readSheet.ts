@@ -2,8 +2,9 @@ import type { Pack, Sheet } from '../../core/sheet/types'
 import { limits } from '../limits'
 import { versioned, type Reading } from '../versioned'
 import { packSchema, sheetSchema } from './sheet'
+import { sheetOfVersion2 } from './sheetOfVersion2'
 
-export const sheetVersion = 1
+export const sheetVersion = 2
 export const packVersion = 1
 
 /** `efferent.line-sheet/1` → 1. */
@@ -76,7 +77,7 @@ function sizeOf(condition: unknown): { depth: number; nodes: number } {
 export const readSheet: (raw: unknown) => Reading<Sheet> = versioned({
   current: sheetVersion,
   versionOf: versionIn('line-sheet'),
-  upcast: {},
+  upcast: { 1: sheetOfVersion2 },
   bounds: boundsOf,
   schema: sheetSchema,
 })
@@ -95,5 +96,21 @@ const readWholePack = versioned({
       ),
   schema: packSchema,
 })
+/** What is older than today is brought up; what cannot be is left for the schema to name. */
+function broughtUp(sheet: unknown): unknown {
+  if (!isSheetFile(sheet)) return sheet
+  const raw = sheet as Record<string, unknown>
+  if (versionIn('line-sheet')(raw) !== 1 || boundsOf(raw).length > 0) return sheet
+  try {
+    return sheetOfVersion2(raw)
+  } catch {
+    return sheet
+  }
+}
 /** A pack of sheets; each of them is brought up by its own version before the pack is held against its schema. */
-export const readPackFile: (raw: unknown) => Reading<Pack> = raw => readWholePack(raw)
+export const readPackFile: (raw: unknown) => Reading<Pack> = raw =>
+  readWholePack(
+    typeof raw === 'object' && raw !== null && 'sheets' in raw && Array.isArray(raw.sheets)
+      ? { ...raw, sheets: raw.sheets.slice(0, 2001).map(broughtUp) }
+      : raw,
+  )

@@ -6,6 +6,7 @@ import {
   keepoutKinds,
   liftPositions,
   phases,
+  pressureSources,
   proofs,
   reaches,
   sourceKinds,
@@ -127,6 +128,7 @@ const line = z.strictObject({
   sections: z.array(section).min(1).max(40),
   withdraw: ways,
   withdrawNote: text.optional(),
+  feeding: text.optional(),
   failure: failure.optional(),
   parts: list(
     z.strictObject({
@@ -135,6 +137,7 @@ const line = z.strictObject({
       name,
       number: name.optional(),
       brings: list(slug, 40),
+      carryOver: list(name, 12).optional(),
       supersededBy: slug.optional(),
       discontinued: z.boolean().optional(),
       note: text.optional(),
@@ -208,6 +211,7 @@ const operation = z.strictObject({
   tools: list(name, 12),
   engineMayRun: z.boolean(),
   isolates: z.boolean().optional(),
+  tightenAt: z.enum(liftPositions).optional(),
   risk: z.strictObject({ what: text, price: min }).optional(),
   drains: z.strictObject({ fluid: name, ...spreadFields }).optional(),
   cautions: list(caution, 12),
@@ -229,7 +233,7 @@ const applies = z.strictObject({
 
 export const sheetSchema = z
   .strictObject({
-    format: z.literal('efferent.line-sheet/1'),
+    format: z.literal('efferent.line-sheet/2'),
     id: slug,
     revision: z.number().int().min(1).max(100_000),
     title: name,
@@ -282,6 +286,7 @@ export const sheetSchema = z
         engine: z.enum(['idling', 'off']),
         temperature: contested(windowOf(degC)),
         reads: text,
+        decides: z.boolean().optional(),
         mlPerMm: z.number().min(0).max(1000).optional(),
         hex: mm.optional(),
         torque: torque.optional(),
@@ -314,7 +319,7 @@ export const sheetSchema = z
     }),
     proving: z.strictObject({
       leakMinutes: contested(min),
-      engine: z.enum(['idling', 'off']),
+      pressure: z.enum(pressureSources),
       roadTest: z.boolean(),
       lookNext: list(text, 20),
     }),
@@ -344,7 +349,7 @@ export const sheetSchema = z
     cautions: list(caution.extend({ phase: z.enum(phases) }), 40),
     notes: list(z.strictObject({ by: name, date, text })),
   })
-  .meta({ id: 'efferent.line-sheet-1', title: 'Line sheet, format version 1' })
+  .meta({ id: 'efferent.line-sheet-2', title: 'Line sheet, format version 2' })
 
 export const familySchema = z.strictObject({
   id: slug,

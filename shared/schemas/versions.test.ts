@@ -31,6 +31,7 @@ const sheets = packs.flatMap(([, pack]) => pack.sheets)
 const sinceVersion3 = [
   'airTraced',
   'carMoved',
+  'carriedOver',
   'clearanceProved',
   'ended',
   'engineStarted',
@@ -53,6 +54,9 @@ describe('what version 1 of the program wrote', () => {
     const read = readPackFile(pack)
     expect(read).toMatchObject({ ok: true })
     expect(read.ok && read.value.sheets.flatMap(checkIntegrity)).toEqual([])
+    // An idling engine makes no pressure in a brake or a clutch.
+    const sources = read.ok ? read.value.sheets.map(({ system, proving }) => [system, proving.pressure] as const) : []
+    for (const [system, pressure] of sources) expect(pressure === 'pedal').toBe(system === 'brake' || system === 'clutch')
   })
 
   it('the recorded jobs hold every kind of event there is', () => {
@@ -133,7 +137,7 @@ describe('reading', () => {
   })
 
   it('a sheet of tomorrow is newer, not damaged; a file of something else is neither', () => {
-    expect(readSheet({ ...demoSheet(), format: 'efferent.line-sheet/2' })).toEqual({ ok: false, error: { why: 'newer', version: 2 } })
+    expect(readSheet({ ...demoSheet(), format: 'efferent.line-sheet/3' })).toEqual({ ok: false, error: { why: 'newer', version: 3 } })
     expect(readSheet({ ...demoSheet(), format: 'somebody.else/1' })).toMatchObject({ ok: false, error: { why: 'damaged' } })
   })
 })

@@ -57,6 +57,8 @@ export function eventWords(body: JobBody, sheet: Sheet): string {
       return `${name.line(body.line)} out`
     case 'lineIn':
       return body.which === 'old' ? `${name.line(body.line)}: the old one is back in` : `${name.line(body.line)} in`
+    case 'carriedOver':
+      return `${name.line(body.line)}: moved over from the old one: ${list(body.items)}`
     case 'lineCalledOut':
       return `${name.line(body.line)} has to come out again: ${body.why}`
     case 'partAccepted':

@@ -72,7 +72,8 @@ describe('a plan in words', () => {
     }
     expect(look('halyard-cooler-lines').leak.how).toMatch(/dry finger/)
     expect(look('wherry-rear-brake').fill.title).toBe('Fill the reservoir')
-    expect(look('petrel-clutch-hose').fill.title).toBe('Fill before the engine runs')
+    expect(look('pintle-steering-pressure').fill.title).toBe('Fill before the engine runs')
+    expect(look('petrel-clutch-hose').fill.title).toBe('Fill the reservoir')
     expect(look('wherry-rear-brake').road.how).toMatch(/Walking pace and a stop first/)
   })
 

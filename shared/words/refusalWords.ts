@@ -39,6 +39,8 @@ export function dueWords(item: Obligation, sheet: Sheet): string {
       return item.because === 'differs'
         ? `${name.line(item.line)}: old and new differ, and nobody has settled that.`
         : `${name.line(item.line)}: old and new not laid side by side yet.`
+    case 'carried-over':
+      return `${name.line(item.line)}: not moved over from the old one yet: ${list(item.items)}.`
     case 'capped':
       return `${name.joint(item.joint)}: open and not capped.`
     case 'line':

@@ -39,6 +39,7 @@ export const remedyBarWords: Record<RemedyBar, string> = {
   'plastic-or-hose': 'The line has hose or plastic in it.',
   'brake-fluid-burns': 'Brake fluid burns and its vapour poisons.',
   'live-cable': 'A live cable runs beside it.',
+  'fuel-near': 'Fuel runs beside it.',
   'no-bracket': 'No bracket holds this line.',
   'line-stays': 'This line is not being replaced.',
   'no-nut': 'This joint has no nut to turn.',

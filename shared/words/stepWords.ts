@@ -5,7 +5,7 @@ import type { PanPlace } from '../../core/route/panPlace'
 import { formatNumber } from '../../core/units/formatQuantity'
 import { settleValue } from '../../core/sheet/settleContested'
 import { isWheel, pressureSourceOf } from '../../core/job/carState'
-import type { BleedMethod, Caution, Joint, Phase, Sheet } from '../../core/sheet/types'
+import type { BleedMethod, Caution, Joint, Phase, PressureSource, Sheet } from '../../core/sheet/types'
 import { hexName } from './hexWords'
 import { positionMove, positionWords, reachWords } from './vocabulary'
 import { sheetNames } from './sheetNames'
@@ -93,6 +93,13 @@ const isHighPressure = ({ system }: Sheet): boolean => system === 'power-steerin
 const injection: Caution = { kind: 'pressure', text: 'Never feel for a leak by hand: fluid under pressure goes through skin.' }
 const shifts = (sheet: Sheet): boolean => sheet.system === 'transmission-cooler'
 
+/** How a line comes under pressure, and stays so while it is looked at. */
+const pressWords: Record<PressureSource, string> = {
+  engine: 'Start the engine and leave it idling.',
+  pedal: 'Pump the pedal until it stands, and have it held while every joint is looked at.',
+  lever: 'Pull the lever in and hold it, with a band round the grip, while every joint is looked at.',
+  'hand-pump': 'Pump it up by hand to the value the maker states, and watch the gauge while every joint is looked at.',
+}
 /** A step in words, for the bay view, the Floor and the record. Cautions stand before the action. */
 export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Step, 'at' | 'phase'>>, sheet: Sheet): StepWords {
   const at = step.at ?? 'ground'
@@ -179,7 +186,7 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
     case 'fit':
       return words(
         `Lay in the new line: ${name.line(step.target)}`,
-        'Ends stay capped until they meet their ports. No tension, no twist, clear of heat and belts.',
+        `${line?.feeding ? `${line.feeding} ` : ''}Ends stay capped until they meet their ports. No tension, no twist, clear of heat and belts.`,
         'It is in place',
       )
     case 'seat':
@@ -240,18 +247,21 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
         'Clear all along',
       )
     case 'press':
-      return words(
-        'Put it under pressure',
-        'Pump the pedal (or lever) until it stands, and have it held while every joint is looked at.',
-        'It is held',
-        [{ kind: 'eyes', text: 'Goggles on below: a joint that lets go now sprays.' }],
-      )
+      return words('Put it under pressure', pressWords[sheet.proving.pressure], 'It is held', [
+        { kind: 'eyes', text: 'Goggles on below: a joint that lets go now sprays.' },
+      ])
     case 'test':
       return words(
         'Try the pedal before the car moves',
         'Hard and high, held half a minute: it must not sink, and come up the same each time. Then again with the engine running.',
         'It holds',
         [{ kind: 'crush', text: 'A pedal that sinks or springs is air or a leak: the car does not move.' }],
+      )
+    case 'carry':
+      return words(
+        `Move over to the new one: ${name.line(step.target)}`,
+        'Old and new side by side on the bench: the same places, the same way round.',
+        'All moved over',
       )
     case 'mend':
       return words(

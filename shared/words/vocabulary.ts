@@ -5,6 +5,7 @@ import type {
   LiftPosition,
   Lookout,
   Phase,
+  PressureSource,
   Proof,
   Reach,
   SourceKind,
@@ -52,6 +53,12 @@ export function standpointNote(standpoint: Standpoint, opening: WheelOpening): s
     case 'wheel-off':
       return `you face the ${opening.side} ${opening.axle} wheel opening`
   }
+}
+export const pressureWords: Record<PressureSource, string> = {
+  engine: 'engine idling',
+  pedal: 'pedal held',
+  lever: 'lever held',
+  'hand-pump': 'hand pump on it',
 }
 export const positionWords: Record<LiftPosition, string> = { ground: 'on the ground', half: 'at waist height', raised: 'raised' }
 export const reachWords: Record<Reach, string> = {

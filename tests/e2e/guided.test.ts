@@ -108,9 +108,10 @@ test('a clutch hose with everything that comes in between', async ({ page, brows
   await page.clock.fastForward('20:00')
   await page.getByRole('button', { name: 'Weeping' }).click()
   await page.getByRole('button', { name: 'Record: weeping' }).click()
+  await expect(title).toHaveText(/^It leaks/)
   await page.getByRole('button', { name: /Use some of the headroom/ }).click()
-  // It was stopped for that: started again, and the same joint looked at once more.
-  await expect(title).toHaveText('Start the engine')
+  // The pedal is held again, and the same joint looked at once more.
+  await expect(title).toHaveText('Put it under pressure')
   await until(/^Every step is done/)
   await page.getByRole('button', { name: 'Sign off' }).click()
 

@@ -105,6 +105,8 @@ watch(
           return tightening.every((asked, i) => asked === undefined || torques.value[i])
             ? { ...plain, torques: tightening.map((asked, i) => (asked === undefined ? null : torques.value[i]!)) }
             : undefined
+        case 'carriedOver':
+          return proved.value.length === plain.items.length ? { ...plain, items: proved.value } : undefined
         case 'clearanceProved':
           return proved.value.length > 0 ? plain : undefined
         case 'fluidCaught':
@@ -198,6 +200,12 @@ watch(
         <TorqueEntry v-if="asked !== undefined" v-model="torques[i]" :torque="asked" :label="groupName(i)" />
       </template>
     </template>
+    <ToggleList
+      v-else-if="plain.type === 'carriedOver'"
+      v-model="proved"
+      :items="plain.items.map(item => ({ id: item, text: item }))"
+      label="Moved over"
+    />
     <ToggleList
       v-else-if="plain.type === 'clearanceProved'"
       v-model="proved"

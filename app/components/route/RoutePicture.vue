@@ -93,6 +93,7 @@ const shade: Record<KeepoutKind, string> = {
   moving: 'var(--turn)',
   sharp: 'var(--edge)',
   electrical: 'var(--electric)',
+  fuel: 'var(--hot)',
 }
 const named = computed(() => {
   const { x, y, w, h, unit } = view.value

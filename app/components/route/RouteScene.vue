@@ -49,6 +49,7 @@ const shade: Record<KeepoutKind, string> = {
   moving: '#5a6ca8',
   sharp: '#8a7530',
   electrical: '#7a3f8a',
+  fuel: '#b3202a',
 }
 watch(frame, element => {
   if (!element) return

@@ -4,7 +4,7 @@ import type { FluidEstimate } from '#core/fluid/estimateFluid'
 import { settleValue, settleWindow } from '#core/sheet/settleContested'
 import type { Sheet } from '#core/sheet/types'
 import { formatNumber } from '#core/units/formatQuantity'
-import { bleedWords } from '#shared/words/vocabulary'
+import { bleedWords, pressureWords } from '#shared/words/vocabulary'
 import { useUnits } from '~/stores/units'
 
 const props = defineProps<{ sheet: Sheet; estimate?: FluidEstimate }>()
@@ -72,7 +72,7 @@ const bleed = computed(() => {
       Leak check
       <template v-if="leakMinutes.kind !== 'unknown'"
         >after <b class="num">{{ leakMinutes.value }} min</b></template
-      >, engine {{ sheet.proving.engine }}
+      >, {{ pressureWords[sheet.proving.pressure] }}
       <SourceNote :settled="leakMinutes" :show="value => `${value} min`" what="leak check" :path="['proving', 'leakMinutes']" />
     </div>
     <div>

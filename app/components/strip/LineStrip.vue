@@ -71,7 +71,7 @@ const mid = computed(() => above.value + (props.compact ? 26 : 40))
 const bottom = computed(() => mid.value + (props.compact ? 26 : 46) + clearanceRows.value)
 const height = computed(() => bottom.value + below.value + (props.axis ? 26 : 0))
 const ticks = computed(() => axisTicks(props.line.length, scale.value))
-const pattern: Record<string, string> = { hot: 'hot', turning: 'turn', moving: 'turn', sharp: 'edge', electrical: 'electric' }
+const pattern: Record<string, string> = { hot: 'hot', turning: 'turn', moving: 'turn', sharp: 'edge', electrical: 'electric', fuel: 'hot' }
 const clearanceLabels = computed(() =>
   placeLabels(
     props.line.clearances.map(clearance => {

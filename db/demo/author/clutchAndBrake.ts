@@ -134,7 +134,7 @@ function preFilled() {
     bleeding: bleeding([], 'Nothing to bleed. First stroke slow and full: the straps tear by themselves.', {}, [
       { method: 'pump-and-hold', why: 'there is no bleeder; opening the set ruins it' },
     ]),
-    proving: a.proving(2, 'off', ['Drive a day, then feel the bite again.']),
+    proving: a.proving(2, 'pedal', ['Drive a day, then feel the bite again.']),
     cautions: brakeFluidCautions,
   })
 }
@@ -229,7 +229,7 @@ function braidedHose() {
       30,
       'Helper pumps three times and holds; crack the bleeder, close before the pedal comes up. Never let the reservoir run dry.',
     ),
-    proving: a.proving(3, 'idling', ['Twist: look again that the hose lies without it.']),
+    proving: a.proving(3, 'pedal', ['Twist: look again that the hose lies without it.']),
     cautions: brakeFluidCautions,
     neighbours: [
       {
@@ -429,7 +429,7 @@ function damperBlock() {
     ],
     fluid: a.fluid('brake fluid DOT 4', 210, 500, 0.00095, { mixesWith: ['DOT 3', 'DOT 5.1'] }),
     bleeding: pump(40, 'A dry line takes many rounds: pump up first, then helper and bleeder. Do the bleeding while the tray is out.'),
-    proving: a.proving(3, 'idling', ['The first week the bite may climb a little.']),
+    proving: a.proving(3, 'pedal', ['The first week the bite may climb a little.']),
     cautions: brakeFluidCautions,
     neighbours: [
       {
@@ -558,7 +558,7 @@ function discontinuedLine() {
     ],
     fluid: a.fluid('brake fluid DOT 3', 260, 500, 0.00095, { mixesWith: ['DOT 4', 'DOT 5.1'] }),
     bleeding: pump(60, 'A dry line: pump it up before the bleeder is cracked, or fill from below with pressure.'),
-    proving: a.proving(3, 'off', ['Flares: wipe and look again after a week.']),
+    proving: a.proving(3, 'pedal', ['Flares: wipe and look again after a week.']),
     cautions: brakeFluidCautions,
     waits: [
       wait(
@@ -714,7 +714,7 @@ function motorcycle() {
       'Vacuum at the slave bleeder with the reservoir kept full; last bubbles out of the lever banjo.',
       { strokes: 40, pressure: 60 },
     ),
-    proving: a.proving(3, 'off', ['Lever again after the night with a band round it.']),
+    proving: a.proving(3, 'lever', ['Lever again after the night with a band round it.']),
     cautions: [...brakeFluidCautions, inPhase('before', 'crush', 'Motorcycle upright on its stand and strapped.')],
   })
 }
@@ -863,7 +863,7 @@ function rearBrake() {
       'Gravity until it drips without bubbles, then a few helper strokes. Never let the reservoir run dry.',
       { strokes: 15 },
     ),
-    proving: a.proving(3, 'off', ['Pedal held hard for a minute: every joint dry. Look again after a week.']),
+    proving: a.proving(3, 'pedal', ['Pedal held hard for a minute: every joint dry. Look again after a week.']),
     cautions: brakeFluidCautions,
     neighbours: [
       {

@@ -192,7 +192,7 @@ function screwIn() {
     ],
     fluid: a.fluid('GX-6 long life', 9200, 1000, 0.00075, { mixesWith: ['GX-6'], volumes: { 'radiator cooler': 260 } }),
     bleeding: circulate,
-    proving: a.proving(10, 'idling', ['Look at the screwed connectors again after a week: the boss is plastic.']),
+    proving: a.proving(10, 'engine', ['Look at the screwed connectors again after a week: the boss is plastic.']),
     cautions: hotRun,
     neighbours: [
       {
@@ -365,7 +365,7 @@ function plasticAssembly() {
     ],
     fluid: a.fluid('GX-8', 7000, 1000, 0.00076, { volumes: { 'cooler in the radiator': 310 } }),
     bleeding: circulate,
-    proving: a.proving(10, 'idling', ['The push-locks show a crust long before they drip: wipe and look at each service.']),
+    proving: a.proving(10, 'engine', ['The push-locks show a crust long before they drip: wipe and look at each service.']),
     cautions: hotRun,
     notes: [{ by: 'Imke Thorsby', date: '2026-06-02', text: 'It took 0.7 L to the mark on a car that had leaked for months.' }],
   })
@@ -536,7 +536,7 @@ function batteryTray() {
     ],
     fluid: a.fluid('GX-4', 6500, 1000, 0.00076, { volumes: { 'radiator cooler': undefined } }),
     bleeding: circulate,
-    proving: a.proving(8, 'idling', ['The spring clamps keep up with shrinking rubber; look for dampness at them each winter.']),
+    proving: a.proving(8, 'engine', ['The spring clamps keep up with shrinking rubber; look for dampness at them each winter.']),
     cautions: hotRun,
     neighbours: [
       {
@@ -682,7 +682,8 @@ function softFronts() {
           caution('crush', 'The bar swings down on its links. Strap it before the last bolt; wheels must hang free on both sides.'),
         ],
         how: 'Links stay on; only the bushing brackets come off.',
-        refit: 'Bushing slits forward, car standing on its wheels for the final torque.',
+        refit: 'Bushing slits forward. Its bolts are torqued when the car stands on its wheels.',
+        tightenAt: 'ground',
       }),
     ],
     keepouts: [
@@ -706,7 +707,7 @@ function softFronts() {
     ],
     fluid: a.fluid('GX-3', 11500, 1000, 0.00076, { volumes: { 'front cooler': 650 } }),
     bleeding: circulate,
-    proving: a.proving(10, 'idling', ['Rubber front ends: feel for soft spots behind the fittings each year.']),
+    proving: a.proving(10, 'engine', ['Rubber front ends: feel for soft spots behind the fittings each year.']),
     cautions: hotRun,
     neighbours: [
       {
@@ -869,7 +870,7 @@ function pintleCooler() {
     ],
     fluid: a.fluid('GX-3', 8800, 1000, 0.00076),
     bleeding: circulate,
-    proving: a.proving(10, 'idling', ['Look at the flares again after a week.']),
+    proving: a.proving(10, 'engine', ['Look at the flares again after a week.']),
     cautions: hotRun,
   })
 }

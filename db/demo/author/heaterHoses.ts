@@ -90,7 +90,7 @@ function revisionOne(): Sheet {
       'Heater on hot. Vacuum to 0.8 bar below, hold, fill; or bleed screw open and fill slowly.',
       { pressure: 80 },
     ),
-    proving: a.proving(15, 'idling', ['Level cold again the next morning.']),
+    proving: a.proving(15, 'engine', ['Level cold again the next morning.']),
     cautions: coolantCautions,
   })
 }

@@ -24,6 +24,7 @@ import type {
   PartOption,
   Phase,
   Predicate,
+  PressureSource,
   Proof,
   Question,
   Reach,
@@ -393,6 +394,7 @@ export function author(cite: string, date: string) {
     tools?: string[]
     noEngine?: boolean
     isolates?: boolean
+    tightenAt?: LiftPosition
     risk?: readonly [what: string, price: number]
     drains?: readonly [fluid: string, ...Three]
     cautions?: Caution[]
@@ -414,6 +416,7 @@ export function author(cite: string, date: string) {
       tools: extra.tools ?? [],
       engineMayRun: !extra.noEngine,
       ...(extra.isolates ? { isolates: true } : {}),
+      ...(extra.tightenAt ? { tightenAt: extra.tightenAt } : {}),
       ...(extra.risk ? { risk: { what: extra.risk[0], price: minutes(extra.risk[1]) } } : {}),
       ...(extra.drains ? { drains: { fluid: extra.drains[0], ...spread([extra.drains[1], extra.drains[2], extra.drains[3]]) } } : {}),
       cautions: extra.cautions ?? [],
@@ -478,9 +481,9 @@ export function author(cite: string, date: string) {
     expansionPerKelvin,
     mixesWith: extra.mixesWith ?? [],
   })
-  const proving = (leak: number, engine: 'idling' | 'off', lookNext: string[]) => ({
+  const proving = (leak: number, pressure: PressureSource, lookNext: string[]) => ({
     leakMinutes: one(minutes(leak)),
-    engine,
+    pressure,
     roadTest: true,
     lookNext,
   })
@@ -527,7 +530,7 @@ export function sheet({ families, years, engines, when, centres = {}, ...parts }
   if (left.size > 0) throw new Error(`${parts.id} has no ${[...left].join(', ')}`)
   const failure = parts.lines.length > 1 ? sisters[parts.system] : undefined
   return {
-    format: 'efferent.line-sheet/1',
+    format: 'efferent.line-sheet/2',
     revision: 1,
     words: [],
     traits: [],

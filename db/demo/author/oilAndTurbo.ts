@@ -157,7 +157,7 @@ function valveTiming() {
     ],
     fluid: a.fluid('engine oil EO-30', 3900, 1000, 0.00072),
     bleeding: bleeding(['prime'], 'Run at idle, watch the oil pressure light; no revving for the first minute.'),
-    proving: a.proving(5, 'idling', ['Gaskets settle: look for a wet rim below the banjo after a week.']),
+    proving: a.proving(5, 'engine', ['Gaskets settle: look for a wet rim below the banjo after a week.']),
     cautions: oilCautions,
   })
 }
@@ -342,7 +342,7 @@ function turboFeed() {
     ],
     fluid: a.fluid('engine oil EO-40', 5200, 1000, 0.00072),
     bleeding: bleeding(['prime'], 'Crank without starting until the pressure light goes out, then idle for two minutes.'),
-    proving: a.proving(10, 'idling', ['The housing gasket sits right behind: look at it again from below.']),
+    proving: a.proving(10, 'engine', ['The housing gasket sits right behind: look at it again from below.']),
     cautions: oilCautions,
     waits: [
       wait('turbo-cold', 'cool', 40, 'Turbocharger and manifold cold enough for a bare hand.', [], ['open:turbo-joint', 'off:heat-shield']),
@@ -496,7 +496,7 @@ function turboCoolant() {
     keepouts: [
       keep('turbo', 'turbocharger', 'hot', 15, cylinder([60, -320, 600], [-60, -320, 600], 60)),
       keep('manifold', 'exhaust manifold', 'hot', 30, box([-200, -330, 560], [-80, -225, 640])),
-      keep('fuel', 'high-pressure fuel line', 'electrical', 10, capsule([-240, -100, 780], [-240, 200, 780], 5)),
+      keep('fuel', 'high-pressure fuel line', 'fuel', 10, capsule([-240, -100, 780], [-240, 200, 780], 5)),
     ],
     fills: [a.fill('tank', 'Expansion tank', ['ground above 1'], ['vacuum filler'])],
     levels: [
@@ -511,7 +511,7 @@ function turboCoolant() {
       'Vacuum to 0.8 bar below, hold two minutes, fill. Or: bleed screw open, heater on hot, fill slowly until no bubbles come.',
       { pressure: 80 },
     ),
-    proving: a.proving(15, 'idling', ['Level cold again the next morning.']),
+    proving: a.proving(15, 'engine', ['Level cold again the next morning.']),
     cautions: [
       inPhase('before', 'burn', 'Never open a hot cooling system.'),
       inPhase('engine', 'entangle', 'The fan starts by itself.'),

@@ -73,8 +73,12 @@ function mixedHexes() {
           mark: 'white paint',
           out: [['ground above 5 intake-hose', 'upwards, past the fuel rail']],
           withdrawNote: 'Comes out upwards; protect the fuel rail’s connectors.',
+          feeding: 'Gear end first, down past the fuel rail, under the intake hose’s bracket; the pump end last.',
           parts: [
-            part('pressure-factory', 'factory', 'pressure line with nuts', 'QS-92110', { brings: ['pump-oring', 'gear-oring'] }),
+            part('pressure-factory', 'factory', 'pressure line with nuts', 'QS-92110', {
+              brings: ['pump-oring', 'gear-oring'],
+              carryOver: ['foam sleeve at the frame clip'],
+            }),
             part('pressure-made', 'made', 'new hose crimped on the old ends by the hose shop'),
           ],
         },
@@ -132,7 +136,7 @@ function mixedHexes() {
       }),
     ],
     keepouts: [
-      keep('fuel-rail', 'fuel rail', 'electrical', 15, capsule([-100, 190, 790], [240, 190, 790], 12)),
+      keep('fuel-rail', 'fuel rail', 'fuel', 15, capsule([-100, 190, 790], [240, 190, 790], 12)),
       keep('manifold', 'exhaust manifold', 'hot', 30, box([-220, 60, 520], [140, 200, 640])),
       keep('belt', 'accessory belt', 'turning', 20, box([360, -200, 460], [420, 200, 780])),
       keep('steering-shaft', 'steering shaft', 'turning', 12, capsule([-300, 480, 740], [-30, 460, 500], 13)),
@@ -155,7 +159,7 @@ function mixedHexes() {
     ],
     fluid: a.fluid('steering fluid SF-2', 950, 500, 0.00078, { reservoir: 380 }),
     bleeding: lockToLock,
-    proving: a.proving(5, 'idling', ['Pump whine after a week means air: turn side to side with the engine off once more.']),
+    proving: a.proving(5, 'engine', ['Pump whine after a week means air: turn side to side with the engine off once more.']),
     cautions: steeringCautions,
     neighbours: [
       {
@@ -360,7 +364,7 @@ function pressIn() {
     ],
     fluid: a.fluid('steering fluid SF-4 green', 1100, 1000, 0.00078, { reservoir: 420 }),
     bleeding: lockToLock,
-    proving: a.proving(5, 'idling', ['Oil level as well: the filter was off.']),
+    proving: a.proving(5, 'engine', ['Oil level as well: the filter was off.']),
     cautions: steeringCautions,
   })
 }
@@ -457,7 +461,7 @@ function coiledReturn() {
       'Engine off: side to side five or six times, just short of the stops, topping up. Then run and look for foam.',
       { restMinutes: 30, strokes: 6, turns: 'short-of-lock' },
     ),
-    proving: a.proving(5, 'idling', ['The beads: look for hose creep at the next oil change.']),
+    proving: a.proving(5, 'engine', ['The beads: look for hose creep at the next oil change.']),
     cautions: steeringCautions,
     neighbours: [
       {

@@ -12,7 +12,7 @@ import { targetTorque } from '#core/torque/checkTorque'
 import { formatNumber } from '#core/units/formatQuantity'
 import { hexName } from '#shared/words/hexWords'
 import { practiceWords } from '#shared/words/practiceWords'
-import { bleedWords, cautionWords, jointWords, list, systemWords } from '#shared/words/vocabulary'
+import { bleedWords, cautionWords, jointWords, list, systemWords, pressureWords } from '#shared/words/vocabulary'
 import { useKeys } from '~/composables/useKeys'
 import { useUnits } from '~/stores/units'
 import { call } from '~/utils/api'
@@ -167,7 +167,9 @@ useKeys({ p: print })
               ><b v-if="window.kind !== 'unknown'">&nbsp;{{ units.temperatureRange(window.value) }}</b></template
             >. {{ level.reads }}
           </p>
-          <p v-if="leak.kind !== 'unknown'">Leak check after {{ formatNumber(leak.value, 0) }} min, engine {{ sheet.proving.engine }}.</p>
+          <p v-if="leak.kind !== 'unknown'">
+            Leak check after {{ formatNumber(leak.value, 0) }} min, {{ pressureWords[sheet.proving.pressure] }}.
+          </p>
         </section>
         <section>
           <h2>Bleeding</h2>
