@@ -13,7 +13,7 @@ import { decide } from '#core/job/decide'
 import { evolve, fold } from '#core/job/evolve'
 import { fastenerLedger } from '#core/job/fastenerLedger'
 import { listDue } from '#core/job/obligations'
-import { listSteps, visitsOf } from '#core/job/listSteps'
+import { listSteps, visitNow } from '#core/job/listSteps'
 import { askRest } from '#core/job/planRest'
 import { waitsOf } from '#core/job/waits'
 import { eventVersion, type JobCommand, type JobEvent, type JobState, type Refusal } from '#core/job/types'
@@ -163,7 +163,7 @@ export const useJob = defineStore('job', () => {
     resolved.value && rest.value
       ? [
           // What is behind takes no tools any more.
-          ...Array.from({ length: visitsOf(steps.value) }, () => undefined),
+          ...Array.from({ length: visitNow(steps.value) }, () => undefined),
           ...listTools(resolved.value, rest.value.visits, inputs.value?.missingTools),
         ]
       : [],

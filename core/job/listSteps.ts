@@ -24,12 +24,15 @@ export function listSteps(resolved: ResolvedSheet, plan: Plan, start: LiftPositi
   const whole = withExtras(judged, resolved, state, due).filter(step => step.status === 'open' && step.kind !== 'move')
   const ahead = withStop(withMoves(hoisted(whole, due, resolved.sheet), state), resolved.sheet, state)
   const done = listDone(resolved, state, new Set(ahead.map(({ id }) => id)))
-  const before = visitsOf(done)
+  // Where the car stands already, the visit goes on.
+  const before = visitsOf(done) - (done.at(-1)?.at === ahead[0]?.at && ahead[0]?.kind !== 'move' ? 1 : 0)
   return [...done, ...ahead.map(step => ({ ...step, visit: before + step.visit }))]
 }
 
-/** Visits of the car that are behind: what is still to come is numbered after them. */
-export const visitsOf = (steps: readonly Step[]): number => (steps.findLast(step => step.status !== 'open')?.visit ?? -1) + 1
+const visitsOf = (done: readonly Step[]): number => (done.at(-1)?.visit ?? -1) + 1
+
+/** The first visit of the car that still has something to do. */
+export const visitNow = (steps: readonly Step[]): number => steps.find(step => step.status === 'open')?.visit ?? 0
 
 function withStatus(
   drafts: readonly Draft[],

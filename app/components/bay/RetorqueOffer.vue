@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { JobCommand, JointRecord } from '#core/job/types'
+import type { JobCommand, JointRecord, PressureBy } from '#core/job/types'
 import { settleWindow } from '#core/sheet/settleContested'
 import type { Joint } from '#core/sheet/types'
 import { nextInHeadroom } from '#core/torque/nextInHeadroom'
@@ -10,7 +10,7 @@ import type { Entered } from '#core/units/types'
 import { useUnits } from '~/stores/units'
 
 /** A joint that weeps, and something left in hand: the next value, and what is left after it. */
-const props = defineProps<{ joint: Joint; record: JointRecord; running: boolean }>()
+const props = defineProps<{ joint: Joint; record: JointRecord; running: boolean; by: PressureBy }>()
 const emit = defineEmits<{ retorque: [commands: JobCommand[]] }>()
 const units = useUnits()
 const window = computed(() => settleWindow(props.joint.torque ?? 'unknown'))
@@ -38,7 +38,8 @@ function again() {
   <div v-if="window.kind !== 'unknown' && before !== undefined" class="stack offer">
     <template v-if="start">
       <p class="caution">
-        It weeps. Stop the engine, then use some of what is in hand, never beyond the window; then start it and look again.
+        It weeps. {{ by === 'engine' ? 'Stop the engine' : 'Let the pressure go' }}, then use some of what is in hand, never beyond the
+        window; then {{ by === 'engine' ? 'start it' : 'put it under pressure' }} and look again.
       </p>
       <QuantityEntry v-model="torque" dimension="torque" :units="[units.torqueUnit]" :start="start" label="torqued again at" /><TorqueWindow
         :window="window.value"

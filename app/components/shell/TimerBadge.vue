@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { waitWords } from '#shared/words/vocabulary'
 import { useNow } from '~/composables/useNow'
 import { deviceId } from '~/utils/device'
 
@@ -15,6 +16,9 @@ const props = defineProps<{
 }>()
 
 const now = useNow()
+/** What somebody waits for, in a word; the workshop’s own timers go by theirs. */
+const waits: Partial<Record<string, string>> = { cool: waitWords.cool, warm: waitWords.warm, gravity: waitWords.gravity }
+const label = computed(() => waits[props.timer] ?? props.timer)
 const left = computed(() => {
   const mine = props.device === deviceId()
   const elapsed =
@@ -29,7 +33,7 @@ const text = computed(() => {
 
 <template>
   <span class="timer" :class="{ over: left <= 0 }" role="timer"
-    ><span v-if="job">{{ job }} </span>{{ timer }} <b>{{ text }}</b><span v-if="left <= 0"> time is up</span></span
+    ><span v-if="job">{{ job }} </span>{{ label }} <b>{{ text }}</b><span v-if="left <= 0"> time is up</span></span
   >
 </template>
 

@@ -3,7 +3,7 @@ import { computed, nextTick, ref, watch } from 'vue'
 import { useElementSize, useMediaQuery } from '@vueuse/core'
 import { definePageMeta, navigateTo, useHead } from '#imports'
 import { countTight, holdsFastened, isWeeping, statusOfJoints } from '#core/job/bayState'
-import { runningSince } from '#core/job/carState'
+import { pressureSourceOf, runningSince } from '#core/job/carState'
 import { coveredBy } from '#core/job/behind'
 import { lineOfStep } from '#core/job/lineOfStep'
 import { nextSteps } from '#core/job/listSteps'
@@ -14,7 +14,7 @@ import { unrollLine } from '#core/route/unrollLine'
 import type { Window } from '#core/sheet/types'
 import type { NewtonMetres } from '#core/units/types'
 import { list, phaseWords, positionWords } from '#shared/words/vocabulary'
-import { dueWords, refusalWords } from '#shared/words/refusalWords'
+import { accessWords, dueWords, refusalWords } from '#shared/words/refusalWords'
 import { stepWords } from '#shared/words/stepWords'
 import { useKeys } from '~/composables/useKeys'
 import { useJobPage } from '~/composables/useJobPage'
@@ -193,6 +193,14 @@ useKeys({ ' ': () => void press(), m: () => (menu.value = true), Escape: () => v
         </p>
         <v-btn-go class="go" @click="record({ type: 'resumed' })">Resume the job</v-btn-go>
       </div>
+      <div v-else-if="job.inputs && !job.planning" class="busy" role="status" aria-label="Working out the plan">
+        <v-progress-linear indeterminate />
+      </div>
+      <div v-else-if="job.planning && !job.planning.ok" class="stack">
+        <h1>No plan from here</h1>
+        <p class="trouble" role="alert">{{ accessWords(job.planning.error, sheet) }}</p>
+        <v-btn-go class="go" :to="`/jobs/${id}`">Change it on the job’s page</v-btn-go>
+      </div>
       <div v-else-if="!job.plan" class="stack">
         <h1>No plan yet</h1>
         <p>Choose the lines on the job’s page; the steps follow.</p>
@@ -232,6 +240,7 @@ useKeys({ ' ': () => void press(), m: () => (menu.value = true), Escape: () => v
                 :joint="joint"
                 :record="job.state!.joints[joint.id]!"
                 :running="runningSince(job.state!) !== undefined"
+                :by="pressureSourceOf(sheet)"
                 @retorque="tried"
               />
               <PartDiffers
@@ -390,6 +399,7 @@ dd {
 }
 .foot {
   position: sticky;
+  z-index: 3;
   bottom: 0;
   background: var(--paper);
   padding: 8px 0 14px;

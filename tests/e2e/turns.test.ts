@@ -1,0 +1,94 @@
+import { expect, expectAccessible, expectFits, signIn, test } from '../helpers/browserTest'
+import { workJob } from '../helpers/workJob'
+
+const cooler = { sheet: 'halyard-cooler-lines', plate: 'BR 88 KEL', lines: ['supply', 'return-short'] }
+
+// A leak found at the end: the engine is stopped, the joint opened again, and only what that disturbed is due once more.
+test('a cooler job with a leak at the end goes back to that joint and no further', async ({ page, server }) => {
+  test.setTimeout(120_000)
+  await page.clock.install()
+  const rafe = await server.as('technician')
+  const id = await workJob(rafe, { ...cooler, until: 'leak' })
+  await signIn(page, 'technician')
+  await page.setViewportSize({ width: 390, height: 844 })
+  await page.goto(`/jobs/${id}/bay`)
+  const title = page.getByRole('heading', { level: 1 })
+  await expect(title).toHaveText(/^Look for a leak/)
+  const joint = (await title.textContent())!.replace('Look for a leak: ', '')
+  await page.getByRole('button', { name: 'Weeping' }).click()
+  await page.getByRole('button', { name: 'Record: weeping' }).click()
+  // Hands come near only once the engine stands.
+  await expect(title).toHaveText('Stop the engine')
+  await page.locator('.go').click()
+  await expect(title).toHaveText(`It leaks: ${joint}`)
+  await expectFits(page, 48)
+  await expectAccessible(page)
+  await page.getByRole('button', { name: 'Open this joint again' }).click()
+  await expect(title).toHaveText(`Cap both sides: ${joint}`)
+  await page.goto(`/jobs/${id}/proof`)
+  const due = page.getByRole('listitem')
+  await expect(due.filter({ hasText: 'opened and not seated' })).toHaveCount(1)
+  await expect(due.filter({ hasText: `${joint}: opened and not seated` })).toBeVisible()
+  await page.goto(`/jobs/${id}`)
+  await expect(page.getByText('planned anew from the car as it stands')).toBeVisible()
+})
+
+// What is in the box is not what was ordered: nothing is opened until a lead has said what is to be done.
+test('a wrong part holds the strip-down until a lead accepts it', async ({ page, browser, server }) => {
+  const rafe = await server.as('technician')
+  const id = await workJob(rafe, { ...cooler, until: 'receive' })
+  await signIn(page, 'technician')
+  await page.goto(`/jobs/${id}/bay`)
+  const title = page.getByRole('heading', { level: 1 })
+  await expect(title).toHaveText(/^Check the new part/)
+  const part = (await title.textContent())!
+  await page.getByRole('button', { name: 'Something differs' }).click()
+  await page.getByLabel('What differs').fill('a bracket too many')
+  await page.locator('.go').click()
+  await expect(page.getByRole('region', { name: 'The part differs' })).toContainText('a bracket too many')
+  await expect(title).toHaveText(part)
+
+  const other = await (await browser.newContext({ baseURL: server.url })).newPage()
+  await signIn(other, 'lead')
+  await other.goto(`/jobs/${id}/bay`)
+  await other.getByLabel('Why it may be used all the same').fill('the bracket unbolts')
+  await other.getByRole('button', { name: 'Use it all the same' }).click()
+  await expect(other.getByRole('heading', { level: 1 })).not.toHaveText(part)
+  await expect(title).not.toHaveText(part)
+  await other.context().close()
+})
+
+// A fitting alone, and a look that ends the job: each its own small record.
+test('a joint alone is a job; a look that finds nothing is one as well', async ({ page, server }) => {
+  test.setTimeout(90_000)
+  const rafe = await server.as('technician')
+  const id = await workJob(rafe, { ...cooler, until: 'receive' })
+  await signIn(page, 'technician')
+  await page.goto(`/jobs/${id}`)
+  await page.getByRole('button', { name: /Or open a joint alone/ }).click()
+  // Both lines are wanted still: none of their joints is alone.
+  const replace = page.locator('.choice')
+  await replace.getByRole('checkbox', { name: /^Return, radiator/ }).uncheck()
+  await replace
+    .getByRole('checkbox', { name: /Gearbox.*\(/ })
+    .first()
+    .check()
+  await replace.getByRole('checkbox', { name: /^Supply/ }).uncheck()
+  const steps = page.locator('.visits')
+  await expect(steps.getByText(/^Open:/)).toHaveCount(1)
+  await expect(steps.getByText(/^Take out:/)).toHaveCount(0)
+  await expect(steps.getByText(/^Read the level/)).toHaveCount(1)
+  await expectAccessible(page)
+
+  await page.goto(`/jobs/${id}/proof`)
+  await page.getByRole('button', { name: 'No repair needed' }).click()
+  const end = page.getByRole('button', { name: 'No repair needed' }).last()
+  await expect(end).toBeDisabled()
+  await page.getByLabel('What was found').fill('Condensate from the air conditioning.')
+  await end.click()
+  await expect(page.getByText('No repair needed').first()).toBeVisible()
+  await expect(page.getByText('Condensate from the air conditioning.')).toBeVisible()
+  await expect(page.getByText('Not signed off')).toHaveCount(0)
+  await page.goto('/')
+  await expect(page.getByRole('listitem').filter({ hasText: 'BR 88 KEL' }).filter({ hasText: 'ended early' })).toBeVisible()
+})
