@@ -7,7 +7,7 @@ import { fold } from '../core/job/evolve'
 import { listSteps } from '../core/job/listSteps'
 import { plainCommand } from '../core/job/plainCommand'
 import type { JobCommand, Person } from '../core/job/types'
-import { entryVersion, roleSchema, type Entry } from '../shared/schemas/job'
+import { commandSchema, entryVersion, roleSchema, type Entry } from '../shared/schemas/job'
 import { noteTargets } from '../shared/schemas/api'
 import { writeNote } from '../server/services/benchNotes'
 import { importPack } from '../server/services/importPack'
@@ -49,6 +49,8 @@ const workshopSchema = z.strictObject({
       complaint: z.string(),
       lines: z.array(z.string()),
       workedUntil: z.string().optional(),
+      /** What happened then. */
+      said: z.array(commandSchema).optional(),
       paused: z.enum(['parts', 'approval', 'end-of-day']).optional(),
     }),
   ),
@@ -101,6 +103,7 @@ async function seedJob(job: z.infer<typeof workshopSchema>['jobs'][number], pers
     if (!step || step.id === job.workedUntil) break
     await say(plainCommand(resolved, step, state, estimateFluid(resolved, state.scope, plan.openOrder)))
   }
+  for (const command of job.said ?? []) await say(command)
   if (job.paused) await say({ type: 'paused', reason: job.paused })
 }
 

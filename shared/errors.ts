@@ -93,6 +93,7 @@ export const errorTable = {
   JOB_LINE_REPLACED: { status: 409, title: 'The line has been replaced' },
   JOB_NOT_DIFFERENT: { status: 409, title: 'Nothing differs' },
   JOB_NO_LEAK: { status: 409, title: 'No leak is on record' },
+  JOB_HIDDEN: { status: 409, title: 'Something is in the way of the look' },
   STORAGE_FULL: { status: 503, title: 'The disk is full' },
   STORAGE_READ_ONLY: { status: 503, title: 'The database takes nothing at the moment' },
   STORAGE_BUSY: { status: 503, title: 'The database is too busy' },

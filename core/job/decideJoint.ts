@@ -2,7 +2,7 @@ import { seatingProofs } from '../fittings/seating'
 import { seizedPath } from '../fittings/seizedPath'
 import { assertNever, fail, ok } from '../result'
 import type { Joint } from '../sheet/types'
-import { disturbedAt, leakMinutesOf, pressureSeconds, pressureSourceOf, pressuresSince } from './carState'
+import { disturbedAt, isOff, leakMinutesOf, pressureSeconds, pressureSourceOf, pressuresSince } from './carState'
 import { guarded, isOutOfCar, unknown, withReason, type Context, type Decision, type Of } from './decision'
 import { judgeTorque } from './judgeTorque'
 import type { JobState } from './types'
@@ -74,6 +74,9 @@ function decideLeak(state: JobState, joint: Joint, command: Of<'leakChecked'>, {
   if (!record.seated) return fail({ code: 'JOB_JOINT_STATE', joint: joint.id, needs: 'seated' })
   // A leak seen is a leak, however short the pressure has stood; dry takes the whole time, and pressure now.
   if (command.result !== 'dry') return ok(command)
+  // Nobody sees through a cover.
+  const cover = joint.hiddenBy.find(id => !isOff(state, id))
+  if (cover !== undefined) return fail({ code: 'JOB_HIDDEN', joint: joint.id, operation: cover })
   const by = pressureSourceOf(resolved.sheet)
   const under = pressuresSince(state, by, disturbedAt(record))
   if (under.length === 0) return fail({ code: 'JOB_TIMER_NOT_STARTED', timer: 'leak' })

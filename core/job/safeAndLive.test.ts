@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { whatIsWrong } from '../../tests/helpers/carOracle'
 import { Bench, allLines, everyDemoCar, lead } from '../../tests/helpers/demo'
 import { lottery } from '../../tests/helpers/randomAccess'
+import { usableParts } from '../sheet/chosenPart'
 import { liftPositions } from '../sheet/types'
 import type { Step, StepKind } from './listSteps'
 import { listDue, obligations } from './obligations'
@@ -192,7 +193,18 @@ describe('each obligation by itself', () => {
   ): Bench {
     const bench = new Bench(resolved)
     const neighbours = resolved.sheet.neighbours.map(({ id }) => id)
-    bench.do({ type: 'planned', inputs: { lines: allLines(resolved), start: 'ground', ...(neighbours.length > 0 && { neighbours }) } })
+    // Whoever plans has said which part goes in.
+    const parts = Object.fromEntries(
+      resolved.lines.flatMap(line =>
+        usableParts(line)
+          .slice(0, 1)
+          .map(({ id }) => [line.id, id]),
+      ),
+    )
+    bench.do({
+      type: 'planned',
+      inputs: { lines: allLines(resolved), start: 'ground', parts, ...(neighbours.length > 0 && { neighbours }) },
+    })
     for (let guard = 0; guard < 200; guard++) {
       const step = bench.steps().find(one => one.status === 'open' && !kinds.includes(one.kind))
       if (!step) break

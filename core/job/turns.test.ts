@@ -152,7 +152,9 @@ describe('gates between', () => {
     bench.do({ type: 'paused', reason: 'end-of-day' })
     expect(bench.try(on)).toBeUndefined()
     bench.do({ type: 'resumed' })
-    // And comes off again for the look.
+    // Nobody sees through it, so it comes off again for the look.
+    bench.clock += 60 * 60_000
+    expect(bench.try({ type: 'leakChecked', joint: 'gearbox-out-joint', result: 'dry' })).toMatchObject({ code: 'JOB_HIDDEN' })
     expect(restOf(bench.resolved, bench.state!).operations).toContain('undershield')
     toTheEnd(bench)
   })

@@ -236,6 +236,8 @@ export type Refusal =
   | { code: 'JOB_LINE_REPLACED'; line: Slug }
   | { code: 'JOB_NOT_DIFFERENT'; line: Slug }
   | { code: 'JOB_NO_LEAK'; joint: Slug }
+  /** A look through a part that is on. */
+  | { code: 'JOB_HIDDEN'; joint: Slug; operation: Slug }
 
 /** Acts that something may stand before: see docs/obligations.md. */
 export const gates = ['open', 'fit', 'close', 'pressure', 'run', 'drive', 'pause', 'end'] as const

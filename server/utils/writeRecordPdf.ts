@@ -113,10 +113,16 @@ export async function writeRecordPdf(
           { ul: record.missing.map(item => dueWords(item, sheet)) } as Content,
         ]
       : []),
-    heading('Lines replaced'),
+    heading(record.ended ? 'Lines that were wanted' : 'Lines replaced'),
     {
       ul: record.lines.map(line =>
-        [line.name, line.mark && `marked ${line.mark}`, line.part && `part ${line.part}`, line.differs && `differs: ${line.differs}`]
+        [
+          line.name,
+          !(line.inAt && line.which !== 'old') && 'not replaced',
+          line.mark && `marked ${line.mark}`,
+          line.part && `part ${line.part}`,
+          line.differs && `differs: ${line.differs}`,
+        ]
           .filter(Boolean)
           .join(', '),
       ),

@@ -267,6 +267,8 @@ export function refusalWords(refusal: Refusal, sheet: Sheet): string {
       return `“${name.line(refusal.line)}” has been replaced already and stays in the job.`
     case 'JOB_NOT_DIFFERENT':
       return `Nothing on record says that “${name.line(refusal.line)}” differs.`
+    case 'JOB_HIDDEN':
+      return `“${name.operation(refusal.operation)}” hides “${name.joint(refusal.joint)}”: take it off for the look.`
     case 'JOB_NO_LEAK':
       return `No leak is on record at “${name.joint(refusal.joint)}”.`
     case 'JOB_LEAD_SIGNS':

@@ -14,7 +14,9 @@ const accept = () => emit('accept', { type: 'partAccepted', line: props.line, wh
 
 <template>
   <section class="stack differs" aria-label="The part differs">
-    <p class="caution"><b>It differs:</b> {{ differs }}. Nothing is opened, and nothing goes in, until that is settled.</p>
+    <p class="caution">
+      <b>It differs:</b> {{ differs.replace(/[.\s]+$/, '') }}. Nothing is opened, and nothing goes in, until that is settled.
+    </p>
     <p>Pause for the right part and compare that, or let a lead decide.</p>
     <template v-if="isLead">
       <v-textarea v-model="why" label="Why it may be used all the same" />
@@ -24,8 +26,9 @@ const accept = () => emit('accept', { type: 'partAccepted', line: props.line, wh
 </template>
 
 <style scoped>
-.differs {
+.differs.differs {
   width: 100%;
+  justify-items: stretch;
 }
 .differs .v-btn {
   min-height: 52px;

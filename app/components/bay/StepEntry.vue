@@ -66,6 +66,11 @@ const temperature = ref<Entered<'temperature'>>()
 const wantsTemperature = computed(() => level.value !== undefined && asksTemperature(resolved.value.sheet, level.value))
 const engine = ref<'idling' | 'off'>()
 const reading = ref<LevelReading>()
+/** Foam was the last thing seen here, and it has not rested yet. */
+const rests = computed(() => {
+  const last = job.state!.levels.findLast(one => one.level === props.step.target)
+  return last?.reading === 'foam' && job.state!.timers.rest !== undefined && !job.state!.timers.rest.ended
+})
 const more = ref<Entered<'volume'>>()
 const again = ref(0)
 function corrected() {
@@ -246,6 +251,13 @@ watch(
     </template>
 
     <template v-else-if="plain.type === 'levelRead'">
+      <div v-if="rests" class="more">
+        <p><b>Foam was seen.</b> It rests until the timer is up: a level read before that does not count.</p>
+        <v-textarea v-model="why" label="Why it need not rest so long" />
+        <v-btn-second :disabled="!why.trim()" @click="emit('also', { type: 'timerEnded', timer: 'rest', reason: why.trim() })">
+          It has cleared already
+        </v-btn-second>
+      </div>
       <template v-if="wantsTemperature">
         <p v-for="range in [settleWindow(level?.temperature ?? 'unknown')]" :key="range.kind" class="window">
           <b v-if="range.kind !== 'unknown'">{{ units.temperatureRange(range.value) }}</b>, engine {{ level?.engine }}

@@ -68,11 +68,11 @@ const handOver = () => say({ type: 'handedOver', to: 'customer' })
       </ul>
     </section>
     <section class="card">
-      <h2>Lines replaced</h2>
+      <h2>{{ record.ended ? 'Lines that were wanted' : 'Lines replaced' }}</h2>
       <ul>
         <li v-for="item in record.lines" :key="item.id">
           <b>{{ item.name }}</b>{{ item.mark ? `, marked ${item.mark}` : '' }}{{ item.part ? `, part ${item.part}` : ''
-          }}{{ item.differs ? `. Differs: ${item.differs}` : '' }}
+          }}{{ item.inAt && item.which !== 'old' ? '' : ', not replaced' }}{{ item.differs ? `. Differs: ${item.differs}` : '' }}
         </li>
       </ul>
       <ul v-if="turns.length">
