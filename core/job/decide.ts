@@ -33,6 +33,8 @@ const rolesFor: Partial<Record<JobCommand['type'], Role[]>> = {
   resumed: anyone,
   reopened: ['lead', 'admin'],
   partAccepted: ['lead', 'admin'],
+  // Whoever counts short may not excuse it.
+  fastenerLost: ['lead', 'admin'],
 }
 /** Steps that prove or protect nothing by themselves; the rest cannot be left out. */
 const skippable = ['receive', 'compare', 'catch', 'road-test']
@@ -246,6 +248,11 @@ function decideOperation(
   if (command.type === 'fastenerLost') {
     if (!operation.fasteners[command.group])
       return fail({ code: 'JOB_FASTENER_GROUPS', operation: operation.id, expected: operation.fasteners.length, got: command.group + 1 })
+    // A part that nothing holds any more is not held.
+    const out = state.operations[operation.id]?.fastenersOut[command.group] ?? 0
+    const lost = state.lost.filter(one => one.operation === operation.id && one.group === command.group)
+    if (lost.reduce((sum, { count }) => sum + count, command.count) >= out)
+      return fail({ code: 'JOB_FASTENER_GROUPS', operation: operation.id, expected: out, got: command.count })
     return withReason(command, 'instead')
   }
   if (command.fasteners.length !== operation.fasteners.length)
@@ -266,6 +273,9 @@ function decideOperation(
   return behind.length > 0 ? fail({ code: 'JOB_GATE', gate: 'close', due: behind }) : ok(command)
 }
 
+/** Common practice, no source: °C at which metal can be held and a cooling system opened. */
+const bareHand = 40
+
 /** Soaking, dripping, resting may be cut short; what has to cool or warm up ends by time, or by a temperature somebody measured. */
 function decideWaitCut(state: JobState, command: Of<'waitCut'>, { resolved }: Context): Decision {
   const running = waitsOf(resolved, state).find(({ wait }) => wait.id === command.wait)
@@ -274,6 +284,8 @@ function decideWaitCut(state: JobState, command: Of<'waitCut'>, { resolved }: Co
     return endsByHeat(running.wait) ? fail({ code: 'JOB_REASON_NEEDED', field: 'temperature' }) : withReason(command, 'reason')
   const celsius = toSi('temperature', command.temperature)
   const absurd = outOfReason('temperature', celsius)
+  if (running.wait.kind === 'cool' && celsius > bareHand)
+    return fail({ code: 'JOB_QUANTITY_RANGE', dimension: 'temperature', value: celsius, low: -40, high: bareHand })
   return absurd ? fail(absurd) : command.reason.trim() ? ok({ ...command, celsius }) : fail({ code: 'JOB_REASON_NEEDED', field: 'reason' })
 }
 

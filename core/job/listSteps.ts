@@ -281,7 +281,13 @@ function withMoves(steps: readonly Step[], state: JobState): Step[] {
     result.push(step)
   }
   if (at !== 'ground') move('ground', { phase: 'close', visit: visit + 1 })
-  return result
+  // Nobody climbs into a raised car: who is needed in the seat sits down before it goes up.
+  return result.map((step, i) => {
+    if (step.kind !== 'move' || step.at !== 'raised') return step
+    const next = result.findIndex((other, j) => j > i && other.kind === 'move')
+    const visit = result.slice(i + 1, next < 0 ? undefined : next)
+    return visit.some(({ helper }) => helper) ? { ...step, helper: true } : step
+  })
 }
 
 /** The engine may be found running where hands are to go next (a leak seen, a joint to open again): then it is stopped first. */

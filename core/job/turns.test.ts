@@ -173,12 +173,26 @@ describe('gates between', () => {
     expect(kinds(bench)).toEqual(expect.arrayContaining(['filled', 'bled', 'level']))
     toTheEnd(bench)
   })
+  it('whoever holds the pedal or the key is told before the car goes up', () => {
+    for (const sheet of ['wherry-rear-brake', 'pintle-steering-pressure']) {
+      const steps = new Bench(carOf(sheet)).plan().steps()
+      let up: (typeof steps)[number] | undefined
+      for (const step of steps) {
+        if (step.kind === 'move') up = step
+        else if (step.at === 'raised' && step.helper) expect(up, step.id).toMatchObject({ at: 'raised', helper: true })
+      }
+    }
+  })
   it('a bolt that was never there is on the record, and no longer looked for', () => {
     const bench = new Bench(demoCar('one')).plan().workUntil('on:undershield')
     bench.do({ type: 'operationOn', operation: 'undershield', fasteners: [5, 2, 2] })
     expect(kinds(bench)).toContain('counted')
     const lost = { type: 'fastenerLost', operation: 'undershield', count: 1, what: 'broken' } as const
+    expect(bench.try({ ...lost, group: 0, instead: 'nothing' })).toMatchObject({ code: 'JOB_ROLE' })
+    bench.person = lead
     expect(bench.try({ ...lost, group: 9, instead: 'nothing' })).toMatchObject({ code: 'JOB_FASTENER_GROUPS' })
+    // Not every one of them: then nothing holds the part.
+    expect(bench.try({ ...lost, group: 0, count: 6, instead: 'nothing' })).toMatchObject({ code: 'JOB_FASTENER_GROUPS' })
     expect(bench.try({ ...lost, group: 0, instead: '' })).toMatchObject({ code: 'JOB_REASON_NEEDED' })
     bench.do({ ...lost, group: 0, instead: 'new one ordered' })
     expect(kinds(bench)).not.toContain('counted')
@@ -207,6 +221,7 @@ describe('waits', () => {
     const cut = { type: 'waitCut', wait: 'turbo-cold', reason: 'stood overnight' } as const
     expect(bench.try(cut)).toMatchObject({ code: 'JOB_REASON_NEEDED', field: 'temperature' })
     expect(bench.try({ ...cut, temperature: { value: 900, unit: 'degC' } })).toMatchObject({ code: 'JOB_QUANTITY_RANGE' })
+    expect(bench.try({ ...cut, temperature: { value: 85, unit: 'degC' } })).toMatchObject({ code: 'JOB_QUANTITY_RANGE', high: 40 })
     expect(bench.try({ ...cut, wait: 'nothing' })).toMatchObject({ code: 'JOB_WAIT_NOT_RUNNING' })
     bench.do({ ...cut, temperature: { value: 31, unit: 'degC' } })
     expect(eventWords(bench.events.at(-1)!.body, turbo.sheet)).toMatch(/31\s°C: stood overnight/)

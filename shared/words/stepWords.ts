@@ -101,7 +101,7 @@ const pressWords: Record<PressureSource, string> = {
   'hand-pump': 'Pump it up by hand to the value the maker states, and watch the gauge while every joint is looked at.',
 }
 /** A step in words, for the bay view, the Floor and the record. Cautions stand before the action. */
-export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Step, 'at' | 'phase'>>, sheet: Sheet): StepWords {
+export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Step, 'at' | 'phase' | 'helper'>>, sheet: Sheet): StepWords {
   const at = step.at ?? 'ground'
   const name = sheetNames(sheet)
   const joint = sheet.joints.find(candidate => candidate.id === step.target)
@@ -119,7 +119,9 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
     case 'move':
       return words(
         positionMove[at],
-        at === 'ground' ? 'Everybody clear, nothing left under or on the car.' : 'Shake the car once it has left the ground.',
+        at === 'ground'
+          ? 'Everybody clear, nothing left under or on the car.'
+          : `${step.helper ? 'Whoever works the pedal, the wheel or the key sits in it before it goes up. ' : ''}Shake the car once it has left the ground.`,
         at === 'ground' ? 'It is down' : `It is ${positionWords[at]}`,
         at === 'ground' ? [] : [lift],
       )

@@ -4,11 +4,13 @@ import type { Step } from '#core/job/listSteps'
 import { fastenerLosses, type FastenerLoss, type JobCommand } from '#core/job/types'
 import { sheetNames } from '#shared/words/sheetNames'
 import { useJob } from '~/stores/job'
+import { useSession } from '~/stores/session'
 
 /** What happens in a job that no plan foresees: each is put on record, and what is left is planned anew from there. */
 const props = defineProps<{ step: Step | undefined }>()
 const emit = defineEmits<{ say: [command: JobCommand] }>()
 const job = useJob()
+const session = useSession()
 const sheet = computed(() => job.view!.sheet)
 const name = computed(() => sheetNames(sheet.value))
 const why = ref('')
@@ -23,7 +25,8 @@ const closed = computed(() => Object.entries(job.state!.joints).flatMap(([id, { 
 const operation = computed(() => {
   const target = props.step?.target
   const found = sheet.value.operations.find(({ id }) => id === target)
-  return found && job.state!.operations[found.id]?.off && found.fasteners.length > 0 ? found : undefined
+  const isLead = session.person?.role === 'lead' || session.person?.role === 'admin'
+  return isLead && found && job.state!.operations[found.id]?.off && found.fasteners.length > 0 ? found : undefined
 })
 const group = ref<string>()
 const what = ref<FastenerLoss>()
