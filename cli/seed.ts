@@ -101,7 +101,7 @@ async function seedJob(job: z.infer<typeof workshopSchema>['jobs'][number], pers
     const plan = planned.value
     const step = listSteps(resolved, rest.value, 'ground', state).find(candidate => candidate.status === 'open')
     if (!step || step.id === job.workedUntil) break
-    await say(plainCommand(resolved, step, state, estimateFluid(resolved, state.scope, plan.openOrder)))
+    await say(plainCommand(resolved, step, state, estimateFluid(resolved, state.scope, plan)))
   }
   for (const command of job.said ?? []) await say(command)
   if (job.paused) await say({ type: 'paused', reason: job.paused })

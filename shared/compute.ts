@@ -143,7 +143,7 @@ export const computations = {
         if (!scope.ok) return refuse(accessWords(scope.error, sheet), 'inputs')
         const plan = planJob(resolved, inputs)
         if (!plan.ok) return refuse(accessWords(plan.error, sheet), 'inputs')
-        const fluid = estimateFluid(resolved, inputs.lines, plan.value.openOrder)
+        const fluid = estimateFluid(resolved, inputs.lines, plan.value)
         return { ok: true, value: { kit: listKit(resolved, scope.value, plan.value.operations, fluid, inputs.parts), fluid } }
       }),
   ),

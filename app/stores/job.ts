@@ -16,6 +16,7 @@ import { listDue } from '#core/job/obligations'
 import { listSteps, visitNow } from '#core/job/listSteps'
 import { askRest } from '#core/job/planRest'
 import { waitsOf } from '#core/job/waits'
+import { withLeaflets } from '#core/job/withLeaflets'
 import { eventVersion, type JobCommand, type JobEvent, type JobState, type Refusal } from '#core/job/types'
 import { listKit } from '#core/kit/listKit'
 import { listTools } from '#core/kit/listTools'
@@ -73,7 +74,8 @@ export const useJob = defineStore('job', () => {
   const car = steady(() => state.value && carOf(state.value))
   const inputs = steady(() => state.value?.inputs)
   const lines = steady(() => state.value?.scope ?? [])
-  const sheet = computed(() => view.value?.sheet)
+  const leaflets = steady(() => state.value?.leaflets ?? {})
+  const sheet = computed(() => view.value && withLeaflets(view.value.sheet, leaflets.value))
   const resolved = computed(() => {
     if (!sheet.value || !car.value) return undefined
     const resolution = resolveSheet(sheet.value, car.value)
@@ -150,10 +152,8 @@ export const useJob = defineStore('job', () => {
     const chosen = resolved.value ? scopeOf(resolved.value, inputs.value ?? { lines: lines.value }) : undefined
     return chosen?.ok ? chosen.value : undefined
   })
-  const fluid = computed(() =>
-    resolved.value && plan.value ? estimateFluid(resolved.value, lines.value, plan.value.openOrder) : undefined,
-  )
-  const balance = computed(() => state.value && balanceOf(state.value))
+  const fluid = computed(() => (resolved.value && plan.value ? estimateFluid(resolved.value, lines.value, plan.value) : undefined))
+  const balance = computed(() => state.value && view.value && balanceOf(view.value.sheet, state.value))
   const kit = computed(() =>
     resolved.value && scope.value && plan.value && fluid.value
       ? listKit(resolved.value, scope.value, plan.value.operations, fluid.value, inputs.value?.parts)

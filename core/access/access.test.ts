@@ -300,7 +300,7 @@ describe('kit and tools', () => {
   const resolved = demoCar('one')
   const plan = planOf(resolved)
   const scope = scopeOf(resolved, { lines: allLines(resolved) })
-  const kit = scope.ok ? listKit(resolved, scope.value, plan.operations, estimateFluid(resolved, allLines(resolved), plan.openOrder)) : []
+  const kit = scope.ok ? listKit(resolved, scope.value, plan.operations, estimateFluid(resolved, allLines(resolved), plan)) : []
   const count = (name: string) => kit.filter(item => item.name === name).reduce((sum, item) => sum + item.count, 0)
 
   it('has every one-time part of every joint, caps for both sides, rivets and bottles', () => {

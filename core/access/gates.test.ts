@@ -78,7 +78,26 @@ function brokenRules(resolved: ResolvedSheet, inputs: PlanInputs, plan: Plan): s
       else if (!first.some(other => at.get(`off:${other}`)! < at.get(`off:${id}`)! && at.get(`on:${other}`)! > at.get(`on:${id}`)!))
         broken.push(`${id} is not reached`)
     }
-    if (operation.drains) for (const fill of every('fill')) before(`on:${id}`, fill.id)
+    const circuit = operation.drains?.circuit
+    if (circuit === resolved.sheet.id) for (const fill of every('fill')) before(`on:${id}`, fill.id)
+    else if (circuit !== undefined) {
+      // Measured, its drain shut, filled again before the engine runs, and read after.
+      for (const [first, second] of [
+        [`off:${id}`, `drain:${circuit}`],
+        [`drain:${circuit}`, `refill:${circuit}`],
+        [`on:${id}`, `refill:${circuit}`],
+        [`refill:${circuit}`, 'run'],
+        ['stop', `level:${resolved.sheet.circuits!.find(one => one.id === circuit)!.level.id}`],
+      ] as const) {
+        before(first, second)
+        if (!at.has(second) && !offBefore.has(id) && scope.value.runs && scope.value.joints.length > 0) broken.push(`${second} is missing`)
+      }
+    }
+    if (operation.seals?.length && scope.value.joints.length > 0 && scope.value.runs) {
+      before(`on:${id}`, `look:${id}`)
+      before('run', `look:${id}`)
+      if (!at.has(`look:${id}`)) broken.push(`look:${id} is missing`)
+    }
     if (!operation.engineMayRun && scope.value.runs) before(`on:${id}`, 'run')
     else if (at.has('stop') && at.get(`on:${id}`)! > at.get('run')! && at.get(`on:${id}`)! < at.get('stop')!)
       broken.push(`${id} goes back while the engine runs`)
@@ -93,7 +112,11 @@ function brokenRules(resolved: ResolvedSheet, inputs: PlanInputs, plan: Plan): s
       ['torque', 'fill'],
     ] as const)
       before(`${first}:${joint.id}`, second === 'fill' ? (every('fill')[0]?.id ?? '') : `${second}:${joint.id}`)
-    for (const needed of scope.value.sealed ? ['open', 'seat', 'leak'] : ['open', 'cap', 'seat', 'leak'])
+    // What the new part does without is opened and never closed.
+    const isDropped = scope.value.dropped.has(joint.id)
+    for (const gone of isDropped ? ['seals', 'seat', 'torque', 'leak'] : [])
+      if (at.has(`${gone}:${joint.id}`)) broken.push(`${gone}:${joint.id} for what is gone`)
+    for (const needed of isDropped ? ['open'] : scope.value.sealed ? ['open', 'seat', 'leak'] : ['open', 'cap', 'seat', 'leak'])
       if (!at.has(`${needed}:${joint.id}`)) broken.push(`${needed}:${joint.id} is missing`)
     before(`torque:${joint.id}`, 'run')
     before('run', `leak:${joint.id}`)
@@ -114,6 +137,8 @@ function brokenRules(resolved: ResolvedSheet, inputs: PlanInputs, plan: Plan): s
     for (const anyOf of way.needs) if (!anyOf.some(isOpen)) broken.push(`${goal.id} lacks ${anyOf.join(' or ')}`)
   }
   for (const task of [...every('fill'), ...every('bleed'), ...every('wipe')]) before(task.id, 'run')
+  before('run', 'turn')
+  before('turn', 'stop')
   // With the engine off is not while it idles.
   for (const level of scope.value.levels.standing) {
     before('run', `level:${level.id}`)

@@ -2,6 +2,8 @@ import { fail, ok, type Result } from '../result'
 import { developLine } from '../route/developLine'
 import { findClearances } from '../route/findClearances'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
+import { carriersOf, droppedBy, type ChosenParts } from '../sheet/chosenPart'
+import { linesOf } from '../sheet/jointLines'
 import { isSealedSet } from '../sheet/isSealedSet'
 import { settleWindow } from '../sheet/settleContested'
 import type {
@@ -20,6 +22,8 @@ import type {
   System,
   Way,
 } from '../sheet/types'
+import { allThrough } from './allThrough'
+import type { Service } from './planJob'
 import type { Standing } from './standing'
 import type { AccessIssue, Goal } from './types'
 
@@ -35,6 +39,12 @@ export type Scope = {
   bleed: BleedMethod | undefined
   bleeders: readonly Bleeder[]
   neighbours: readonly Neighbour[]
+  /** Joints and holds that the new parts do without, and lines that come in one piece with another. */
+  dropped: ReadonlySet<Slug>
+  carriers: ReadonlyMap<Slug, Slug>
+  /** Its fluid is let out, or let go of: filled, bled and read again. */
+  wet: boolean
+  service: Service | undefined
   /** Filled and sealed by its maker: nothing is capped, caught or filled in. */
   sealed: boolean
   /** Whether the engine runs in this job at all. */
@@ -49,6 +59,8 @@ export type ScopeInputs = {
   joints?: readonly Slug[]
   neighbours?: readonly Slug[]
   bleed?: BleedMethod
+  service?: Service
+  parts?: ChosenParts
 }
 
 /** Methods that take hands before the engine runs; the others happen while it fills or idles. */
@@ -67,7 +79,8 @@ export function scopeOf(
   const chosen = new Set([...inputs.lines, ...touched.lines])
   const chosenJoints = new Set([...(inputs.joints ?? []), ...touched.joints])
   const neighbours = sheet.neighbours.filter(neighbour => inputs.neighbours?.includes(neighbour.id))
-  if (chosen.size === 0 && chosenJoints.size === 0 && !inputs.neighbours?.length) return fail({ code: 'ACCESS_NOTHING_CHOSEN' })
+  if (chosen.size === 0 && chosenJoints.size === 0 && !inputs.neighbours?.length && !inputs.service)
+    return fail({ code: 'ACCESS_NOTHING_CHOSEN' })
   if (resolved.open.length > 0) return fail({ code: 'ACCESS_LAYOUT_OPEN', lines: resolved.open.map(line => line.id) })
   const isAmong = (items: readonly { id: Slug }[]) => (id: Slug) => items.some(item => item.id === id)
   const missing = inputs.lines.find(id => !isAmong(resolved.lines)(id))
@@ -78,11 +91,18 @@ export function scopeOf(
   if (noNeighbour !== undefined) return fail({ code: 'ACCESS_UNKNOWN', what: 'neighbour', id: noNeighbour })
   const lines = resolved.lines.filter(line => chosen.has(line.id))
   const beside = new Set(neighbours.flatMap(neighbour => neighbour.goals))
-  const joints = resolved.joints.filter(joint => chosen.has(joint.line) || chosenJoints.has(joint.id) || beside.has(joint.id))
-  const wet = joints.length > 0
+  const joints = resolved.joints.filter(
+    joint => linesOf(joint).some(line => chosen.has(line)) || chosenJoints.has(joint.id) || beside.has(joint.id),
+  )
+  const drains = resolved.operations.filter(operation => operation.drains?.circuit === sheet.id)
+  const isDrained = neighbours.some(({ ways = [] }) => drains.some(({ id }) => allThrough(resolved, ways, id)))
+  const renewed = lines.filter(line => inputs.lines.includes(line.id))
+  const wet = joints.length > 0 || isDrained || inputs.service !== undefined
   const method = inputs.bleed && sheet.bleeding.allowed.includes(inputs.bleed) ? inputs.bleed : sheet.bleeding.allowed[0]
   const bleed =
-    wet && method && bleedsByHand.includes(method) && (sheet.bleeders.length > 0 || method === 'lock-to-lock') ? method : undefined
+    wet && inputs.service !== 'level' && method && bleedsByHand.includes(method) && (sheet.bleeders.length > 0 || method === 'lock-to-lock')
+      ? method
+      : undefined
   const scope = {
     lines,
     joints,
@@ -94,6 +114,10 @@ export function scopeOf(
     bleed,
     bleeders: bleed && bleed !== 'lock-to-lock' ? sheet.bleeders : [],
     neighbours,
+    dropped: droppedBy(renewed, inputs.parts),
+    carriers: carriersOf(renewed, inputs.parts),
+    wet,
+    service: inputs.service,
     sealed: isSealedSet(sheet),
     runs: sheet.proving.pressure === 'engine' || (wet && sheet.levels.some(level => level.engine === 'idling')),
     isolating: passesLiveCable(resolved, lines) ? resolved.operations.find(operation => operation.isolates) : undefined,
@@ -158,7 +182,7 @@ export const chosenFill = (scope: Pick<Scope, 'fills'>, ways: Readonly<Record<st
  * through one is filled in first.
  */
 export const staysOff = (operation: Operation, { fills, runs }: Pick<Scope, 'fills' | 'runs'>): boolean =>
-  (operation.engineMayRun || !runs) && !(operation.drains && fills.length > 0)
+  (operation.engineMayRun || !runs) && !(operation.drains && (fills.length > 0 || operation.drains.circuit !== undefined))
 
 /**
  * Of some needs, the alternatives that may be off once the engine has run: what is read or looked at then is not seen through a part that
@@ -179,7 +203,8 @@ function listGoals(scope: Omit<Scope, 'goals'>, operations: readonly Operation[]
     ...scope.joints.map((joint): Goal => ({
       id: `joint:${joint.id}`,
       ways: joint.ways.map(way => seen(joint, way)),
-      stages: ['work', 'prove'],
+      // What the new part does without is not looked at.
+      stages: scope.dropped.has(joint.id) ? ['work'] : ['work', 'prove'],
     })),
     ...scope.holds.map((hold): Goal => ({ id: `hold:${hold.id}`, ways: hold.ways, stages: ['work'] })),
     ...scope.lines.map((line): Goal => ({ id: `withdraw:${line.id}`, ways: line.withdraw, stages: ['work'] })),

@@ -1,9 +1,12 @@
+import { isOn, linesOf } from '../sheet/jointLines'
 import { needsTorque } from '../sheet/needsTorque'
 import {
   liftPositions,
   type Fill,
   type Joint,
+  type Level,
   type LiftPosition,
+  type Line,
   type Operation,
   type Phase,
   type Reach,
@@ -22,6 +25,7 @@ const rank: Record<TaskKind, number> = {
   receive: 0,
   prepare: 100,
   off: 200,
+  drain: 200,
   open: 300,
   cap: 301,
   release: 400,
@@ -34,12 +38,15 @@ const rank: Record<TaskKind, number> = {
   seat: 800,
   torque: 900,
   fasten: 1000,
+  refill: 1090,
   fill: 1100,
   bleed: 1150,
   wipe: 1200,
   run: 1300,
+  turn: 1390,
   level: 1400,
   leak: 1500,
+  look: 1510,
   stop: 1600,
   on: 2000,
   'road-test': 3000,
@@ -62,7 +69,7 @@ export const shareOf = (kind: TaskKind): number => shares[kind] ?? 0
 
 const anywhere = { at: undefined, from: undefined, needs: [], minutes: 0 } as unknown as Way
 /** One of a kind in a job: their kind is their id. */
-const single = new Set<TaskKind>(['prepare', 'run', 'catch', 'stop', 'road-test'])
+const single = new Set<TaskKind>(['prepare', 'run', 'turn', 'catch', 'stop', 'road-test'])
 export const taskId = (kind: TaskKind, target: Slug): string => (single.has(kind) ? kind : `${kind}:${target}`)
 
 /** Ways by index, the operations taken, and those on the way to each goal; without these the choice is still open and binds nothing. */
@@ -73,7 +80,7 @@ export type Choice = {
 }
 
 export type TaskOptions = {
-  standing?: Pick<Standing, 'off' | 'done'> & Partial<Pick<Standing, 'begunAt'>>
+  standing?: Pick<Standing, 'off' | 'done'> & Partial<Pick<Standing, 'begunAt' | 'drained' | 'resealed'>>
   /** One line out and in before the next is opened. */
   oneAtATime?: boolean
   /** Which end is opened first where both can be; the harder one unless told. */
@@ -119,13 +126,14 @@ type Job = {
 export function listTasks(sheet: Sheet, scope: Scope, choice: Choice, options: TaskOptions = {}): Task[] {
   const job = jobOf(sheet, scope, choice, options)
   const done = new Set([...(options.standing?.done ?? []), ...(options.standing?.off ?? []).map(id => `off:${id}`)])
-  const received = scope.lines.map(line => job.put('receive', line.id, 'before', []))
+  const received = scope.lines.filter(({ id }) => !scope.carriers.has(id)).map(line => job.put('receive', line.id, 'before', []))
   const prepared = job.put('prepare', sheet.id, 'before', received)
   listOffs(job, prepared)
   const tight = [...listLineWork(job, prepared, options), ...listBeside(job, prepared, options), ...listHolds(job, prepared)]
-  const fluid = listFluid(job, tight)
+  const refilled = listCircuits(job, options)
+  const fluid = listFluid(job, tight, prepared)
   const wiped = listWiping(job, tight, fluid, done)
-  listProving(job, { ...fluid, tight, wiped })
+  listProving(job, { ...fluid, tight, wiped, refilled }, options.standing?.resealed ?? [])
   // What has to wait for something comes after it, however long the wait.
   const byId = new Map(job.tasks.map(task => [task.id, task]))
   for (const wait of listWaits(sheet, job.tasks))
@@ -221,31 +229,86 @@ function hardnessOf({ scope, wayOf }: Job, { firstEnd }: TaskOptions): Map<Slug,
 
 /** The lines out and in again. Gives what must be done for them to be tight. */
 function listLineWork(job: Job, prepared: string, options: TaskOptions): string[] {
-  const { scope, put, dead } = job
-  const hardness = hardnessOf(job, options)
   const tight: string[] = []
   let previous: string[] = []
-  for (const [lineIndex, line] of scope.lines.entries()) {
-    const joints = scope.joints.filter(joint => joint.line === line.id)
-    const out = `withdraw:${line.id}`
-    const opened = joints.map(joint => listOpening(job, joint, [prepared, ...dead, ...previous], hardness.get(joint.id)!))
-    const holds = scope.holds.filter(hold => hold.line === line.id || hold.with.includes(line.id))
-    const withdraw = put('withdraw', line.id, 'line', [...opened, ...holds.map(hold => `release:${hold.id}`)], {
-      goal: out,
-      nudge: lineIndex,
-    })
-    const compared = put('compare', line.id, 'line', [withdraw], { nudge: lineIndex })
-    const sealed = joints
-      .filter(joint => joint.seals.length > 0)
-      .map(joint => put('seals', joint.id, 'line', [compared], { nudge: lineIndex }))
-    const fit = put('fit', line.id, 'line', [compared, ...sealed], { goal: out, nudge: lineIndex })
-    const seated = joints.map(joint => put('seat', joint.id, 'line', [fit], { goal: `joint:${joint.id}`, nudge: lineIndex }))
-    tight.push(...seated)
-    for (const joint of joints.filter(needsTorque))
-      tight.push(put('torque', joint.id, 'line', seated, { goal: `joint:${joint.id}`, nudge: lineIndex }))
-    if (options.oneAtATime) previous = seated
+  for (const lines of sharingNuts(job.scope)) {
+    const seated = listLines(job, lines, [prepared, ...job.dead, ...previous], options)
+    tight.push(...seated.tight)
+    if (options.oneAtATime) previous = seated.seated
   }
   return tight
+}
+
+/** Lines that one nut holds together, or that come in one piece, come out and go in together. */
+function sharingNuts({ lines, joints, carriers }: Scope): (readonly Line[])[] {
+  const groups: Line[][] = []
+  for (const line of lines) {
+    const isNear = (other: Line) =>
+      joints.some(joint => isOn(joint, line.id) && isOn(joint, other.id)) ||
+      carriers.get(line.id) === other.id ||
+      carriers.get(other.id) === line.id
+    const near = groups.filter(group => group.some(isNear))
+    for (const group of near) groups.splice(groups.indexOf(group), 1)
+    groups.push([...near.flat(), line])
+  }
+  return groups
+}
+
+function listLines(job: Job, lines: readonly Line[], after: readonly string[], options: TaskOptions) {
+  const { scope, put } = job
+  const hardness = hardnessOf(job, options)
+  const nudgeOf = (line: Line) => scope.lines.indexOf(line)
+  const joints = scope.joints.filter(joint => lines.some(line => isOn(joint, line.id)))
+  for (const joint of joints) listOpening(job, joint, after, hardness.get(joint.id)!)
+  const wet = scope.sealed ? 'open' : 'cap'
+  for (const line of lines) {
+    const opened = joints.filter(joint => isOn(joint, line.id)).map(joint => `${wet}:${joint.id}`)
+    const holds = scope.holds.filter(hold => hold.line === line.id || hold.with.includes(line.id))
+    const withdraw = put('withdraw', line.id, 'line', [...opened, ...holds.map(hold => `release:${hold.id}`)], {
+      goal: `withdraw:${line.id}`,
+      nudge: nudgeOf(line),
+    })
+    if (!scope.carriers.has(line.id)) put('compare', line.id, 'line', [withdraw], { nudge: nudgeOf(line) })
+  }
+  const carrierOf = (line: Line) => scope.carriers.get(line.id) ?? line.id
+  const closed = joints.filter(({ id }) => !scope.dropped.has(id))
+  const mine = (joint: Joint) => lines.filter(line => isOn(joint, line.id))
+  const first = (joint: Joint) => nudgeOf(mine(joint)[0]!)
+  for (const joint of closed.filter(({ seals }) => seals.length > 0))
+    put(
+      'seals',
+      joint.id,
+      'line',
+      mine(joint).map(line => `compare:${carrierOf(line)}`),
+      { nudge: first(joint) },
+    )
+  for (const line of lines.filter(({ id }) => !scope.carriers.has(id))) {
+    const piece = lines.filter(other => carrierOf(other) === line.id)
+    const sealed = closed
+      .filter(joint => joint.seals.length > 0 && piece.some(other => isOn(joint, other.id)))
+      .map(joint => `seals:${joint.id}`)
+    const out = piece.map(other => `withdraw:${other.id}`)
+    put('fit', line.id, 'line', [...out, `compare:${line.id}`, ...sealed], { goal: `withdraw:${line.id}`, nudge: nudgeOf(line) })
+  }
+  const seated = closed.map(joint =>
+    put(
+      'seat',
+      joint.id,
+      'line',
+      mine(joint).map(line => `fit:${carrierOf(line)}`),
+      { goal: `joint:${joint.id}`, nudge: first(joint) },
+    ),
+  )
+  const torqued = closed
+    .filter(needsTorque)
+    .map(joint => put('torque', joint.id, 'line', startedBefore(joint), { goal: `joint:${joint.id}`, nudge: first(joint) }))
+  return { seated, tight: [...seated, ...torqued] }
+
+  /** Both ends of every line that it holds are started before a nut is torqued. */
+  function startedBefore(joint: Joint): string[] {
+    const piece = lines.filter(line => mine(joint).some(own => carrierOf(own) === carrierOf(line)))
+    return closed.filter(other => piece.some(line => isOn(other, line.id))).map(({ id }) => `seat:${id}`)
+  }
 }
 
 /** Joints opened for themselves or for what is renewed behind them, and what is renewed. */
@@ -253,13 +316,13 @@ function listBeside(job: Job, prepared: string, options: TaskOptions): string[] 
   const { sheet, scope, put, dead, hasGoal, tasks } = job
   const hardness = hardnessOf(job, options)
   const ofLines = new Set(scope.lines.map(line => line.id))
-  const beside = scope.joints.filter(joint => !ofLines.has(joint.line))
+  const beside = scope.joints.filter(joint => !linesOf(joint).some(line => ofLines.has(line)))
   const besideOpened = beside.map(joint => listOpening(job, joint, [prepared, ...dead], hardness.get(joint.id)!))
   const tight: string[] = []
   const renewed = scope.neighbours.map(neighbour => {
     const goal = `renew:${neighbour.id}`
     const mine = scope.joints.filter(joint => neighbour.goals.includes(joint.id))
-    const free = mine.filter(joint => ofLines.has(joint.line)).map(joint => `withdraw:${joint.line}`)
+    const free = mine.flatMap(joint => linesOf(joint).filter(line => ofLines.has(line))).map(line => `withdraw:${line}`)
     const after = [prepared, ...dead, ...mine.map(joint => `${scope.sealed ? 'open' : 'cap'}:${joint.id}`), ...free]
     return { neighbour, task: put('renew', neighbour.id, 'line', after, hasGoal(goal) ? { goal } : {}) }
   })
@@ -276,7 +339,7 @@ function listBeside(job: Job, prepared: string, options: TaskOptions): string[] 
   for (const { neighbour, task } of renewed)
     for (const fit of tasks.filter(
       candidate =>
-        candidate.kind === 'fit' && scope.joints.some(joint => joint.line === candidate.target && neighbour.goals.includes(joint.id)),
+        candidate.kind === 'fit' && scope.joints.some(joint => isOn(joint, candidate.target) && neighbour.goals.includes(joint.id)),
     ))
       fit.after = [...fit.after, task]
   if (scope.joints.length > 0 && !scope.sealed)
@@ -284,29 +347,66 @@ function listBeside(job: Job, prepared: string, options: TaskOptions): string[] 
   return [...tight, ...renewed.map(({ task }) => task)]
 }
 
+/** Joints that are closed again: a part may do without some that its forerunner had. */
+const staying = ({ joints, dropped }: Scope): Joint[] => joints.filter(({ id }) => !dropped.has(id))
+
 function listHolds({ scope, put, dead }: Job, prepared: string): string[] {
-  return scope.holds.map(hold => {
+  return scope.holds.flatMap(hold => {
     const goal = `hold:${hold.id}`
     put('release', hold.id, 'line', [prepared, ...dead], { goal })
+    if (scope.dropped.has(hold.id)) return []
     const lines = scope.lines.filter(line => line.id === hold.line || hold.with.includes(line.id)).map(line => line.id)
-    const seated = scope.joints.filter(joint => lines.includes(joint.line)).map(joint => `seat:${joint.id}`)
-    return put('fasten', hold.id, 'line', seated, { goal })
+    const seated = staying(scope)
+      .filter(joint => linesOf(joint).some(line => lines.includes(line)))
+      .map(joint => `seat:${joint.id}`)
+    return [put('fasten', hold.id, 'line', seated, { goal })]
   })
+}
+
+/**
+ * What is let out on the way is measured before anything is mixed with it, and goes in again once its drains are shut. Gives what must be
+ * full before the engine runs.
+ */
+function listCircuits({ sheet, operations, put }: Job, { standing }: TaskOptions): string[] {
+  const draining = (circuit: Slug) => operations.filter(({ drains }) => drains?.circuit === circuit)
+  const isOut = (circuit: Slug) => draining(circuit).length > 0 || standing?.drained?.includes(circuit) === true
+  for (const [i, circuit] of [sheet, ...(sheet.circuits ?? [])].entries()) {
+    const first = draining(circuit.id)[0] ?? sheet.operations.find(({ drains }) => drains?.circuit === circuit.id)
+    if (first && isOut(circuit.id))
+      put(
+        'drain',
+        circuit.id,
+        'open',
+        draining(circuit.id).map(({ id }) => `off:${id}`),
+        { at: first.at, from: first.from, nudge: operations.length / 100 + i / 1000 },
+      )
+  }
+  return (sheet.circuits ?? [])
+    .filter(({ id }) => isOut(id))
+    .map(({ id, fill: { at, from, minutes } }) =>
+      put('refill', id, 'fill', [`drain:${id}`, ...draining(id).map(operation => `on:${operation.id}`)], { at, from, minutes }),
+    )
 }
 
 type Filled = { filled: readonly string[]; cold: readonly string[]; fill: Fill | undefined }
 
 /** All tight before anything is filled in, what was let out elsewhere shut again, and filled before it is bled. */
-function listFluid({ sheet, scope, operations, choice, put }: Job, tight: readonly string[]): Filled {
+function listFluid({ sheet, scope, operations, choice, put }: Job, tight: readonly string[], prepared: string): Filled {
   let filled = tight
   const fill = chosenFill(scope, choice.ways)
   if (fill) {
-    const shut = operations.filter(operation => operation.drains).map(operation => `on:${operation.id}`)
+    const isOwn = ({ drains }: Operation) => drains !== undefined && (drains.circuit ?? sheet.id) === sheet.id
+    const shut = operations
+      .filter(isOwn)
+      .flatMap(({ id, drains }) => [`on:${id}`, ...(drains!.circuit === undefined ? [] : [`drain:${sheet.id}`])])
     const caught = scope.joints.length > 0 && !scope.sealed ? ['catch'] : []
-    filled = [put('fill', fill.id, 'fill', [...tight, ...shut, ...caught], { goal: fillGoal(scope) })]
+    const drawn =
+      scope.service === 'renew' && shut.length === 0 ? [put('drain', sheet.id, 'open', [prepared], { goal: fillGoal(scope) })] : []
+    filled = [put('fill', fill.id, 'fill', [prepared, ...tight, ...shut, ...caught, ...drawn], { goal: fillGoal(scope) })]
   }
   const helper = scope.bleed === 'pump-and-hold' || scope.bleed === 'lock-to-lock'
-  if (scope.bleed === 'lock-to-lock') filled = [put('bleed', sheet.id, 'fill', filled, { minutes: 5, helper })]
+  const { at } = sheet.bleeding.parameters
+  if (scope.bleed === 'lock-to-lock') filled = [put('bleed', sheet.id, 'fill', filled, { minutes: 5, helper, at })]
   else if (scope.bleeders.length > 0) {
     const before = filled
     filled = scope.bleeders.map(bleeder => put('bleed', bleeder.id, 'fill', before, { goal: `bleed:${bleeder.id}`, helper }))
@@ -337,13 +437,16 @@ function listWiping(
 /** The engine runs, everything is looked at, everything goes back. */
 function listProving(
   job: Job,
-  { tight, filled, wiped, cold, fill }: Filled & { tight: readonly string[]; wiped: readonly string[] },
+  { tight, filled, wiped, refilled, cold, fill }: Filled & Readonly<Record<'tight' | 'wiped' | 'refilled', readonly string[]>>,
+  resealed: readonly Slug[],
 ): void {
-  const { sheet, scope, operations, ins, put, tasks, dead } = job
+  const { sheet, scope, operations, choice, ins, put, tasks, dead } = job
   const waitsFor = finishedBefore(job, { has: new Set(tight), fill })
+  const parts = sheet.operations.filter(part => isLookedAt(part) && (operations.includes(part) || resealed.includes(part.id)))
   const isLook = new Set([
-    ...scope.joints.map(joint => `leak:${joint.id}`),
+    ...staying(scope).map(joint => `leak:${joint.id}`),
     ...[...scope.levels.idling, ...scope.levels.standing].map(level => `level:${level.id}`),
+    ...parts.map(({ id }) => `look:${id}`),
   ])
   // What is looked at once the engine runs: what leads there stays off until then.
   const late = new Set<Slug>()
@@ -357,19 +460,33 @@ function listProving(
   }
   const backFirst = operations.filter(({ id }) => ins.mayStay(id) === false).map(({ id }) => `on:${id}`)
   const looks: string[] = []
-  if (scope.joints.length > 0) {
-    const run = put('run', sheet.id, 'engine', [...wiped, ...filled, ...cold, ...backFirst])
-    const idling = scope.levels.idling.map(level => put('level', level.id, 'prove', [run], { goal: `level:${level.id}` }))
+  const others = (sheet.circuits ?? []).filter(({ id }) => refilled.includes(`refill:${id}`)).map(({ level }) => level)
+  if (scope.joints.length > 0 || (scope.runs && (scope.wet || others.length > 0 || parts.length > 0))) {
+    const run = put('run', sheet.id, 'engine', [...wiped, ...filled, ...refilled, ...cold, ...backFirst])
+    const { at, running } = sheet.bleeding.parameters
+    const turned =
+      scope.bleed === 'lock-to-lock' && running !== undefined
+        ? [put('turn', sheet.id, 'prove', [run], { minutes: 3, helper: true, at })]
+        : []
+    const idling = scope.levels.idling.map(level => put('level', level.id, 'prove', [run, ...turned], { goal: `level:${level.id}` }))
+    const readOther = (engine: Level['engine'], after: readonly string[]) =>
+      others
+        .filter(level => level.engine === engine)
+        .map(level => put('level', level.id, 'prove', after, { ...placeOfOther(level), minutes: level.ways[0]!.minutes, nudge: 10 }))
+    idling.push(...readOther('idling', [run]))
     looks.push(...idling)
-    for (const joint of scope.joints) looks.push(put('leak', joint.id, 'prove', [run], { goal: `joint:${joint.id}` }))
+    for (const { id, at, from } of parts)
+      looks.push(put('look', id, 'prove', [run, ...(choice.operations.has(id) ? [`on:${id}`] : [])], { at, from }))
+    for (const joint of staying(scope)) looks.push(put('leak', joint.id, 'prove', [run], { goal: `joint:${joint.id}` }))
     // A joint may be looked at after that as well.
-    const stopped = scope.runs ? [put('stop', sheet.id, 'prove', [run, ...idling])] : []
+    const stopped = scope.runs ? [put('stop', sheet.id, 'prove', [run, ...turned, ...idling])] : []
     looks.push(...stopped)
     // With the engine off is with the engine off: once it stands again.
     looks.push(
       ...scope.levels.standing.map(level => put('level', level.id, 'prove', [run, ...stopped], { goal: `level:${level.id}`, nudge: 300 })),
+      ...readOther('off', [run, ...stopped]),
     )
-  }
+  } else for (const level of others) looks.push(put('level', level.id, 'prove', refilled, placeOfOther(level)))
   const still = looks.filter(id => id === 'stop')
   const backOn = operations.map((operation, i) => {
     const isAfter = late.has(operation.id)
@@ -390,13 +507,22 @@ function listProving(
   if (sheet.proving.roadTest && scope.joints.length > 0) put('road-test', sheet.id, 'close', [...backOn, ...looks], { at: 'ground' })
 }
 
+/** It has a seal of its own, which may leak. */
+const isLookedAt = ({ seals }: Operation): boolean => (seals ?? []).length > 0
+/** Nothing has to come off for the level of another fluid (checkIntegrity). */
+const placeOfOther = ({ ways: [way] }: Level): Pick<About, 'at' | 'from'> => ({ at: way!.at, from: way!.from })
+
 /** What must be finished before each part may go back on: what lies deeper, and all that it leads to. */
 function finishedBefore(
   { scope, operations, throughOf, ins }: Job,
   { has, fill }: { has: ReadonlySet<string>; fill: Fill | undefined },
 ): Map<Slug, string[]> {
   const waits = new Map(operations.map((operation): [Slug, string[]] => [operation.id, [`off:${operation.id}`]]))
-  for (const { id } of operations) for (const outer of ins.wayIn(id)) waits.get(outer)!.push(`on:${id}`)
+  for (const operation of operations)
+    for (const outer of ins.wayIn(operation.id))
+      waits
+        .get(outer)!
+        .push(`on:${operation.id}`, ...(isLookedAt(operation) && ins.mayStay(outer) === true ? [`look:${operation.id}`] : []))
   const reach = (goal: string, finished: readonly string[], seen: readonly string[] = [], hidden: readonly Slug[] = []) => {
     const way = new Set(throughOf(goal))
     // A set visits what is added while it is walked.
@@ -410,11 +536,11 @@ function finishedBefore(
     reach(
       `joint:${joint.id}`,
       [`seat:${joint.id}`, `torque:${joint.id}`].filter(id => has.has(id)),
-      [`leak:${joint.id}`],
+      scope.dropped.has(joint.id) ? [`cap:${joint.id}`] : [`leak:${joint.id}`],
       joint.hiddenBy,
     )
-  for (const hold of scope.holds) reach(`hold:${hold.id}`, [`fasten:${hold.id}`])
-  for (const line of scope.lines) reach(`withdraw:${line.id}`, [`fit:${line.id}`])
+  for (const { id } of scope.holds) reach(`hold:${id}`, [scope.dropped.has(id) ? `release:${id}` : `fasten:${id}`])
+  for (const { id } of scope.lines) reach(`withdraw:${id}`, [`fit:${scope.carriers.get(id) ?? id}`])
   for (const neighbour of scope.neighbours) if (neighbour.ways?.length) reach(`renew:${neighbour.id}`, [`renew:${neighbour.id}`])
   if (fill) reach(fillGoal(scope), [`fill:${fill.id}`])
   for (const bleeder of scope.bleeders) reach(`bleed:${bleeder.id}`, [`bleed:${bleeder.id}`])

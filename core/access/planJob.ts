@@ -1,7 +1,7 @@
 import { fail, ok, type Result } from '../result'
 import type { ChosenParts } from '../sheet/chosenPart'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
-import type { BleedMethod, LiftPosition, Operation, Slug, Way } from '../sheet/types'
+import type { BleedMethod, LiftPosition, Operation, Sheet, Slug, Way } from '../sheet/types'
 import { minutes } from '../units/types'
 import { chooseWays, type WayChoice } from './chooseWays'
 import { leastMoves } from './leastMoves'
@@ -14,14 +14,20 @@ import { orderTasks } from './orderTasks'
 import { orderPricing, type OrderPrice } from './priceOrder'
 import { scheduleTasks } from './scheduleTasks'
 import { BudgetSpent, planBudget, SearchBudget } from './searchBudget'
+import { riskOfHanging, withRisk } from './tryFirst'
 import { untouched, type Standing } from './standing'
 import { currentPlanner, type AccessIssue, type Goal, type OperationCost, type Plan, type TaskKind, type Visit } from './types'
+
+/** Fluid work without a line: renewed, bled, or the level put right. */
+export const services = ['renew', 'bleed', 'level'] as const
+export type Service = (typeof services)[number]
 
 /** What a technician has decided; remembered in the job, and all a plan is made from besides the sheet. */
 export type PlanInputs = {
   lines: readonly Slug[]
   /** Joints opened and sealed anew alone: their line stays. */
   joints?: readonly Slug[]
+  service?: Service
   start: LiftPosition
   /** Ways the technician has ruled out: goal id → indexes into the sheet's list. */
   forbidden?: Readonly<Record<string, readonly number[]>>
@@ -98,7 +104,7 @@ function planWithin(resolved: ResolvedSheet, inputs: PlanInputs, standing: Stand
       moves: minutes(ordered.value.cost),
       total: minutes(operationMinutes + work + ordered.value.cost),
       clock: minutes(timeline.clock),
-      risk: minutes(taken.reduce((sum, { id, risk }) => sum + (isOff.has(id) ? 0 : (risk?.price ?? 0)), 0)),
+      risk: minutes(taken.reduce((sum, { id, risk }) => sum + (isOff.has(id) ? 0 : (risk?.price ?? 0)), chosen.value.hanging)),
     },
     openOrder: visits.flatMap(visit => visit.tasks.filter(task => task.kind === 'open').map(task => task.target)),
     begun: false,
@@ -134,7 +140,8 @@ function waitsOf({ sheet }: ResolvedSheet, scope: Scope, choice: Choice, standin
   return waitsLeft(listWaits(sheet, whole), id => done.has(id), standing.done.length > 0)
 }
 
-type Chosen = { goals: readonly Goal[]; choice: WayChoice }
+/** `hanging`: minutes to be expected for ways that are tried first and may hang. */
+type Chosen = { goals: readonly Goal[]; choice: WayChoice; hanging: number }
 const lineWork: readonly TaskKind[] = ['open', 'release', 'withdraw', 'fit', 'seat', 'torque', 'fasten', 'renew']
 
 /** What must still be reached, with the minutes that are left to spend there. */
@@ -179,14 +186,24 @@ function chooseForJob(
     ...choice,
     operations: new Set([...choice.operations, ...resolved.operations.filter(({ id }) => isOff.has(id)).map(({ id }) => id)]),
   })
-  const usable = costsOf(resolved.operations, isOff, inputs.missingTools ?? [])
+  const usable = costsOf(resolved, isOff, inputs.missingTools ?? [])
+  // What has begun to go that way goes that way.
+  const begun = new Set(Object.keys(options.standing?.begunAt ?? {}))
+  const priced = [
+    ...withRisk(
+      barred.goals.filter(({ id }) => !begun.has(id)),
+      usable,
+      travel.budget,
+    ),
+    ...barred.goals.filter(({ id }) => begun.has(id)),
+  ].sort((a, b) => placeIn(a) - placeIn(b))
   // Made ready only when there is a choice to price.
   let price: OrderPrice | undefined
-  const choice = chooseWays(barred.goals, usable, {
+  const choice = chooseWays(priced, usable, {
     budget: travel.budget,
     least: leastMoves(travel.start, travel.end, travel.moveMinutes),
     order: (...question) =>
-      (price ??= orderPricing(resolved.sheet, scope, { goals: barred.goals, operations: usable }, options, travel))(...question),
+      (price ??= orderPricing(resolved.sheet, scope, { goals: priced, operations: usable }, options, travel))(...question),
   })
   if (!choice.ok) return choice.error.code === 'ACCESS_NO_WAY' ? fail(whyNoWay(choice.error.goal, goals, barred.goals)) : choice
   const whole = withOff(barred.restore(choice.value))
@@ -194,13 +211,20 @@ function chooseForJob(
     const order = leastStops(listTasks(resolved.sheet, scope, whole, options), travel)
     if (!order.ok) return order
   }
-  return ok({ goals, choice: whole })
+  const hanging = barred.goals
+    .filter(({ id }) => !begun.has(id))
+    .reduce((sum, goal) => sum + riskOfHanging(goal, choice.value.ways[goal.id] ?? -1, usable, travel.budget), 0)
+  return ok({ goals, choice: whole, hanging })
+
+  function placeIn(goal: Goal): number {
+    return barred.goals.findIndex(({ id }) => id === goal.id)
+  }
 
   /** What would have led there: a tool that is missing, a way that was ruled out, or nothing on this car. */
   function whyNoWay(goal: string, all: readonly Goal[], allowed: readonly Goal[]): AccessIssue {
     const wanted = (among: readonly Goal[]) => among.filter(({ id }) => id === goal)
     const opens = (among: readonly Goal[], missing: readonly string[]) =>
-      chooseWays(wanted(among), costsOf(resolved.operations, isOff, missing), { least: () => 0, budget: travel.budget }).ok
+      chooseWays(wanted(among), costsOf(resolved, isOff, missing), { least: () => 0, budget: travel.budget }).ok
     if (opens(all, inputs.missingTools ?? [])) return { code: 'ACCESS_RULED_OUT', goal }
     if (!opens(allowed, [])) {
       const isShutByEngine = wanted(all).some(({ ways }) => ways.some(({ needs }) => needs.some(anyOf => anyOf.length === 0)))
@@ -217,15 +241,27 @@ function chooseForJob(
 }
 
 /** What is off already costs nothing more and leads on by itself; what takes a tool that is missing is not to be had. */
-function costsOf(operations: readonly Operation[], isOff: ReadonlySet<Slug>, missingTools: readonly string[]): Map<Slug, OperationCost> {
+function costsOf(
+  { operations, sheet }: ResolvedSheet,
+  isOff: ReadonlySet<Slug>,
+  missingTools: readonly string[],
+): Map<Slug, OperationCost> {
   return new Map(
     operations
       .filter(({ id, tools }) => isOff.has(id) || !missingTools.some(tool => tools.includes(tool)))
-      .map(({ id, at, off, on, risk, needs }): [Slug, OperationCost] => [
+      .map(({ id, at, off, on, risk, needs, drains }): [Slug, OperationCost] => [
         id,
-        isOff.has(id) ? { id, at, cost: 0, needs: [] } : { id, at, cost: off + on + (risk?.price ?? 0), needs },
+        isOff.has(id)
+          ? { id, at, cost: 0, needs: [] }
+          : { id, at, cost: off + on + (risk?.price ?? 0) + refillMinutes(sheet, drains), needs },
       ]),
   )
+}
+
+/** What another fluid costs that a part lets out: filled in again, and its level read. Two parts on one circuit count it twice. */
+function refillMinutes({ circuits }: Sheet, drains: Operation['drains']): number {
+  const circuit = circuits?.find(({ id }) => id === drains?.circuit)
+  return circuit ? circuit.fill.minutes + (circuit.level.ways[0]?.minutes ?? 0) : 0
 }
 
 /** Drops forbidden ways and translates a choice back to the sheet's own indexes. */

@@ -11,6 +11,9 @@ export type Standing = {
   /** Lines and joints beside those that are wanted, touched by somebody: they are put back as any other. */
   lines: readonly Slug[]
   joints: readonly Slug[]
+  /** Fluids let out by parts that came off in this job, and parts with seals of their own: asked for though the part is on again. */
+  drained: readonly Slug[]
+  resealed: readonly Slug[]
   /** Where the car stood when somebody began at a goal: from there it is finished, and looked at. */
   begunAt: Readonly<Record<string, LiftPosition>>
 }
@@ -19,9 +22,14 @@ export type Standing = {
 export const untouched = (resolved: ResolvedSheet, inputs: { start: LiftPosition; done?: readonly Slug[] }): Standing => ({
   at: inputs.start,
   off: withOuterParts(resolved, inputs.done ?? []),
-  done: [],
+  // What was let out before the job began nobody can measure any more.
+  done: [resolved.sheet, ...(resolved.sheet.circuits ?? [])]
+    .filter(({ id }) => resolved.operations.some(({ id: part, drains }) => drains?.circuit === id && inputs.done?.includes(part)))
+    .map(({ id }) => `drain:${id}`),
   lines: [],
   joints: [],
+  drained: [],
+  resealed: [],
   begunAt: {},
 })
 

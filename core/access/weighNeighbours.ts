@@ -1,3 +1,4 @@
+import { isOn } from '../sheet/jointLines'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import type { Joint, Neighbour, Slug } from '../sheet/types'
 import { judgeChance, usualJudgement, type Condition, type Judgement } from './judgeChance'
@@ -98,7 +99,7 @@ export function weighNeighbours(
         more(minutesOf([...others, line.id], taken), minutesOf(others, taken)),
         minutesOf([line.id], [], true),
         line.failure,
-        resolved.joints.filter(joint => joint.line === line.id),
+        resolved.joints.filter(joint => isOn(joint, line.id)),
       )
     })
   return [...beside, ...lines].sort((a, b) => (b.saved ?? -Infinity) - (a.saved ?? -Infinity) || (a.neighbour < b.neighbour ? -1 : 1))

@@ -1,3 +1,4 @@
+import { linesOf } from '../sheet/jointLines'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import type { Joint, JointKind, Slug } from '../sheet/types'
 
@@ -22,7 +23,9 @@ export function seizedPath(resolved: ResolvedSheet, joint: Joint, scope: readonl
   const isSoft = line?.sections.some(section => section.kind === 'hose' || section.material === 'plastic') ?? false
   const bars: Record<Remedy, RemedyBar | undefined> = {
     soak: undefined,
-    'free-bracket': resolved.holds.some(hold => hold.line === joint.line || hold.with.includes(joint.line)) ? undefined : 'no-bracket',
+    'free-bracket': resolved.holds.some(hold => linesOf(joint).some(line => hold.line === line || hold.with.includes(line)))
+      ? undefined
+      : 'no-bracket',
     heat: isSoft
       ? 'plastic-or-hose'
       : resolved.sheet.system === 'brake' || resolved.sheet.system === 'clutch'
@@ -32,7 +35,7 @@ export function seizedPath(resolved: ResolvedSheet, joint: Joint, scope: readonl
           : resolved.sheet.keepouts.some(keepout => keepout.kind === 'fuel')
             ? 'fuel-near'
             : undefined,
-    'cut-close': !scope.includes(joint.line) ? 'line-stays' : !nutted.includes(joint.kind) ? 'no-nut' : undefined,
+    'cut-close': !linesOf(joint).every(line => scope.includes(line)) ? 'line-stays' : !nutted.includes(joint.kind) ? 'no-nut' : undefined,
     'replace-mate': undefined,
   }
   return remedies.map(remedy => ({ remedy, minutes: minutesOf[remedy], ...(bars[remedy] !== undefined && { barred: bars[remedy] }) }))

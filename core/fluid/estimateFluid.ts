@@ -2,6 +2,7 @@ import type { Joint, Slug, Spread } from '../sheet/types'
 import { millilitres, type Millilitres } from '../units/types'
 import { developLine } from '../route/developLine'
 import { lineVolume } from '../route/tubeVolume'
+import { endOn, isOn } from '../sheet/jointLines'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import { addSpreads, drainByHeight, type End } from './drainByHeight'
 
@@ -11,8 +12,14 @@ export type JointSpill = {
   /** True when the sheet does not say what comes from the component behind the joint: the spill is then the line's share only. */
   componentUnknown: boolean
 }
+/** Another fluid that parts on the way let out; and the lines' own, where parts on the way drain it. */
+export type Drained = { circuit: Slug; spill: Spread; bottles: { size: Millilitres; count: number } }
 export type FluidEstimate = {
   joints: readonly JointSpill[]
+  /** Lines whose shape nobody has measured: what they hold is not in here. */
+  shapeless: readonly Slug[]
+  /** What is let out through its own drain before anything is opened. */
+  drained: readonly Drained[]
   spill: Spread
   /** What the car is short of with dry new lines on: the old lines' whole contents and what came out of the components. */
   topUp: Spread
@@ -21,12 +28,15 @@ export type FluidEstimate = {
 
 const nothing: Spread = { least: millilitres(0), likely: millilitres(0), most: millilitres(0) }
 
+/** What the estimate goes by of a plan: in which order joints open, and which parts come off. */
+export type Openings = { openOrder: readonly Slug[]; operations: readonly Slug[] }
+
 /**
  * Expected spill per joint in the order they are opened, expected top-up, bottles to buy (enough for the most).
  * `openOrder` names joints of the lines being replaced. Throws RangeError for a joint not on the sheet or a line that cannot be
  * developed: integrity has been checked before.
  */
-export function estimateFluid(resolved: ResolvedSheet, lines: readonly Slug[], openOrder: readonly Slug[]): FluidEstimate {
+export function estimateFluid(resolved: ResolvedSheet, lines: readonly Slug[], { openOrder, operations }: Openings): FluidEstimate {
   const byId = new Map(resolved.joints.map(joint => [joint.id, joint]))
   const ordered = openOrder.map(id => {
     const joint = byId.get(id)
@@ -36,18 +46,27 @@ export function estimateFluid(resolved: ResolvedSheet, lines: readonly Slug[], o
   const spills = new Map<Slug, Spread>()
   let contents = 0
   const fromLines: Spread[] = []
-  for (const line of resolved.lines.filter(candidate => lines.includes(candidate.id))) {
+  const stayIn: Spread[] = []
+  const shapeless: Slug[] = []
+  for (const line of resolved.lines) {
+    const ends = ordered.filter(joint => isOn(joint, line.id))
+    const isRenewed = lines.includes(line.id)
+    if (!isRenewed && ends.length === 0) continue
+    if (line.sections.length === 0) {
+      shapeless.push(line.id)
+      continue
+    }
     const developed = developLine(line.sections)
     if (!developed.ok) throw new RangeError(`line ${line.id}: ${developed.error.code}`)
-    contents += lineVolume(line.sections, developed.value)
-    const ends = ordered.filter(joint => joint.line === line.id)
+    if (isRenewed) contents += lineVolume(line.sections, developed.value)
     const { openings, total } = drainByHeight(
       line.sections,
       developed.value,
-      ends.map((joint): End => joint.end),
+      ends.map((joint): End => endOn(joint, line.id)!),
     )
-    ends.forEach((joint, i) => spills.set(joint.id, openings[i]!.spill))
+    ends.forEach((joint, i) => spills.set(joint.id, addSpreads([spills.get(joint.id) ?? nothing, openings[i]!.spill])))
     fromLines.push(total)
+    if (!isRenewed) stayIn.push(total)
   }
   const joints = ordered.map((joint: Joint): JointSpill => ({
     joint: joint.id,
@@ -56,7 +75,30 @@ export function estimateFluid(resolved: ResolvedSheet, lines: readonly Slug[], o
   }))
   const fromComponents = addSpreads(ordered.map(joint => joint.componentDrain ?? nothing))
   const inLines = { least: millilitres(contents), likely: millilitres(contents), most: millilitres(contents) }
-  const topUp = addSpreads([inLines, fromComponents])
-  const size = resolved.sheet.fluid.bottle
-  return { joints, spill: addSpreads([...fromLines, fromComponents]), topUp, bottles: { size, count: Math.ceil(topUp.most / size) } }
+  const { sheet } = resolved
+  const letOut = (circuit: Slug): Spread[] =>
+    resolved.operations.flatMap(({ id, drains }) => (drains?.circuit === circuit && operations.includes(id) ? [drains] : []))
+  // What is drained first cannot run out of the components a second time.
+  const outside = most(fromComponents, addSpreads(letOut(sheet.id)))
+  const topUp = addSpreads([inLines, ...stayIn, outside])
+  const size = sheet.fluid.bottle
+  return {
+    joints,
+    shapeless,
+    spill: addSpreads([...fromLines, fromComponents]),
+    topUp,
+    bottles: { size, count: Math.ceil(topUp.most / size) },
+    drained: [{ id: sheet.id, bottle: size }, ...(sheet.circuits ?? [])].flatMap(({ id, bottle }) => {
+      const spreads = letOut(id)
+      const spill = addSpreads(spreads)
+      return spreads.length > 0 ? [{ circuit: id, spill, bottles: { size: bottle, count: Math.ceil(spill.most / bottle) } }] : []
+    }),
+  }
 }
+
+/** The larger of two, bound by bound. */
+const most = (a: Spread, b: Spread): Spread => ({
+  least: millilitres(Math.max(a.least, b.least)),
+  likely: millilitres(Math.max(a.likely, b.likely)),
+  most: millilitres(Math.max(a.most, b.most)),
+})

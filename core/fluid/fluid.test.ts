@@ -80,7 +80,7 @@ describe('drainByHeight', () => {
 describe('estimateFluid', () => {
   it('a fresh cooler-line swap tops up with about half to one US quart (common practice, no source)', () => {
     const resolved = demoCar('one')
-    const { topUp } = estimateFluid(resolved, allLines(resolved), planOf(resolved).openOrder)
+    const { topUp } = estimateFluid(resolved, allLines(resolved), planOf(resolved))
     const quart = toSi('volume', { value: 1, unit: 'qt' })
     expect(topUp.likely).toBeGreaterThan(0.45 * quart)
     expect(topUp.likely).toBeLessThan(quart)
@@ -88,7 +88,7 @@ describe('estimateFluid', () => {
 
   it('buys whole bottles for the most that can be needed', () => {
     const resolved = demoCar('two')
-    const { topUp, bottles } = estimateFluid(resolved, allLines(resolved), planOf(resolved).openOrder)
+    const { topUp, bottles } = estimateFluid(resolved, allLines(resolved), planOf(resolved))
     expect(bottles.count * bottles.size).toBeGreaterThanOrEqual(topUp.most)
     expect((bottles.count - 1) * bottles.size).toBeLessThan(topUp.most)
   })
@@ -97,12 +97,12 @@ describe('estimateFluid', () => {
     const sheet = structuredClone(demoCar('one').sheet) as unknown as { joints: { componentDrain?: unknown }[] }
     delete sheet.joints[0]!.componentDrain
     const resolved = demoCar('one', sheet as never)
-    const { joints } = estimateFluid(resolved, ['supply'], ['gearbox-out-joint', 'radiator-in-joint'])
+    const { joints } = estimateFluid(resolved, ['supply'], { openOrder: ['gearbox-out-joint', 'radiator-in-joint'], operations: [] })
     expect(joints.map(joint => joint.componentUnknown)).toEqual([true, false])
   })
 
   it('refuses a joint of another car', () => {
-    expect(() => estimateFluid(demoCar('one'), ['supply'], ['cooler-in-joint'])).toThrow(RangeError)
+    expect(() => estimateFluid(demoCar('one'), ['supply'], { openOrder: ['cooler-in-joint'], operations: [] })).toThrow(RangeError)
   })
 })
 

@@ -1,15 +1,9 @@
+import { allThrough } from '../access/allThrough'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
-import type { Needs, Slug, Way } from '../sheet/types'
+import type { Slug } from '../sheet/types'
 import { isOff } from './carState'
 import { listDue } from './obligations'
 import type { JobState, Obligation } from './types'
-
-/** Every way leads through the part, itself or by what its own needs lead through. */
-function allThrough({ sheet }: ResolvedSheet, ways: readonly Way[], part: Slug): boolean {
-  const passes = (needs: Needs): boolean =>
-    needs.some(anyOf => anyOf.every(id => id === part || passes(sheet.operations.find(one => one.id === id)?.needs ?? [])))
-  return ways.length > 0 && ways.every(way => passes(way.needs))
-}
 
 /** Joints and holds that a part covers once it is on: reached no other way, or hidden by it. */
 export function coveredBy(resolved: ResolvedSheet, part: Slug): { joints: Slug[]; holds: Slug[] } {
@@ -31,6 +25,11 @@ export function dueBehind(resolved: ResolvedSheet, state: JobState, part: Slug):
       .filter(({ id, needs }) => isOff(state, id) && needs.some(anyOf => anyOf.every(one => one === part)))
       .map(({ id }) => id),
   )
+  const inner = new Set(
+    resolved.operations.filter(({ needs }) => needs.some(anyOf => anyOf.every(one => one === part))).map(({ id }) => id),
+  )
+  // What the engine needs cannot wait for a look that needs the engine.
+  const mayStayOff = resolved.operations.find(({ id }) => id === part)?.engineMayRun === true
   return listDue(resolved, state).filter(owed => {
     switch (owed.kind) {
       case 'sealed':
@@ -48,6 +47,8 @@ export function dueBehind(resolved: ResolvedSheet, state: JobState, part: Slug):
         const line = resolved.lines.find(({ id }) => id === owed.line)
         return owed.needs === 'in' && line !== undefined && allThrough(resolved, line.withdraw, part)
       }
+      case 'part-look':
+        return inner.has(owed.operation) && mayStayOff
       case 'back-on':
         return deeper.has(owed.operation)
       default:

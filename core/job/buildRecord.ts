@@ -1,19 +1,23 @@
 import type { Condition } from '../access/judgeChance'
+import type { Service } from '../access/planJob'
 import { siblingOf } from '../access/weighNeighbours'
 import type { FluidBalance } from '../fluid/balanceFluid'
 import { chosenPart } from '../sheet/chosenPart'
+import { linesOf } from '../sheet/jointLines'
 import { settleValue } from '../sheet/settleContested'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import type { Caution, Proof, Sheet, Window } from '../sheet/types'
 import { fromSi } from '../units/convertUnit'
 import type { Celsius, Entered, Millilitres, NewtonMetres } from '../units/types'
 import { balanceOf } from './balanceOf'
+import { changesOf, levelsOf } from './carState'
 import { listDue } from './obligations'
 import type {
   BodyOf,
   CarTest,
   EarlyEnding,
   FastenerLoss,
+  Found,
   JobEvent,
   JobState,
   JobVehicle,
@@ -21,6 +25,7 @@ import type {
   LevelReading,
   Mark,
   Obligation,
+  ObservedThing,
   Sight,
   TorqueHow,
   TorqueJudged,
@@ -45,6 +50,10 @@ export type FluidEntry = {
   entered: Entered<'volume'>
   millilitres: Millilitres
   how: 'measured' | 'estimated'
+  /** Another fluid than the lines' own, by its name. */
+  circuit?: string
+  /** What was drained went back in. */
+  drained?: boolean
   by: string
   at: string
 }
@@ -97,6 +106,22 @@ export type JobRecord = {
   tests: { test: CarTest; result: 'good' | 'not-good'; note?: string; by: string; at: string }[]
   clearances: { name: string; by: string; at: string }[]
   balance: FluidBalance
+  /** Of the other fluids that were let out. */
+  balances: { name: string; balance: FluidBalance }[]
+  /** Parts put back with new seals of their own, and how they looked. */
+  parts: {
+    name: string
+    seals: { name: string; count: number; size?: string; part?: string }[]
+    look?: LeakResult
+    by?: string
+    at?: string
+  }[]
+  renewed: { name: string; parts: readonly string[]; by: string; at: string }[]
+  /** Torques that leaflets stated and the sheet did not, or otherwise. */
+  leaflets: { name: string; low: Entered<'torque'>; high: Entered<'torque'>; from: string; by: string; at: string }[]
+  /** What was met on the car and the sheet did not know. */
+  observed: { name: string; found: Found; by: string; at: string }[]
+  service?: Service
   joints: JointEntry[]
   levels: {
     name: string
@@ -153,6 +178,12 @@ function nameOfTightened({ operations, holds, bleeders, levels }: Sheet, id: str
   const fastener = operation?.fasteners[group]
   if (operation && fastener) return `${operation.name}, ${fastener.what} ${fastener.size}`
   return [...holds, ...bleeders, ...levels].find(candidate => candidate.id === id)?.name ?? id
+}
+
+function nameOfThing({ joints, holds, operations, lines, bleeders, levels, neighbours }: Sheet, about: ObservedThing, id: string): string {
+  const things = { joint: joints, hold: holds, operation: operations, line: lines, bleeder: bleeders, level: levels }
+  if (about === 'neighbour') return neighbours.find(one => one.id === id)?.what ?? id
+  return things[about].find(one => one.id === id)?.name ?? id
 }
 
 /**
@@ -247,9 +278,44 @@ export function buildRecord(resolved: ResolvedSheet, state: JobState, events: re
             : body.type === 'fluidExtracted'
               ? 'extracted'
               : undefined
-      return kind && 'volume' in body ? [{ kind, entered: body.entered, millilitres: body.volume, how: body.how, by: by.name, at }] : []
+      if (!kind || !('volume' in body)) return []
+      return [
+        {
+          kind,
+          entered: body.entered,
+          millilitres: body.volume,
+          how: body.how,
+          ...(body.circuit !== undefined && { circuit: nameOf(sheet.circuits ?? [], body.circuit) }),
+          ...('drained' in body && body.drained && { drained: true }),
+          by: by.name,
+          at,
+        },
+      ]
     }),
-    balance: balanceOf(state),
+    balance: balanceOf(sheet, state),
+    balances: (sheet.circuits ?? [])
+      .filter(({ id }) => changesOf(sheet, state, id).length > 0)
+      .map(({ id, name }) => ({ name, balance: balanceOf(sheet, state, id) })),
+    parts: sheet.operations.flatMap(({ id, name, seals = [] }) => {
+      const { on, seals: fitted = [], looked } = state.operations[id] ?? {}
+      if (!on || seals.length === 0) return []
+      const renewed = seals.filter(seal => fitted.includes(seal.id)).map(({ name, count, size, part }) => ({ name, count, size, part }))
+      return [{ name, seals: renewed, ...(looked && { look: looked.result, by: looked.by, at: looked.at }) }]
+    }),
+    renewed: Object.entries(state.renewed).flatMap(([id, { by, at }]) => {
+      const found = sheet.neighbours.find(neighbour => neighbour.id === id)
+      return found ? [{ name: found.what, parts: found.parts, by, at }] : []
+    }),
+    leaflets: Object.values(state.leaflets).map(({ thing, target, group, low, high, from, by, at }) => ({
+      name: thing === 'joint' ? nameOf(sheet.joints, target) : nameOfTightened(sheet, target, group ?? 0),
+      low,
+      high,
+      from,
+      by,
+      at,
+    })),
+    observed: state.observed.map(({ about, target, found, by, at }) => ({ name: nameOfThing(sheet, about, target), found, by, at })),
+    service: state.service?.what,
     joints: sheet.joints
       .filter(joint => state.joints[joint.id]?.opened)
       .map((joint): JointEntry => {
@@ -257,7 +323,9 @@ export function buildRecord(resolved: ResolvedSheet, state: JobState, events: re
         return {
           joint: joint.id,
           name: joint.name,
-          line: nameOf(sheet.lines, joint.line),
+          line: linesOf(joint)
+            .map(line => nameOf(sheet.lines, line))
+            .join(', '),
           proofs: record.seated?.proofs ?? [],
           leak: record.leak?.result,
           leakAt: record.leak?.at,
@@ -267,7 +335,7 @@ export function buildRecord(resolved: ResolvedSheet, state: JobState, events: re
         }
       }),
     levels: state.levels.map(({ level, temperature, celsius, engine, reading, by, at }) => ({
-      name: nameOf(sheet.levels, level),
+      name: nameOf(levelsOf(sheet), level),
       entered: temperature,
       celsius,
       engine,

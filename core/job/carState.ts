@@ -33,17 +33,61 @@ export const disturbedAt = ({ opened, seated, torqued }: JointRecord): Mark | un
 
 const recordsOf = (state: JobState): JointRecord[] => Object.values(state.joints)
 
-/** When the fluid circuit was opened: the last time at each joint. */
-export const circuitOpenings = ({ sheet }: ResolvedSheet, state: JobState): Mark[] =>
-  isSealedSet(sheet) ? [] : [...recordsOf(state).flatMap(({ opened }) => opened ?? []), ...state.ranDry]
+/** Parts that let a circuit's fluid out when they come off; `circuit`: the sheet's own id for the lines' own fluid. */
+export const drainsOf = ({ operations }: Pick<Sheet, 'operations'>, circuit: Slug): Operation[] =>
+  operations.filter(({ drains }) => drains?.circuit === circuit)
+/** When that happened. */
+export const drainings = (sheet: Sheet, state: JobState, circuit: Slug): Mark[] =>
+  drainsOf(sheet, circuit).flatMap(({ id }) => state.operations[id]?.off ?? [])
 
-/** When fluid went in or out, measured or not. */
-export const fluidChanges = (state: JobState): Mark[] => [
-  ...recordsOf(state).flatMap(({ opened }) => opened ?? []),
-  ...state.ranDry,
-  ...state.added,
-  ...state.extracted,
-  ...state.rounds,
+/** When the fluid circuit was opened: the last time at each joint, and each time it was drained, ran dry, or was to be bled for itself. */
+export const circuitOpenings = ({ sheet }: ResolvedSheet, state: JobState): Mark[] =>
+  isSealedSet(sheet)
+    ? []
+    : [
+        ...recordsOf(state).flatMap(({ opened }) => opened ?? []),
+        ...drainings(sheet, state, sheet.id),
+        ...state.ranDry,
+        ...(state.service && state.service.what !== 'level' ? [state.service] : []),
+      ]
+
+const isOf = (sheet: Sheet, circuit: Slug) => (entry: { circuit?: Slug }) => (entry.circuit ?? sheet.id) === circuit
+/** What was measured of one fluid. */
+export const measuredOf = (sheet: Sheet, state: JobState, circuit: Slug) => ({
+  caught: state.caught.filter(isOf(sheet, circuit)),
+  extracted: state.extracted.filter(isOf(sheet, circuit)),
+  added: state.added.filter(isOf(sheet, circuit)),
+})
+
+/** When fluid went in or out of the lines' own circuit, measured or not. */
+export function fluidChanges({ sheet }: ResolvedSheet, state: JobState): Mark[] {
+  const { added, extracted } = measuredOf(sheet, state, sheet.id)
+  return [
+    ...recordsOf(state).flatMap(({ opened }) => opened ?? []),
+    ...drainings(sheet, state, sheet.id),
+    ...(state.service ? [state.service] : []),
+    ...state.ranDry,
+    ...added,
+    ...extracted,
+    ...state.rounds,
+  ]
+}
+/** And of another fluid. */
+export function changesOf(sheet: Sheet, state: JobState, circuit: Slug): Mark[] {
+  const { added, extracted } = measuredOf(sheet, state, circuit)
+  return [...drainings(sheet, state, circuit), ...added, ...extracted]
+}
+
+/** What opened the circuit whose level that is. */
+export function openingsOfLevel(resolved: ResolvedSheet, state: JobState, level: Slug): Mark[] {
+  const circuit = resolved.sheet.circuits?.find(one => one.level.id === level)
+  return circuit ? drainings(resolved.sheet, state, circuit.id) : circuitOpenings(resolved, state)
+}
+
+/** A level of the lines' own fluid, or of another that the work lets out. */
+export const levelsOf = ({ levels, circuits = [] }: Pick<Sheet, 'levels' | 'circuits'>): Level[] => [
+  ...levels,
+  ...circuits.map(({ level }) => level),
 ]
 
 /**
@@ -107,4 +151,5 @@ export const isWheel = ({ from, at, fasteners }: Operation): boolean =>
 /** Where its fasteners are torqued, where that is not where they go in. */
 export const tightenedAt = (operation: Operation): LiftPosition | undefined =>
   operation.tightenAt ?? (isWheel(operation) ? 'ground' : undefined)
-export const hasTorque = ({ fasteners }: Pick<Operation, 'fasteners'>): boolean => fasteners.some(({ torque }) => torque !== undefined)
+export const hasTorque = ({ fasteners }: Pick<Operation, 'fasteners'>): boolean =>
+  fasteners.some(({ torque, turn }) => torque !== undefined || turn !== undefined)

@@ -6,11 +6,12 @@ import { traitsImplied } from '../sheet/evaluatePredicate'
 import { dueBehind } from './behind'
 import { isOff, leakMinutesOf, liftOf, pressureSourceOf, runningSince } from './carState'
 import { decideEnded, decideRevision, decideSignOff, decideUndo } from './decideEnd'
-import { decideLevel, decideRound } from './decideFluid'
+import { decideLevel, decideMeasured, decideRound } from './decideFluid'
+import { decideLeaflet, decideObserved, decidePartLooked } from './decideFound'
 import { decideJoint, decideSeized, decideTraced } from './decideJoint'
 import { decideCarried, decideHold, decideLine, decidePart } from './decideLine'
 import { decideTightened } from './decideTightened'
-import { guarded, unknown, volumeOf, withReason, type Context, type Decision, type Of } from './decision'
+import { guarded, unknown, withReason, type Context, type Decision, type Of } from './decision'
 import { secondsLeft } from './timer'
 import type { JobCommand, JobState, Role } from './types'
 import { endsByHeat, waitBefore, waitsOf } from './waits'
@@ -148,10 +149,16 @@ export function decide(state: JobState | undefined, command: JobCommand, context
       return decideLine(state, command, context)
     case 'fluidCaught':
     case 'fluidAdded':
-    case 'fluidExtracted': {
-      const volume = volumeOf(command.entered)
-      return volume.ok ? ok({ ...command, volume: volume.value }) : volume
-    }
+    case 'fluidExtracted':
+      return decideMeasured(state, command, context)
+    case 'partLooked':
+      return decidePartLooked(state, command, context)
+    case 'leafletRead':
+      return decideLeaflet(command, context)
+    case 'observed':
+      return decideObserved(command, context)
+    case 'wayHung':
+      return decideHung(state, command, context)
     case 'levelRead':
       return decideLevel(state, command, context)
     case 'carMoved':
@@ -264,6 +271,13 @@ function decideOperation(
     })
   const record = state.operations[operation.id]
   const off = isOff(state, operation.id)
+  if (command.type === 'operationOn' && off) {
+    // A gasket that was crushed once does not seal a second time, and two in one bore leak.
+    const asked = (operation.seals ?? []).filter(({ reuse }) => reuse === 'never').map(({ id }) => id)
+    const missing = asked.filter(id => !command.seals?.includes(id))
+    if (missing.length > 0 || (asked.length > 0 && !command.oldOut))
+      return fail({ code: 'JOB_PART_SEALS', operation: operation.id, seals: missing })
+  }
   if (command.type === 'operationOff' && record?.off && off)
     return fail({ code: 'JOB_OPERATION_STATE', operation: operation.id, is: 'off' })
   if (command.type === 'operationOn' && !off) return fail({ code: 'JOB_OPERATION_STATE', operation: operation.id, is: 'on' })
@@ -271,6 +285,15 @@ function decideOperation(
   // A job left for later is covered all the same; what is behind it stays due.
   const behind = command.type === 'operationOn' && !state.paused ? dueBehind(resolved, state, operation.id) : []
   return behind.length > 0 ? fail({ code: 'JOB_GATE', gate: 'close', due: behind }) : ok(command)
+}
+
+/** The way that was to be tried first hangs: it is ruled out, and the rest is planned by another. */
+function decideHung(state: JobState, command: Of<'wayHung'>, { resolved }: Context): Decision {
+  if (!state.inputs) return fail({ code: 'JOB_NOT_PLANNED' })
+  const scope = scopeOf(resolved, state.inputs)
+  if (!scope.ok) return fail({ code: 'JOB_ACCESS', issue: scope.error })
+  const goal = scope.value.goals.find(({ id }) => id === command.goal)
+  return goal?.ways[command.way]?.tryFirst ? ok(command) : unknown('way', `${command.goal}:${command.way}`)
 }
 
 /** Common practice, no source: °C at which metal can be held and a cooling system opened. */

@@ -1,8 +1,8 @@
 import { fail, ok } from '../result'
 import { settleWindow } from '../sheet/settleContested'
 import { toSi } from '../units/convertUnit'
-import { asksTemperature, bleedMethodOf, bleedPlaces, runningSince } from './carState'
-import { guarded, unknown, type Context, type Decision, type Of } from './decision'
+import { asksTemperature, bleedMethodOf, bleedPlaces, circuitOpenings, drainsOf, isOff, levelsOf, liftOf, runningSince } from './carState'
+import { guarded, unknown, volumeOf, type Context, type Decision, type Of } from './decision'
 import { outOfReason } from './outOfReason'
 import { secondsLeft } from './timer'
 import type { JobState } from './types'
@@ -11,9 +11,33 @@ export function decideRound(state: JobState, command: Of<'roundBled'>, context: 
   const { sheet } = context.resolved
   const { places } = bleedPlaces(sheet, state.inputs)
   if (!places.includes(command.bleeder)) return unknown('bleeder', command.bleeder)
-  if (!Object.values(state.joints).some(record => record.opened)) return fail({ code: 'JOB_NOT_PLANNED' })
+  if (circuitOpenings(context.resolved, state).length === 0) return fail({ code: 'JOB_NOT_PLANNED' })
+  const { at, running } = sheet.bleeding.parameters
+  if (command.bleeder === sheet.id && bleedMethodOf(sheet, state.inputs) === 'lock-to-lock') {
+    // Wheels that stand on the ground do not turn freely; without the engine and with it are two things.
+    if (at !== undefined && at !== 'ground' && liftOf(state) === 'ground') return fail({ code: 'JOB_LIFT', needs: at, is: 'elsewhere' })
+    const isRunning = runningSince(state) !== undefined
+    if (running !== undefined && isRunning !== (command.running ?? false))
+      return fail({ code: 'JOB_ENGINE', is: isRunning ? 'running' : 'off' })
+  } else if (command.running) return fail({ code: 'JOB_ENGINE', is: 'off' })
   // A pedal, a wheel or a pump makes pressure; letting it run by itself makes none.
   return bleedMethodOf(sheet, state.inputs) === 'gravity' ? ok(command) : (guarded('pressure', state, context) ?? ok(command))
+}
+
+export function decideMeasured(
+  state: JobState,
+  command: Of<'fluidCaught'> | Of<'fluidAdded'> | Of<'fluidExtracted'>,
+  { resolved: { sheet } }: Context,
+): Decision {
+  const circuit = sheet.circuits?.find(({ id }) => id === command.circuit)
+  if (command.circuit !== undefined && !circuit) return unknown('circuit', command.circuit)
+  if (command.type === 'fluidAdded') {
+    const open = drainsOf(sheet, circuit?.id ?? sheet.id).find(({ id }) => isOff(state, id))
+    if (open) return fail({ code: 'JOB_DRAIN_OPEN', operation: open.id })
+    if (command.drained && (circuit ?? sheet.fluid).reuse !== 'if-clean') return fail({ code: 'JOB_OLD_FLUID' })
+  }
+  const volume = volumeOf(command.entered)
+  return volume.ok ? ok({ ...command, volume: volume.value }) : volume
 }
 
 /** Common practice, no source: minutes for foam to rise out of steering fluid in a cool workshop, where the sheet states none. */
@@ -21,7 +45,7 @@ const foamRest = 30
 
 export function decideLevel(state: JobState, command: Of<'levelRead'>, context: Context): Decision {
   const { resolved } = context
-  const level = resolved.sheet.levels.find(candidate => candidate.id === command.level)
+  const level = levelsOf(resolved.sheet).find(candidate => candidate.id === command.level)
   if (!level) return unknown('level', command.level)
   // Foam is seen whatever the engine does, and at any temperature; nothing read before it has gone is a level.
   if (command.reading === 'foam') return ok({ ...command, rest: resolved.sheet.bleeding.parameters.restMinutes ?? foamRest })

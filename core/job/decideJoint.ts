@@ -1,6 +1,7 @@
 import { seatingProofs } from '../fittings/seating'
 import { seizedPath } from '../fittings/seizedPath'
 import { assertNever, fail, ok } from '../result'
+import { linesOf } from '../sheet/jointLines'
 import type { Joint } from '../sheet/types'
 import { disturbedAt, isOff, leakMinutesOf, pressureSeconds, pressureSourceOf, pressuresSince } from './carState'
 import { guarded, isOutOfCar, unknown, withReason, type Context, type Decision, type Of } from './decision'
@@ -49,7 +50,8 @@ export function decideJoint(state: JobState, command: JointCommand, context: Con
       return missing.length > 0 ? fail({ code: 'JOB_SEAL_MISSING', joint: joint.id, seals: missing }) : ok(command)
     }
     case 'jointSeated': {
-      if (isOutOfCar(state, joint.line)) return fail({ code: 'JOB_LINE_STATE', line: joint.line, needs: 'laid-in' })
+      const beside = linesOf(joint).find(line => isOutOfCar(state, line))
+      if (beside !== undefined) return fail({ code: 'JOB_LINE_STATE', line: beside, needs: 'laid-in' })
       if (oneTime.some(id => !record.sealed?.seals.includes(id))) return needs('seals')
       const missing = seatingProofs(
         joint,

@@ -1,8 +1,11 @@
 import { fail, ok } from '../result'
+import { isOn } from '../sheet/jointLines'
 import { hasLeft } from './hasLeft'
 import { carryOver } from './obligations'
+import { carrierIn, coveredIn, droppedIn } from './partEffects'
 import { guarded, isApart, isOutOfCar, unknown, withReason, type Context, type Decision, type Of } from './decision'
-import type { JobState } from './types'
+import type { Joint } from '../sheet/types'
+import type { JobBody, JobState } from './types'
 
 export function decideLine(state: JobState, command: Of<'lineOut'> | Of<'lineIn'> | Of<'lineCalledOut'>, context: Context): Decision {
   const { resolved } = context
@@ -11,23 +14,36 @@ export function decideLine(state: JobState, command: Of<'lineOut'> | Of<'lineIn'
   const needs = (what: 'in' | 'out' | 'ends-open' | 'holds-released' | 'laid-in'): Decision =>
     fail({ code: 'JOB_LINE_STATE', line: line.id, needs: what })
   const isOut = isOutOfCar(state, line.id)
-  if (command.type === 'lineCalledOut')
-    return state.lines[line.id]?.in && hasLeft(state, line.id) && state.scope.includes(line.id)
-      ? withReason(command, 'why')
-      : needs('laid-in')
+  if (command.type === 'lineCalledOut') {
+    if (!state.lines[line.id]?.in || !hasLeft(state, line.id) || !state.scope.includes(line.id)) return needs('laid-in')
+    // A piece comes out whole, by the name of the line it was bought for.
+    const carrier = carrierIn(resolved, state, line.id)
+    const also = coveredIn(resolved, state, carrier)
+    return withReason({ ...command, line: carrier, ...(also.length > 0 && { also }) }, 'why')
+  }
   if (command.type === 'lineIn') {
     if (!isOut) return needs('out')
     // What is not wanted any more goes back as it came out: nothing new to compare.
     const which = state.scope.includes(line.id) ? 'new' : 'old'
-    return guarded('fit', state, context, owed => 'line' in owed && owed.line === line.id) ?? ok({ ...command, which })
+    const also = coveredIn(resolved, state, line.id)
+    const beside = also.find(id => !isOutOfCar(state, id))
+    if (which === 'new' && beside !== undefined) return fail({ code: 'JOB_LINE_STATE', line: beside, needs: 'out' })
+    const laid: JobBody = which === 'new' && also.length > 0 ? { ...command, which, also } : { ...command, which }
+    return guarded('fit', state, context, owed => 'line' in owed && owed.line === line.id) ?? ok(laid)
   }
   if (isOut) return needs('in')
-  if (resolved.joints.some(joint => joint.line === line.id && !isApart(state.joints[joint.id]))) return needs('ends-open')
+  // What was laid in in one piece comes out in one piece.
+  const also = state.lines[line.id]?.which === 'new' ? coveredIn(resolved, state, line.id) : []
+  const piece = [line.id, ...also]
+  const dropped = droppedIn(resolved, state)
+  const isShut = (joint: Joint) =>
+    piece.some(id => isOn(joint, id)) && !isApart(state.joints[joint.id]) && !(state.lines[line.id]?.in && dropped.has(joint.id))
+  if (resolved.joints.some(isShut)) return needs('ends-open')
   const held = resolved.holds.some(hold => {
     const held = state.holds[hold.id]
     return (hold.line === line.id || hold.with.includes(line.id)) && !(held?.released && !held.fastened)
   })
-  return held ? needs('holds-released') : ok(command)
+  return held ? needs('holds-released') : ok(also.length > 0 ? { ...command, also } : command)
 }
 
 export function decidePart(state: JobState, command: Of<'partReceived'> | Of<'partAccepted'>, { resolved }: Context): Decision {

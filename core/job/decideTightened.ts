@@ -9,21 +9,21 @@ export function decideTightened(state: JobState, command: Of<'tightened'>, conte
   const { thing, target, torques } = command
   const found = torquesAsked(context.resolved.sheet, target)
   if (found?.thing !== thing) return unknown(thing, target)
-  const asked = found.torques
+  const { asked } = found
   if (torques.length !== asked.length) return fail({ code: 'JOB_TORQUE_GROUPS', target, expected: asked.length, got: torques.length })
   const needs = (what: 'on' | 'fastened' | 'bled' | 'read'): Decision => fail({ code: 'JOB_THING_STATE', target, needs: what })
   if (thing === 'operation' && (isOff(state, target) || !state.operations[target]?.on)) return needs('on')
   if (thing === 'hold' && !state.holds[target]?.fastened) return needs('fastened')
   if (thing !== 'level' && runningSince(state)) return fail({ code: 'JOB_ENGINE', is: 'running' })
   const judged: (TorqueJudged | null)[] = []
-  for (const [i, torque] of asked.entries()) {
+  for (const [i, one] of asked.entries()) {
     const said = torques[i]
-    if (torque === undefined) judged.push(null)
+    if (one === undefined) judged.push(null)
     else {
       if (!said) return fail({ code: 'JOB_TORQUE_NEEDED', target })
-      const one = judgeTorque({ torque }, target, said, context.person)
-      if (!one.ok) return one
-      judged.push(one.value)
+      const judgement = judgeTorque(one, target, said, context.person)
+      if (!judgement.ok) return judgement
+      judged.push(judgement.value)
     }
   }
   return ok({ ...command, torques: judged })

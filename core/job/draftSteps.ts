@@ -1,8 +1,9 @@
 import { taskKinds, type Plan } from '../access/types'
 import { chosenPart } from '../sheet/chosenPart'
+import { isOn } from '../sheet/jointLines'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import type { LiftPosition, Phase, Reach, Sheet, Slug } from '../sheet/types'
-import { bleedPlaces, hasTorque, pressureSourceOf, tightenedAt } from './carState'
+import { bleedPlaces, hasTorque, levelsOf, pressureSourceOf, tightenedAt } from './carState'
 import type { JobState } from './types'
 
 /** Beside the planner's tasks: moves of the car, and what stands beside a task without costing a way of its own. */
@@ -102,8 +103,7 @@ function withCompanions(visits: readonly Draft[][], { sheet }: ResolvedSheet, in
     }
   for (const line of sheet.lines) {
     const isOfLine = (step: Draft) =>
-      ((step.kind === 'seat' || step.kind === 'torque') &&
-        sheet.joints.some(joint => joint.id === step.target && joint.line === line.id)) ||
+      ((step.kind === 'seat' || step.kind === 'torque') && sheet.joints.some(joint => joint.id === step.target && isOn(joint, line.id))) ||
       ((step.kind === 'fasten' || step.kind === 'tighten') && sheet.holds.some(hold => hold.id === step.target && hold.line === line.id))
     const last = all().findLast(isOfLine)
     // Of a job that is under way the line may lie in already.
@@ -176,9 +176,12 @@ function withEngine(steps: readonly Draft[], sheet: Sheet): Draft[] {
 }
 export function enginePlace(step: Draft, sheet: Sheet): 'running' | 'off' | 'either' {
   if (isLook(step, sheet)) return 'running'
-  const isPlug = step.kind === 'tighten' && sheet.levels.some(level => level.id === step.target && level.engine === 'idling')
+  const isPlug = step.kind === 'tighten' && levelsOf(sheet).some(level => level.id === step.target && level.engine === 'idling')
   return isPlug || step.kind === 'wipe' ? 'either' : 'off'
 }
 /** Looked at or read under pressure, or with the engine idling. */
 export const isLook = ({ kind, target }: Draft, sheet: Sheet): boolean =>
-  kind === 'leak' || (kind === 'level' && sheet.levels.some(level => level.id === target && level.engine === 'idling'))
+  kind === 'leak' ||
+  kind === 'look' ||
+  kind === 'turn' ||
+  (kind === 'level' && levelsOf(sheet).some(level => level.id === target && level.engine === 'idling'))

@@ -1,6 +1,6 @@
 import { assertNever } from '../result'
 import type { Slug } from '../sheet/types'
-import type { JobEvent, JobState, JointRecord, Mark, Pressure, PressureBy, TightenedThing } from './types'
+import type { BodyOf, JobEvent, JobState, JointRecord, Mark, Pressure, PressureBy, TightenedThing } from './types'
 
 /** Folds one event in. Pure: the same events give the same state on the server and on every tablet. Undefined before the job is opened. */
 export function evolve(state: JobState | undefined, event: JobEvent): JobState {
@@ -41,6 +41,8 @@ function openedState(event: JobEvent, body: Extract<JobEvent['body'], { type: 'o
     lost: [],
     airTraced: [],
     ranDry: [],
+    leaflets: {},
+    observed: [],
     waitsCut: {},
     moves: [],
     pressures: [],
@@ -58,6 +60,18 @@ function openedState(event: JobEvent, body: Extract<JobEvent['body'], { type: 'o
 
 /** Names are told apart within a kind of thing only. */
 export const tightenedKey = (thing: TightenedThing, target: Slug): string => `${thing}:${target}`
+
+/** A leaflet speaks of one thing, and of one group of its fasteners where there are several. */
+export const leafletKey = ({ thing, target, group }: Pick<BodyOf<'leafletRead'>, 'thing' | 'target' | 'group'>): string =>
+  group === undefined ? `${thing}:${target}` : `${thing}:${target}:${group}`
+
+/** Fluid work that was begun is not unwanted by planning again without it. */
+function serviceAfter(state: JobState, { inputs }: BodyOf<'planned'>, mark: Mark): JobState['service'] {
+  const { service: before } = state
+  if (inputs.service !== undefined) return before?.what === inputs.service ? before : { ...mark, what: inputs.service }
+  const isBegun = before && [...state.rounds, ...state.extracted, ...state.added].some(({ n }) => n > before.n)
+  return isBegun ? before : undefined
+}
 
 /** One source ends; what another does goes on. */
 const ended = (pressures: readonly Pressure[], by: PressureBy, to: Mark): readonly Pressure[] =>
@@ -79,6 +93,11 @@ function apply(state: JobState, event: JobEvent): JobState {
     joints: { ...state.joints, [id]: change(state.joints[id] ?? {}) },
   })
   const line = (id: string, change: object): JobState => ({ ...state, lines: { ...state.lines, [id]: { ...state.lines[id], ...change } } })
+  /** One piece may be several lines. */
+  const onLines = (ids: readonly string[], change: object): JobState => ({
+    ...state,
+    lines: { ...state.lines, ...Object.fromEntries(ids.map(id => [id, { ...state.lines[id], ...change }])) },
+  })
   const hold = (id: string, change: object): JobState => ({ ...state, holds: { ...state.holds, [id]: { ...state.holds[id], ...change } } })
   const operation = (id: string, change: object): JobState => ({
     ...state,
@@ -91,7 +110,20 @@ function apply(state: JobState, event: JobEvent): JobState {
     case 'scopeChosen':
       return { ...state, scope: body.lines, inputs: state.inputs && { ...state.inputs, lines: body.lines } }
     case 'planned':
-      return { ...state, inputs: body.inputs, planner: body.planner, scope: body.inputs.lines }
+      return { ...state, inputs: body.inputs, planner: body.planner, scope: body.inputs.lines, service: serviceAfter(state, body, mark) }
+    case 'wayHung': {
+      const forbidden = state.inputs?.forbidden ?? {}
+      const ways = [...new Set([...(forbidden[body.goal] ?? []), body.way])]
+      return { ...state, inputs: state.inputs && { ...state.inputs, forbidden: { ...forbidden, [body.goal]: ways } } }
+    }
+    case 'observed': {
+      const { type: _type, ...observation } = body
+      return { ...state, observed: [...state.observed, { ...mark, ...observation }] }
+    }
+    case 'leafletRead':
+      return { ...state, leaflets: { ...state.leaflets, [leafletKey(body)]: { ...mark, ...body } } }
+    case 'partLooked':
+      return operation(body.operation, { looked: { ...mark, result: body.result } })
     case 'revisionMoved':
       return { ...state, revision: body.revision }
     case 'stepDone':
@@ -105,7 +137,7 @@ function apply(state: JobState, event: JobEvent): JobState {
     case 'operationOff':
       return operation(body.operation, { off: mark, on: undefined, fastenersOut: body.fasteners, fastenersIn: [] })
     case 'operationOn':
-      return operation(body.operation, { on: mark, fastenersIn: body.fasteners })
+      return operation(body.operation, { on: mark, fastenersIn: body.fasteners, ...(body.seals && { seals: body.seals }) })
     case 'fastenersCounted':
       return operation(body.operation, { fastenersIn: body.fasteners })
     // Opening a joint again voids its seal, seat, torque and leak check.
@@ -143,13 +175,19 @@ function apply(state: JobState, event: JobEvent): JobState {
     case 'holdFastened':
       return hold(body.hold, { fastened: mark })
     case 'lineOut':
-      return line(body.line, { out: mark, in: undefined, which: undefined, compared: undefined, carried: undefined })
+      return onLines([body.line, ...(body.also ?? [])], {
+        out: mark,
+        in: undefined,
+        which: undefined,
+        compared: undefined,
+        carried: undefined,
+      })
     case 'lineIn':
-      return line(body.line, { in: mark, which: body.which })
+      return onLines([body.line, ...(body.also ?? [])], { in: mark, which: body.which })
     case 'carriedOver':
       return line(body.line, { carried: { ...mark, items: body.items } })
     case 'lineCalledOut':
-      return line(body.line, { again: { ...mark, why: body.why } })
+      return onLines([body.line, ...(body.also ?? [])], { again: { ...mark, why: body.why } })
     case 'partAccepted':
       return line(body.line, { accepted: { ...mark, why: body.why } })
     case 'fastenerLost':

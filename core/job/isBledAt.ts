@@ -6,15 +6,23 @@ export type BledDoubt = 'not-done' | 'not-clear' | 'too-few' | 'opened-since'
 
 /**
  * The stop rule of bleeding, from the rounds on record: the last round at this place since the circuit was opened ran clear, and where the
- * sheet counts turns of the wheel, so many have been made since then. Undefined: it is bled.
+ * sheet counts turns of the wheel, so many have been made since then, without the engine and, where the sheet asks, with it. Undefined: it
+ * is bled.
  */
-export function isBledAt(sheet: Sheet, state: JobState, bleeder: Slug, openings: readonly Mark[]): BledDoubt | undefined {
-  const made = state.rounds.filter(round => round.bleeder === bleeder)
+export function isBledAt(
+  sheet: Sheet,
+  state: JobState,
+  bleeder: Slug,
+  openings: readonly Mark[],
+  isRunning = false,
+): BledDoubt | undefined {
+  const made = state.rounds.filter(round => round.bleeder === bleeder && (round.running ?? false) === isRunning)
   const counting = made.filter(round => countsAfterAll(round, openings))
   const last = counting.at(-1)
   if (!last) return made.length > 0 ? 'opened-since' : 'not-done'
   if (last.saw !== 'clear') return 'not-clear'
-  const { turns, strokes: asked = 0 } = sheet.bleeding.parameters
+  const { turns, strokes = 0, running = 0 } = sheet.bleeding.parameters
+  const asked = isRunning ? running : strokes
   const counted = counting.reduce((sum, { count = 0 }) => sum + count, 0)
   return turns !== undefined && bleeder === sheet.id && counted < asked ? 'too-few' : undefined
 }

@@ -1,6 +1,7 @@
+import { linesOf } from '../sheet/jointLines'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import type { Slug } from '../sheet/types'
-import { circuitOpenings, countsAfterAll } from './carState'
+import { circuitOpenings, countsAfterAll, drainings, latest, measuredOf, openingsOfLevel } from './carState'
 import type { StepKind } from './draftSteps'
 import { hasLeft } from './hasLeft'
 import type { JobState, Obligation, ObligationKind } from './types'
@@ -26,8 +27,9 @@ export function isStepDone({ kind, target }: StepRef, resolved: ResolvedSheet, s
     case 'on':
       return operation?.on !== undefined
     case 'open': {
-      const owner = resolved.sheet.joints.find(one => one.id === target)?.line ?? ''
-      return joint?.opened !== undefined && (joint.seated === undefined || hasLeft(state, owner) || !state.scope.includes(owner))
+      const sheetJoint = resolved.sheet.joints.find(one => one.id === target)
+      const waiting = sheetJoint ? linesOf(sheetJoint).filter(line => state.scope.includes(line) && !hasLeft(state, line)) : []
+      return joint?.opened !== undefined && (joint.seated === undefined || waiting.length === 0)
     }
     case 'cap':
       return joint?.capped !== undefined || joint?.seated !== undefined
@@ -48,12 +50,36 @@ export function isStepDone({ kind, target }: StepRef, resolved: ResolvedSheet, s
     }
     case 'fasten':
       return hold?.released !== undefined && hold.fastened !== undefined
-    case 'catch':
-      return state.caught.length > 0
+    case 'catch': {
+      const { caught } = measuredOf(resolved.sheet, state, resolved.sheet.id)
+      const opened = Object.values(state.joints).flatMap(record => record.opened?.n ?? [])
+      return caught.some(({ n }) => opened.length === 0 || n > Math.min(...opened))
+    }
+    case 'drain': {
+      const { caught, extracted } = measuredOf(resolved.sheet, state, target)
+      const drained = latest(drainings(resolved.sheet, state, target))
+      // What was out before the job began nobody can measure any more.
+      if (!drained) return state.service?.what !== 'renew' || target !== resolved.sheet.id || extracted.length > 0
+      return caught.some(({ n }) => n > drained.n)
+    }
+    case 'refill':
+      return measuredOf(resolved.sheet, state, target).added.length > 0 && !due.some(one => one.kind === 'filled' && one.circuit === target)
     case 'fill':
-      return state.added.length > 0 && circuitOpenings(resolved, state).length > 0 && !isDue('filled')
+      return (
+        measuredOf(resolved.sheet, state, resolved.sheet.id).added.length > 0 &&
+        circuitOpenings(resolved, state).length > 0 &&
+        !due.some(one => one.kind === 'filled' && one.circuit === undefined)
+      )
+    case 'look':
+      return operation?.looked !== undefined && operation.on !== undefined && !isDue('part-look', target)
     case 'bleed':
-      return state.rounds.some(round => round.bleeder === target) && !isDue('bled', target) && !isDue('primed')
+      return (
+        state.rounds.some(round => round.bleeder === target && !round.running) &&
+        !due.some(one => one.kind === 'bled' && one.bleeder === target && !one.running) &&
+        !isDue('primed')
+      )
+    case 'turn':
+      return state.rounds.some(({ running }) => running) && !due.some(one => one.kind === 'bled' && one.running)
     case 'wipe':
       return (
         state.cleaned.some(entry => entry.where === target && countsAfterAll(entry, circuitOpenings(resolved, state))) &&
@@ -63,7 +89,7 @@ export function isStepDone({ kind, target }: StepRef, resolved: ResolvedSheet, s
       return (
         state.levels.findLast(reading => reading.level === target)?.reading === 'at' &&
         !isDue('level', target) &&
-        state.levels.some(reading => reading.level === target && countsAfterAll(reading, circuitOpenings(resolved, state)))
+        state.levels.some(reading => reading.level === target && countsAfterAll(reading, openingsOfLevel(resolved, state, target)))
       )
     case 'tighten':
       return Object.values(state.tightened).some(said => said.target === target) && !isDue('tightened', target)

@@ -1,4 +1,5 @@
 import { fail, ok, type Result } from '../result'
+import { practiceFor } from '../fittings/generalPractice'
 import { settleWindow } from '../sheet/settleContested'
 import type { Joint, Slug } from '../sheet/types'
 import { checkTorque } from '../torque/checkTorque'
@@ -8,11 +9,11 @@ import { outOfReason } from './outOfReason'
 import type { Person, Refusal, TorqueJudged, TorqueSaid } from './types'
 
 /**
- * A word about a torque, held against what the sheet says: inside its window, turned where the sheet states a turn; anything else takes a
- * lead with a reason.
+ * A word about a torque, held against what the sheet says: inside its window, turned where the sheet states a turn, or where it states
+ * nothing and general practice turns; anything else takes a lead with a reason.
  */
 export function judgeTorque(
-  { torque: stated, turn }: { torque?: Joint['torque']; turn?: Joint['turn'] },
+  { torque: stated, turn, kind }: Partial<Pick<Joint, 'torque' | 'turn' | 'kind'>>,
   target: Slug,
   said: TorqueSaid,
   person: Person,
@@ -29,13 +30,16 @@ export function judgeTorque(
     ...(said.reason !== undefined && { reason: said.reason }),
   }
   if (how === 'turn' && turn) return ok({ ...words, verdict: 'not-measured' })
+  const settled = settleWindow(stated ?? 'unknown')
+  // Where nobody knows a torque, what general practice does is marked as that.
+  const isPractice = settled.kind === 'unknown' && kind !== undefined && practiceFor(kind).code === 'snug-and-turn'
+  if (how === 'turn' && isPractice) return ok({ ...words, practice: true, verdict: 'not-measured' })
   if (how === 'turn' || how === 'feel') return accepted({ ...words, verdict: 'not-measured' }, { code: 'JOB_BY_FEEL', target })
   if (!entered) return fail({ code: 'JOB_TORQUE_NEEDED', target })
   const setting = toSi('torque', entered)
   const torque = how === 'adapter' && adapter ? torqueFromSetting(setting, adapter) : setting
   const absurd = outOfReason('torque', torque)
   if (absurd) return fail(absurd)
-  const settled = settleWindow(stated ?? 'unknown')
   if (settled.kind === 'unknown') return ok({ ...words, torque, verdict: 'not-measured' })
   const window = settled.value
   const { verdict } = checkTorque(torque, window)

@@ -1,7 +1,7 @@
 import type { Plan } from '../access/types'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import { liftPositions, type LiftPosition, type Reach, type Sheet, type Slug } from '../sheet/types'
-import { disturbedAt, isOff, liftOf, runningSince, tightenedAt } from './carState'
+import { disturbedAt, isOff, levelsOf, liftOf, runningSince, tightenedAt } from './carState'
 import { isStepDone, type StepRef } from './isStepDone'
 import { listDone, stepId } from './listDone'
 import { draftSteps, enginePlace, isLook, type Draft, type Step, type StepKind } from './draftSteps'
@@ -59,7 +59,13 @@ function withPressure(steps: readonly Step[], sheet: Sheet, state: JobState): St
   const result = [...steps]
   const since = runningSince(state)
   const lookedAt = ({ kind, target }: Step): number =>
-    (kind === 'leak' ? state.joints[target]?.leak?.n : state.levels.findLast(reading => reading.level === target)?.n) ?? 0
+    (kind === 'leak'
+      ? state.joints[target]?.leak?.n
+      : kind === 'look'
+        ? state.operations[target]?.looked?.n
+        : kind === 'turn'
+          ? state.rounds.findLast(({ running }) => running)?.n
+          : state.levels.findLast(reading => reading.level === target)?.n) ?? 0
   let stood = true
   for (const [i, step] of steps.entries()) {
     if (step.kind !== 'run' && step.kind !== 'press') continue
@@ -109,11 +115,13 @@ function stepFor(owed: Obligation, sheet: Sheet): { kind: StepKind; target: Slug
     case 'renewed':
       return { kind: 'renew', target: owed.neighbour }
     case 'filled':
-      return { kind: 'fill', target: sheet.fills[0]?.id ?? sheet.id }
+      return owed.circuit === undefined
+        ? { kind: 'fill', target: sheet.fills[0]?.id ?? sheet.id }
+        : { kind: 'refill', target: owed.circuit }
     case 'primed':
       return { kind: 'bleed', target: sheet.id }
     case 'bled':
-      return { kind: 'bleed', target: owed.bleeder }
+      return { kind: owed.running ? 'turn' : 'bleed', target: owed.bleeder }
     case 'level':
       return { kind: 'level', target: owed.level }
     case 'wiped':
@@ -128,6 +136,8 @@ function stepFor(owed: Obligation, sheet: Sheet): { kind: StepKind; target: Slug
       return { kind: 'cap', target: owed.joint }
     case 'leak-source':
       return { kind: 'mend', target: owed.joint }
+    case 'part-look':
+      return { kind: 'look', target: owed.operation }
     case 'foam':
       return { kind: 'level', target: owed.level }
     case 'air-source':
@@ -184,7 +194,7 @@ function withExtras(steps: readonly Step[], resolved: ResolvedSheet, state: JobS
     return first < 0 ? steps.length : first
   }
   const [proving, drive] = [before(afterFluid), before(['road-test'])]
-  const isFluid = ({ kind }: Step) => kind === 'fill' || kind === 'bleed'
+  const isFluid = ({ kind }: Step) => kind === 'fill' || kind === 'refill' || kind === 'bleed'
   return [
     ...now,
     ...steps.slice(0, proving),
@@ -195,16 +205,19 @@ function withExtras(steps: readonly Step[], resolved: ResolvedSheet, state: JobS
   ]
 }
 /** What comes once fluid is in and the air is out. */
-const afterFluid: readonly StepKind[] = ['wipe', 'level', 'run', 'press', 'leak', 'test', 'road-test']
+const afterFluid: readonly StepKind[] = ['wipe', 'level', 'run', 'press', 'turn', 'leak', 'look', 'test', 'road-test']
 
 /** Where what is owed is done: where the sheet says, as near as may be to where the car stands. */
-function placeFor({ target }: StepRef, { sheet }: ResolvedSheet, state: JobState): { at: LiftPosition; from?: Reach } {
+function placeFor({ kind, target }: StepRef, { sheet }: ResolvedSheet, state: JobState): { at: LiftPosition; from?: Reach } {
   const operation = sheet.operations.find(({ id }) => id === target)
   if (operation) return operation
   const here = liftOf(state)
   if (liftPositions.some(at => at === target)) return { at: target as LiftPosition }
+  if (target === sheet.id && (kind === 'bleed' || kind === 'turn')) return { at: sheet.bleeding.parameters.at ?? here }
+  const circuit = sheet.circuits?.find(({ id }) => id === target)
+  if (circuit) return circuit.fill
   const line = sheet.lines.find(({ id }) => id === target)
-  const things = [...sheet.joints, ...sheet.holds, ...sheet.bleeders, ...sheet.levels, ...sheet.fills]
+  const things = [...sheet.joints, ...sheet.holds, ...sheet.bleeders, ...levelsOf(sheet), ...sheet.fills]
   const ways = line?.withdraw ?? things.find(({ id }) => id === target)?.ways ?? sheet.neighbours.find(({ id }) => id === target)?.ways
   const way = ways?.find(({ at }) => at === here) ?? ways?.[0]
   return way ? { at: way.at, from: way.from } : { at: here }
@@ -242,6 +255,7 @@ const anywhere: readonly StepKind[] = [
   'receive',
   'prepare',
   'catch',
+  'drain',
   'compare',
   'seals',
   'cap',

@@ -2,20 +2,24 @@ import { chosenPart } from '../sheet/chosenPart'
 import { isSealedSet } from '../sheet/isSealedSet'
 import { needsTorque } from '../sheet/needsTorque'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
-import { liftPositions, type Joint, type LiftPosition, type Line, type Slug } from '../sheet/types'
+import { liftPositions, type Joint, type LiftPosition, type Line, type Sheet, type Slug } from '../sheet/types'
 import {
   bleedPlaces,
+  changesOf,
   circuitOpenings,
   countsAfter,
   countsAfterAll,
   decidingLevel,
   disturbedAt,
+  drainings,
+  drainsOf,
   fluidChanges,
   hasTorque,
   isOff,
   isWheel,
   latest,
   liftOf,
+  measuredOf,
   positionAt,
   runningSince,
   tightenedAt,
@@ -24,6 +28,7 @@ import { tightenedKey } from './evolve'
 import { hasLeft } from './hasLeft'
 import { isBledAt } from './isBledAt'
 import { leakDoubt } from './jointStatus'
+import { carrierIn, droppedIn } from './partEffects'
 import type { Gate, JobState, JointRecord, Mark, Obligation, ObligationKind, ObligationWhat, TorqueJudged } from './types'
 
 export type Facts = { resolved: ResolvedSheet; state: JobState }
@@ -35,11 +40,17 @@ type Row = { arises: (facts: Facts) => Owed[]; met: (owed: Owed, facts: Facts) =
 const always: readonly Gate[] = ['end']
 const fluidHolds: readonly Gate[] = ['pressure', 'run', 'drive', 'end']
 
-const openedJoints = ({ resolved, state }: Facts): [Joint, JointRecord][] =>
+/** Opened, whatever becomes of them: a part may do without one that its forerunner had. */
+const everOpened = ({ resolved, state }: Facts): [Joint, JointRecord][] =>
   resolved.sheet.joints.flatMap((joint): [Joint, JointRecord][] => {
     const record = state.joints[joint.id]
     return record?.opened ? [[joint, record]] : []
   })
+/** Opened, and to be closed again. */
+function openedJoints(facts: Facts): [Joint, JointRecord][] {
+  const dropped = droppedIn(facts.resolved, facts.state)
+  return everOpened(facts).filter(([{ id }]) => !dropped.has(id))
+}
 const oneTimeSeals = (joint: Joint): Slug[] => joint.seals.filter(seal => seal.reuse === 'never').map(seal => seal.id)
 /** Measured, or turned as the sheet says; by feel only where a lead has said why. */
 const isSound = (torque: TorqueJudged | null | undefined): boolean =>
@@ -64,9 +75,9 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
     },
   },
   compared: {
-    arises: ({ state }) =>
+    arises: ({ resolved, state }) =>
       Object.entries(state.lines).flatMap(([line, { out, in: laidIn, compared }]): Owed[] =>
-        out && !laidIn && state.scope.includes(line)
+        out && !laidIn && state.scope.includes(line) && carrierIn(resolved, state, line) === line
           ? [
               {
                 what: { kind: 'compared', line, because: compared?.agrees === false ? 'differs' : 'not-done' },
@@ -121,11 +132,7 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
     arises: facts =>
       isSealedSet(facts.resolved.sheet)
         ? []
-        : openedJoints(facts).map(([joint, { opened }]) => ({
-            what: { kind: 'capped', joint: joint.id },
-            since: opened,
-            gates: ['pause'],
-          })),
+        : everOpened(facts).map(([joint, { opened }]) => ({ what: { kind: 'capped', joint: joint.id }, since: opened, gates: ['pause'] })),
     met: ({ what }, { state }) =>
       what.kind === 'capped' && (state.joints[what.joint]?.capped !== undefined || state.joints[what.joint]?.seated !== undefined),
   },
@@ -190,9 +197,11 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
     met: ({ what, since }, { state }) => what.kind === 'tightened' && torquedSince(state, tightenedKey(what.thing, what.target), since),
   },
   held: {
-    arises: ({ state }) =>
+    arises: ({ resolved, state }) =>
       Object.entries(state.holds).flatMap(([hold, { released }]): Owed[] =>
-        released ? [{ what: { kind: 'held', hold }, since: released, gates: ['run', 'drive', 'end'] }] : [],
+        released && !droppedIn(resolved, state).has(hold)
+          ? [{ what: { kind: 'held', hold }, since: released, gates: ['run', 'drive', 'end'] }]
+          : [],
       ),
     met: ({ what }, { state }) => what.kind === 'held' && state.holds[what.hold]?.fastened !== undefined,
   },
@@ -228,9 +237,11 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
             .reduce((sum, { count }) => sum + count, 0),
   },
   clear: {
-    arises: ({ state }) =>
+    arises: ({ resolved, state }) =>
       Object.entries(state.lines).flatMap(([line, record]) =>
-        record.in ? [{ what: { kind: 'clear', line }, since: record.in, gates: ['run', 'drive', 'end'] } satisfies Owed] : [],
+        record.in && carrierIn(resolved, state, line) === line
+          ? [{ what: { kind: 'clear', line }, since: record.in, gates: ['run', 'drive', 'end'] } satisfies Owed]
+          : [],
       ),
     met: ({ what, since }, { state }) => what.kind === 'clear' && countsAfter(state.clearances[what.line], since),
   },
@@ -242,19 +253,30 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
     met: ({ what }, { state }) => what.kind === 'renewed' && state.renewed[what.neighbour] !== undefined,
   },
   filled: {
-    arises: ({ resolved, state }) => {
-      const since = latest(circuitOpenings(resolved, state))
-      return since ? [{ what: { kind: 'filled' }, since, gates: fluidHolds }] : []
-    },
+    arises: ({ resolved, resolved: { sheet }, state }) => [
+      ...(isOpened(sheet, state, sheet.id, circuitOpenings(resolved, state))
+        ? [{ what: { kind: 'filled' }, since: latest(circuitOpenings(resolved, state)), gates: fluidHolds } satisfies Owed]
+        : []),
+      ...(sheet.circuits ?? [])
+        .filter(({ id }) => isOpened(sheet, state, id, drainings(sheet, state, id)))
+        .map(({ id }): Owed => ({
+          what: { kind: 'filled', circuit: id },
+          since: latest(drainings(sheet, state, id)),
+          gates: ['run', 'drive', 'end'],
+        })),
+    ],
     // What was lost has gone back in since, within what a jug can be read to; or a level has been seen at its mark.
-    met: (_, { resolved, state }) => {
-      const openings = circuitOpenings(resolved, state)
+    met: ({ what }, { resolved, resolved: { sheet }, state }) => {
+      const circuit = what.kind === 'filled' ? what.circuit : undefined
+      const openings = circuit === undefined ? circuitOpenings(resolved, state) : drainings(sheet, state, circuit)
+      const { caught, extracted, added } = measuredOf(sheet, state, circuit ?? sheet.id)
+      const levels = circuit === undefined ? sheet.levels : sheet.circuits!.filter(({ id }) => id === circuit).map(({ level }) => level)
       const sum = (entries: readonly { n: number; volume: number }[], from = 0) =>
         entries.filter(({ n }) => n > from).reduce((total, { volume }) => total + volume, 0)
-      const read = state.levels.at(-1)
+      const read = state.levels.findLast(({ level }) => levels.some(({ id }) => id === level))
       if (read?.reading === 'at' && countsAfterAll(read, openings)) return true
-      const added = sum(state.added, Math.min(...openings.map(({ n }) => n)))
-      return state.added.some(entry => countsAfterAll(entry, openings)) && added >= jugError * (sum(state.caught) + sum(state.extracted))
+      const since = openings.length > 0 ? Math.min(...openings.map(({ n }) => n)) : 0
+      return added.some(entry => countsAfterAll(entry, openings)) && sum(added, since) >= jugError * (sum(caught) + sum(extracted))
     },
   },
   primed: {
@@ -270,35 +292,51 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
     arises: ({ resolved, state }) => {
       const openings = circuitOpenings(resolved, state)
       const { places, priming } = bleedPlaces(resolved.sheet, state.inputs)
-      return openings.length > 0 && !priming
-        ? places.map(bleeder => ({
-            what: { kind: 'bled', bleeder, because: isBledAt(resolved.sheet, state, bleeder, openings) ?? 'not-done' },
-            since: latest(openings),
-            gates: ['drive', 'end'],
-          }))
-        : []
-    },
-    met: ({ what }, { resolved, state }) =>
-      what.kind === 'bled' && isBledAt(resolved.sheet, state, what.bleeder, circuitOpenings(resolved, state)) === undefined,
-  },
-  level: {
-    arises: ({ resolved, state }) => {
-      const level = decidingLevel(resolved.sheet)
-      const touched = openedJoints({ resolved, state }).length > 0
-      if (!level || !touched) return []
-      const last = state.levels.findLast(reading => reading.level === level.id)
-      const because = !last ? 'not-read' : last.reading !== 'at' ? 'not-at' : 'changed-since'
-      return [
-        {
-          what: { kind: 'level', level: level.id, because },
-          since: latest(fluidChanges(state)),
-          gates: drivesOnIt(resolved) ? ['drive', 'end'] : always,
+      if (openings.length === 0 || priming) return []
+      const { running } = resolved.sheet.bleeding.parameters
+      const owed = (bleeder: Slug, isRunning: boolean): Owed => ({
+        what: {
+          kind: 'bled',
+          bleeder,
+          because: isBledAt(resolved.sheet, state, bleeder, openings, isRunning) ?? 'not-done',
+          ...(isRunning && { running: true }),
         },
+        since: latest(openings),
+        gates: ['drive', 'end'],
+      })
+      return [
+        ...places.map(bleeder => owed(bleeder, false)),
+        ...(running !== undefined && places.includes(resolved.sheet.id) ? [owed(resolved.sheet.id, true)] : []),
       ]
     },
-    met: ({ what }, { state }) => {
-      const last = what.kind === 'level' ? state.levels.findLast(reading => reading.level === what.level) : undefined
-      return last?.reading === 'at' && countsAfterAll(last, fluidChanges(state))
+    met: ({ what }, { resolved, state }) =>
+      what.kind === 'bled' &&
+      isBledAt(resolved.sheet, state, what.bleeder, circuitOpenings(resolved, state), what.running === true) === undefined,
+  },
+  level: {
+    arises: ({ resolved, resolved: { sheet }, state }) => {
+      const own = decidingLevel(sheet)
+      const touched =
+        openedJoints({ resolved, state }).length > 0 ||
+        state.service !== undefined ||
+        isOpened(sheet, state, sheet.id, circuitOpenings(resolved, state))
+      const owed = (level: Slug, changes: readonly Mark[], gates: readonly Gate[]): Owed => {
+        const last = state.levels.findLast(reading => reading.level === level)
+        const because = !last ? 'not-read' : last.reading !== 'at' ? 'not-at' : 'changed-since'
+        return { what: { kind: 'level', level, because }, since: latest(changes), gates }
+      }
+      return [
+        ...(own && touched ? [owed(own.id, fluidChanges(resolved, state), drivesOnIt(resolved) ? ['drive', 'end'] : always)] : []),
+        ...(sheet.circuits ?? [])
+          .filter(({ id }) => isOpened(sheet, state, id, drainings(sheet, state, id)))
+          .map(({ id, level }) => owed(level.id, changesOf(sheet, state, id), ['drive', 'end'])),
+      ]
+    },
+    met: ({ what }, { resolved, resolved: { sheet }, state }) => {
+      if (what.kind !== 'level') return false
+      const last = state.levels.findLast(reading => reading.level === what.level)
+      const circuit = sheet.circuits?.find(({ level }) => level.id === what.level)
+      return last?.reading === 'at' && countsAfterAll(last, circuit ? changesOf(sheet, state, circuit.id) : fluidChanges(resolved, state))
     },
   },
   wiped: {
@@ -336,6 +374,21 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
       return countsAfter(disturbedAt(record), since) || countsAfter(record.traced, since)
     },
   },
+  'part-look': {
+    // Put back with new seals, by which it may leak.
+    arises: ({ resolved: { sheet }, state }) =>
+      sheet.operations.flatMap(({ id, seals = [] }): Owed[] => {
+        const { on, looked } = state.operations[id] ?? {}
+        const because = !looked ? 'not-done' : looked.result !== 'dry' ? 'not-dry' : 'disturbed-since'
+        return on && seals.length > 0
+          ? [{ what: { kind: 'part-look', operation: id, because }, since: partDisturbed(state, id), gates: always }]
+          : []
+      }),
+    met: ({ what }, { state }) => {
+      const looked = what.kind === 'part-look' ? state.operations[what.operation]?.looked : undefined
+      return looked?.result === 'dry' && what.kind === 'part-look' && countsAfter(looked, partDisturbed(state, what.operation))
+    },
+  },
   foam: {
     arises: ({ state }) => foamsOf(state).map(([level, last]) => ({ what: { kind: 'foam', level }, since: last, gates: always })),
     met: ({ what, since }, { state }) =>
@@ -351,10 +404,11 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
   },
   tested: {
     arises: facts =>
-      drivesOnIt(facts.resolved) && openedJoints(facts).length > 0
-        ? [{ what: { kind: 'tested', test: 'pedal' }, since: latest(fluidChanges(facts.state)), gates: ['drive', 'end'] }]
+      drivesOnIt(facts.resolved) && (openedJoints(facts).length > 0 || circuitOpenings(facts.resolved, facts.state).length > 0)
+        ? [{ what: { kind: 'tested', test: 'pedal' }, since: latest(fluidChanges(facts.resolved, facts.state)), gates: ['drive', 'end'] }]
         : [],
-    met: (_, { state }) => state.tests.pedal?.result === 'good' && countsAfterAll(state.tests.pedal, fluidChanges(state)),
+    met: (_, { resolved, state }) =>
+      state.tests.pedal?.result === 'good' && countsAfterAll(state.tests.pedal, fluidChanges(resolved, state)),
   },
   road: {
     arises: facts =>
@@ -379,6 +433,13 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
   },
 }
 
+/** Its fluid was let out: by an act on record, or through what was off when the car came. */
+const isOpened = (sheet: Sheet, state: JobState, circuit: Slug, openings: readonly Mark[]): boolean =>
+  openings.length > 0 || drainsOf(sheet, circuit).some(({ id }) => state.inputs?.done?.includes(id))
+/** The last thing done to a part that makes an earlier look at it worthless. */
+const partDisturbed = (state: JobState, operation: Slug): Mark | undefined =>
+  latest([state.operations[operation]?.on, state.tightened[tightenedKey('operation', operation)]])
+
 /** What the part that goes in takes over from the old one. */
 export const carryOver = (line: Line, state: JobState): readonly string[] => chosenPart(line, state.inputs?.parts)?.carryOver ?? []
 
@@ -396,7 +457,7 @@ function foamsOf(state: JobState): [Slug, Mark][] {
 }
 /** When joints were closed (or, still open, opened) while the car stood so. */
 const closedAt = (facts: Facts, at: LiftPosition): Mark[] =>
-  openedJoints(facts)
+  everOpened(facts)
     .flatMap(([, { opened, seated }]) => seated ?? opened ?? [])
     .filter(mark => positionAt(facts.state, mark) === at)
 

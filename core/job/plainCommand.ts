@@ -4,7 +4,7 @@ import { settleWindow } from '../sheet/settleContested'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import { targetTorque } from '../torque/checkTorque'
 import type { Joint } from '../sheet/types'
-import { asksTemperature } from './carState'
+import { asksTemperature, drainsOf, levelsOf, measuredOf } from './carState'
 import { carryOver } from './obligations'
 import { torquesAsked } from './torquesAsked'
 import type { Step } from './listSteps'
@@ -19,6 +19,10 @@ const middleOf = (torque: NonNullable<Joint['torque']>): TorqueSaid => {
   const value = window.kind === 'unknown' ? lookedUp : roundTo(targetTorque(window.value), 0.5)
   return { how: 'wrench', entered: { value, unit: 'N.m' } }
 }
+
+/** Turned where only a turn is stated. */
+const saidOf = ({ torque, turn }: Pick<Joint, 'torque' | 'turn'>): TorqueSaid =>
+  turn && !torque ? { how: 'turn' } : middleOf(torque ?? 'unknown')
 
 /**
  * What a step records when everything goes as the sheet says: all fasteners, all proofs, the target torque, the likely spill. The bay view
@@ -40,6 +44,8 @@ export function plainCommand(resolved: ResolvedSheet, step: Step, state: JobStat
       const { strokes } = sheet.bleeding.parameters
       return { type: 'roundBled', bleeder: target, ...(strokes !== undefined && { count: strokes }), saw: 'clear', toppedUp: true }
     }
+    case 'turn':
+      return { type: 'roundBled', bleeder: sheet.id, count: sheet.bleeding.parameters.running, saw: 'clear', toppedUp: true, running: true }
     case 'carry': {
       const line = resolved.lines.find(({ id }) => id === target)
       return { type: 'carriedOver', line: target, items: line ? carryOver(line, state) : [] }
@@ -60,12 +66,7 @@ export function plainCommand(resolved: ResolvedSheet, step: Step, state: JobStat
       return { type: 'fastenersCounted', operation: target, fasteners: state.operations[target]?.fastenersOut ?? [] }
     case 'tighten': {
       const asked = torquesAsked(sheet, target)!
-      return {
-        type: 'tightened',
-        thing: asked.thing,
-        target,
-        torques: asked.torques.map(torque => (torque === undefined ? null : middleOf(torque))),
-      }
+      return { type: 'tightened', thing: asked.thing, target, torques: asked.asked.map(one => (one === undefined ? null : saidOf(one))) }
     }
     case 'receive':
       return { type: 'partReceived', line: target, against: 'sheet', agrees: true }
@@ -78,6 +79,7 @@ export function plainCommand(resolved: ResolvedSheet, step: Step, state: JobStat
         type: 'operationOn',
         operation: target,
         fasteners: state.operations[target]?.fastenersOut ?? operation?.fasteners.map(fastener => fastener.count) ?? [],
+        ...(operation?.seals?.length && { seals: operation.seals.map(({ id }) => id), oldOut: true }),
       }
     case 'open':
       return { type: 'jointOpened', joint: target }
@@ -105,27 +107,38 @@ export function plainCommand(resolved: ResolvedSheet, step: Step, state: JobStat
           : [],
       }
     case 'torque':
-      return {
-        type: 'jointTorqued',
-        joint: target,
-        ...(joint?.turn && !joint.torque ? { how: 'turn' } : middleOf(joint?.torque ?? 'unknown')),
-      }
+      return { type: 'jointTorqued', joint: target, ...saidOf(joint ?? {}) }
     case 'catch':
       return { type: 'fluidCaught', entered: { value: Math.max(10, roundTo(fluid?.spill.likely ?? 0, 10)), unit: 'mL' }, how: 'estimated' }
     case 'fill': {
-      const caught = state.caught.reduce((sum, { volume }) => sum + volume, 0)
+      const caught = measuredOf(sheet, state, sheet.id).caught.reduce((sum, { volume }) => sum + volume, 0)
       return {
         type: 'fluidAdded',
         entered: { value: Math.max(10, roundTo(caught > 0 ? caught : (fluid?.topUp.likely ?? 0), 10)), unit: 'mL' },
         how: 'estimated',
       }
     }
+    case 'drain': {
+      const isOwn = target === sheet.id
+      const drained = drainsOf(sheet, target).find(({ id }) => state.operations[id]?.off)?.drains
+      const entered = { value: Math.max(10, roundTo(drained?.likely ?? 200, 10)), unit: 'mL' as const }
+      const type = drained || !isOwn ? 'fluidCaught' : 'fluidExtracted'
+      return { type, entered, how: 'estimated', ...(!isOwn && { circuit: target }) }
+    }
+    case 'refill': {
+      const out = measuredOf(sheet, state, target).caught.reduce((sum, { volume }) => sum + volume, 0)
+      const likely = drainsOf(sheet, target).find(({ id }) => state.operations[id]?.off)?.drains?.likely ?? 0
+      const value = Math.max(10, roundTo(out > 0 ? out : likely, 10))
+      return { type: 'fluidAdded', entered: { value, unit: 'mL' }, how: 'estimated', circuit: target }
+    }
+    case 'look':
+      return { type: 'partLooked', operation: target, result: 'dry' }
     case 'wipe':
       return { type: 'cleaned', at: step.at }
     case 'run':
       return { type: 'engineStarted' }
     case 'level': {
-      const level = sheet.levels.find(candidate => candidate.id === target)
+      const level = levelsOf(sheet).find(candidate => candidate.id === target)
       const window = settleWindow(level?.temperature ?? 'unknown')
       return {
         type: 'levelRead',

@@ -163,6 +163,7 @@ describe('each obligation by itself', () => {
     line: ['withdraw'],
     capped: ['cap'],
     'leak-source': ['mend'],
+    'part-look': ['look'],
     foam: ['level'],
     'air-source': ['trace', 'level'],
     sealed: ['seals'],

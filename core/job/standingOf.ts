@@ -2,9 +2,10 @@ import { fillGoal } from '../access/listGoals'
 import { taskId } from '../access/listTasks'
 import type { Standing } from '../access/standing'
 import { taskKinds, type TaskKind } from '../access/types'
+import { linesOf } from '../sheet/jointLines'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import type { LiftPosition, Slug } from '../sheet/types'
-import { isOff, liftOf, positionAt, runningSince } from './carState'
+import { drainings, isOff, levelsOf, liftOf, positionAt, runningSince } from './carState'
 import { hasLeft } from './hasLeft'
 import { isStepDone } from './isStepDone'
 import { listDue } from './obligations'
@@ -21,12 +22,18 @@ export function standingOf(resolved: ResolvedSheet, state: JobState): Standing {
   const wanted = new Set(state.scope)
   const lines = resolved.lines.filter(({ id }) => !wanted.has(id) && state.lines[id]?.out !== undefined).map(({ id }) => id)
   const near = new Set([...wanted, ...lines])
-  const joints = resolved.joints.filter(({ id, line }) => !near.has(line) && state.joints[id]?.opened !== undefined).map(({ id }) => id)
+  const joints = resolved.joints
+    .filter(joint => !linesOf(joint).some(line => near.has(line)) && state.joints[joint.id]?.opened !== undefined)
+    .map(({ id }) => id)
   const isNever = (kind: TaskKind, target: Slug): boolean => {
     // Of a line that goes back as it was, only what was touched is to be done.
     if (lines.includes(target)) return ['receive', 'compare', 'withdraw'].includes(kind)
     const joint = resolved.joints.find(({ id }) => id === target)
-    if (joint) return lines.includes(joint.line) && (state.joints[target]?.opened === undefined || kind === 'open')
+    if (joint) {
+      const isWanted = linesOf(joint).some(line => wanted.has(line))
+      const isPutBack = !isWanted && linesOf(joint).some(line => lines.includes(line))
+      return isPutBack && (state.joints[target]?.opened === undefined || kind === 'open')
+    }
     const hold = resolved.holds.find(({ id }) => id === target)
     return hold !== undefined && !wanted.has(hold.line) && lines.includes(hold.line) && state.holds[target]?.released === undefined
   }
@@ -42,7 +49,10 @@ export function standingOf(resolved: ResolvedSheet, state: JobState): Standing {
     ...among(ofHold, resolved.holds),
     ...among(['renew'], sheet.neighbours),
     ...among(['bleed'], [...sheet.bleeders, sheet]),
-    ...among(['level'], sheet.levels),
+    ...among(['turn'], [sheet]),
+    ...among(['level'], levelsOf(sheet)),
+    ...among(['drain', 'refill'], [sheet, ...(sheet.circuits ?? [])]),
+    ...among(['look'], sheet.operations),
     ...among(['prepare', 'catch', 'road-test'], [sheet]),
     ...(['ground', 'half', 'raised'] as const).filter(at => isDone('wipe', at)).map(at => taskId('wipe', at)),
     ...(filled ? sheet.fills.map(({ id }) => taskId('fill', id)) : []),
@@ -53,6 +63,8 @@ export function standingOf(resolved: ResolvedSheet, state: JobState): Standing {
     done: [...done, ...engineMarks(resolved, state, [...near, ...joints], new Set(done))],
     lines,
     joints,
+    drained: [sheet, ...(sheet.circuits ?? [])].map(({ id }) => id).filter(id => drainings(sheet, state, id).length > 0),
+    resealed: sheet.operations.filter(({ id, seals = [] }) => seals.length > 0 && state.operations[id]?.off).map(({ id }) => id),
     begunAt: Object.fromEntries([
       ...Object.entries(state.joints).flatMap(([id, { opened, seated }]) => begun(`joint:${id}`, seated ?? opened)),
       ...Object.entries(state.holds).flatMap(([id, { released }]) => begun(`hold:${id}`, released)),
@@ -64,9 +76,15 @@ export function standingOf(resolved: ResolvedSheet, state: JobState): Standing {
 
 /** Nothing left to look at: the engine has run. Running, with nothing left to do but look: it need not be started again. */
 function engineMarks({ sheet, joints }: ResolvedSheet, state: JobState, near: readonly Slug[], done: ReadonlySet<string>): string[] {
-  const touched = joints.filter(({ id, line }) => near.includes(line) || near.includes(id))
+  const touched = joints.filter(joint => near.includes(joint.id) || linesOf(joint).some(line => near.includes(line)))
   const left = (kinds: readonly TaskKind[]) => touched.some(({ id }) => kinds.some(kind => !done.has(taskId(kind, id))))
-  const looks = left(['leak']) || sheet.levels.some(({ id }) => !done.has(taskId('level', id)))
+  const others = (sheet.circuits ?? []).filter(({ id }) => drainings(sheet, state, id).length > 0).map(({ level }) => level)
+  const parts = sheet.operations.filter(({ id, seals = [] }) => seals.length > 0 && state.operations[id]?.off)
+  const looks =
+    left(['leak']) ||
+    (sheet.bleeding.parameters.running !== undefined && !done.has('turn')) ||
+    [...sheet.levels, ...others].some(({ id }) => !done.has(taskId('level', id))) ||
+    parts.some(({ id }) => !done.has(taskId('look', id)))
   if (!looks) return state.pressures.length === 0 ? [] : runningSince(state) ? ['run'] : ['run', 'stop']
   const work = left(taskKinds.filter(kind => ofJoint.includes(kind) && kind !== 'leak' && kind !== 'cap' && kind !== 'seals'))
   return runningSince(state) && !work && state.scope.every(line => hasLeft(state, line)) ? ['run'] : []

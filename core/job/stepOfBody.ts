@@ -46,11 +46,15 @@ export function stepOfBody(body: JobBody | JobCommand, sheet: Sheet): StepRef | 
     case 'tightened':
       return step('tighten', body.target)
     case 'fluidCaught':
-      return step('catch', sheet.id)
+      return body.circuit === undefined ? step('catch', sheet.id) : step('drain', body.circuit)
+    case 'fluidExtracted':
+      return step('drain', body.circuit ?? sheet.id)
+    case 'partLooked':
+      return step('look', body.operation)
     case 'fluidAdded':
-      return step('fill', sheet.fills[0]?.id ?? sheet.id)
+      return body.circuit === undefined ? step('fill', sheet.fills[0]?.id ?? sheet.id) : step('refill', body.circuit)
     case 'roundBled':
-      return step('bleed', body.bleeder)
+      return step(body.running ? 'turn' : 'bleed', body.bleeder)
     case 'levelRead':
       return step('level', body.level)
     case 'cleaned':

@@ -1,6 +1,9 @@
 import type { Joint, Sheet, Slug } from '../sheet/types'
 import type { TightenedThing } from './types'
 
+/** A torque or a turn; undefined: nothing is asked. */
+export type Asked = Pick<Joint, 'torque' | 'turn'> | undefined
+
 /**
  * What is asked of something beside the joints that is tightened: for an operation, of each group of its fasteners, in the sheet's order.
  * Undefined: nothing to tighten goes by that name.
@@ -8,15 +11,21 @@ import type { TightenedThing } from './types'
 export function torquesAsked(
   { operations, holds, bleeders, levels }: Sheet,
   target: Slug,
-): { thing: TightenedThing; torques: Joint['torque'][] } | undefined {
+): { thing: TightenedThing; asked: Asked[] } | undefined {
   const operation = operations.find(({ id }) => id === target)
-  if (operation) return { thing: 'operation', torques: operation.fasteners.map(({ torque }) => torque) }
+  if (operation)
+    return {
+      thing: 'operation',
+      asked: operation.fasteners.map(({ torque, turn }) => (torque === undefined && turn === undefined ? undefined : { torque, turn })),
+    }
   const single = (
     [
       ['hold', holds],
       ['bleeder', bleeders],
       ['level', levels],
     ] as const
-  ).flatMap(([thing, list]) => list.filter(({ id }) => id === target).map(({ torque }) => ({ thing, torques: [torque] })))
+  ).flatMap(([thing, list]) =>
+    list.filter(({ id }) => id === target).map(({ torque }) => ({ thing, asked: [torque === undefined ? undefined : { torque }] })),
+  )
   return single[0]
 }

@@ -1,4 +1,4 @@
-import type { PlanInputs } from '../access/planJob'
+import type { PlanInputs, Service } from '../access/planJob'
 import type { AccessIssue, PlannerVersion } from '../access/types'
 import type { Condition } from '../access/judgeChance'
 import type { NeighbourRef } from '../access/weighNeighbours'
@@ -36,10 +36,30 @@ export type FastenerLoss = (typeof fastenerLosses)[number]
 /** How a job may end that is not done: docs/obligations.md says who may, and what is printed. */
 export const earlyEndings = ['unfinished', 'no-repair', 'declined', 'cancelled'] as const
 export type EarlyEnding = (typeof earlyEndings)[number]
+/** What can have a torque: the joints, and everything else that is tightened. */
+export const torquedThings = ['joint', ...tightenedThings] as const
+export type TorquedThing = (typeof torquedThings)[number]
+/** What may be written down where a sheet does not know it, and about what. */
+export const observedThings = ['joint', 'hold', 'operation', 'line', 'bleeder', 'level', 'neighbour'] as const
+export type ObservedThing = (typeof observedThings)[number]
+export type Found =
+  | { what: 'hex'; entered: Entered<'length'> }
+  | { what: 'torque'; entered: Entered<'torque'> }
+  | { what: 'length'; entered: Entered<'length'> }
+  | { what: 'count'; count: number }
+  | { what: 'minutes'; minutes: number }
+  | { what: 'note'; text: string }
+/** What was on the car, as somebody met it in its step: an offer for the sheet's next revision. */
+export type Observation = { about: ObservedThing; target: Slug; found: Found }
 /** How something was tightened, as a person says it. */
 export type TorqueSaid = { how: TorqueHow; entered?: Entered<'torque'>; adapter?: Adapter; reason?: string }
-/** The same with what follows from the sheet. */
-export type TorqueJudged = TorqueSaid & { torque?: NewtonMetres; window?: Window<NewtonMetres>; verdict: (typeof torqueVerdicts)[number] }
+/** The same with what follows from the sheet. `practice`: nobody knows a torque, and it was turned as general practice does. */
+export type TorqueJudged = TorqueSaid & {
+  torque?: NewtonMetres
+  window?: Window<NewtonMetres>
+  verdict: (typeof torqueVerdicts)[number]
+  practice?: boolean
+}
 export const timerNames = ['leak', 'drip', 'soak', 'rest'] as const
 export type TimerName = (typeof timerNames)[number]
 
@@ -64,7 +84,8 @@ export type JobCommand =
   | { type: 'stepUndone'; step: string; reverts: readonly string[] }
   | { type: 'partReceived'; line: Slug; against: 'sheet' | 'old-line'; agrees: boolean; differs?: string }
   | { type: 'operationOff'; operation: Slug; fasteners: readonly number[] }
-  | { type: 'operationOn'; operation: Slug; fasteners: readonly number[] }
+  /** `seals`: of a part that has any, those renewed with it; `oldOut`: the old ones were seen to have come off. */
+  | { type: 'operationOn'; operation: Slug; fasteners: readonly number[]; seals?: readonly Slug[]; oldOut?: boolean }
   | { type: 'fastenersCounted'; operation: Slug; fasteners: readonly number[] }
   | { type: 'jointOpened'; joint: Slug }
   | { type: 'jointCapped'; joint: Slug }
@@ -116,11 +137,29 @@ export type JobCommand =
   /** The pedal (or lever) is held so that the line stands under pressure. */
   | { type: 'pressureHeld' }
   /** One round of bleeding. `bleeder`: where; the sheet's own id where the whole circuit is bled at once. `count`: strokes or turns. */
-  | { type: 'roundBled'; bleeder: Slug; count?: number; saw: Sight; toppedUp: boolean }
+  /** `running`: turned once more with the engine idling. */
+  | { type: 'roundBled'; bleeder: Slug; count?: number; saw: Sight; toppedUp: boolean; running?: boolean }
   | { type: 'tested'; test: CarTest; result: 'good' | 'not-good'; note?: string }
-  | { type: 'fluidCaught'; entered: Entered<'volume'>; how: 'measured' | 'estimated' }
-  | { type: 'fluidAdded'; entered: Entered<'volume'>; how: 'measured' | 'estimated' }
-  | { type: 'fluidExtracted'; entered: Entered<'volume'>; how: 'measured' | 'estimated' }
+  /** `circuit`: whose fluid, where it is not the lines' own. */
+  | { type: 'fluidCaught'; entered: Entered<'volume'>; how: 'measured' | 'estimated'; circuit?: Slug }
+  /** `drained`: what was drained went back in, and was clean. */
+  | { type: 'fluidAdded'; entered: Entered<'volume'>; how: 'measured' | 'estimated'; circuit?: Slug; drained?: boolean }
+  | { type: 'fluidExtracted'; entered: Entered<'volume'>; how: 'measured' | 'estimated'; circuit?: Slug }
+  /** A part with a seal of its own was looked at once the engine has run. */
+  | { type: 'partLooked'; operation: Slug; result: LeakResult }
+  /** What the leaflet in the box says, as it is printed; it is this job's torque from then on. */
+  | {
+      type: 'leafletRead'
+      thing: TorquedThing
+      target: Slug
+      group?: number
+      low: Entered<'torque'>
+      high: Entered<'torque'>
+      from: string
+    }
+  | ({ type: 'observed' } & Observation)
+  /** The way that was to be tried first does not go on this car. */
+  | { type: 'wayHung'; goal: string; way: number; note?: string }
   | { type: 'levelRead'; level: Slug; temperature?: Entered<'temperature'>; engine: 'idling' | 'off'; reading: LevelReading }
   | { type: 'timerStarted'; timer: TimerName; minutes: number }
   | { type: 'timerEnded'; timer: TimerName; reason?: string }
@@ -150,8 +189,11 @@ type Computed = {
   fluidExtracted: Command<'fluidExtracted'> & { volume: Millilitres }
   /** `rest`: minutes before another reading counts, where foam was seen. */
   levelRead: Command<'levelRead'> & { celsius?: Celsius; rest?: number }
-  /** The one that was taken out stays with the customer; of a line no longer wanted the old one goes back. */
-  lineIn: Command<'lineIn'> & { which?: 'old' | 'new' }
+  /** The one that was taken out stays with the customer; of a line no longer wanted the old one goes back. `also`: in the same piece. */
+  lineCalledOut: Command<'lineCalledOut'> & { also?: readonly Slug[] }
+  lineOut: Command<'lineOut'> & { also?: readonly Slug[] }
+  lineIn: Command<'lineIn'> & { which?: 'old' | 'new'; also?: readonly Slug[] }
+  leafletRead: Command<'leafletRead'> & { window: Window<NewtonMetres> }
   waitCut: Command<'waitCut'> & { celsius?: Celsius }
 }
 /** What happened, as stored for ever. */
@@ -193,7 +235,21 @@ export type Refusal =
   | { code: 'JOB_REASON_NEEDED'; field: string }
   | {
       code: 'JOB_UNKNOWN_TARGET'
-      what: 'line' | 'joint' | 'hold' | 'operation' | 'seal' | 'question' | 'answer' | 'level' | 'step' | 'neighbour' | 'bleeder' | 'part'
+      what:
+        | 'line'
+        | 'joint'
+        | 'hold'
+        | 'operation'
+        | 'seal'
+        | 'question'
+        | 'answer'
+        | 'level'
+        | 'step'
+        | 'neighbour'
+        | 'bleeder'
+        | 'part'
+        | 'circuit'
+        | 'way'
       id: string
     }
   | { code: 'JOB_ACCESS'; issue: AccessIssue }
@@ -209,7 +265,7 @@ export type Refusal =
   | { code: 'JOB_TORQUE_NEEDED'; target: Slug }
   | { code: 'JOB_BY_FEEL'; target: Slug }
   | { code: 'JOB_TORQUE_GROUPS'; target: Slug; expected: number; got: number }
-  | { code: 'JOB_QUANTITY_RANGE'; dimension: 'torque' | 'volume' | 'temperature'; value: number; low: number; high: number }
+  | { code: 'JOB_QUANTITY_RANGE'; dimension: 'torque' | 'volume' | 'temperature' | 'length'; value: number; low: number; high: number }
   /** What guards an act is not done yet. */
   | { code: 'JOB_GATE'; gate: Gate; due: Obligation[] }
   | { code: 'JOB_ENGINE'; is: 'running' | 'off' }
@@ -236,6 +292,14 @@ export type Refusal =
   | { code: 'JOB_LINE_REPLACED'; line: Slug }
   | { code: 'JOB_NOT_DIFFERENT'; line: Slug }
   | { code: 'JOB_NO_LEAK'; joint: Slug }
+  /** Fluid is not filled into what is open below. */
+  | { code: 'JOB_DRAIN_OPEN'; operation: Slug }
+  /** What was drained may not go back in here. */
+  | { code: 'JOB_OLD_FLUID' }
+  /** A window that is the wrong way round. */
+  | { code: 'JOB_WINDOW'; low: NewtonMetres; high: NewtonMetres }
+  /** Its own seals are renewed before it goes back. */
+  | { code: 'JOB_PART_SEALS'; operation: Slug; seals: Slug[] }
   /** A look through a part that is on. */
   | { code: 'JOB_HIDDEN'; joint: Slug; operation: Slug }
 
@@ -260,13 +324,15 @@ export type ObligationWhat =
   | { kind: 'counted'; operation: Slug; group: number; out: number; in: number }
   | { kind: 'clear'; line: Slug }
   | { kind: 'renewed'; neighbour: Slug }
-  | { kind: 'filled' }
+  /** `circuit`: another fluid than the lines' own. */
+  | { kind: 'filled'; circuit?: Slug }
   | { kind: 'primed' }
-  | { kind: 'bled'; bleeder: Slug; because: 'not-done' | 'not-clear' | 'too-few' | 'opened-since' }
+  | { kind: 'bled'; bleeder: Slug; running?: boolean; because: 'not-done' | 'not-clear' | 'too-few' | 'opened-since' }
   | { kind: 'level'; level: Slug; because: 'not-read' | 'not-at' | 'changed-since' }
   | { kind: 'wiped'; at: LiftPosition }
   | { kind: 'leak-look'; joint: Slug; because: 'not-done' | 'not-dry' | 'disturbed-since' }
   | { kind: 'leak-source'; joint: Slug }
+  | { kind: 'part-look'; operation: Slug; because: 'not-done' | 'not-dry' | 'disturbed-since' }
   | { kind: 'foam'; level: Slug }
   | { kind: 'air-source' }
   | { kind: 'tested'; test: CarTest }
@@ -327,7 +393,19 @@ export type JobState = {
     >
   >
   holds: Readonly<Record<Slug, { released?: Mark; fastened?: Mark }>>
-  operations: Readonly<Record<Slug, { off?: Mark; on?: Mark; fastenersOut: readonly number[]; fastenersIn: readonly number[] }>>
+  operations: Readonly<
+    Record<
+      Slug,
+      {
+        off?: Mark
+        on?: Mark
+        fastenersOut: readonly number[]
+        fastenersIn: readonly number[]
+        seals?: readonly Slug[]
+        looked?: Mark & { result: LeakResult }
+      }
+    >
+  >
   steps: Readonly<Record<string, Mark & { skipped?: string }>>
   caught: readonly (Mark & BodyOf<'fluidCaught'>)[]
   extracted: readonly (Mark & BodyOf<'fluidExtracted'>)[]
@@ -340,6 +418,11 @@ export type JobState = {
   /** Where air was found to be drawn in. */
   airTraced: readonly (Mark & { cause: string })[]
   ranDry: readonly Mark[]
+  /** Fluid work that is wanted for itself, since when. */
+  service?: Mark & { what: Service }
+  /** What leaflets say, by what it is about. */
+  leaflets: Readonly<Record<string, Mark & BodyOf<'leafletRead'>>>
+  observed: readonly (Mark & Observation)[]
   waitsCut: Readonly<Record<Slug, Mark & { reason: string; celsius?: Celsius }>>
   /** Moves of the car, in order. */
   moves: readonly (Mark & { to: LiftPosition })[]

@@ -6,7 +6,7 @@ import type { ResolvedSheet } from '../sheet/resolveSheet'
 import type { Slug } from '../sheet/types'
 
 export type KitItem = {
-  kind: 'line' | 'seal' | 'hold' | 'fastener' | 'cap' | 'fluid'
+  kind: 'line' | 'part' | 'seal' | 'hold' | 'fastener' | 'cap' | 'fluid'
   name: string
   count: number
   part?: string
@@ -35,20 +35,22 @@ export function listKit(
   parts?: ChosenParts,
 ): KitItem[] {
   const brings = new Set(scope.lines.flatMap(line => broughtBy(line, parts)))
-  const items: KitItem[] = scope.lines.map(line => {
-    const part = chosenPart(line, parts)
-    return {
-      kind: 'line',
-      name: line.name,
-      count: 1,
-      part: part?.number,
-      for: [line.id],
-      brought: false,
-      ...(!part && usableParts(line).length > 1 && { toChoose: true }),
-      ...(part?.kind === 'made' && { made: true }),
-    }
-  })
-  for (const joint of scope.joints) {
+  const items: KitItem[] = scope.lines
+    .filter(({ id }) => !scope.carriers.has(id))
+    .map(line => {
+      const part = chosenPart(line, parts)
+      return {
+        kind: 'line',
+        name: line.name,
+        count: 1,
+        part: part?.number,
+        for: [line.id],
+        brought: false,
+        ...(!part && usableParts(line).length > 1 && { toChoose: true }),
+        ...(part?.kind === 'made' && { made: true }),
+      }
+    })
+  for (const joint of scope.joints.filter(({ id }) => !scope.dropped.has(id))) {
     for (const seal of joint.seals.filter(candidate => candidate.reuse === 'never')) {
       items.push({
         kind: 'seal',
@@ -67,7 +69,7 @@ export function listKit(
       items.push({ kind: 'seal', name: seal.name, count: seal.count, part: seal.part, size: seal.size, for: [level.id], brought: false })
     }
   }
-  for (const hold of scope.holds.filter(candidate => candidate.reuse === 'never')) {
+  for (const hold of scope.holds.filter(candidate => candidate.reuse === 'never' && !scope.dropped.has(candidate.id))) {
     items.push({
       kind: 'hold',
       name: hold.name,
@@ -88,6 +90,33 @@ export function listKit(
         brought: false,
       })
     }
+  }
+  for (const operation of resolved.operations.filter(candidate => operationIds.includes(candidate.id)))
+    for (const seal of (operation.seals ?? []).filter(({ reuse }) => reuse === 'never'))
+      items.push({
+        kind: 'seal',
+        name: seal.name,
+        count: seal.count,
+        part: seal.part,
+        size: seal.size,
+        for: [operation.id],
+        brought: false,
+        ...(seal.unobtainable && { unobtainable: true }),
+      })
+  for (const neighbour of scope.neighbours)
+    for (const part of neighbour.parts)
+      items.push({ kind: 'part', name: neighbour.what, count: 1, part, for: [neighbour.id], brought: false })
+  for (const { circuit, bottles } of fluid.drained) {
+    const other = resolved.sheet.circuits?.find(({ id }) => id === circuit)
+    const kind = other && settleValue(other.spec)
+    if (other && bottles.count > 0)
+      items.push({
+        kind: 'fluid',
+        name: kind?.kind === 'unknown' ? other.name : kind!.value,
+        count: bottles.count,
+        for: [circuit],
+        brought: false,
+      })
   }
   const spec = settleValue(resolved.sheet.fluid.spec)
   if (scope.joints.length > 0 && !scope.sealed)

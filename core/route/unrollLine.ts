@@ -1,3 +1,4 @@
+import { endOn, isOn } from '../sheet/jointLines'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import type { JointKind, Line, Reach, Slug, Way } from '../sheet/types'
 import { developLine, type Bend, type Developed } from './developLine'
@@ -38,10 +39,17 @@ export function unrollLine(resolved: ResolvedSheet, line: Line, ways: Readonly<R
     clearances: findClearances(line.sections, developed.value, resolved.sheet.keepouts),
     extremes: findExtremes(developed.value),
     joints: resolved.sheet.joints
-      .filter(joint => joint.line === line.id)
+      .filter(joint => isOn(joint, line.id))
       .map(joint => {
         const reach = reachOf(`joint:${joint.id}`, joint.ways)
-        return { id: joint.id, name: joint.name, kind: joint.kind, at: joint.end === 'from' ? 0 : length, side: sideOf(reach), reach }
+        return {
+          id: joint.id,
+          name: joint.name,
+          kind: joint.kind,
+          at: endOn(joint, line.id) === 'from' ? 0 : length,
+          side: sideOf(reach),
+          reach,
+        }
       }),
     holds: resolved.sheet.holds
       .filter(hold => hold.line === line.id)

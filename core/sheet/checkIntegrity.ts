@@ -2,6 +2,7 @@ import { combinationsOf, conditionParts, mostCombinations, mostEvaluations } fro
 import { developLine } from '../route/developLine'
 import type { RouteIssue } from '../route/developLine'
 import { distance } from '../route/vector'
+import { endOn } from './jointLines'
 import { traitsImplied, traitsMentioned } from './evaluatePredicate'
 import type { Contested, Needs, Predicate, Sheet, Slug, Way, Window } from './types'
 
@@ -11,7 +12,7 @@ export type IntegrityIssue = { path: Path } & (
   | {
       code: 'SHEET_UNKNOWN_REFERENCE'
       id: Slug
-      expected: 'line' | 'port' | 'operation' | 'trait' | 'trait value' | 'seal or hold' | 'joint, hold or line' | 'part' | 'step'
+      expected: 'line' | 'port' | 'operation' | 'trait' | 'trait value' | 'seal or hold' | 'joint, hold or line' | 'part' | 'step' | 'fluid'
     }
   | { code: 'SHEET_ANSWER_TEACHES_NOTHING'; answer: Slug }
   | { code: 'SHEET_TOO_MANY_LAYOUTS'; combinations: number; most: number }
@@ -26,6 +27,8 @@ export type IntegrityIssue = { path: Path } & (
   | { code: 'SHEET_SETTLED_INDEX'; index: number; count: number }
   | { code: 'SHEET_VIEW_NEEDS_ENGINE_OFF'; operation: Slug }
   | { code: 'SHEET_ROUTE'; issue: RouteIssue }
+  /** Another fluid is filled and read where nothing has to come off for that. */
+  | { code: 'SHEET_CIRCUIT_BEHIND'; circuit: Slug }
 )
 
 /** In how many ways one list of needs may be met: more alternatives than any car has. */
@@ -93,6 +96,7 @@ export function checkIntegrity(sheet: Sheet): IntegrityIssue[] {
     'levels',
     'neighbours',
     'waits',
+    'circuits',
   ] as const)
     unique(key, sheet[key] ?? [])
 
@@ -100,7 +104,7 @@ export function checkIntegrity(sheet: Sheet): IntegrityIssue[] {
     path: Path,
     id: Slug,
     among: ReadonlySet<Slug>,
-    expected: 'line' | 'port' | 'operation' | 'seal or hold' | 'joint, hold or line' | 'part' | 'step',
+    expected: 'line' | 'port' | 'operation' | 'seal or hold' | 'joint, hold or line' | 'part' | 'step' | 'fluid',
   ) => {
     if (!among.has(id)) issues.push({ path, code: 'SHEET_UNKNOWN_REFERENCE', id, expected })
   }
@@ -162,20 +166,27 @@ export function checkIntegrity(sheet: Sheet): IntegrityIssue[] {
   })
 
   const bringable = new Set([...sheet.joints.flatMap(joint => joint.seals.map(seal => seal.id)), ...idsOf(sheet.holds)])
+  const droppable = new Set([...idsOf(sheet.joints), ...idsOf(sheet.holds)])
   const lengths = new Map<Slug, number>()
   sheet.lines.forEach((line, i) => {
     checkPredicate(['lines', i, 'when'], line.when)
     checkWays(['lines', i, 'withdraw'], line.withdraw)
+    line.parts.forEach((part, j) => {
+      part.covers?.forEach((id, k) => refer(['lines', i, 'parts', j, 'covers', k], id, known.lines, 'line'))
+      part.drops?.forEach((id, k) => refer(['lines', i, 'parts', j, 'drops', k], id, droppable, 'joint, hold or line'))
+    })
     line.parts.forEach((part, j) => part.supersededBy && refer(['lines', i, 'parts', j, 'supersededBy'], part.supersededBy, parts, 'part'))
     line.parts.forEach((part, j) =>
       part.brings.forEach((id, k) => refer(['lines', i, 'parts', j, 'brings', k], id, bringable, 'seal or hold')),
     )
-    const developed = developLine(line.sections)
-    if (!developed.ok) issues.push({ path: ['lines', i, 'sections', developed.error.section], code: 'SHEET_ROUTE', issue: developed.error })
-    else lengths.set(line.id, developed.value.length)
+    // A line whose shape nobody has measured is a line all the same.
+    const developed = line.sections.length > 0 ? developLine(line.sections) : undefined
+    if (developed && !developed.ok)
+      issues.push({ path: ['lines', i, 'sections', developed.error.section], code: 'SHEET_ROUTE', issue: developed.error })
+    else if (developed) lengths.set(line.id, developed.value.length)
     for (const end of ['from', 'to'] as const) {
       refer(['lines', i, end], line[end], known.ports, 'port')
-      const joints = sheet.joints.filter(joint => joint.line === line.id && joint.end === end)
+      const joints = sheet.joints.filter(joint => endOn(joint, line.id) === end)
       if (joints.length !== 1) issues.push({ path: ['lines', i, end], code: 'SHEET_LINE_ENDS', line: line.id, end, joints: joints.length })
       const port = sheet.ports.find(candidate => candidate.id === line[end])
       const point = end === 'from' ? line.sections[0]?.points[0] : line.sections.at(-1)?.points.at(-1)
@@ -185,6 +196,7 @@ export function checkIntegrity(sheet: Sheet): IntegrityIssue[] {
   })
   sheet.joints.forEach((joint, i) => {
     refer(['joints', i, 'line'], joint.line, known.lines, 'line')
+    joint.also?.forEach((other, j) => refer(['joints', i, 'also', j, 'line'], other.line, known.lines, 'line'))
     checkWays(['joints', i, 'ways'], joint.ways)
     checkWindow(['joints', i, 'torque'], joint.torque)
     joint.hiddenBy.forEach((id, j) => {
@@ -202,10 +214,20 @@ export function checkIntegrity(sheet: Sheet): IntegrityIssue[] {
     if (length !== undefined && hold.at > length)
       issues.push({ path: ['holds', i, 'at'], code: 'SHEET_HOLD_OFF_LINE', at: hold.at, length })
   })
+  const fluids = new Set([sheet.id, ...idsOf(sheet.circuits ?? [])])
+  sheet.circuits?.forEach((circuit, i) => {
+    checkContested(['circuits', i, 'spec'], circuit.spec)
+    checkWindow(['circuits', i, 'level', 'temperature'], circuit.level.temperature)
+    if (sheet.levels.some(({ id }) => id === circuit.level.id))
+      issues.push({ path: ['circuits', i, 'level', 'id'], code: 'SHEET_DUPLICATE_ID', id: circuit.level.id })
+    if (circuit.level.ways.length !== 1 || circuit.level.ways[0]!.needs.length > 0)
+      issues.push({ path: ['circuits', i, 'level', 'ways'], code: 'SHEET_CIRCUIT_BEHIND', circuit: circuit.id })
+  })
   sheet.operations.forEach((operation, i) => {
     checkPredicate(['operations', i, 'when'], operation.when)
     checkNeeds(['operations', i, 'needs'], operation.needs)
     operation.fasteners.forEach((fastener, j) => checkWindow(['operations', i, 'fasteners', j, 'torque'], fastener.torque))
+    if (operation.drains?.circuit !== undefined) refer(['operations', i, 'drains', 'circuit'], operation.drains.circuit, fluids, 'fluid')
     const circle = circleThrough(operation.id, sheet)
     if (circle) issues.push({ path: ['operations', i, 'needs'], code: 'SHEET_NEEDS_CIRCLE', operations: circle })
   })

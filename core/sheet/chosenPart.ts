@@ -14,6 +14,19 @@ export function chosenPart(line: Pick<Line, 'id' | 'parts'>, chosen: ChosenParts
   return named ?? (usable.length === 1 ? usable[0] : undefined)
 }
 
+/** For each line that comes with another's part in one piece: which line that is. */
+export const carriersOf = (lines: readonly Pick<Line, 'id' | 'parts'>[], chosen: ChosenParts = {}): ReadonlyMap<Slug, Slug> =>
+  new Map(
+    lines.flatMap(line =>
+      (chosenPart(line, chosen)?.covers ?? [])
+        .filter(id => id !== line.id && lines.some(other => other.id === id))
+        .map((id): [Slug, Slug] => [id, line.id]),
+    ),
+  )
+/** Joints and holds that are no longer there once the chosen parts are in. */
+export const droppedBy = (lines: readonly Pick<Line, 'id' | 'parts'>[], chosen: ChosenParts = {}): ReadonlySet<Slug> =>
+  new Set(lines.flatMap(line => chosenPart(line, chosen)?.drops ?? []))
+
 /** Seals and holds that come with the new line: of a part not chosen yet, what each of those in question brings. */
 export function broughtBy(line: Pick<Line, 'id' | 'parts'>, chosen: ChosenParts = {}): Slug[] {
   const part = chosenPart(line, chosen)

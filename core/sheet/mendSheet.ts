@@ -60,6 +60,8 @@ const candidatesFor = (sheet: Sheet, expected: string): string[] => {
       return ids(sheet.operations)
     case 'trait':
       return ids(sheet.traits)
+    case 'fluid':
+      return [sheet.id, ...ids(sheet.circuits ?? [])]
     case 'part':
       return ids(sheet.lines.flatMap(line => line.parts))
     case 'seal or hold':
@@ -164,6 +166,8 @@ export function offerMend(sheet: Sheet, issue: IntegrityIssue): Offer | undefine
       return put({ code: 'MEND_SWAP' }, issue.path, { low: issue.high, high: issue.low })
     case 'SHEET_SETTLED_INDEX':
       return put({ code: 'MEND_UNSETTLE' }, issue.path.slice(0, -1), undefined)
+    case 'SHEET_CIRCUIT_BEHIND':
+      return put({ code: 'MEND_ADD_WAY' }, issue.path, [plainWay])
     case 'SHEET_VIEW_NEEDS_ENGINE_OFF':
       return put({ code: 'MEND_REMOVE' }, issue.path, undefined)
     case 'SHEET_ROUTE': {

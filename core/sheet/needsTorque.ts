@@ -1,4 +1,9 @@
+import { isScrewed } from '../fittings/seating'
 import type { Joint } from './types'
 
-/** Held by a lock or a clamp alone, a joint has neither torque nor turn: seated, it is tight. */
-export const needsTorque = (joint: Joint): boolean => joint.torque !== undefined || joint.turn !== undefined
+/**
+ * Held by a lock or a clamp alone, a joint has neither torque nor turn: seated, it is tight. A nut has one, whether the sheet knows it or
+ * not.
+ */
+export const needsTorque = (joint: Joint): boolean =>
+  joint.torque !== undefined || joint.turn !== undefined || isScrewed(joint) || joint.kind === 'flange'

@@ -1,5 +1,6 @@
 import { identifyLayouts } from '../identify/identifyLayouts'
 import { evaluatePredicate } from './evaluatePredicate'
+import { linesOf } from './jointLines'
 import { fitOf, type Misfit } from './fitOf'
 import type { Car, Hold, Joint, Line, Operation, Question, Sheet, Verdict } from './types'
 
@@ -38,7 +39,7 @@ export function resolveSheet(sheet: Sheet, car: Car): Resolution {
       car,
       lines,
       open,
-      joints: sheet.joints.filter(joint => has.has(joint.line)),
+      joints: sheet.joints.filter(joint => linesOf(joint).some(id => has.has(id))),
       holds: sheet.holds.filter(hold => has.has(hold.line)),
       operations: sheet.operations.filter(operation => evaluatePredicate(operation.when, car.traits) !== 'no'),
       verdict: sheet.verdicts?.find(verdict => evaluatePredicate(verdict.when, car.traits) === 'yes'),

@@ -73,7 +73,19 @@ export type Spread = { least: Millilitres; likely: Millilitres; most: Millilitre
 export type Caution = { kind: CautionKind; text: string }
 /** `needs` is an AND of ORs: of every inner list at least one operation must be done. */
 export type Needs = readonly (readonly Slug[])[]
-export type Way = { at: LiftPosition; from: Reach; needs: Needs; minutes: Minutes; note?: string }
+/**
+ * `guessed`: nobody has timed it, the minutes are general practice. `tryFirst`: the chance that it goes; where it hangs, `lost` is what
+ * finding out took, and another way is gone.
+ */
+export type Way = {
+  at: LiftPosition
+  from: Reach
+  needs: Needs
+  minutes: Minutes
+  note?: string
+  guessed?: boolean
+  tryFirst?: { chance: number; lost: Minutes; hangs: string }
+}
 
 export type CentrePoint = { at: Vec3; radius?: Millimetres }
 export type Section =
@@ -101,6 +113,10 @@ export type PartOption = {
   brings: readonly Slug[]
   /** What the old line has to give to this one: moved over at the bench, one by one. */
   carryOver?: readonly string[]
+  /** One piece for other lines too: bought once, laid in once. */
+  covers?: readonly Slug[]
+  /** Joints and holds that are no longer there with it: opened or released, never closed again. */
+  drops?: readonly Slug[]
   supersededBy?: Slug
   discontinued?: boolean
   note?: string
@@ -115,6 +131,7 @@ export type Line = {
   when?: Predicate
   from: Slug
   to: Slug
+  /** Empty: nobody has measured its shape. */
   sections: readonly Section[]
   withdraw: readonly Way[]
   withdrawNote?: string
@@ -136,11 +153,14 @@ export type Seal = {
   unobtainable?: boolean
 }
 export type Thread = { designation: string; standard: 'metric' | 'unified' | 'pipe'; sealant: 'none' | 'as-supplied' | 'as-sheet' }
+export type LineEnd = 'from' | 'to'
 export type Joint = {
   id: Slug
   name: string
   line: Slug
-  end: 'from' | 'to'
+  end: LineEnd
+  /** Other lines that the same nut holds: it is opened, torqued and looked at once for all of them. */
+  also?: readonly { line: Slug; end: LineEnd }[]
   kind: JointKind
   thread?: Thread
   hex: { turn?: Millimetres; hold?: Millimetres; alternates: readonly Millimetres[] }
@@ -172,14 +192,17 @@ export type Hold = {
   part?: string
   ways: readonly Way[]
 }
+export const fastenerKinds = ['bolt', 'screw', 'nut', 'push-rivet', 'clip', 'clamp', 'plug', 'canister'] as const
 export type Fastener = {
   count: number
-  what: 'bolt' | 'screw' | 'nut' | 'push-rivet' | 'clip' | 'clamp'
+  what: (typeof fastenerKinds)[number]
   size: string
   length?: Millimetres
   place: string
   hex?: Millimetres
   torque?: Contested<Window<NewtonMetres>>
+  /** Turned this far once it is snug, where no torque is stated. */
+  turn?: { snugThen: Degrees }
   oneTime?: boolean
   part?: string
   /** Where each sits on the part's outline, from its left and its top, 0 to 1. */
@@ -195,8 +218,12 @@ export type Operation = Placed & {
   from: Reach
   off: Minutes
   on: Minutes
+  /** Nobody has timed it: the minutes are general practice. */
+  guessed?: boolean
   needs: Needs
   fasteners: readonly Fastener[]
+  /** Renewed when it goes back: a gasket, an O-ring. */
+  seals?: readonly Seal[]
   tools: readonly string[]
   engineMayRun: boolean
   /** Makes the car's electrics dead: off before work beside a live cable, back on last. */
@@ -204,7 +231,8 @@ export type Operation = Placed & {
   /** Where the car must stand when its fasteners are torqued, where that is not where they go in: a rubber bushing on its wheels. */
   tightenAt?: LiftPosition
   risk?: { what: string; price: Minutes }
-  drains?: { fluid: string } & Spread
+  /** `circuit`: whose fluid that is, the sheet's own id for its own; absent: nobody has said. */
+  drains?: { fluid: string; circuit?: Slug } & Spread
   cautions: readonly Caution[]
   how?: string
   refit?: string
@@ -243,12 +271,38 @@ export type Fluid = {
   bottle: Millilitres
   expansionPerKelvin: number
   mixesWith: readonly string[]
+  /** What was drained may go back in where it is clean; absent: never. */
+  reuse?: 'if-clean'
+}
+/**
+ * Another fluid that the work lets out: it has its own pan, its own measure, its own bottle and its own mark. It is filled and read where
+ * nothing has to come off for that.
+ */
+export type Circuit = {
+  id: Slug
+  name: string
+  spec: Contested<string>
+  capacity: Contested<Millilitres>
+  bottle: Millilitres
+  reuse?: 'if-clean'
+  fill: { name: string; at: LiftPosition; from: Reach; minutes: Minutes; tools: readonly string[] }
+  level: Level
 }
 export type Bleeding = {
   allowed: readonly BleedMethod[]
   forbidden: readonly { method: BleedMethod; why: string }[]
   summary: string
-  parameters: { pressure?: Kilopascals; restMinutes?: Minutes; strokes?: number; turns?: 'full-lock' | 'short-of-lock' }
+  /**
+   * `at`: where the car must stand for it, wheels free to turn; `running`: turns once more with the engine idling, after those without.
+   */
+  parameters: {
+    pressure?: Kilopascals
+    restMinutes?: Minutes
+    strokes?: number
+    turns?: 'full-lock' | 'short-of-lock'
+    at?: LiftPosition
+    running?: number
+  }
 }
 /** `pressure`: what puts the line under pressure while it is looked at. */
 export type Proving = { leakMinutes: Contested<Minutes>; pressure: PressureSource; roadTest: boolean; lookNext: readonly string[] }
@@ -311,6 +365,8 @@ export type Sheet = {
   bleeders: readonly Bleeder[]
   levels: readonly Level[]
   fluid: Fluid
+  /** Other fluids that parts beside the lines let out. */
+  circuits?: readonly Circuit[]
   bleeding: Bleeding
   proving: Proving
   neighbours: readonly Neighbour[]

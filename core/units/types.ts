@@ -25,7 +25,8 @@ export type Dimension = 'torque' | 'length' | 'volume' | 'temperature' | 'pressu
 
 export const torqueUnits = ['N.m', 'lbf.ft', 'lbf.in', 'kgf.cm'] as const
 export type TorqueUnit = (typeof torqueUnits)[number]
-export type LengthUnit = 'mm' | 'in'
+export const lengthUnits = ['mm', 'in'] as const
+export type LengthUnit = (typeof lengthUnits)[number]
 export const volumeUnits = ['mL', 'L', 'qt', 'floz'] as const
 export type VolumeUnit = (typeof volumeUnits)[number]
 export const temperatureUnits = ['degC', 'degF'] as const

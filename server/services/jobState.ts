@@ -3,6 +3,7 @@ import { evolve } from '../../core/job/evolve'
 import { listDue } from '../../core/job/obligations'
 import { listSteps } from '../../core/job/listSteps'
 import { waitsOf } from '../../core/job/waits'
+import { withLeaflets } from '../../core/job/withLeaflets'
 import { summarise, type Summary } from '../../core/job/summarise'
 import type { JobState } from '../../core/job/types'
 import type { ResolvedSheet } from '../../core/sheet/resolveSheet'
@@ -40,10 +41,10 @@ export const keepState = (state: JobState): void => states.set(state.id, state)
 /** The sheet for the job's car, resolved once: a revision never changes, and neither does what it comes to for a car. */
 export function resolveJob(sheet: Sheet, state: JobState): ResolvedSheet {
   const car = carOf(state)
-  const key = `${sheet.id}@${sheet.revision} ${JSON.stringify(car)}`
+  const key = `${sheet.id}@${sheet.revision} ${JSON.stringify(car)} ${JSON.stringify(state.leaflets)}`
   const known = resolutions.get(key)
   if (known) return known
-  const resolved = resolveFor(sheet, car)
+  const resolved = resolveFor(withLeaflets(sheet, state.leaflets), car)
   resolutions.set(key, resolved)
   return resolved
 }

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { services } from '../../core/access/planJob'
 import { plannerVersions } from '../../core/access/types'
 import { conditions } from '../../core/access/judgeChance'
 import { remedies } from '../../core/fittings/seizedPath'
@@ -10,21 +11,32 @@ import {
   levelReadings,
   roles,
   sights,
+  observedThings,
   tightenedThings,
   timerNames,
+  torquedThings,
   torqueHows,
   torqueVerdicts,
   type JobCommand,
 } from '../../core/job/types'
 import { bleedMethods, liftPositions, proofs } from '../../core/sheet/types'
 import { isUsable, type Adapter } from '../../core/torque/correctForAdapter'
-import { temperatureUnits, torqueUnits, volumeUnits, type Celsius, type Millilitres, type NewtonMetres } from '../../core/units/types'
+import {
+  lengthUnits,
+  temperatureUnits,
+  torqueUnits,
+  volumeUnits,
+  type Celsius,
+  type Millilitres,
+  type NewtonMetres,
+} from '../../core/units/types'
 import { limits } from '../limits'
 import { nameSchema as name, slugSchema as slug, textSchema as text } from './sheet'
 
 const amount = z.number().min(-1e6).max(1e6)
 const torque = z.strictObject({ value: amount, unit: z.enum(torqueUnits) })
 const volume = z.strictObject({ value: amount, unit: z.enum(volumeUnits) })
+const length = z.strictObject({ value: amount, unit: z.enum(lengthUnits) })
 const temperature = z.strictObject({ value: amount, unit: z.enum(temperatureUnits) })
 /** A number that core has computed, in its SI unit; JSON knows no units, so the brand is given here. */
 const computed = <Q extends number>() => amount as unknown as z.ZodType<Q, Q>
@@ -49,6 +61,7 @@ export const liftSchema = z.strictObject({ groundHalf: moveMinutes, halfRaised: 
 export const planInputsSchema = z.strictObject({
   lines,
   joints: z.array(slug).max(48).optional(),
+  service: z.enum(services).optional(),
   start: z.enum(liftPositions),
   forbidden: z.record(z.string().max(160), z.array(z.number().int().min(0).max(12)).max(12)).optional(),
   done: z.array(slug).max(60).optional(),
@@ -75,6 +88,7 @@ const judged = {
   torque: computed<NewtonMetres>().optional(),
   window: z.strictObject({ low: computed<NewtonMetres>(), high: computed<NewtonMetres>() }).optional(),
   verdict: z.enum(torqueVerdicts),
+  practice: z.boolean().optional(),
 }
 const underPressure = z.number().min(0).max(1440)
 
@@ -103,7 +117,12 @@ const commands = {
     differs: maybeText.optional(),
   }),
   operationOff: c('operationOff', { operation: slug, fasteners: counts }),
-  operationOn: c('operationOn', { operation: slug, fasteners: counts }),
+  operationOn: c('operationOn', {
+    operation: slug,
+    fasteners: counts,
+    seals: z.array(slug).max(12).optional(),
+    oldOut: z.boolean().optional(),
+  }),
   fastenersCounted: c('fastenersCounted', { operation: slug, fasteners: counts }),
   jointOpened: c('jointOpened', { joint: slug }),
   jointCapped: c('jointCapped', { joint: slug }),
@@ -164,11 +183,34 @@ const commands = {
     count: z.number().int().min(1).max(999).optional(),
     saw: z.enum(sights),
     toppedUp: z.boolean(),
+    running: z.boolean().optional(),
   }),
   tested: c('tested', { test: z.enum(carTests), result: z.enum(['good', 'not-good']), note: maybeText.optional() }),
-  fluidCaught: c('fluidCaught', { entered: volume, how }),
-  fluidAdded: c('fluidAdded', { entered: volume, how }),
-  fluidExtracted: c('fluidExtracted', { entered: volume, how }),
+  fluidCaught: c('fluidCaught', { entered: volume, how, circuit: slug.optional() }),
+  fluidAdded: c('fluidAdded', { entered: volume, how, circuit: slug.optional(), drained: z.boolean().optional() }),
+  fluidExtracted: c('fluidExtracted', { entered: volume, how, circuit: slug.optional() }),
+  partLooked: c('partLooked', { operation: slug, result: z.enum(leakResults) }),
+  leafletRead: c('leafletRead', {
+    thing: z.enum(torquedThings),
+    target: slug,
+    group: z.number().int().min(0).max(19).optional(),
+    low: torque,
+    high: torque,
+    from: maybeText,
+  }),
+  observed: c('observed', {
+    about: z.enum(observedThings),
+    target: slug,
+    found: z.discriminatedUnion('what', [
+      z.strictObject({ what: z.literal('hex'), entered: length }),
+      z.strictObject({ what: z.literal('torque'), entered: torque }),
+      z.strictObject({ what: z.literal('length'), entered: length }),
+      z.strictObject({ what: z.literal('count'), count: z.number().int().min(0).max(99) }),
+      z.strictObject({ what: z.literal('minutes'), minutes: z.number().min(0).max(2880) }),
+      z.strictObject({ what: z.literal('note'), text: maybeText }),
+    ]),
+  }),
+  wayHung: c('wayHung', { goal: z.string().max(160), way: z.number().int().min(0).max(12), note: maybeText.optional() }),
   levelRead: c('levelRead', {
     level: slug,
     temperature: temperature.optional(),
@@ -210,7 +252,10 @@ const bodies = {
   fluidAdded: commands.fluidAdded.extend({ volume: computed<Millilitres>() }),
   fluidExtracted: commands.fluidExtracted.extend({ volume: computed<Millilitres>() }),
   levelRead: commands.levelRead.extend({ celsius: computed<Celsius>().optional(), rest: underPressure.optional() }),
-  lineIn: commands.lineIn.extend({ which: z.enum(['old', 'new']).optional() }),
+  lineCalledOut: commands.lineCalledOut.extend({ also: lines.optional() }),
+  lineOut: commands.lineOut.extend({ also: lines.optional() }),
+  lineIn: commands.lineIn.extend({ which: z.enum(['old', 'new']).optional(), also: lines.optional() }),
+  leafletRead: commands.leafletRead.extend({ window: z.strictObject({ low: computed<NewtonMetres>(), high: computed<NewtonMetres>() }) }),
   waitCut: commands.waitCut.extend({ celsius: computed<Celsius>().optional() }),
 } as const
 export const bodySchema = z.discriminatedUnion('type', eachOf(bodies))

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import {
   bleedMethods,
   cautionKinds,
+  fastenerKinds,
   jointKinds,
   keepoutKinds,
   liftPositions,
@@ -77,7 +78,15 @@ const caution = z.strictObject({ kind: z.enum(cautionKinds), text })
 const needs = list(z.array(slug).min(1).max(12), 20).meta({
   description: 'AND of ORs: of every inner list at least one operation must be done.',
 })
-const way = z.strictObject({ at: z.enum(liftPositions), from: z.enum(reaches), needs, minutes: min, note: text.optional() })
+const way = z.strictObject({
+  at: z.enum(liftPositions),
+  from: z.enum(reaches),
+  needs,
+  minutes: min,
+  note: text.optional(),
+  guessed: z.boolean().optional(),
+  tryFirst: z.strictObject({ chance: z.number().min(0.01).max(0.99), lost: min, hangs: text }).optional(),
+})
 const ways = z.array(way).min(1).max(12)
 
 /** Where a picture looks for what has no place on a line. */
@@ -125,7 +134,7 @@ const line = z.strictObject({
   when: predicateSchema.optional(),
   from: slug,
   to: slug,
-  sections: z.array(section).min(1).max(40),
+  sections: z.array(section).max(40),
   withdraw: ways,
   withdrawNote: text.optional(),
   feeding: text.optional(),
@@ -138,6 +147,8 @@ const line = z.strictObject({
       number: name.optional(),
       brings: list(slug, 40),
       carryOver: list(name, 12).optional(),
+      covers: list(slug, 8).optional(),
+      drops: list(slug, 24).optional(),
       supersededBy: slug.optional(),
       discontinued: z.boolean().optional(),
       note: text.optional(),
@@ -145,11 +156,13 @@ const line = z.strictObject({
     12,
   ),
 })
+const lineEnd = z.enum(['from', 'to'])
 const joint = z.strictObject({
   id: slug,
   name,
   line: slug,
-  end: z.enum(['from', 'to']),
+  end: lineEnd,
+  also: list(z.strictObject({ line: slug, end: lineEnd }), 4).optional(),
   kind: z.enum(jointKinds),
   thread: z
     .strictObject({
@@ -188,12 +201,13 @@ const hold = z.strictObject({
 })
 const fastener = z.strictObject({
   count: z.number().int().min(1).max(60),
-  what: z.enum(['bolt', 'screw', 'nut', 'push-rivet', 'clip', 'clamp']),
+  what: z.enum(fastenerKinds),
   size: name,
   length: mm.optional(),
   place: name,
   hex: mm.optional(),
   torque: torque.optional(),
+  turn: z.strictObject({ snugThen: deg }).optional(),
   oneTime: z.boolean().optional(),
   part: name.optional(),
   spots: list(z.tuple([z.number().min(0).max(1), z.number().min(0).max(1)]), 60).optional(),
@@ -206,18 +220,47 @@ const operation = z.strictObject({
   from: z.enum(reaches),
   off: min,
   on: min,
+  guessed: z.boolean().optional(),
   needs,
   fasteners: list(fastener, 20),
+  seals: list(seal, 12).optional(),
   tools: list(name, 12),
   engineMayRun: z.boolean(),
   isolates: z.boolean().optional(),
   tightenAt: z.enum(liftPositions).optional(),
   risk: z.strictObject({ what: text, price: min }).optional(),
-  drains: z.strictObject({ fluid: name, ...spreadFields }).optional(),
+  drains: z.strictObject({ fluid: name, circuit: slug.optional(), ...spreadFields }).optional(),
   cautions: list(caution, 12),
   how: text.optional(),
   refit: text.optional(),
   centre,
+})
+const level = z.strictObject({
+  id: slug,
+  name,
+  method: z.enum(['marks', 'window', 'plug']),
+  engine: z.enum(['idling', 'off']),
+  temperature: contested(windowOf(degC)),
+  reads: text,
+  decides: z.boolean().optional(),
+  mlPerMm: z.number().min(0).max(1000).optional(),
+  hex: mm.optional(),
+  torque: torque.optional(),
+  seals: list(seal, 6),
+  ways,
+  cautions: list(caution, 12),
+  centre,
+})
+const reuse = z.literal('if-clean').optional()
+const circuit = z.strictObject({
+  id: slug,
+  name,
+  spec: contested(name),
+  capacity: contested(mL),
+  bottle: quantity<Millilitres>(10, 100_000, 'mL'),
+  reuse,
+  fill: z.strictObject({ name, at: z.enum(liftPositions), from: z.enum(reaches), minutes: min, tools: list(name, 12) }),
+  level,
 })
 const body = z.discriminatedUnion('shape', [
   z.strictObject({ shape: z.literal('capsule'), a: vec3, b: vec3, radius: mm }),
@@ -278,25 +321,7 @@ export const sheetSchema = z
     keepouts: list(z.strictObject({ id: slug, what: name, kind: z.enum(keepoutKinds), body, clearance: mm })),
     fills: list(z.strictObject({ id: slug, name, ways, hex: mm.optional(), tools: list(name, 12), centre }), 12),
     bleeders: list(z.strictObject({ id: slug, name, hex: mm, torque: torque.optional(), ways, centre }), 12),
-    levels: list(
-      z.strictObject({
-        id: slug,
-        name,
-        method: z.enum(['marks', 'window', 'plug']),
-        engine: z.enum(['idling', 'off']),
-        temperature: contested(windowOf(degC)),
-        reads: text,
-        decides: z.boolean().optional(),
-        mlPerMm: z.number().min(0).max(1000).optional(),
-        hex: mm.optional(),
-        torque: torque.optional(),
-        seals: list(seal, 6),
-        ways,
-        cautions: list(caution, 12),
-        centre,
-      }),
-      12,
-    ),
+    levels: list(level, 12),
     fluid: z.strictObject({
       spec: contested(name),
       capacity: contested(mL),
@@ -305,7 +330,9 @@ export const sheetSchema = z
       bottle: quantity<Millilitres>(10, 100_000, 'mL'),
       expansionPerKelvin: z.number().min(0).max(0.005),
       mixesWith: list(name, 20),
+      reuse,
     }),
+    circuits: list(circuit, 6).optional(),
     bleeding: z.strictObject({
       allowed: list(z.enum(bleedMethods), 9),
       forbidden: list(z.strictObject({ method: z.enum(bleedMethods), why: text }), 9),
@@ -315,6 +342,8 @@ export const sheetSchema = z
         restMinutes: min.optional(),
         strokes: z.number().int().min(0).max(500).optional(),
         turns: z.enum(['full-lock', 'short-of-lock']).optional(),
+        at: z.enum(liftPositions).optional(),
+        running: z.number().int().min(1).max(100).optional(),
       }),
     }),
     proving: z.strictObject({

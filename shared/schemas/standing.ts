@@ -11,5 +11,7 @@ export const standingSchema = z.strictObject({
   done: z.array(task).max(2000),
   lines: z.array(slug).max(24),
   joints: z.array(slug).max(48),
+  drained: z.array(slug).max(12).default([]),
+  resealed: z.array(slug).max(200).default([]),
   begunAt: z.record(task, z.enum(liftPositions)),
 })

@@ -37,16 +37,20 @@ const sinceVersion3 = [
   'engineStarted',
   'engineStopped',
   'fastenerLost',
+  'leafletRead',
   'leakTraced',
   'lineCalledOut',
   'neighbourRenewed',
+  'observed',
   'partAccepted',
+  'partLooked',
   'pressureHeld',
   'ranDry',
   'roundBled',
   'tested',
   'tightened',
   'waitCut',
+  'wayHung',
 ]
 
 describe('what version 1 of the program wrote', () => {

@@ -1,12 +1,18 @@
 import type { JobBody } from '../../core/job/types'
 import { assertNever } from '../../core/result'
 import type { Sheet } from '../../core/sheet/types'
+import type { Entered } from '../../core/units/types'
 import { formatEntered } from '../../core/units/formatQuantity'
 import { choiceWords, howWords, leakWords, readingWords, roundWords, testWords } from './recordWords'
+import { foundWords } from './foundWords'
+import { goalWords, wishWords } from './planWords'
 import { remedyWords } from './remedyWords'
 import { sheetNames } from './sheetNames'
 import { endingWords } from './endingWords'
 import { list, positionWords, proofWords, waitWords } from './vocabulary'
+
+const amountWords = (circuit: string | undefined, entered: Entered<'volume'>, sheet: Sheet): string =>
+  `${formatEntered('volume', entered)}${circuit === undefined ? '' : ` of ${sheetNames(sheet).fluid(circuit).toLowerCase()}`}`
 
 /** One line of the record: what an event says happened. */
 export function eventWords(body: JobBody, sheet: Sheet): string {
@@ -20,7 +26,7 @@ export function eventWords(body: JobBody, sheet: Sheet): string {
     case 'scopeChosen':
       return `Lines chosen: ${list(body.lines.map(name.line))}`
     case 'planned':
-      return `Planned: ${list(body.inputs.lines.map(name.line))}`
+      return `Planned: ${list(wishWords(body.inputs, sheet))}`
     case 'revisionMoved':
       return `Goes on by revision ${body.revision} of the sheet`
     case 'stepDone':
@@ -86,11 +92,19 @@ export function eventWords(body: JobBody, sheet: Sheet): string {
     case 'jointTorqued':
       return `${name.joint(body.joint)} torqued${body.entered ? ` at ${formatEntered('torque', body.entered)}` : ''}, ${howWords[body.how]}${body.reason ? `; accepted: ${body.reason}` : ''}`
     case 'fluidCaught':
-      return `${formatEntered('volume', body.entered)} caught (${body.how})`
+      return `${amountWords(body.circuit, body.entered, sheet)} caught (${body.how})`
     case 'fluidAdded':
-      return `${formatEntered('volume', body.entered)} put in (${body.how})`
+      return `${amountWords(body.circuit, body.entered, sheet)} put in (${body.how})${body.drained ? ', what was drained and clean' : ''}`
     case 'fluidExtracted':
-      return `${formatEntered('volume', body.entered)} taken out (${body.how})`
+      return `${amountWords(body.circuit, body.entered, sheet)} taken out (${body.how})`
+    case 'partLooked':
+      return `${name.operation(body.operation)}: ${leakWords[body.result]}`
+    case 'leafletRead':
+      return `${name.any(body.target) ?? body.target}: the leaflet says ${formatEntered('torque', body.low)} to ${formatEntered('torque', body.high)} (${body.from})`
+    case 'observed':
+      return `${name.any(body.target) ?? name.line(body.target)}: ${foundWords(body.found)}`
+    case 'wayHung':
+      return `It does not go that way (${goalWords(body.goal, sheet)})${body.note ? `: ${body.note}` : ''}`
     case 'levelRead':
       return `${name.level(body.level)}: ${readingWords[body.reading]}${body.temperature ? ` at ${formatEntered('temperature', body.temperature)}` : ''}, engine ${body.engine}`
     case 'tightened': {

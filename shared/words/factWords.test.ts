@@ -9,7 +9,7 @@ const bench = new Bench(resolved).plan(['supply'])
 const plan = planOf(resolved, bench.state!.inputs!)
 const context = {
   line: resolved.lines.find(line => line.id === 'supply'),
-  fluid: estimateFluid(resolved, ['supply'], plan.openOrder),
+  fluid: estimateFluid(resolved, ['supply'], plan),
   format: { torque: ({ low, high }: { low: number; high: number }) => `${low} to ${high} N·m`, volume: () => 'so much' },
 }
 const factsOf = (id: string) =>

@@ -49,6 +49,8 @@ export function integrityWords(issue: IntegrityIssue): string {
       return `settled on value ${issue.index}, but there are ${issue.count}`
     case 'SHEET_VIEW_NEEDS_ENGINE_OFF':
       return `“${issue.operation}” hides the joint, but has to be on while the engine runs for the leak check`
+    case 'SHEET_CIRCUIT_BEHIND':
+      return 'is filled and read where nothing has to come off for that: give its level one way, without needs'
     case 'SHEET_ROUTE':
       return routeWords(issue.issue)
     default:

@@ -43,7 +43,7 @@ describe('a plan in words', () => {
     const other = car.joints.find(joint => joint.line === 'return' && joint.id !== 'gear-low-joint')!
     expect(opens(other.id).some(caution => caution.text.startsWith('Better left shut'))).toBe(false)
     const scope = scopeOf(car, { lines: ['return'] })
-    const kit = scope.ok ? listKit(car, scope.value, plan.operations, estimateFluid(car, ['return'], plan.openOrder)) : []
+    const kit = scope.ok ? listKit(car, scope.value, plan.operations, estimateFluid(car, ['return'], plan)) : []
     expect(kit.filter(item => item.unobtainable).map(item => item.for)).toEqual([['gear-low-joint']])
   })
 

@@ -1,4 +1,5 @@
 import type { Alternative } from '../../core/access/listAlternatives'
+import type { PlanInputs, Service } from '../../core/access/planJob'
 import type { NeighbourWeight } from '../../core/access/weighNeighbours'
 import type { Sheet } from '../../core/sheet/types'
 import { formatNumber } from '../../core/units/formatQuantity'
@@ -60,4 +61,16 @@ export function neighbourWords({ now, later, chance, saved, unobtainable }: Neig
   const weighed = weighedWords({ now, later, years, chance })
   if (chance === undefined) return `${weighed}. Nobody has judged how long it lasts.`
   return (saved ?? 0) > 0 ? `${weighed}: doing it now is the cheaper bet.` : `${weighed}: it can wait.`
+}
+
+export const serviceWords: Record<Service, string> = { renew: 'the fluid renewed', bleed: 'bled again', level: 'the level put right' }
+/** What a job is to do, each by its name. */
+export function wishWords({ lines, joints = [], neighbours = [], service }: PlanInputs, sheet: Sheet): string[] {
+  const name = sheetNames(sheet)
+  return [
+    ...lines.map(name.line),
+    ...joints.map(name.joint),
+    ...neighbours.map(name.neighbour),
+    ...(service === undefined ? [] : [serviceWords[service]]),
+  ]
 }

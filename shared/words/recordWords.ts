@@ -1,7 +1,8 @@
 import type { JobRecord } from '../../core/job/buildRecord'
 import type { LeakResult, LevelReading, Sight, TorqueHow } from '../../core/job/types'
-import { formatQuantity } from '../../core/units/formatQuantity'
-import { weighedWords } from './planWords'
+import { formatEntered, formatQuantity } from '../../core/units/formatQuantity'
+import { foundWords } from './foundWords'
+import { serviceWords, weighedWords } from './planWords'
 import { conditionWords } from './remedyWords'
 
 export const howWords: Record<TorqueHow, string> = {
@@ -47,7 +48,27 @@ export const testWords = ({ result, note }: Pick<JobRecord['tests'][number], 're
   `Pedal or lever: ${result === 'good' ? 'holds' : `not good, ${note ?? ''}`}`
 
 /** What no plan foresaw, as sentences for the record: parts put back or used although they differ, fasteners lost, waits cut. */
-export const turnsWords = (record: Pick<JobRecord, 'lines' | 'putBack' | 'lost' | 'waitsCut' | 'traced'>): string[] => [
+export const turnsWords = (
+  record: Pick<
+    JobRecord,
+    'lines' | 'putBack' | 'lost' | 'waitsCut' | 'traced' | 'service' | 'renewed' | 'parts' | 'balances' | 'leaflets' | 'observed'
+  >,
+): string[] => [
+  ...(record.service ? [`Asked for: ${serviceWords[record.service]}.`] : []),
+  ...record.renewed.map(({ name, parts, by }) => `${name} renewed${parts.length > 0 ? ` (${parts.join(', ')})` : ''}, ${by}.`),
+  ...record.parts.map(
+    ({ name, seals, look, by }) =>
+      `${name} put back with ${seals.map(seal => `${seal.count} × ${seal.name}${seal.part ? ` ${seal.part}` : ''}`).join(', ') || 'its old seal'}; ${look ? `${leakWords[look]}, ${by}` : 'not looked at yet'}.`,
+  ),
+  ...record.balances.map(
+    ({ name, balance }) =>
+      `${name}: ${balance.out === undefined ? 'not measured' : formatQuantity('volume', balance.out, 'mL')} out, ${formatQuantity('volume', balance.in, 'mL')} in.`,
+  ),
+  ...record.leaflets.map(
+    ({ name, low, high, from, by }) =>
+      `${name}: torque by the leaflet, ${formatEntered('torque', low)} to ${formatEntered('torque', high)} (${from}; ${by}).`,
+  ),
+  ...record.observed.map(({ name, found, by }) => `Met on this car, ${name}: ${foundWords(found)} (${by}).`),
   ...record.putBack.map(({ name }) => `${name}: taken out and the old one put back.`),
   ...record.lines.flatMap(({ name, accepted }) =>
     accepted ? [`${name}: the new part differs and was used all the same, because ${accepted}.`] : [],

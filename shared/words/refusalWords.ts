@@ -66,17 +66,21 @@ export function dueWords(item: Obligation, sheet: Sheet): string {
     case 'renewed':
       return `${name.neighbour(item.neighbour)}: decided to be renewed, and not renewed yet.`
     case 'filled':
-      return 'What ran out has not gone back in.'
+      return item.circuit === undefined
+        ? 'What ran out has not gone back in.'
+        : `${name.fluid(item.circuit)}: what was let out has not gone back in.`
     case 'primed':
       return 'Not primed yet, or opened again since.'
     case 'bled':
-      return `${item.bleeder === sheet.id ? 'Bleeding' : name.bleeder(item.bleeder)}: ${bledWords[item.because]}.`
+      return `${item.running ? 'Turning with the engine idling' : item.bleeder === sheet.id ? 'Bleeding' : name.bleeder(item.bleeder)}: ${bledWords[item.because]}.`
     case 'level':
       return `${name.level(item.level)}: ${levelDoubt[item.because]}.`
     case 'wiped':
       return `Joints not wiped dry since they were closed, car ${positionWords[item.at]}.`
     case 'leak-look':
       return `${name.joint(item.joint)}: ${leakDoubt[item.because]}.`
+    case 'part-look':
+      return `${name.operation(item.operation)}: ${leakDoubt[item.because]}.`
     case 'leak-source':
       return `${name.joint(item.joint)}: it leaked, and nobody has mended it or found where it comes from.`
     case 'foam':
@@ -205,7 +209,7 @@ export function refusalWords(refusal: Refusal, sheet: Sheet): string {
     case 'JOB_TORQUE_NEEDED':
       return `${name.any(refusal.target) ?? refusal.target}: enter what the wrench was set to.`
     case 'JOB_QUANTITY_RANGE': {
-      const unit = { torque: 'N·m', volume: 'mL', temperature: '°C' }[refusal.dimension]
+      const unit = { torque: 'N·m', volume: 'mL', temperature: '°C', length: 'mm' }[refusal.dimension]
       return `${formatNumber(refusal.value, 1)} ${unit} is outside ${refusal.low} to ${refusal.high} ${unit}. Check the number and its unit.`
     }
     case 'JOB_BY_FEEL':
@@ -215,7 +219,7 @@ export function refusalWords(refusal: Refusal, sheet: Sheet): string {
     case 'JOB_GATE':
       return `${gateWords[refusal.gate]}: ${refusal.due.map(item => dueWords(item, sheet)).join(' ')}`
     case 'JOB_ENGINE':
-      return refusal.is === 'running' ? 'The engine is running. Stop it first.' : 'The engine stands already.'
+      return refusal.is === 'running' ? 'The engine is running. Stop it first.' : 'The engine stands: that is for an engine that idles.'
     case 'JOB_LIFT':
       return refusal.is === 'there'
         ? `The car is ${positionWords[refusal.needs]} already.`
@@ -268,7 +272,17 @@ export function refusalWords(refusal: Refusal, sheet: Sheet): string {
     case 'JOB_NOT_DIFFERENT':
       return `Nothing on record says that “${name.line(refusal.line)}” differs.`
     case 'JOB_HIDDEN':
-      return `“${name.operation(refusal.operation)}” hides “${name.joint(refusal.joint)}”: take it off for the look.`
+      return `“${name.operation(refusal.operation)}” hides “${name.any(refusal.joint) ?? refusal.joint}”: take it off for the look.`
+    case 'JOB_DRAIN_OPEN':
+      return `“${name.operation(refusal.operation)}” is open: shut it and torque it before anything is filled in.`
+    case 'JOB_OLD_FLUID':
+      return 'What was drained does not go back in here. New fluid, of the kind the sheet says.'
+    case 'JOB_WINDOW':
+      return `${formatQuantity('torque', refusal.low, 'N.m')} to ${formatQuantity('torque', refusal.high, 'N.m')}: the smaller value comes first. Read the leaflet again.`
+    case 'JOB_PART_SEALS':
+      return refusal.seals.length > 0
+        ? `${name.operation(refusal.operation)}: still to fit: ${list(refusal.seals.map(name.seal))}. One-time seals are not reused.`
+        : `${name.operation(refusal.operation)}: the old seal has to be seen to have come off. Two on one face leak.`
     case 'JOB_NO_LEAK':
       return `No leak is on record at “${name.joint(refusal.joint)}”.`
     case 'JOB_LEAD_SIGNS':

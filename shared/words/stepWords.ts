@@ -4,7 +4,7 @@ import { assertNever } from '../../core/result'
 import type { PanPlace } from '../../core/route/panPlace'
 import { formatNumber } from '../../core/units/formatQuantity'
 import { settleValue } from '../../core/sheet/settleContested'
-import { isWheel, pressureSourceOf } from '../../core/job/carState'
+import { isWheel, levelsOf, pressureSourceOf } from '../../core/job/carState'
 import type { BleedMethod, Caution, Joint, Phase, PressureSource, Sheet } from '../../core/sheet/types'
 import { hexName } from './hexWords'
 import { positionMove, positionWords, reachWords } from './vocabulary'
@@ -210,6 +210,34 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
         'Torqued',
         joint?.cautions,
       )
+    case 'drain': {
+      const circuit = sheet.circuits?.find(({ id }) => id === step.target)
+      const isClean = (circuit ?? sheet.fluid).reuse === 'if-clean'
+      const drained = sheet.operations.some(({ drains }) => drains?.circuit === step.target)
+      return words(
+        drained ? `Measure what was drained: ${circuit?.name.toLowerCase() ?? 'the system’s own fluid'}` : 'Draw off the old fluid',
+        `${circuit ? 'A pan and a jug of its own: nothing else goes in there. ' : ''}${drained ? 'Let it run out first, then measure. ' : 'By syringe or pump from the reservoir, into a jug; never so low that it draws air. '}${isClean ? 'Covered and clean it may go back in.' : 'Old fluid is waste.'}`,
+        'Record',
+        [{ kind: 'waste', text: 'Keep fluids apart: mixed waste is refused and costs.' }],
+      )
+    }
+    case 'refill': {
+      const circuit = sheet.circuits?.find(({ id }) => id === step.target)
+      const spec = settleValue(circuit?.spec ?? 'unknown')
+      const isClean = circuit?.reuse === 'if-clean'
+      return words(
+        `Fill again: ${circuit?.name.toLowerCase() ?? step.target}`,
+        `${circuit?.fill.name ?? ''}. ${spec.kind === 'unknown' ? 'The kind the maker’s information names' : spec.value}, a funnel of its own. As much as came out; the level decides.${isClean ? ' What was drained may go back in where it is clean: look at it.' : ''}`,
+        'Record',
+      )
+    }
+    case 'look':
+      return words(
+        `Look at its seal: ${name.operation(step.target)}`,
+        'Light, and a dry rag round the edge: it stays dry. What shows only when it is warm shows now.',
+        'It is dry',
+        [{ kind: 'entangle', text: 'The engine runs: no rag, sleeve or hand near belt or fan.' }],
+      )
     case 'fill':
       return words(
         pressureSourceOf(sheet) === 'engine' ? 'Fill before the engine runs' : 'Fill the reservoir',
@@ -226,6 +254,16 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
         [...byPhase(sheet, 'fill'), { kind: 'eyes', text: 'Goggles on: fluid under pressure jumps.' }],
       )
     }
+    case 'turn':
+      return words(
+        'Turn lock to lock, engine idling',
+        `${sheet.bleeding.parameters.turns === 'full-lock' ? 'Slowly from stop to stop' : 'Slowly from side to side, just short of the stops'}${sheet.bleeding.parameters.running ? `, ${sheet.bleeding.parameters.running} times` : ''}, while somebody watches the reservoir. Foam or a falling level: stop, let it rest, top up.`,
+        'Record these turns',
+        [
+          { kind: 'crush', text: 'Hands and feet clear of the wheels and the linkage: they move under power.' },
+          ...byPhase(sheet, 'engine'),
+        ],
+      )
     case 'tighten': {
       const wheel = operation !== undefined && isWheel(operation)
       return words(
@@ -296,11 +334,11 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
     case 'level':
       return words(
         `Read the level: ${name.level(step.target)}`,
-        sheet.levels.find(level => level.id === step.target)?.reads ?? '',
+        levelsOf(sheet).find(level => level.id === step.target)?.reads ?? '',
         'Record the reading',
         [
           ...byPhase(sheet, step.phase === 'fill' ? 'fill' : 'prove'),
-          ...(sheet.levels.find(level => level.id === step.target)?.cautions ?? []),
+          ...(levelsOf(sheet).find(level => level.id === step.target)?.cautions ?? []),
         ],
       )
     case 'leak':

@@ -7,6 +7,8 @@ import type { Sheet } from '../../core/sheet/types'
  * to have left; that nobody knows a joint is dry who has not looked at it, under pressure, after it was last touched. Shares no code with
  * core/job: it is what core/job is tried against.
  */
+/** What is turned on with a wrench has a torque, whether anybody knows it or not. */
+const nuts: readonly string[] = ['inverted-flare', 'iso-flare', 'oring-nut', 'banjo', 'taper-thread', 'flange']
 type Touch = { seq: number; device: string }
 type Around = { number: number; seen: number; device: string }
 
@@ -36,6 +38,12 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
   const fluid: Touch[] = []
   const emptied: Touch[] = []
   let [lost, returned, returnedSince] = [0, 0, false]
+  /** Other fluids: what ran out of each, what went back, and when somebody last saw its level. */
+  const others = new Map<string, { out: number; back: number; emptied?: Touch; moved: Touch[] }>()
+  const otherOf = (id: string) => others.get(id) ?? others.set(id, { out: 0, back: 0, moved: [] }).get(id)!
+  const partsSealed = new Map<string, Touch>()
+  const partsDry = new Map<string, { result: string; when: Around }>()
+  let fluidWish: string | undefined
   const air = new Map<string, { saw: string; turns: number; when: Around }>()
   const levels = new Map<string, { reading: string; when: Around }>()
   const wiped = new Map<string, Around>()
@@ -49,6 +57,13 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
   const owedBeside = new Set<string>()
   const doneBeside = new Set<string>()
   const misfits = new Set<string>()
+  let chosen: Readonly<Record<string, string>> = {}
+  /** What is in the box: what was chosen, or the only one there is. */
+  const partIn = (id: string) => {
+    const { parts } = sheet.lines.find(one => one.id === id)!
+    const had = parts.filter(part => !part.discontinued && part.supersededBy === undefined)
+    return parts.find(part => part.id === chosen[id]) ?? (had.length === 1 ? had[0] : undefined)
+  }
   const lineOf = (id: string) => sheet.joints.find(joint => joint.id === id)!
   const late = (proof: Around, ...touches: (Touch | undefined)[]) =>
     touches.some(touch => touch !== undefined && (proof.number < touch.seq || (proof.seen < touch.seq && proof.device !== touch.device)))
@@ -59,8 +74,17 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
     switch (body.type) {
       case 'planned':
         wanted = body.inputs.lines
+        chosen = body.inputs.parts ?? {}
         isAsked = wanted.length > 0 || (body.inputs.joints ?? []).length > 0 || (body.inputs.neighbours ?? []).length > 0
         method = body.inputs.bleed
+        if (body.inputs.service && body.inputs.service !== fluidWish) {
+          fluidWish = body.inputs.service
+          isAsked = true
+          if (fluidWish !== 'level') emptied.push(touch)
+          fluid.push(touch)
+          returnedSince = false
+        }
+        isAsked ||= body.inputs.service !== undefined
         if (seq < 4) place = body.inputs.start
         for (const id of body.inputs.neighbours ?? []) if (!doneBeside.has(id)) owedBeside.add(id)
         break
@@ -91,13 +115,13 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
         for (const [joint, left] of loose) if (left.size > 0) wrong.push(`the pedal pressed on ${joint} loose, event ${seq}`)
         break
       case 'jointOpened': {
-        const { seals, torque, turn } = lineOf(body.joint)
+        const { seals, torque, turn, kind } = lineOf(body.joint)
         loose.set(
           body.joint,
           new Set([
             ...(seals.some(seal => seal.reuse === 'never') ? (['seal'] as const) : []),
             'seat' as const,
-            ...(torque !== undefined || turn !== undefined ? (['torque'] as const) : []),
+            ...(torque !== undefined || turn !== undefined || nuts.includes(kind) ? (['torque'] as const) : []),
           ]),
         )
         touched.set(body.joint, touch)
@@ -127,6 +151,17 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
         break
       case 'operationOff':
         off.set(body.operation, [...body.fasteners])
+        {
+          const { drains } = sheet.operations.find(({ id }) => id === body.operation)!
+          if (drains?.circuit === sheet.id) {
+            emptied.push(touch)
+            fluid.push(touch)
+            returnedSince = false
+          } else if (drains?.circuit) {
+            otherOf(drains.circuit).emptied = touch
+            otherOf(drains.circuit).moved.push(touch)
+          }
+        }
         inAgain.delete(body.operation)
         if (engine) wrong.push(`${body.operation} came off with the engine running, event ${seq}`)
         break
@@ -134,8 +169,12 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
       case 'fastenersCounted': {
         const left = (off.get(body.operation) ?? []).map((count, i) => count - (body.fasteners[i] ?? 0))
         if (body.type === 'operationOn') {
-          const { fasteners } = sheet.operations.find(({ id }) => id === body.operation)!
-          if (fasteners.some(({ torque }) => torque !== undefined)) untightened.add(`operation ${body.operation}`)
+          const { fasteners, seals = [] } = sheet.operations.find(({ id }) => id === body.operation)!
+          if (seals.some(({ id, reuse }) => reuse === 'never' && !body.seals?.includes(id)))
+            wrong.push(`${body.operation} went back on its old seal, event ${seq}`)
+          if (seals.length > 0) partsSealed.set(body.operation, touch)
+          if (fasteners.some(({ torque, turn }) => torque !== undefined || turn !== undefined))
+            untightened.add(`operation ${body.operation}`)
         }
         inAgain.set(body.operation, body.fasteners)
         // What is missing stays missing until the count is right.
@@ -151,19 +190,37 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
         break
       case 'tightened':
         untightened.delete(`${body.thing} ${body.target}`)
+        if (partsSealed.has(body.target)) partsSealed.set(body.target, touch)
         break
       case 'lineOut':
-        out.add(body.line)
-        inCar.delete(body.line)
+        {
+          const piece = inCar.get(body.line) === undefined ? [] : (partIn(body.line)?.covers ?? [])
+          for (const id of [body.line, ...piece]) {
+            out.add(id)
+            inCar.delete(id)
+            unfelt.delete(id)
+          }
+        }
         misfits.delete(body.line)
         break
       case 'lineCalledOut':
-        inCar.set(body.line, 'bad')
+        for (const id of [body.line, ...(partIn(body.line)?.covers ?? [])]) inCar.set(id, 'bad')
         break
       case 'lineIn':
         out.delete(body.line)
         inCar.set(body.line, wanted.includes(body.line) ? 'new' : 'old')
         unfelt.set(body.line, touch)
+        // One piece is several lines.
+        for (const id of partIn(body.line)?.covers ?? [])
+          if (wanted.includes(body.line) && wanted.includes(id)) {
+            out.delete(id)
+            inCar.set(id, 'new')
+          }
+        for (const id of wanted.includes(body.line) ? (partIn(body.line)?.drops ?? []) : []) {
+          loose.delete(id)
+          touched.delete(id)
+          hanging.delete(id)
+        }
         break
       case 'clearanceProved': {
         const laid = unfelt.get(body.line)
@@ -172,18 +229,38 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
       }
       case 'fluidCaught':
       case 'fluidExtracted':
+        if (body.circuit) {
+          otherOf(body.circuit).out += body.volume
+          if (body.type === 'fluidExtracted') otherOf(body.circuit).moved.push(touch)
+          break
+        }
         lost += body.volume
         if (body.type === 'fluidExtracted') fluid.push(touch)
         break
+      case 'partLooked':
+        partsDry.set(body.operation, {
+          result: body.result === 'dry' && !engine && sheet.proving.pressure === 'engine' ? 'unseen' : body.result,
+          when: around,
+        })
+        break
       case 'fluidAdded':
+        if (sheet.operations.some(({ id, drains }) => drains?.circuit === (body.circuit ?? sheet.id) && off.has(id) && !inAgain.has(id)))
+          wrong.push(`filled into an open drain, event ${seq}`)
+        if (body.circuit) {
+          otherOf(body.circuit).back += body.volume
+          otherOf(body.circuit).moved.push(touch)
+          break
+        }
         returned += body.volume
         returnedSince = true
         fluid.push(touch)
         break
       case 'roundBled': {
-        const before = air.get(body.bleeder)
+        const place = body.running ? `${body.bleeder} running` : body.bleeder
+        if (body.running && !engine) wrong.push(`turned with the engine off and called running, event ${seq}`)
+        const before = air.get(place)
         const turns = before && !late(before.when, ...opened.values(), ...emptied) ? before.turns : 0
-        air.set(body.bleeder, { saw: body.saw, turns: turns + (body.count ?? 0), when: around })
+        air.set(place, { saw: body.saw, turns: turns + (body.count ?? 0), when: around })
         fluid.push(touch)
         if (sheet.bleeders.find(({ id }) => id === body.bleeder)?.torque !== undefined) untightened.add(`bleeder ${body.bleeder}`)
         break
@@ -191,7 +268,7 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
       case 'levelRead':
         levels.set(body.level, { reading: body.reading, when: around })
         if (body.reading === 'foam' && ++foams >= 3) airFound = false
-        if (sheet.levels.find(({ id }) => id === body.level)!.torque !== undefined) untightened.add(`level ${body.level}`)
+        if (sheet.levels.find(({ id }) => id === body.level)?.torque !== undefined) untightened.add(`level ${body.level}`)
         break
       case 'ranDry':
         emptied.push(touch)
@@ -256,7 +333,17 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
   if (engine) wrong.push('the engine runs')
   if (place !== 'ground') wrong.push('the car is in the air')
 
-  if (opened.size > 0) {
+  for (const [part, touch] of partsSealed) {
+    const look = partsDry.get(part)
+    if (look?.result !== 'dry' || late(look.when, touch)) wrong.push(`nobody knows that ${part} is dry`)
+  }
+  for (const [id, { out: ran, back, emptied: let_, moved }] of others) {
+    if (!let_) continue
+    const read = levels.get(sheet.circuits!.find(one => one.id === id)!.level.id)
+    if (read?.reading !== 'at' || late(read.when, ...moved)) wrong.push(`nobody has seen the level of ${id} right`)
+    if (back === 0 && ran > 0 && read?.reading !== 'at') wrong.push(`${id} is not back in`)
+  }
+  if (opened.size > 0 || emptied.length > 0 || fluidWish) {
     const holdsFluid = sheet.bleeding.allowed.length > 0 || sheet.bleeders.length > 0
     const marks = sheet.levels
     const deciding = [...marks].reverse().find(({ engine: at }) => at === 'idling') ?? marks.at(-1)
@@ -265,6 +352,7 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
       wrong.push('nobody has seen the level right since the fluid moved')
     if (
       holdsFluid &&
+      (opened.size > 0 || emptied.length > 0) &&
       !returnedSince &&
       ![...levels.values()].some(({ reading, when }) => reading === 'at' && !late(when, ...opened.values(), ...emptied))
     )
@@ -275,12 +363,17 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
       how === undefined || how === 'circulate'
         ? []
         : ['prime', 'vacuum-fill', 'bench', 'lock-to-lock'].includes(how)
-          ? [sheet.id]
+          ? [sheet.id, ...(how === 'lock-to-lock' && sheet.bleeding.parameters.running ? [`${sheet.id} running`] : [])]
           : sheet.bleeders.map(({ id }) => id)
-    for (const at of places) {
+    for (const at of opened.size > 0 || emptied.length > 0 ? places : []) {
       const last = air.get(at)
       if (last?.saw !== 'clear' || late(last.when, ...opened.values(), ...emptied)) wrong.push(`air may be left at ${at}`)
-      else if (how === 'lock-to-lock' && sheet.bleeding.parameters.turns && last.turns < (sheet.bleeding.parameters.strokes ?? 0))
+      else if (
+        how === 'lock-to-lock' &&
+        at === sheet.id &&
+        sheet.bleeding.parameters.turns &&
+        last.turns < (sheet.bleeding.parameters.strokes ?? 0)
+      )
         wrong.push(`too few turns at ${at}`)
     }
     for (const [joint, touch] of closed) {
@@ -289,7 +382,8 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
     }
     if ((sheet.system === 'brake' || sheet.system === 'clutch') && (!pedal?.good || late(pedal.when, ...fluid)))
       wrong.push('nobody has tried the pedal')
-    if (sheet.proving.roadTest && !noRoad && (!road?.good || late(road.when, ...opened.values()))) wrong.push('nobody has driven it')
+    if (opened.size > 0 && sheet.proving.roadTest && !noRoad && (!road?.good || late(road.when, ...opened.values())))
+      wrong.push('nobody has driven it')
   }
   return wrong
 }

@@ -165,7 +165,7 @@ export class Bench {
 
   plainFor(step: Step): JobCommand {
     const plan = planOf(this.resolved, this.state!.inputs!)
-    const plain = plainCommand(this.resolved, step, this.state!, estimateFluid(this.resolved, this.state!.scope, plan.openOrder))
+    const plain = plainCommand(this.resolved, step, this.state!, estimateFluid(this.resolved, this.state!.scope, plan))
     return plain.type === 'airTraced' ? { ...plain, cause: 'clamp on the suction hose' } : plain
   }
 

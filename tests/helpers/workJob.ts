@@ -28,7 +28,7 @@ export async function workJob(
       candidate => candidate.status === 'open',
     )
     if (!step || step.kind === until) return id
-    const fluid = estimateFluid(resolution.resolved, state.scope, plan.openOrder)
+    const fluid = estimateFluid(resolution.resolved, state.scope, plan)
     const answer = await client.say(id, plainCommand(resolution.resolved, step, state, fluid), state.seq)
     if (answer.status !== 200) throw new Error(answer.text)
   }

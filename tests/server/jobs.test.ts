@@ -31,7 +31,7 @@ async function workUntil(client: Client, id: string, stop: string): Promise<numb
     if (!step || step.kind === stop) return state.seq
     const answer = await client.say(
       id,
-      plainCommand(resolved, step, state, estimateFluid(resolved, state.scope, plan.openOrder)),
+      plainCommand(resolved, step, state, estimateFluid(resolved, state.scope, plan)),
       state.seq,
     )
     if (answer.status !== 200) throw new Error(answer.text)

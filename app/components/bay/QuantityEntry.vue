@@ -1,4 +1,4 @@
-<script setup lang="ts" generic="D extends 'torque' | 'volume' | 'temperature'">
+<script setup lang="ts" generic="D extends 'torque' | 'volume' | 'temperature' | 'length'">
 import { computed, ref, shallowRef, useId, watch } from 'vue'
 import { parseQuantity } from '#core/units/parseQuantity'
 import { toSi } from '#core/units/convertUnit'

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { isEachSide, seatingProofs } from '#core/fittings/seating'
-import { asksTemperature } from '#core/job/carState'
+import { balanceOf } from '#core/job/balanceOf'
+import { asksTemperature, levelsOf } from '#core/job/carState'
 import type { Step } from '#core/job/listSteps'
 import { plainCommand } from '#core/job/plainCommand'
 import { torquesAsked } from '#core/job/torquesAsked'
@@ -25,7 +26,7 @@ const resolved = computed(() => job.resolved!)
 const plain = plainCommand(resolved.value, props.step, job.state!, job.fluid)
 const joint = computed(() => resolved.value.joints.find(candidate => candidate.id === props.step.target))
 const operation = computed(() => resolved.value.operations.find(candidate => candidate.id === props.step.target))
-const level = computed(() => resolved.value.sheet.levels.find(candidate => candidate.id === props.step.target))
+const level = computed(() => levelsOf(resolved.value.sheet).find(candidate => candidate.id === props.step.target))
 
 // --- fasteners
 const counts = ref(plain.type === 'operationOff' || plain.type === 'operationOn' ? [...plain.fasteners] : [])
@@ -34,10 +35,15 @@ const expected = plain.type === 'operationOff' || plain.type === 'operationOn' ?
 const proved = ref<string[]>([])
 const sealItems = computed(() => [
   { id: 'old-out', text: 'Old seals out and accounted for', note: 'two in one bore leak' },
-  ...(joint.value?.seals ?? []).map(seal => ({
+  ...(joint.value ?? operation.value)!.seals!.map(seal => ({
     id: seal.id,
     text: `New ${seal.name}, ${seal.count} ×`,
-    note: [isEachSide(joint.value!, seal) && 'one on each side of the eye', seal.size, seal.part, seal.wet && 'wet with fluid']
+    note: [
+      joint.value && isEachSide(joint.value, seal) && 'one on each side of the eye',
+      seal.size,
+      seal.part,
+      seal.wet && 'wet with fluid',
+    ]
       .filter(Boolean)
       .join(' · '),
   })),
@@ -47,7 +53,7 @@ const agrees = ref<'yes' | 'no'>()
 const why = ref('')
 // --- torque
 const torque = ref<TorqueSaid>()
-const tightening = plain.type === 'tightened' ? torquesAsked(resolved.value.sheet, plain.target)!.torques : []
+const tightening = plain.type === 'tightened' ? torquesAsked(resolved.value.sheet, plain.target)!.asked : []
 const torques = ref<(TorqueSaid | undefined)[]>(tightening.map(() => undefined))
 const groupName = (group: number) => {
   const fastener = operation.value?.fasteners[group]
@@ -56,11 +62,25 @@ const groupName = (group: number) => {
 // --- amounts
 const amount = ref<Entered<'volume'>>()
 const measured = ref<'measured' | 'estimated'>('measured')
+const isAmount = plain.type === 'fluidCaught' || plain.type === 'fluidAdded' || plain.type === 'fluidExtracted'
+/** Another fluid than the lines' own, where the step is about one. */
+const circuit = computed(() =>
+  resolved.value.sheet.circuits?.find(({ id, level: read }) => (isAmount && id === plain.circuit) || read.id === props.step.target),
+)
+const balance = computed(() => balanceOf(resolved.value.sheet, job.state!, circuit.value?.id))
+/** What was drained may go back in where it is clean: asked, never taken for granted. */
+const mayReuse =
+  plain.type === 'fluidAdded' && (circuit.value ?? resolved.value.sheet.fluid).reuse === 'if-clean' && balance.value.out !== undefined
+const which = ref<'new' | 'drained'>()
 // --- bleeding
 const saw = ref<Sight>()
 const count = ref<number>()
 const toppedUp = ref(false)
-const rounds = computed(() => job.state!.rounds.filter(round => round.bleeder === props.step.target))
+const rounds = computed(() =>
+  job.state!.rounds.filter(
+    round => round.bleeder === props.step.target && (round.running ?? false) === (plain.type === 'roundBled' && plain.running === true),
+  ),
+)
 // --- level
 const temperature = ref<Entered<'temperature'>>()
 const wantsTemperature = computed(() => level.value !== undefined && asksTemperature(resolved.value.sheet, level.value))
@@ -75,7 +95,12 @@ const more = ref<Entered<'volume'>>()
 const again = ref(0)
 function corrected() {
   if (!more.value) return
-  emit('also', { type: reading.value === 'above' ? 'fluidExtracted' : 'fluidAdded', entered: more.value, how: 'measured' })
+  emit('also', {
+    type: reading.value === 'above' ? 'fluidExtracted' : 'fluidAdded',
+    entered: more.value,
+    how: 'measured',
+    ...(circuit.value && { circuit: circuit.value.id }),
+  })
   more.value = undefined
   reading.value = undefined
   again.value++
@@ -90,14 +115,22 @@ function keepFocus(event: MouseEvent) {
 }
 
 watch(
-  [counts, proved, agrees, why, torque, torques, amount, measured, saw, count, toppedUp, temperature, engine, reading, leak, result],
+  [counts, proved, agrees, why, torque, torques, amount, measured, which, saw, count, toppedUp, temperature, engine, reading, leak, result],
   () => {
     const target = props.step.target
     const build = (): JobCommand | undefined => {
       switch (plain.type) {
         case 'operationOff':
-        case 'operationOn':
           return { ...plain, fasteners: counts.value }
+        case 'operationOn':
+          return plain.seals
+            ? {
+                ...plain,
+                fasteners: counts.value,
+                seals: proved.value.filter(id => id !== 'old-out'),
+                oldOut: proved.value.includes('old-out'),
+              }
+            : { ...plain, fasteners: counts.value }
         case 'jointSeated':
           return { ...plain, proofs: proved.value as Proof[] }
         case 'sealFitted':
@@ -115,8 +148,11 @@ watch(
         case 'clearanceProved':
           return proved.value.length > 0 ? plain : undefined
         case 'fluidCaught':
-        case 'fluidAdded':
+        case 'fluidExtracted':
           return amount.value && { ...plain, entered: amount.value, how: measured.value }
+        case 'fluidAdded':
+          if (!amount.value || (mayReuse && !which.value)) return undefined
+          return { ...plain, entered: amount.value, how: measured.value, ...(which.value === 'drained' && { drained: true }) }
         case 'roundBled':
           return (
             saw.value && {
@@ -125,6 +161,7 @@ watch(
               ...(count.value ? { count: count.value } : {}),
               saw: saw.value,
               toppedUp: toppedUp.value,
+              ...(plain.running && { running: true }),
             }
           )
         case 'levelRead':
@@ -147,6 +184,7 @@ watch(
         case 'airTraced':
           return why.value.trim() ? { ...plain, cause: why.value } : undefined
         case 'leakChecked':
+        case 'partLooked':
           return leak.value && { ...plain, result: leak.value }
         case 'tested':
         case 'roadTested':
@@ -171,6 +209,7 @@ watch(
         :expected="expected"
         :verb="plain.type === 'operationOff' ? 'out' : 'in'"
       />
+      <ToggleList v-if="plain.type === 'operationOn' && plain.seals" v-model="proved" :items="sealItems" label="Seals" />
     </template>
     <ToggleList
       v-else-if="plain.type === 'jointSeated'"
@@ -199,10 +238,26 @@ watch(
       <v-textarea v-if="agrees === 'no'" v-model="why" label="What differs" />
     </template>
 
-    <TorqueEntry v-else-if="plain.type === 'jointTorqued'" v-model="torque" :torque="joint?.torque ?? 'unknown'" :turn="joint?.turn" />
+    <template v-else-if="plain.type === 'jointTorqued'">
+      <TorqueEntry v-model="torque" :torque="joint?.torque ?? 'unknown'" :turn="joint?.turn" :kind="joint?.kind" />
+      <LeafletEntry thing="joint" :target="step.target" @say="command => emit('also', command)" />
+    </template>
     <template v-else-if="plain.type === 'tightened'">
       <template v-for="(asked, i) in tightening" :key="i">
-        <TorqueEntry v-if="asked !== undefined" v-model="torques[i]" :torque="asked" :label="groupName(i)" />
+        <TorqueEntry
+          v-if="asked !== undefined"
+          v-model="torques[i]"
+          :torque="asked.torque ?? 'unknown'"
+          :turn="asked.turn"
+          :label="groupName(i)"
+        />
+        <LeafletEntry
+          v-if="asked !== undefined"
+          :thing="plain.thing"
+          :target="step.target"
+          :group="plain.thing === 'operation' ? i : undefined"
+          @say="command => emit('also', command)"
+        />
       </template>
     </template>
     <ToggleList
@@ -218,13 +273,13 @@ watch(
       label="Clearance"
     />
 
-    <template v-else-if="plain.type === 'fluidCaught' || plain.type === 'fluidAdded'">
+    <template v-else-if="isAmount">
       <QuantityEntry
         v-model="amount"
         dimension="volume"
         :units="units.choice === 'us' ? ['floz', 'qt', 'mL'] : ['mL', 'L', 'floz']"
         :other="amount?.unit === 'floz' || amount?.unit === 'qt' ? 'mL' : 'floz'"
-        :label="plain.type === 'fluidCaught' ? 'caught' : 'put in'"
+        :label="plain.type === 'fluidAdded' ? 'put in' : plain.type === 'fluidCaught' ? 'caught' : 'drawn off'"
       />
       <ChoiceRow
         v-model="measured"
@@ -234,10 +289,19 @@ watch(
           { id: 'estimated', text: 'Estimated' },
         ]"
       />
-      <p v-if="plain.type === 'fluidCaught' && job.fluid" class="soft">
+      <ChoiceRow
+        v-if="mayReuse"
+        v-model="which"
+        label="What goes in"
+        :choices="[
+          { id: 'new', text: 'New fluid' },
+          { id: 'drained', text: 'What was drained: clean' },
+        ]"
+      />
+      <p v-if="plain.type === 'fluidCaught' && step.kind === 'catch' && job.fluid" class="soft">
         Expected {{ units.volumeRange(job.fluid.spill.least, job.fluid.spill.most) }}, likely {{ units.volume(job.fluid.spill.likely) }}.
       </p>
-      <FluidBalance v-if="job.balance" :balance="job.balance" :estimate="job.fluid" />
+      <FluidBalance :balance="balance" :estimate="circuit ? undefined : job.fluid" />
     </template>
 
     <template v-else-if="plain.type === 'roundBled'">
@@ -301,11 +365,11 @@ watch(
           reading === 'below' ? 'Added: record it' : 'Drawn off: record it'
         }}</v-btn-second>
       </div>
-      <FluidBalance v-if="job.balance" :balance="job.balance" :estimate="job.fluid" />
+      <FluidBalance :balance="balance" :estimate="circuit ? undefined : job.fluid" />
     </template>
 
     <ChoiceRow
-      v-else-if="plain.type === 'leakChecked'"
+      v-else-if="plain.type === 'leakChecked' || plain.type === 'partLooked'"
       v-model="leak"
       label="What the look shows"
       :choices="[

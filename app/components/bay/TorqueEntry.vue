@@ -2,6 +2,8 @@
 import { computed, ref, watch } from 'vue'
 import { useDebounceFn } from '@vueuse/core'
 import type { TorqueHow, TorqueSaid } from '#core/job/types'
+import { practiceFor } from '#core/fittings/generalPractice'
+import { practiceWords } from '#shared/words/practiceWords'
 import { settleWindow } from '#core/sheet/settleContested'
 import type { Joint } from '#core/sheet/types'
 import { checkTorque, targetTorque } from '#core/torque/checkTorque'
@@ -13,7 +15,7 @@ import { useSession } from '~/stores/session'
 import { useUnits } from '~/stores/units'
 
 /** How something was tightened: nothing is filled in beforehand, what was done is what somebody says. Undefined while it is not said. */
-const props = defineProps<{ torque: NonNullable<Joint['torque']>; turn?: Joint['turn']; label?: string }>()
+const props = defineProps<{ torque: NonNullable<Joint['torque']>; turn?: Joint['turn']; kind?: Joint['kind']; label?: string }>()
 const said = defineModel<TorqueSaid>()
 
 const session = useSession()
@@ -58,7 +60,9 @@ const outside = computed(
   () => got.value !== undefined && window.value.kind !== 'unknown' && checkTorque(got.value, window.value.value).verdict !== 'inside',
 )
 const reason = ref('')
-const isStated = computed(() => how.value === 'turn' && props.turn !== undefined)
+/** What general practice does where nobody knows a torque; marked as that. */
+const practice = computed(() => (props.kind && window.value.kind === 'unknown' ? practiceFor(props.kind) : undefined))
+const isStated = computed(() => how.value === 'turn' && (props.turn !== undefined || practice.value?.code === 'snug-and-turn'))
 const asksReason = computed(() => session.person?.role === 'lead' && (outside.value || (!isMeasured.value && !isStated.value)))
 const hows: { id: TorqueHow; text: string }[] = [
   { id: 'wrench', text: 'Torque wrench' },
@@ -109,6 +113,9 @@ watch(
       </p>
       <p v-if="window.kind === 'unknown'" class="caution">
         No torque on the sheet. Look it up for this vehicle; it is recorded as entered.
+        <template v-if="practice?.code === 'snug-and-turn'">
+          General practice, no source: {{ practiceWords(practice) }}. Under “Snug and turn” it is recorded as that.
+        </template>
       </p>
     </template>
     <p v-else class="caution">
@@ -116,7 +123,9 @@ watch(
         how === 'turn'
           ? turn
             ? `Snug, then ${turn.snugThen}°.`
-            : 'The sheet states no turn: a lead accepts it, with a reason.'
+            : practice?.code === 'snug-and-turn'
+              ? `General practice, no source: ${practiceWords(practice)}. The maker’s information outranks it.`
+              : 'The sheet states no turn: a lead accepts it, with a reason.'
           : 'By feel nothing is measured: a lead accepts it, with a reason.'
       }}
       Only where no wrench reaches.

@@ -16,8 +16,9 @@ import {
 import { centreOfBody, landmarksOf } from '#core/route/landmarks'
 import { viewFrom, wheelOpeningOf } from '#core/route/projectStandpoint'
 import type { TracedLine } from '#core/route/traceLines'
+import { endOn, isOn } from '#core/sheet/jointLines'
 import type { ResolvedSheet } from '#core/sheet/resolveSheet'
-import type { Body, KeepoutKind, Standpoint, Vec3 } from '#core/sheet/types'
+import type { Body, Joint, KeepoutKind, Standpoint, Vec3 } from '#core/sheet/types'
 import { edgeArrow, nowhere, placePictureLabels, toPixels, type PicturePixel } from '~/utils/pictureLabels'
 import { textWidth } from '~/utils/stripLayout'
 
@@ -192,7 +193,7 @@ const ends = computed(() =>
 const otherEnd = computed(() => {
   const selected = props.resolved.joints.find(joint => joint.id === props.selected)
   const line = selected?.line ?? props.line
-  return ends.value.find(({ joint }) => joint.line === line && (selected ? joint.id !== selected.id : joint.end === 'to'))
+  return ends.value.find(({ joint }) => isOn(joint, line) && (selected ? joint.id !== selected.id : endOn(joint, line) === 'to'))
 })
 const holdPoints = computed(() =>
   props.resolved.holds
@@ -227,11 +228,11 @@ const names = computed(() => {
     height: (extra.size ?? nameSize) + 9,
     optional: extra.optional,
   })
-  const rank = ({ joint }: { joint: { id: string; line: string } }) => (joint.id === props.selected ? 0 : joint.line === props.line ? 1 : 2)
+  const rank = ({ joint }: { joint: Joint }) => (joint.id === props.selected ? 0 : isOn(joint, props.line) ? 1 : 2)
   const joints = ends.value
     .toSorted((a, b) => rank(a) - rank(b))
     .map(({ joint, at }) => ({
-      ...label(`joint:${joint.id}`, joint.name, at, { optional: joint.line !== props.line }),
+      ...label(`joint:${joint.id}`, joint.name, at, { optional: !isOn(joint, props.line) }),
       joint: joint.id,
       kind: 'joint' as const,
     }))
@@ -267,7 +268,7 @@ const dots = computed(() => {
   void seen.value
   return ends.value.flatMap(({ joint, at }) => {
     const point = project(at)
-    return point ? [{ id: joint.id, on: joint.line === props.line, selected: joint.id === props.selected, ...point }] : []
+    return point ? [{ id: joint.id, on: isOn(joint, props.line), selected: joint.id === props.selected, ...point }] : []
   })
 })
 const arrow = computed(() => {
@@ -355,7 +356,7 @@ function ready(value: TresContext) {
         v-for="item in tubes"
         :key="item.key"
         :render-order="2"
-        @click="emit('select', ends.find(({ joint }) => joint.line === item.line)?.joint.id ?? '')"
+        @click="emit('select', ends.find(({ joint }) => isOn(joint, item.line))?.joint.id ?? '')"
       >
         <TresTubeGeometry :args="item.args" /><TresMeshStandardMaterial :color="item.colour" :roughness="0.55" />
       </TresMesh>
@@ -366,7 +367,7 @@ function ready(value: TresContext) {
         :render-order="3"
         @click="emit('select', joint.id)"
       >
-        <TresSphereGeometry :args="[joint.line === line ? 15 : 11, 18, 12]" /><TresMeshStandardMaterial
+        <TresSphereGeometry :args="[isOn(joint, line) ? 15 : 11, 18, 12]" /><TresMeshStandardMaterial
           :color="joint.id === selected ? colours.accent : colours.card"
           :roughness="0.6"
         />

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { isOn } from '#core/sheet/jointLines'
 import { settleWindow } from '#core/sheet/settleContested'
 import type { ResolvedSheet } from '#core/sheet/resolveSheet'
 import type { Joint } from '#core/sheet/types'
@@ -18,7 +19,7 @@ const rows = computed(() =>
   props.resolved.lines.map(line => ({
     line,
     joints: props.resolved.joints
-      .filter(joint => joint.line === line.id)
+      .filter(joint => isOn(joint, line.id))
       .map(joint => ({ joint, torque: settleWindow(joint.torque ?? 'unknown') })),
   })),
 )

@@ -15,11 +15,13 @@ const reservoir = computed(() => settleValue(props.sheet.fluid.reservoir ?? 'unk
 const leakMinutes = computed(() => settleValue(props.sheet.proving.leakMinutes))
 const levels = computed(() => props.sheet.levels.map(level => ({ level, window: settleWindow(level.temperature) })))
 const bleed = computed(() => {
-  const { strokes, restMinutes, pressure, turns } = props.sheet.bleeding.parameters
+  const { strokes, restMinutes, pressure, turns, at, running } = props.sheet.bleeding.parameters
   return [
     strokes && `about ${strokes} strokes`,
     turns === 'short-of-lock' && 'just short of the stops',
     turns === 'full-lock' && 'to the stops',
+    at && at !== 'ground' && 'wheels free',
+    running && `then ${running} times with the engine idling`,
     restMinutes && `foam rests ${restMinutes} min`,
     pressure && `${pressure} kPa`,
   ]
@@ -67,6 +69,15 @@ const bleed = computed(() => {
       ><template v-if="level.mlPerMm"> · {{ formatNumber(level.mlPerMm, 1) }} mL per mm</template>
       <p class="soft">{{ level.reads }}</p>
       <SourceNote :settled="window" :show="units.temperatureRange" what="level temperature" :path="['levels', i, 'temperature']" />
+    </div>
+    <div v-for="circuit in sheet.circuits ?? []" :key="circuit.id">
+      <b>{{ circuit.name }}</b><template v-for="settled in [settleValue(circuit.spec)]" :key="settled.kind"
+        ><template v-if="settled.kind !== 'unknown'">, {{ settled.value }}</template></template
+      >: let out beside the work, with its own pan and mark.
+      <p class="soft">
+        {{ circuit.level.name }}: {{ circuit.level.reads }}
+        {{ circuit.reuse ? 'What was drained may go back in where it is clean.' : 'What was drained does not go back in.' }}
+      </p>
     </div>
     <div>
       Leak check

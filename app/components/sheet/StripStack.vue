@@ -22,8 +22,13 @@ const props = defineProps<{
 const emit = defineEmits<{ line: [id: string]; select: [id: string] }>()
 const units = useUnits()
 
-const strips = computed(() => props.resolved.lines.map(line => ({ line, unrolled: unrollLine(props.resolved, line, props.ways) })))
-const longest = computed(() => Math.max(...strips.value.map(({ unrolled }) => unrolled.length)))
+const strips = computed(() =>
+  props.resolved.lines.map(line => ({
+    line,
+    unrolled: line.sections.length > 0 ? unrollLine(props.resolved, line, props.ways) : undefined,
+  })),
+)
+const longest = computed(() => Math.max(1, ...strips.value.map(({ unrolled }) => unrolled?.length ?? 0)))
 const notes = computed(() =>
   Object.fromEntries(
     props.resolved.joints.map(joint => {
@@ -60,10 +65,11 @@ const holdsDone = computed(() =>
     >
       <v-btn-second class="head" :aria-pressed="item.id === line" @click="emit('line', item.id)">
         <b>{{ item.name }}</b><span v-if="item.mark" class="tag">{{ item.mark }}</span
-        ><span class="soft">{{ formatNumber(unrolled.length, 0) }} mm</span
+        ><span class="soft">{{ unrolled ? `${formatNumber(unrolled.length, 0)} mm` : 'shape not measured yet' }}</span
         ><span v-if="scope && !scope.includes(item.id)" class="soft">stays</span>
       </v-btn-second>
       <LineStrip
+        v-if="unrolled"
         :line="unrolled"
         :name="item.name"
         :scale-to="longest"

@@ -23,6 +23,7 @@ import {
   wait,
   way,
 } from './kit'
+import { minutes } from '../../../core/units/types'
 
 const brakeFluidCautions = [
   inPhase(
@@ -307,7 +308,11 @@ function damperBlock() {
           when: damper,
           out: ['ground above 4 battery-tray'],
           parts: [
-            part('through', 'factory', 'through-going line, master to slave', 'QS-45620-B', { note: 'Replaces both pipes and the block.' }),
+            part('through', 'factory', 'through-going line, master to slave', 'QS-45620-B', {
+              covers: ['lower'],
+              drops: ['damper-in-joint', 'damper-out-joint', 'damper-bolt'],
+              note: 'Replaces both pipes and the block.',
+            }),
           ],
         },
       ),
@@ -794,28 +799,28 @@ function rearBrake() {
         seals: [washers('frame-washers', '10 × 14', 'QS-1172')],
         drain: [10, 40, 120],
       }),
-      a.joint('inverted-flare', 'hose.to', 'axle-hose-joint', 'Axle bracket, hose end', {
-        ways: ['raised below 4'],
-        hex: 15.88,
-        alternates: [16],
-        thread: unified('3/8-24'),
-        nm: [13, 18],
-        drain: [5, 15, 40],
-        release: 'Line nut off first, holding the flats, then the half-moon key out.',
-        seated: 'Flats in the bracket, half-moon key driven home, then the line nut.',
-      }),
-      a.joint('inverted-flare', 'hard.from', 'axle-joint', 'Axle bracket, line nut', {
-        ways: ['raised below 4'],
+      // The line nut screws into the hose's end: one nut, two lines.
+      a.joint('inverted-flare', 'hard.from', 'axle-joint', 'Axle bracket, line nut in the hose end', {
+        also: [{ line: 'hose', end: 'to' }],
+        ways: ['raised below 5'],
         hex: 9.53,
         hold: 15.88,
         alternates: [],
         thread: unified('3/8-24'),
         nm: [13, 18],
         snugThen: 30,
-        drain: [2, 5, 15],
+        drain: [5, 15, 40],
+        release: 'Hold the flats of the hose end, line nut out; only then the half-moon key.',
+        seated: 'Hose end in the bracket with its flats, half-moon key driven home, then the line nut by hand.',
       }),
       a.joint('inverted-flare', 'hard.to', 'wheel-joint', 'Wheel cylinder', {
-        ways: ['raised below 5', 'half wheel-left 4 rear-wheel'],
+        ways: [
+          {
+            ...way('raised below 5', 'beside the wheel, with a short wrench'),
+            tryFirst: { chance: 0.7, lost: minutes(4), hangs: 'the nut is rusted and needs a straight pull' },
+          },
+          'half wheel-left 4 rear-wheel',
+        ],
         hex: 9.53,
         alternates: [],
         thread: unified('3/8-24'),

@@ -72,6 +72,7 @@ function screwIn() {
       'fill-plug': [-600, -185, 500],
       'level-plug': [-700, -40, 330],
       'pan-gasket': [-700, 0, 340],
+      'gearbox-pan': [-700, 0, 330],
     },
     id: 'halyard-cooler-lines-screw-in',
     title: 'Gearbox cooler lines, screw-in',
@@ -166,6 +167,19 @@ function screwIn() {
         fasteners: [a.fast(8, 'bolt', 'M8×20', 'cross member and rear edge', { long: 20, hex: 13, nm: [18, 24] })],
         cautions: [caution('crush', 'The shield weighs about 9 kg and may hold fluid. Support it before the last bolt.')],
       }),
+      a.operation('gearbox-pan', 'Gearbox pan', 'raised below', 14, 12, {
+        needs: 'undershield',
+        noEngine: true,
+        fasteners: [a.fast(14, 'bolt', 'M6×20', 'pan rim', { long: 20, hex: 10, nm: [8, 10] })],
+        seals: [seal('pan-gasket-new', 'pan gasket', 1, 'one piece', 'QS-1132')],
+        drains: ['gearbox fluid', 3200, 3900, 4600, 'halyard-cooler-lines-screw-in'],
+        cautions: [
+          caution('burn', 'Let the gearbox cool: four litres run over the wrist.'),
+          caution('crush', 'Full of fluid it weighs about 8 kg: drain plug first, two bolts stay until it is empty.'),
+        ],
+        how: 'Drain plug out, let it drip, then the bolts from the back forward; the pan tips towards the pan on the floor.',
+        refit: 'Magnets wiped and back in place, both faces clean and dry, gasket dry. Crosswise, in two rounds.',
+      }),
     ],
     keepouts: [
       keep('exhaust', 'exhaust downpipe', 'hot', 25, capsule([-330, -340, 330], [40, -340, 350], 34)),
@@ -197,10 +211,10 @@ function screwIn() {
     neighbours: [
       {
         id: 'pan-gasket',
-        what: 'Gearbox pan gasket',
+        what: 'Gearbox pan filter and gasket',
         goals: [],
-        ways: [way('raised below 32 undershield')],
-        parts: ['QS-1132'],
+        ways: [way('raised below 6 gearbox-pan')],
+        parts: ['QS-1134'],
         failure: { chancePerYear: 0.06, why: 'hardens with age; the undershield is off already' },
       },
     ],
@@ -246,7 +260,8 @@ function plasticAssembly() {
           withdrawNote: 'The two pipes and their block come out as one piece.',
           parts: [
             part('assembly', 'factory', 'pipe assembly with block and bolt', 'QS-60220-C', {
-              brings: ['block-out-orings', 'block-in-oring', 'frame-clip'],
+              brings: ['block-out-orings', 'frame-clip'],
+              covers: ['back'],
             }),
           ],
         },
@@ -267,13 +282,15 @@ function plasticAssembly() {
       ),
     ],
     joints: [
-      a.joint('flange', 'feed.from', 'block-out-joint', 'Gearbox block', {
-        ways: ['raised below 4 undershield'],
+      // One bolt, two pipes: the block comes off and goes on as one.
+      a.joint('flange', 'feed.from', 'block-out-joint', 'Gearbox block, one bolt', {
+        also: [{ line: 'back', end: 'to' }],
+        ways: ['raised below 5 undershield'],
         hex: 10,
         thread: metric('M6×1.0'),
-        nm: a.contested([19, 23], [8, 12], 'measured', 'what a worked block took (invented)', '2026-06-02'),
+        nm: a.contested([7, 9], [4, 6], 'measured', 'what a worked block took (invented)', '2026-06-02'),
         seals: [oring('block-out-orings', 2, '11.3 × 2.4', 'QS-2215')],
-        drain: [80, 160, 300],
+        drain: [100, 220, 420],
         hidden: ['undershield'],
         cautions: [caution('damage', 'Plastic block with a steel sleeve: snug is enough, the O-rings seal. More force cracks it.')],
       }),
@@ -288,16 +305,6 @@ function plasticAssembly() {
         seals: [],
         drain: [5, 30, 80],
         tools: ['release sleeve, 12 mm'],
-      }),
-      a.joint('flange', 'back.to', 'block-in-joint', 'Gearbox block, return side', {
-        ways: ['raised below 1 undershield'],
-        seals: [oring('block-in-oring', 1, '11.3 × 2.4', 'QS-2215')],
-        drain: [20, 60, 120],
-        hidden: ['undershield'],
-        release: 'Comes off with the block: no bolt of its own.',
-        seated: 'Flat with the block before its bolt goes in.',
-        proofs: ['bottomed'],
-        tools: [],
       }),
     ],
     holds: [

@@ -66,7 +66,7 @@ function revisionOne(): Sheet {
     operations: [
       a.operation('coolant-drain', 'Coolant drained', 'raised below', 8, 2, {
         noEngine: true,
-        drains: ['coolant', 2500, 3400, 4500],
+        drains: ['coolant', 2500, 3400, 4500, 'pintle-heater-hoses'],
         cautions: [caution('burn', 'Cold engine only.')],
         how: 'Cap off when cold, drain cock open, clean pan.',
         refit: 'Drain cock shut, hand-tight.',
@@ -84,7 +84,7 @@ function revisionOne(): Sheet {
         cautions: [caution('burn', 'Cap only when cold.')],
       }),
     ],
-    fluid: a.fluid('coolant CB-2, 50/50', 7200, 1500, 0.00055),
+    fluid: a.fluid('coolant CB-2, 50/50', 7200, 1500, 0.00055, { reuse: 'if-clean' }),
     bleeding: bleeding(
       ['vacuum-fill', 'gravity'],
       'Heater on hot. Vacuum to 0.8 bar below, hold, fill; or bleed screw open and fill slowly.',

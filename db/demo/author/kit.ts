@@ -4,6 +4,7 @@ import type {
   Caution,
   CautionKind,
   CentrePoint,
+  Circuit,
   Contested,
   Failure,
   Family,
@@ -106,8 +107,9 @@ export function way(text: string, note?: string): Way {
     ...(note === undefined ? {} : { note }),
   }
 }
-const waysOf = (list: readonly (string | readonly [string, string])[]): Way[] =>
-  list.map(item => (typeof item === 'string' ? way(item) : way(...item)))
+type Written = string | readonly [string, string] | Way
+const waysOf = (list: readonly Written[]): Way[] =>
+  list.map(item => (typeof item === 'string' ? way(item) : 'minutes' in item ? item : way(...item)))
 const spread = ([least, likely, most]: Three): Spread => ({
   least: millilitres(least),
   likely: millilitres(likely),
@@ -262,7 +264,7 @@ const joints: Readonly<Record<JointKind, Defaults>> = {
 }
 
 type JointExtra = {
-  ways: readonly (string | readonly [string, string])[]
+  ways: readonly Written[]
   nm?: Range | Contested<Window<NewtonMetres>>
   hex?: number
   hold?: number
@@ -270,6 +272,7 @@ type JointExtra = {
   thread?: Joint['thread']
   seals?: Seal[]
   drain?: Three
+  also?: Joint['also']
   hidden?: Slug[]
   snugThen?: number
   tools?: string[]
@@ -312,6 +315,7 @@ export function author(cite: string, date: string) {
       name,
       line: end.slice(0, dot),
       end: end.slice(dot + 1) as 'from' | 'to',
+      ...(extra.also ? { also: extra.also } : {}),
       kind,
       ...(extra.thread ? { thread: extra.thread } : {}),
       hex: {
@@ -337,7 +341,7 @@ export function author(cite: string, date: string) {
     name: string,
     ends: `${string} > ${string}`,
     sections: Section[],
-    extra: Omit<Partial<Line>, 'withdraw'> & { out: readonly (string | readonly [string, string])[] },
+    extra: Omit<Partial<Line>, 'withdraw'> & { out: readonly Written[] },
   ): Line => {
     const [from, to] = ends.split(' > ') as [Slug, Slug]
     const { out, ...rest } = extra
@@ -375,7 +379,14 @@ export function author(cite: string, date: string) {
     what: Fastener['what'],
     size: string,
     place: string,
-    extra: { long?: number; hex?: number; nm?: Range; new?: string; spots?: readonly (readonly [number, number])[] } = {},
+    extra: {
+      long?: number
+      hex?: number
+      nm?: Range
+      snugThen?: number
+      new?: string
+      spots?: readonly (readonly [number, number])[]
+    } = {},
   ): Fastener => ({
     count,
     what,
@@ -384,6 +395,7 @@ export function author(cite: string, date: string) {
     ...(extra.long ? { length: millimetres(extra.long) } : {}),
     ...(extra.hex ? { hex: millimetres(extra.hex) } : {}),
     ...(extra.nm ? { torque: torque(extra.nm) } : {}),
+    ...(extra.snugThen ? { turn: { snugThen: degrees(extra.snugThen) } } : {}),
     ...(extra.new ? { oneTime: true, part: extra.new } : {}),
     ...(extra.spots ? { spots: extra.spots } : {}),
   })
@@ -396,7 +408,8 @@ export function author(cite: string, date: string) {
     isolates?: boolean
     tightenAt?: LiftPosition
     risk?: readonly [what: string, price: number]
-    drains?: readonly [fluid: string, ...Three]
+    drains?: readonly [fluid: string, least: number, likely: number, most: number, circuit: Slug]
+    seals?: Seal[]
     cautions?: Caution[]
     how?: string
     refit?: string
@@ -413,12 +426,15 @@ export function author(cite: string, date: string) {
       on: minutes(on),
       needs: needsOf(extra.needs ?? ''),
       fasteners: extra.fasteners ?? [],
+      ...(extra.seals ? { seals: extra.seals } : {}),
       tools: extra.tools ?? [],
       engineMayRun: !extra.noEngine,
       ...(extra.isolates ? { isolates: true } : {}),
       ...(extra.tightenAt ? { tightenAt: extra.tightenAt } : {}),
       ...(extra.risk ? { risk: { what: extra.risk[0], price: minutes(extra.risk[1]) } } : {}),
-      ...(extra.drains ? { drains: { fluid: extra.drains[0], ...spread([extra.drains[1], extra.drains[2], extra.drains[3]]) } } : {}),
+      ...(extra.drains
+        ? { drains: { fluid: extra.drains[0], circuit: extra.drains[4], ...spread([extra.drains[1], extra.drains[2], extra.drains[3]]) } }
+        : {}),
       cautions: extra.cautions ?? [],
       ...(extra.how ? { how: extra.how } : {}),
       ...(extra.refit ? { refit: extra.refit } : {}),
@@ -468,9 +484,9 @@ export function author(cite: string, date: string) {
     capacity: number | undefined,
     bottle: number,
     expansionPerKelvin: number,
-    extra: { reservoir?: number; mixesWith?: string[]; volumes?: Readonly<Record<string, number | undefined>> } = {},
+    extra: { reservoir?: number; mixesWith?: string[]; reuse?: 'if-clean'; volumes?: Readonly<Record<string, number | undefined>> } = {},
   ): Fluid => ({
-    spec: one(spec),
+    spec: spec === 'unknown' ? spec : one(spec),
     capacity: capacity === undefined ? 'unknown' : one(millilitres(capacity)),
     ...(extra.reservoir ? { reservoir: one(millilitres(extra.reservoir)) } : {}),
     volumes: Object.entries(extra.volumes ?? {}).map(([component, volume]) => ({
@@ -480,20 +496,49 @@ export function author(cite: string, date: string) {
     bottle: millilitres(bottle),
     expansionPerKelvin,
     mixesWith: extra.mixesWith ?? [],
+    ...(extra.reuse ? { reuse: extra.reuse } : {}),
   })
-  const proving = (leak: number, pressure: PressureSource, lookNext: string[]) => ({
-    leakMinutes: one(minutes(leak)),
+  const circuit = (
+    id: Slug,
+    name: string,
+    spec: string,
+    bottle: number,
+    fill: string,
+    [at, from, took]: readonly [LiftPosition, Reach, number],
+    read: Level,
+    extra: { capacity?: number; reuse?: 'if-clean'; tools?: string[] } = {},
+  ): Circuit => ({
+    id,
+    name,
+    spec: one(spec),
+    capacity: extra.capacity === undefined ? 'unknown' : one(millilitres(extra.capacity)),
+    bottle: millilitres(bottle),
+    ...(extra.reuse ? { reuse: extra.reuse } : {}),
+    fill: { name: fill, at, from, minutes: minutes(took), tools: extra.tools ?? ['clean funnel'] },
+    level: read,
+  })
+  /** Minutes that nobody has measured. */
+  const guess = (likely: number) => minutes(likely)
+  const proving = (leak: number | 'unknown', pressure: PressureSource, lookNext: string[]) => ({
+    leakMinutes: leak === 'unknown' ? leak : one(minutes(leak)),
     pressure,
     roadTest: true,
     lookNext,
   })
-  return { sourced, one, contested, degC, joint, line, hold, fast, operation, fill, bleeder, level, fluid, proving }
+  return { sourced, one, contested, degC, joint, line, hold, fast, operation, fill, bleeder, level, fluid, circuit, proving, guess }
 }
 
 export const bleeding = (
   allowed: Bleeding['allowed'],
   summary: string,
-  parameters: { pressure?: number; restMinutes?: number; strokes?: number; turns?: 'full-lock' | 'short-of-lock' } = {},
+  parameters: {
+    pressure?: number
+    restMinutes?: number
+    strokes?: number
+    turns?: 'full-lock' | 'short-of-lock'
+    at?: LiftPosition
+    running?: number
+  } = {},
   forbidden: Bleeding['forbidden'] = [],
 ): Bleeding => ({ allowed, forbidden, summary, parameters: parameters as Bleeding['parameters'] })
 

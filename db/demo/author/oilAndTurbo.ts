@@ -372,13 +372,7 @@ function turboCoolant() {
   const a = author('Brannoch workshop book (invented), turbo coolant', '2026-04-03')
   const out = 'coolant-drain intake-manifold'
   return sheet({
-    centres: {
-      'coolant-drain': [600, 280, 440],
-      'intake-manifold': [0, 160, 880],
-      tank: [-380, 430, 900],
-      'tank-mark': [-380, 430, 880],
-      'manifold-gasket': [0, 120, 860],
-    },
+    centres: { 'coolant-drain': [600, 280, 440], 'intake-manifold': [0, 160, 880], tank: [-380, 430, 900], 'tank-mark': [-380, 430, 880] },
     id: 'lugger-turbo-coolant',
     title: 'Turbo coolant feed',
     system: 'turbo-coolant',
@@ -453,7 +447,7 @@ function turboCoolant() {
     operations: [
       a.operation('coolant-drain', 'Coolant drained', 'raised below', 8, 2, {
         noEngine: true,
-        drains: ['coolant', 3000, 4200, 5500],
+        drains: ['coolant', 3000, 4200, 5500, 'lugger-turbo-coolant'],
         cautions: [
           caution('burn', 'Never open a hot cooling system: it is under pressure.'),
           caution('waste', 'Coolant tastes sweet and poisons animals: cover the pan.'),
@@ -487,9 +481,10 @@ function turboCoolant() {
             ],
           }),
         ],
+        seals: [seal('manifold-gasket-new', 'intake manifold gasket', 1, 'one piece', 'QS-1182')],
         tools: ['11 mm socket', 'long extension'],
         how: 'The long bolts belong in the lower row.',
-        refit: 'New gasket, centre outwards, long bolts low.',
+        refit: 'Centre outwards, long bolts low.',
         cautions: [caution('damage', 'Ports covered at once: a dropped washer means the head comes off.')],
       }),
     ],
@@ -505,7 +500,7 @@ function turboCoolant() {
         cautions: [caution('burn', 'Cap only when cold.')],
       }),
     ],
-    fluid: a.fluid('coolant CB-2, 50/50', 8200, 1500, 0.00055),
+    fluid: a.fluid('coolant CB-2, 50/50', 8200, 1500, 0.00055, { reuse: 'if-clean' }),
     bleeding: bleeding(
       ['vacuum-fill', 'gravity'],
       'Vacuum to 0.8 bar below, hold two minutes, fill. Or: bleed screw open, heater on hot, fill slowly until no bubbles come.',
@@ -519,16 +514,6 @@ function turboCoolant() {
       inPhase('close', 'waste', 'Coolant poisons animals: none on the floor, none in the drain.'),
     ],
     waits: [wait('coolant-cold', 'cool', 30, 'Coolant below 40 °C: never open a hot system.', [], ['off:coolant-drain'])],
-    neighbours: [
-      {
-        id: 'manifold-gasket',
-        what: 'Intake manifold gasket',
-        goals: [],
-        ways: [way('ground above 2 intake-manifold')],
-        parts: ['QS-1182'],
-        failure: { chancePerYear: 0.05, why: 'one-time part: it is renewed in any case' },
-      },
-    ],
   })
 }
 

@@ -25,8 +25,8 @@ import {
 
 const lockToLock = bleeding(
   ['lock-to-lock'],
-  'Front wheels off the ground, engine off: slowly side to side five or six times, just short of the stops. Then running, the same. Foam: stop, rest about half an hour, repeat.',
-  { restMinutes: 30, strokes: 6, turns: 'short-of-lock' },
+  'Wheels free, engine off: slowly side to side five or six times, just short of the stops. Then running, the same. Foam: stop, rest about half an hour, repeat.',
+  { restMinutes: 30, strokes: 6, turns: 'short-of-lock', at: 'half', running: 6 },
   [{ method: 'vacuum', why: 'the sheet’s source does not give it' }],
 )
 const steeringCautions = [
@@ -34,7 +34,6 @@ const steeringCautions = [
   inPhase('before', 'pressure', 'The pump makes more than 80 bar. Never feel for a leak by hand: fluid goes through skin.'),
   inPhase('open', 'eyes', 'Glasses on: fluid runs down the arm.'),
   inPhase('engine', 'entangle', 'Sleeves and hair clear of belt and fan. Wheels turn on their own axis: nobody near them.'),
-  inPhase('engine', 'crush', 'Wheels off the ground: stands under the body, not the jack alone.'),
   inPhase('prove', 'fire', 'Steering fluid on a hot manifold burns: extinguisher within reach.'),
   inPhase('close', 'waste', 'Old fluid into the waste tank.'),
 ]
@@ -332,10 +331,12 @@ function pressIn() {
         needs: 'undershield',
         noEngine: true,
         tools: ['filter wrench'],
-        drains: ['engine oil', 250, 400, 600],
+        fasteners: [a.fast(1, 'canister', '3/4-16', 'filter stub', { snugThen: 270, new: 'QS-2080' })],
+        seals: [seal('filter-gasket', 'filter gasket, oiled', 1, 'on the new filter')],
+        drains: ['engine oil', 250, 400, 600, 'engine-oil'],
         cautions: [caution('burn', 'Hot oil: let it cool.')],
-        how: 'Pan under it; a plug or a bag over the stub.',
-        refit: 'New filter, gasket oiled, hand-tight plus three quarters. Top the oil up.',
+        how: 'A pan of its own under it; a plug or a bag over the stub.',
+        refit: 'New filter, filled where it stands upright, gasket oiled. The old gasket may stick to the stub: look.',
       }),
       a.operation('right-wheel', 'Right front wheel', 'half wheel-right', 3, 4, {
         fasteners: [a.fast(5, 'bolt', 'M14×1.5', 'hub', { hex: 17, nm: [120, 140] })],
@@ -363,6 +364,27 @@ function pressIn() {
       ),
     ],
     fluid: a.fluid('steering fluid SF-4 green', 1100, 1000, 0.00078, { reservoir: 420 }),
+    circuits: [
+      a.circuit(
+        'engine-oil',
+        'Engine oil',
+        'engine oil EO-4 5W-30',
+        1000,
+        'Oil filler cap',
+        ['ground', 'above', 1],
+        a.level(
+          'oil-dipstick',
+          'Engine oil dipstick',
+          'marks',
+          'off',
+          'unknown',
+          'Five minutes after the engine has stopped, on level ground: between the marks, nearer the upper.',
+          ['ground above 1'],
+          { mlPerMm: 70 },
+        ),
+        { capacity: 6200 },
+      ),
+    ],
     bleeding: lockToLock,
     proving: a.proving(5, 'engine', ['Oil level as well: the filter was off.']),
     cautions: steeringCautions,
@@ -459,7 +481,7 @@ function coiledReturn() {
     bleeding: bleeding(
       ['lock-to-lock'],
       'Engine off: side to side five or six times, just short of the stops, topping up. Then run and look for foam.',
-      { restMinutes: 30, strokes: 6, turns: 'short-of-lock' },
+      { restMinutes: 30, strokes: 6, turns: 'short-of-lock', at: 'half', running: 6 },
     ),
     proving: a.proving(5, 'engine', ['The beads: look for hose creep at the next oil change.']),
     cautions: steeringCautions,

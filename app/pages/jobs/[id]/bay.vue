@@ -11,6 +11,8 @@ import { runningTimers } from '#core/job/timer'
 import type { JobCommand } from '#core/job/types'
 import { placeOf, standpointOf } from '#core/route/placeOf'
 import { unrollLine } from '#core/route/unrollLine'
+import { triedFirst } from '#core/access/tryFirst'
+import { lacksOf } from '#core/sheet/lacksOf'
 import type { Window } from '#core/sheet/types'
 import type { NewtonMetres } from '#core/units/types'
 import { list, phaseWords, positionWords } from '#shared/words/vocabulary'
@@ -45,7 +47,9 @@ const then = computed(() => upcoming.value.filter(candidate => candidate.id !== 
 const position = computed(() => steps.value.findIndex(candidate => candidate.id === step.value?.id) + 1)
 const jointsDone = computed(() => countTight(job.scope?.joints ?? [], job.state))
 const line = computed(() => (job.resolved && job.scope ? lineOfStep(job.resolved, job.scope.lines, step.value?.target) : undefined))
-const unrolled = computed(() => (line.value && job.resolved ? unrollLine(job.resolved, line.value, job.plan?.ways) : undefined))
+const unrolled = computed(() =>
+  line.value && job.resolved && line.value.sections.length > 0 ? unrollLine(job.resolved, line.value, job.plan?.ways) : undefined,
+)
 const states = computed(() => statusOfJoints(job.resolved?.joints ?? [], job.state))
 const holdsDone = computed(() => holdsFastened(job.state))
 const timers = computed(() => (job.state ? runningTimers(job.state, steps.value, job.waits) : []))
@@ -97,6 +101,14 @@ const lastChance = computed(() => {
   const touched = (id: string) => job.state!.joints[id]?.opened ?? job.state!.holds[id]?.released
   return [...joints.filter(touched).map(name.joint), ...holds.filter(touched).map(name.hold)]
 })
+/** What the sheet does not know of what is in hand, to be written down here. */
+const lack = computed(() => (step.value ? lacksOf(sheet.value, step.value.target) : undefined))
+/** The way in that is tried first: it may hang. */
+const tried = computed(() => {
+  const task = job.rest?.visits.flatMap(({ tasks }) => tasks).find(({ id }) => id === step.value?.id)
+  const first = task?.goal !== undefined && job.scope && job.rest ? triedFirst(job.scope.goals, job.rest.ways, task.goal) : undefined
+  return first && (step.value?.kind === 'open' || step.value?.kind === 'release' || step.value?.kind === 'withdraw') ? first : undefined
+})
 const joint = computed(() => job.resolved?.joints.find(candidate => candidate.id === step.value?.target))
 const weeps = computed(() => joint.value !== undefined && isWeeping(job.state?.joints[joint.value.id]))
 /** What was found to differ at this step and nobody has settled. */
@@ -108,10 +120,11 @@ const differs = computed(() => {
 const roundsHere = computed(() => job.state?.rounds.filter(round => round.bleeder === step.value?.target).length ?? 0)
 /** A new step, another round, or a joint worked on again, begins its entry anew. */
 const entryKey = computed(
-  () => `${step.value?.id} ${joint.value ? (job.state?.joints[joint.value.id]?.torqued?.event ?? '') : ''} ${roundsHere.value}`,
+  () =>
+    `${step.value?.id} ${joint.value ? (job.state?.joints[joint.value.id]?.torqued?.event ?? '') : ''} ${roundsHere.value} ${Object.keys(job.state?.leaflets ?? {}).length}`,
 )
 const seized = ref(false)
-async function tried(commands: JobCommand[]) {
+async function allTried(commands: JobCommand[]) {
   for (const command of commands) if (!(await record(command))) return
   seized.value = false
 }
@@ -241,7 +254,7 @@ useKeys({ ' ': () => void press(), m: () => (menu.value = true), Escape: () => v
                 :record="job.state!.joints[joint.id]!"
                 :running="runningSince(job.state!) !== undefined"
                 :by="pressureSourceOf(sheet)"
-                @retorque="tried"
+                @retorque="allTried"
               />
               <PartDiffers
                 v-if="(step.kind === 'receive' || step.kind === 'compare') && differs"
@@ -250,7 +263,15 @@ useKeys({ ' ': () => void press(), m: () => (menu.value = true), Escape: () => v
                 :differs="differs"
                 @accept="record"
               />
+              <section v-if="tried" class="aside tryfirst" aria-label="Tried first">
+                <p>
+                  <b>Tried first.</b> It goes this way on {{ Math.round(tried.tried.chance * 10) }} cars of 10; otherwise
+                  {{ tried.tried.hangs }}.
+                </p>
+                <v-btn-second @click="record({ type: 'wayHung', goal: tried.goal, way: tried.way })">It does not go this way</v-btn-second>
+              </section>
               <StepEntry :key="entryKey" v-model="draft" :step="step" @also="record" />
+              <FoundEntry v-if="lack" :lack="lack" :target="step.target" :observed="job.state!.observed" @say="record" />
             </div>
             <StepPlace v-if="whereabouts && beside" v-bind="whereabouts" :open="wide" />
           </div>
@@ -283,7 +304,7 @@ useKeys({ ' ': () => void press(), m: () => (menu.value = true), Escape: () => v
 
     <v-dialog v-model="seized" aria-label="A seized joint"
       ><div class="dialog theme-bay">
-        <SeizedPath v-if="joint" :resolved="job.resolved!" :joint="joint" :state="job.state!" @tried="tried" @close="seized = false" />
+        <SeizedPath v-if="joint" :resolved="job.resolved!" :joint="joint" :state="job.state!" @tried="allTried" @close="seized = false" />
         <p v-if="refusal" class="trouble" role="alert">{{ refusalWords(refusal, sheet) }}</p>
       </div></v-dialog
     >

@@ -1,17 +1,36 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { balanceOf } from '#core/job/balanceOf'
+import { list } from '#shared/words/vocabulary'
 import { useJobPage } from '~/composables/useJobPage'
 import { useUnits } from '~/stores/units'
 
 const { job } = useJobPage()
 const units = useUnits()
 const resolved = computed(() => job.resolved!)
+/** Fluids of their own that parts on the way let out. */
+const others = computed(() =>
+  (resolved.value.sheet.circuits ?? []).flatMap(circuit => {
+    const drained = job.fluid?.drained.find(one => one.circuit === circuit.id)
+    const parts = resolved.value.operations.filter(({ id, drains }) => drains?.circuit === circuit.id && job.plan!.operations.includes(id))
+    return drained && job.state
+      ? [
+          {
+            circuit,
+            drained: { ...drained, parts: list(parts.map(({ name }) => name)) },
+            balance: balanceOf(resolved.value.sheet, job.state, circuit.id),
+          },
+        ]
+      : []
+  }),
+)
+const shapeless = computed(() => resolved.value.lines.filter(({ id }) => job.fluid?.shapeless.includes(id)).map(({ name }) => name))
 </script>
 
 <template>
   <div class="stack">
     <section v-if="job.fluid" class="card stack">
-      <h3>Fluid</h3>
+      <h3>{{ others.length ? 'The lines’ own fluid' : 'Fluid' }}</h3>
       <FluidBalance v-if="job.balance" :balance="job.balance" :estimate="job.fluid" />
       <p>
         Top-up <b>{{ units.volumeRange(job.fluid.topUp.least, job.fluid.topUp.most) }}</b>, likely
@@ -28,8 +47,21 @@ const resolved = computed(() => job.resolved!)
           </tr>
         </tbody>
       </v-table>
+      <p v-for="line in shapeless" :key="line" class="caution">
+        {{ line }}: nobody has measured its shape, so what it holds is not in these numbers.
+      </p>
     </section>
-    <div v-else class="empty">
+    <section v-for="{ circuit, drained, balance } in others" :key="circuit.id" class="card stack">
+      <h3>{{ circuit.name }}</h3>
+      <FluidBalance :balance="balance" />
+      <p>
+        Let out by {{ drained.parts }}: <b>{{ units.volumeRange(drained.spill.least, drained.spill.most) }}</b>, likely
+        {{ units.volume(drained.spill.likely) }}. A pan and a jug of its own.
+        {{ circuit.reuse ? 'It may go back in where it is clean.' : 'It does not go back in.' }}
+      </p>
+      <p class="soft">{{ circuit.fill.name }}. {{ circuit.level.name }}: {{ circuit.level.reads }}</p>
+    </section>
+    <div v-if="!job.fluid" class="empty">
       <b>No fluid to reckon with yet.</b>What runs out and what goes in follow from the plan: choose the lines first.
     </div>
   </div>

@@ -160,7 +160,12 @@ const handOver = () => say({ type: 'handedOver', to: 'customer' })
           </thead>
           <tbody>
             <tr v-for="(item, i) in record.fluids" :key="i">
-              <td>{{ item.kind === 'added' ? 'in' : 'out' }}</td>
+              <td>
+                {{ item.kind === 'added' ? 'in' : 'out'
+                }}<span v-if="item.circuit || item.drained" class="sub"
+                  >{{ item.circuit }}{{ item.drained ? ' what was drained, clean' : '' }}</span
+                >
+              </td>
               <td class="n">{{ formatEntered('volume', item.entered) }}</td>
               <td class="n">{{ formatQuantity('volume', item.millilitres, 'mL') }}</td>
               <td>{{ item.how }}</td>

@@ -4,10 +4,14 @@ import { computed, ref, watch } from 'vue'
 import { identifyLayouts, type CannotSee } from '#core/identify/identifyLayouts'
 import { currentPlanner } from '#core/access/types'
 import { siblingOf } from '#core/access/weighNeighbours'
+import { services, type PlanInputs } from '#core/access/planJob'
+import { bleedPlaces } from '#core/job/carState'
 import type { JobCommand } from '#core/job/types'
 import { usableParts } from '#core/sheet/chosenPart'
+import { linesOf } from '#core/sheet/jointLines'
 import type { LiftPosition } from '#core/sheet/types'
 import { formatNumber } from '#core/units/formatQuantity'
+import { serviceWords } from '#shared/words/planWords'
 import { accessWords } from '#shared/words/refusalWords'
 import { useJobPage } from '~/composables/useJobPage'
 import { useSession } from '~/stores/session'
@@ -58,6 +62,24 @@ function chooseJoint(joint: string, on: boolean) {
     inputs: { ...(job.state?.inputs ?? { lines: [], ...(session.ownLift && { lift: session.ownLift }) }), joints, start: start.value },
   })
 }
+/** Parts beside the lines renewed alone, and fluid work for itself. */
+const beside = computed(() => job.state?.inputs?.neighbours ?? [])
+function want(change: Partial<PlanInputs>) {
+  const before = job.state?.inputs ?? { lines: [], ...(session.ownLift && { lift: session.ownLift }) }
+  void record({ type: 'planned', inputs: { ...before, ...change, start: start.value } })
+}
+function chooseBeside(neighbour: string, on: boolean) {
+  want({
+    neighbours: resolved.value!.sheet.neighbours.map(({ id }) => id).filter(id => (id === neighbour ? on : beside.value.includes(id))),
+  })
+}
+/** What can be done to this fluid by itself. */
+const fluidWork = computed(() =>
+  services
+    .filter(service => (service === 'level' ? sheet.value.levels.length > 0 : sheet.value.fills.length > 0))
+    .filter(service => service !== 'bleed' || bleedPlaces(sheet.value, job.inputs).places.length > 0),
+)
+const isAlone = computed(() => alone.value.length > 0 || beside.value.length > 0 || job.inputs?.service !== undefined)
 /** A neighbour taken or left is in the plan as work, and on record as a decision: one that the plan refuses has not been taken. */
 async function decideNeighbour(command: Extract<JobCommand, { type: 'neighbourDecided' }>) {
   const { lines, neighbours = [] } = job.state!.inputs!
@@ -99,7 +121,7 @@ const done = computed(() => job.steps.filter(step => step.status !== 'open').len
         :key="item.id"
         :label="item.mark ? `${item.name} (${item.mark})` : item.name"
         :model-value="scope.includes(item.id)"
-        :disabled="!!job.state!.signedOff || (scope.length === 1 && scope.includes(item.id) && alone.length === 0)"
+        :disabled="!!job.state!.signedOff || (scope.length === 1 && scope.includes(item.id) && !isAlone)"
         @update:model-value="on => choose(item.id, on === true)"
       />
       <v-select
@@ -115,15 +137,34 @@ const done = computed(() => job.steps.filter(step => step.status !== 'open').len
         @update:model-value="part => choosePart(item.id, part)"
       />
       <v-expansion-panels class="alone">
-        <v-expansion-panel title="Or open a joint alone: a seal, a fitting, a connector">
+        <v-expansion-panel title="Or less than a line: a joint, a part beside it, the fluid">
           <template #text>
             <v-checkbox
-              v-for="item in resolved.joints.filter(one => !scope.includes(one.line))"
+              v-for="item in resolved.joints.filter(one => !linesOf(one).some(line => scope.includes(line)))"
               :key="item.id"
               :label="`${item.name} (${resolved.lines.find(one => one.id === item.line)?.name})`"
               :model-value="alone.includes(item.id)"
               :disabled="!!job.state!.signedOff"
               @update:model-value="on => chooseJoint(item.id, on === true)"
+            />
+            <v-checkbox
+              v-for="item in resolved.sheet.neighbours.filter(({ ways }) => ways?.length)"
+              :key="item.id"
+              :label="`Renew: ${item.what}`"
+              :model-value="beside.includes(item.id)"
+              :disabled="!!job.state!.signedOff || job.state!.renewed[item.id] !== undefined"
+              @update:model-value="on => chooseBeside(item.id, on === true)"
+            />
+            <v-select
+              v-if="fluidWork.length"
+              label="The fluid by itself"
+              :items="fluidWork.map(service => ({ value: service, title: serviceWords[service] }))"
+              :model-value="job.inputs?.service ?? null"
+              placeholder="nothing"
+              persistent-placeholder
+              clearable
+              :disabled="!!job.state!.signedOff"
+              @update:model-value="service => want({ service: service ?? undefined })"
             />
           </template>
         </v-expansion-panel>

@@ -1,9 +1,13 @@
 <script setup lang="ts">
+import type { KitItem } from '#core/kit/listKit'
 import { useJobPage } from '~/composables/useJobPage'
 import { useUnits } from '~/stores/units'
 
 const { job } = useJobPage()
 const units = useUnits()
+/** Each fluid comes in its own bottle. */
+const bottleOf = (item: KitItem) =>
+  job.fluid!.drained.find(({ circuit }) => item.for.includes(circuit))?.bottles.size ?? job.fluid!.bottles.size
 </script>
 
 <template>
@@ -18,7 +22,8 @@ const units = useUnits()
               {{ item.name
               }}<span class="sub">{{
                 [
-                  item.kind === 'fluid' && job.fluid ? `${units.volume(job.fluid.bottles.size)} bottle` : item.size,
+                  item.kind === 'fluid' && job.fluid ? `${units.volume(bottleOf(item))} bottle` : item.size,
+                  item.kind === 'part' && 'renewed beside the line',
                   item.part,
                   item.toChoose && 'several would do: choose which on the plan',
                   item.made && 'made here',

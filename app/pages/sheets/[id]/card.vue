@@ -5,6 +5,7 @@ import { computed, ref } from 'vue'
 import { definePageMeta, useHead, useRoute } from '#imports'
 import { practiceFor } from '#core/fittings/generalPractice'
 import { unrollLine } from '#core/route/unrollLine'
+import { linesOf } from '#core/sheet/jointLines'
 import { resolveSheet } from '#core/sheet/resolveSheet'
 import { settleValue, settleWindow } from '#core/sheet/settleContested'
 import type { Car } from '#core/sheet/types'
@@ -59,17 +60,15 @@ const resolved = computed(() => {
   return {
     ...of,
     lines,
-    joints: of.sheet.joints.filter(joint => has.has(joint.line)),
+    joints: of.sheet.joints.filter(joint => linesOf(joint).some(id => has.has(id))),
     holds: of.sheet.holds.filter(hold => has.has(hold.line)),
   }
 })
 const strips = computed(
   () =>
-    resolved.value?.lines.map(line => ({
-      line,
-      unrolled: unrollLine(resolved.value!, line),
-      maybe: resolved.value!.open.includes(line),
-    })) ?? [],
+    resolved.value?.lines
+      .filter(line => line.sections.length > 0)
+      .map(line => ({ line, unrolled: unrollLine(resolved.value!, line), maybe: resolved.value!.open.includes(line) })) ?? [],
 )
 const longest = computed(() => Math.max(1, ...strips.value.map(({ unrolled }) => unrolled.length)))
 const rows = computed(

@@ -116,7 +116,7 @@ const cursor = computed(() =>
 const caption = computed(() => (cursor.value && finger.value && sheet.value ? stopWords(finger.value.stop, sheet.value) : undefined))
 function step(by: 1 | -1) {
   const of = resolved.value?.lines.find(candidate => candidate.id === line.value)
-  if (!of || !resolved.value) return
+  if (!of || !resolved.value || of.sections.length === 0) return
   const stop = nextStop(stopsAlong(unrollLine(resolved.value, of, plan.value?.ways)), cursor.value?.at, by)
   if (!stop) return
   finger.value = { line: of.id, stop }
@@ -135,7 +135,7 @@ const fluid = computed(() =>
     ? estimateFluid(
         resolved.value,
         resolved.value.lines.map(candidate => candidate.id),
-        plan.value.openOrder,
+        plan.value,
       )
     : undefined,
 )

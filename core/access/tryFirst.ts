@@ -1,0 +1,38 @@
+import type { Slug, Way } from '../sheet/types'
+import { minutes } from '../units/types'
+import { chooseWays } from './chooseWays'
+import type { SearchBudget } from './searchBudget'
+import type { Goal, OperationCost } from './types'
+
+/**
+ * What a way that may hang costs beside its own minutes, as an expectation: the chance that it does, times what finding out took and the
+ * cheapest other way after all. Nothing for a way that goes for sure.
+ */
+export function riskOfHanging(goal: Goal, way: number, operations: ReadonlyMap<Slug, OperationCost>, budget?: SearchBudget): number {
+  const tried = goal.ways[way]?.tryFirst
+  if (!tried) return 0
+  const others = goal.ways.filter((other, i) => i !== way && !other.tryFirst)
+  const after = chooseWays([{ ...goal, ways: others }], operations, { least: () => 0, budget })
+  return (1 - tried.chance) * (tried.lost + (after.ok ? after.value.cost : 0))
+}
+
+/** The goals with their ways at what they may be expected to cost. */
+export const withRisk = (goals: readonly Goal[], operations: ReadonlyMap<Slug, OperationCost>, budget?: SearchBudget): Goal[] =>
+  goals.map(goal => ({
+    ...goal,
+    ways: goal.ways.map((way, i): Way => {
+      const risk = riskOfHanging(goal, i, operations, budget)
+      return risk > 0 ? { ...way, minutes: minutes(way.minutes + risk) } : way
+    }),
+  }))
+
+/** The way that a plan tries first at a goal, where it does. */
+export function triedFirst(
+  goals: readonly Goal[],
+  ways: Readonly<Record<string, number>>,
+  goal: string,
+): { goal: string; way: number; tried: NonNullable<Way['tryFirst']> } | undefined {
+  const way = ways[goal]
+  const tried = way === undefined ? undefined : goals.find(({ id }) => id === goal)?.ways[way]?.tryFirst
+  return tried && { goal, way: way!, tried }
+}
