@@ -48,6 +48,7 @@ const workshopSchema = z.strictObject({
       by: z.string(),
       complaint: z.string(),
       lines: z.array(z.string()),
+      neighbours: z.array(z.string()).optional(),
       workedUntil: z.string().optional(),
       /** What happened then. */
       said: z.array(commandSchema).optional(),
@@ -91,7 +92,7 @@ async function seedJob(job: z.infer<typeof workshopSchema>['jobs'][number], pers
     const entry: Entry = { v: entryVersion, id: v7(), at: now(), device, seen: 1, by: person.id, command }
     await appendToJob(id, { events: [entry] }, person)
   }
-  await say({ type: 'planned', inputs: { lines: job.lines, start: 'ground' } })
+  await say({ type: 'planned', inputs: { lines: job.lines, start: 'ground', ...(job.neighbours && { neighbours: job.neighbours }) } })
   while (job.workedUntil) {
     const { events, sheet } = await getJob(getPool(), id)
     const state = fold(events)!

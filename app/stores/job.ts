@@ -19,6 +19,7 @@ import { waitsOf } from '#core/job/waits'
 import { withLeaflets } from '#core/job/withLeaflets'
 import { eventVersion, type JobCommand, type JobEvent, type JobState, type Refusal } from '#core/job/types'
 import { listKit } from '#core/kit/listKit'
+import { withCovered } from '#core/sheet/chosenPart'
 import { listTools } from '#core/kit/listTools'
 import { resolveSheet, type ResolvedSheet } from '#core/sheet/resolveSheet'
 import type { Sheet } from '#core/sheet/types'
@@ -262,7 +263,10 @@ export const useJob = defineStore('job', () => {
   async function recordNow(command: JobCommand): Promise<NotRecorded | undefined> {
     const { person } = session
     if (!person || !view.value || !state.value || !resolved.value) return { refusal: { code: 'JOB_NOT_OPENED' } }
-    if (command.type === 'planned') await makePlan(resolved.value, command.inputs)
+    if (command.type === 'planned') {
+      const lines = withCovered(resolved.value.lines, command.inputs.lines, command.inputs.parts)
+      await makePlan(resolved.value, lines.length === command.inputs.lines.length ? command.inputs : { ...command.inputs, lines })
+    }
     const now = Date.now()
     const [at, recordedAt] = [new Date(now).toISOString(), new Date(now + clockOffset.value).toISOString()]
     const next = newer.value && resolveSheet(newer.value, carOf(state.value))

@@ -2,7 +2,7 @@ import { fail, ok, type Result } from '../result'
 import { developLine } from '../route/developLine'
 import { findClearances } from '../route/findClearances'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
-import { carriersOf, droppedBy, type ChosenParts } from '../sheet/chosenPart'
+import { carriersOf, droppedBy, withCovered, type ChosenParts } from '../sheet/chosenPart'
 import { linesOf } from '../sheet/jointLines'
 import { isSealedSet } from '../sheet/isSealedSet'
 import { settleWindow } from '../sheet/settleContested'
@@ -22,6 +22,7 @@ import type {
   System,
   Way,
 } from '../sheet/types'
+import { minutes } from '../units/types'
 import { allThrough } from './allThrough'
 import type { Service } from './planJob'
 import type { Standing } from './standing'
@@ -76,7 +77,8 @@ export function scopeOf(
   touched: Pick<Standing, 'lines' | 'joints'> = { lines: [], joints: [] },
 ): Result<Scope, AccessIssue> {
   const { sheet } = resolved
-  const chosen = new Set([...inputs.lines, ...touched.lines])
+  const wanted = withCovered(resolved.lines, inputs.lines, inputs.parts)
+  const chosen = new Set([...wanted, ...touched.lines])
   const chosenJoints = new Set([...(inputs.joints ?? []), ...touched.joints])
   const neighbours = sheet.neighbours.filter(neighbour => inputs.neighbours?.includes(neighbour.id))
   if (chosen.size === 0 && chosenJoints.size === 0 && !inputs.neighbours?.length && !inputs.service)
@@ -96,11 +98,15 @@ export function scopeOf(
   )
   const drains = resolved.operations.filter(operation => operation.drains?.circuit === sheet.id)
   const isDrained = neighbours.some(({ ways = [] }) => drains.some(({ id }) => allThrough(resolved, ways, id)))
-  const renewed = lines.filter(line => inputs.lines.includes(line.id))
+  const renewed = lines.filter(line => wanted.includes(line.id))
   const wet = joints.length > 0 || isDrained || inputs.service !== undefined
   const method = inputs.bleed && sheet.bleeding.allowed.includes(inputs.bleed) ? inputs.bleed : sheet.bleeding.allowed[0]
   const bleed =
-    wet && inputs.service !== 'level' && method && bleedsByHand.includes(method) && (sheet.bleeders.length > 0 || method === 'lock-to-lock')
+    wet &&
+    (inputs.service !== 'level' || joints.length > 0) &&
+    method &&
+    bleedsByHand.includes(method) &&
+    (sheet.bleeders.length > 0 || method === 'lock-to-lock')
       ? method
       : undefined
   const scope = {
@@ -122,7 +128,7 @@ export function scopeOf(
     runs: sheet.proving.pressure === 'engine' || (wet && sheet.levels.some(level => level.engine === 'idling')),
     isolating: passesLiveCable(resolved, lines) ? resolved.operations.find(operation => operation.isolates) : undefined,
   }
-  return ok({ ...scope, goals: listGoals(scope, resolved.operations) })
+  return ok({ ...scope, goals: [...listGoals(scope, resolved.operations), ...turningGoals(sheet, scope)] })
 }
 
 /**
@@ -161,6 +167,7 @@ function passesLiveCable({ sheet }: ResolvedSheet, lines: readonly Line[]): bool
   return (
     live.length > 0 &&
     lines.some(line => {
+      if (line.sections.length === 0) return false
       const developed = developLine(line.sections)
       return developed.ok && findClearances(line.sections, developed.value, live, { nearFactor: 1 }).length > 0
     })
@@ -194,6 +201,20 @@ export function offWhileRunning(needs: Needs, scope: Pick<Scope, 'fills' | 'runs
     return operation !== undefined && staysOff(operation, scope) && operation.needs.every(anyOf => anyOf.some(mayStay))
   }
   return needs.map(anyOf => anyOf.filter(mayStay))
+}
+
+/** Minutes to turn a wheel from lock to lock often enough, without the engine and with it. Common practice, no source. */
+export const turning = { dry: 5, running: 3 } as const
+export const turnGoal = ({ id }: Pick<Sheet, 'id'>): string => `turn:${id}`
+/** Wheels that must be free to turn need the car where they are. */
+function turningGoals({ id, bleeding: { parameters } }: Sheet, { bleed }: Pick<Scope, 'bleed'>): Goal[] {
+  const { at, running } = parameters
+  if (bleed !== 'lock-to-lock' || at === undefined) return []
+  const way = (took: number): Way => ({ at, from: 'seat', needs: [], minutes: minutes(took) })
+  return [
+    { id: `bleed:${id}`, ways: [way(turning.dry)], stages: ['fill'] },
+    ...(running === undefined ? [] : [{ id: turnGoal({ id }), ways: [way(turning.running)], stages: ['prove'] } satisfies Goal]),
+  ]
 }
 
 /** Everything that must be reached, with its ways. A joint's ways also ask for whatever hides it: the leak check has to see it. */

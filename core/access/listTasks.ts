@@ -14,7 +14,7 @@ import {
   type Slug,
   type Way,
 } from '../sheet/types'
-import { chosenFill, fillGoal, staysOff, type Scope } from './listGoals'
+import { chosenFill, fillGoal, staysOff, turnGoal, turning, type Scope } from './listGoals'
 import { listWaits } from './listWaits'
 import type { Standing } from './standing'
 import type { Task, TaskKind } from './types'
@@ -63,6 +63,7 @@ const shares: Partial<Record<TaskKind, number>> = {
   renew: 1,
   fill: 1,
   bleed: 1,
+  turn: 1,
   level: 1,
 }
 export const shareOf = (kind: TaskKind): number => shares[kind] ?? 0
@@ -405,8 +406,9 @@ function listFluid({ sheet, scope, operations, choice, put }: Job, tight: readon
     filled = [put('fill', fill.id, 'fill', [prepared, ...tight, ...shut, ...caught, ...drawn], { goal: fillGoal(scope) })]
   }
   const helper = scope.bleed === 'pump-and-hold' || scope.bleed === 'lock-to-lock'
-  const { at } = sheet.bleeding.parameters
-  if (scope.bleed === 'lock-to-lock') filled = [put('bleed', sheet.id, 'fill', filled, { minutes: 5, helper, at })]
+  const goal = `bleed:${sheet.id}`
+  const placed = scope.goals.some(({ id }) => id === goal) ? { goal } : { minutes: turning.dry }
+  if (scope.bleed === 'lock-to-lock') filled = [put('bleed', sheet.id, 'fill', filled, { ...placed, helper })]
   else if (scope.bleeders.length > 0) {
     const before = filled
     filled = scope.bleeders.map(bleeder => put('bleed', bleeder.id, 'fill', before, { goal: `bleed:${bleeder.id}`, helper }))
@@ -440,9 +442,9 @@ function listProving(
   { tight, filled, wiped, refilled, cold, fill }: Filled & Readonly<Record<'tight' | 'wiped' | 'refilled', readonly string[]>>,
   resealed: readonly Slug[],
 ): void {
-  const { sheet, scope, operations, choice, ins, put, tasks, dead } = job
-  const waitsFor = finishedBefore(job, { has: new Set(tight), fill })
+  const { sheet, scope, operations, choice, ins, put, tasks, dead, hasGoal } = job
   const parts = sheet.operations.filter(part => isLookedAt(part) && (operations.includes(part) || resealed.includes(part.id)))
+  const waitsFor = finishedBefore(job, { has: new Set(tight), fill }, parts)
   const isLook = new Set([
     ...staying(scope).map(joint => `leak:${joint.id}`),
     ...[...scope.levels.idling, ...scope.levels.standing].map(level => `level:${level.id}`),
@@ -463,11 +465,9 @@ function listProving(
   const others = (sheet.circuits ?? []).filter(({ id }) => refilled.includes(`refill:${id}`)).map(({ level }) => level)
   if (scope.joints.length > 0 || (scope.runs && (scope.wet || others.length > 0 || parts.length > 0))) {
     const run = put('run', sheet.id, 'engine', [...wiped, ...filled, ...refilled, ...cold, ...backFirst])
-    const { at, running } = sheet.bleeding.parameters
-    const turned =
-      scope.bleed === 'lock-to-lock' && running !== undefined
-        ? [put('turn', sheet.id, 'prove', [run], { minutes: 3, helper: true, at })]
-        : []
+    const placed = hasGoal(turnGoal(sheet)) ? { goal: turnGoal(sheet) } : { minutes: turning.running }
+    const isTurned = scope.bleed === 'lock-to-lock' && sheet.bleeding.parameters.running !== undefined
+    const turned = isTurned ? [put('turn', sheet.id, 'prove', [run], { ...placed, helper: true })] : []
     const idling = scope.levels.idling.map(level => put('level', level.id, 'prove', [run, ...turned], { goal: `level:${level.id}` }))
     const readOther = (engine: Level['engine'], after: readonly string[]) =>
       others
@@ -516,8 +516,13 @@ const placeOfOther = ({ ways: [way] }: Level): Pick<About, 'at' | 'from'> => ({ 
 function finishedBefore(
   { scope, operations, throughOf, ins }: Job,
   { has, fill }: { has: ReadonlySet<string>; fill: Fill | undefined },
+  parts: readonly Operation[],
 ): Map<Slug, string[]> {
   const waits = new Map(operations.map((operation): [Slug, string[]] => [operation.id, [`off:${operation.id}`]]))
+  // What went on again before has its look all the same, and what leads to it waits for that.
+  for (const { id, needs } of parts)
+    for (const outer of operations.some(one => one.id === id) ? [] : needs.flat())
+      if (waits.has(outer) && ins.mayStay(outer) === true) waits.get(outer)!.push(`look:${id}`)
   for (const operation of operations)
     for (const outer of ins.wayIn(operation.id))
       waits

@@ -16,7 +16,16 @@ import { scheduleTasks } from './scheduleTasks'
 import { BudgetSpent, planBudget, SearchBudget } from './searchBudget'
 import { riskOfHanging, withRisk } from './tryFirst'
 import { untouched, type Standing } from './standing'
-import { currentPlanner, type AccessIssue, type Goal, type OperationCost, type Plan, type TaskKind, type Visit } from './types'
+import {
+  currentPlanner,
+  type AccessIssue,
+  type Goal,
+  type OperationCost,
+  type PlaceStage,
+  type Plan,
+  type TaskKind,
+  type Visit,
+} from './types'
 
 /** Fluid work without a line: renewed, bled, or the level put right. */
 export const services = ['renew', 'bleed', 'level'] as const
@@ -145,7 +154,7 @@ type Chosen = { goals: readonly Goal[]; choice: WayChoice; hanging: number }
 const lineWork: readonly TaskKind[] = ['open', 'release', 'withdraw', 'fit', 'seat', 'torque', 'fasten', 'renew']
 
 /** What must still be reached, with the minutes that are left to spend there. */
-function goalsLeft(resolved: ResolvedSheet, scope: Scope, options: TaskOptions): Goal[] {
+function goalsLeft(resolved: ResolvedSheet, scope: Scope, options: TaskOptions, forbidden: NonNullable<PlanInputs['forbidden']>): Goal[] {
   // With nothing chosen yet, and so every task where it may be.
   const tasks = listTasks(resolved.sheet, scope, { ways: {}, operations: new Set() }, options)
   const work = tasks.some(task => lineWork.includes(task.kind))
@@ -156,14 +165,17 @@ function goalsLeft(resolved: ResolvedSheet, scope: Scope, options: TaskOptions):
     const share = mine.reduce((sum, task) => sum + shareOf(task.kind), 0)
     // A way is priced and chosen for all that is done there: what was begun from one side is finished from there.
     const from = options.standing?.begunAt?.[goal.id]
-    const isBarred = (way: Way) => from !== undefined && way.at !== from && goal.ways.some(({ at }) => at === from)
+    const isBarred = (way: Way) =>
+      from !== undefined && way.at !== from && goal.ways.some(({ at }, i) => at === from && !forbidden[goal.id]?.includes(i))
     const looks = mine.every(task => task.kind === 'leak')
     const ways = goal.ways.map((way): Way => ({
       ...way,
       minutes: minutes(way.minutes * share),
       needs: isBarred(way) ? [[]] : looks ? needsOfLook(way) : way.needs,
     }))
-    return [{ ...goal, ways }]
+    // What is done there needs nobody to stand there any more.
+    const isLeft = (stage: PlaceStage) => stage !== 'work' || !mine.every(task => task.kind === 'leak')
+    return [{ ...goal, ways, stages: goal.stages.filter(isLeft) }]
   })
 
   /** What stood in the way of hands and has gone back, because the engine needs it, does not stand in the way of eyes. */
@@ -179,7 +191,7 @@ function chooseForJob(
   options: TaskOptions,
   travel: Travel,
 ): Result<Chosen, AccessIssue> {
-  const goals = goalsLeft(resolved, scope, options)
+  const goals = goalsLeft(resolved, scope, options, inputs.forbidden ?? {})
   const barred = allowedGoals(goals, inputs.forbidden ?? {})
   const isOff = new Set(options.standing?.off)
   const withOff = (choice: WayChoice): WayChoice => ({

@@ -129,6 +129,11 @@ export function orderPricing(
       hidden: bitsOf(hiddenBy.get(goal.id) ?? []),
     }
   })
+  /** What is only to be done where one of these parts comes off. */
+  const onlyWith = rest.flatMap((task): { bit: number; parts: Bits }[] => {
+    const parts = partsBehind(sheet, task, options)
+    return parts ? [{ bit: bitOf.get(task.id)!, parts: bitsOf(parts) }] : []
+  })
   const fill = goals.findIndex(goal => goal.id.startsWith('fill:'))
   const isOffNow = new Set(options.standing?.off)
   const needs = list.map((id): NumberedNeeds =>
@@ -221,6 +226,8 @@ export function orderPricing(
       begun[word] = ~taken[word]! & all[word]!
       begun[onWord + word] = ~taken[word]! & all[onWord + word]!
     }
+    for (const { bit, parts } of onlyWith)
+      if (parts.every((word, i) => (word & taken[i]!) === 0)) begun[bit >> 5]! |= all[bit >> 5]! & (1 << (bit & 31))
     // What is off already was taken off by somebody.
     for (let word = 0; word < opWords; word++) begun[word]! |= begunWith[word]!
     const inNow = branched.length > 0 && known.every(({ open }) => !open) ? decided(known, taken) : certain
@@ -290,6 +297,18 @@ export function orderPricing(
     if (last.estimate < enough) keep(trailOf(graph, last))
     return last.estimate
   }
+}
+
+/** The parts without which a task falls away: another fluid's, or the look at a part's own seal. Undefined: it does not hang on any. */
+function partsBehind(sheet: Sheet, { kind, target }: Task, { standing }: TaskOptions): Slug[] | undefined {
+  const draining = (circuit: Slug) =>
+    standing?.drained?.includes(circuit)
+      ? undefined
+      : sheet.operations.filter(({ drains }) => drains?.circuit === circuit).map(({ id }) => id)
+  const circuit = sheet.circuits?.find(({ level }) => level.id === target)
+  if (kind === 'drain' || kind === 'refill') return draining(target)
+  if (kind === 'level' && circuit) return draining(circuit.id)
+  return kind === 'look' && !standing?.resealed?.includes(target) ? [target] : undefined
 }
 
 /** Numbers in an order in which what each needs comes before it. */

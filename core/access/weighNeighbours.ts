@@ -48,6 +48,7 @@ export function weighNeighbours(
 ): NeighbourWeight[] {
   const taken = inputs.neighbours ?? []
   const minutesOf = (lines: readonly Slug[], neighbours: readonly Slug[], alone = false): number | undefined => {
+    if (lines.length === 0 && neighbours.length === 0 && !inputs.joints?.length && !inputs.service) return 0
     const plan = planOnce(resolved, alone ? { lines, neighbours, start: 'ground' } : { ...inputs, lines, neighbours })
     return plan.ok ? plan.value.minutes.total : undefined
   }

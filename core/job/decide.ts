@@ -2,6 +2,7 @@ import { scopeOf, type ScopeInputs } from '../access/listGoals'
 import { planOnce } from '../access/planOnce'
 import { siblingOf } from '../access/weighNeighbours'
 import { assertNever, fail, ok } from '../result'
+import { withCovered } from '../sheet/chosenPart'
 import { traitsImplied } from '../sheet/evaluatePredicate'
 import { dueBehind } from './behind'
 import { isOff, leakMinutesOf, liftOf, pressureSourceOf, runningSince } from './carState'
@@ -238,10 +239,13 @@ function decideScope(state: JobState, inputs: ScopeInputs, { resolved }: Context
 }
 
 function decidePlan(state: JobState, command: Of<'planned'>, context: Context): Decision {
-  const refused = decideScope(state, command.inputs, context)
+  // What comes in one piece is wanted as one.
+  const lines = withCovered(context.resolved.lines, command.inputs.lines, command.inputs.parts)
+  const inputs = lines.length === command.inputs.lines.length ? command.inputs : { ...command.inputs, lines }
+  const refused = decideScope(state, inputs, context)
   if (refused) return refused
-  const plan = planOnce(context.resolved, command.inputs)
-  return plan.ok ? ok({ ...command, planner: plan.value.planner }) : fail({ code: 'JOB_ACCESS', issue: plan.error })
+  const plan = planOnce(context.resolved, inputs)
+  return plan.ok ? ok({ ...command, inputs, planner: plan.value.planner }) : fail({ code: 'JOB_ACCESS', issue: plan.error })
 }
 
 function decideOperation(

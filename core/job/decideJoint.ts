@@ -6,6 +6,7 @@ import type { Joint } from '../sheet/types'
 import { disturbedAt, isOff, leakMinutesOf, pressureSeconds, pressureSourceOf, pressuresSince } from './carState'
 import { guarded, isOutOfCar, unknown, withReason, type Context, type Decision, type Of } from './decision'
 import { judgeTorque } from './judgeTorque'
+import { isGone } from './partEffects'
 import type { JobState } from './types'
 
 /** A joint that does not move is a joint that is still shut; what may be tried depends on what is around it. */
@@ -29,7 +30,7 @@ export type JointCommand =
 
 export function decideJoint(state: JobState, command: JointCommand, context: Context): Decision {
   const joint = context.resolved.joints.find(candidate => candidate.id === command.joint)
-  if (!joint) return unknown('joint', command.joint)
+  if (!joint || isGone(context.resolved, state, joint.id)) return unknown('joint', command.joint)
   if (!state.inputs) return fail({ code: 'JOB_NOT_PLANNED' })
   const record = state.joints[joint.id] ?? {}
   const needs = (what: 'closed' | 'opened' | 'seals' | 'seated'): Decision =>

@@ -2,7 +2,7 @@ import { fail, ok } from '../result'
 import { isOn } from '../sheet/jointLines'
 import { hasLeft } from './hasLeft'
 import { carryOver } from './obligations'
-import { carrierIn, coveredIn, droppedIn } from './partEffects'
+import { coveredIn, droppedIn, isGone, pieceOf } from './partEffects'
 import { guarded, isApart, isOutOfCar, unknown, withReason, type Context, type Decision, type Of } from './decision'
 import type { Joint } from '../sheet/types'
 import type { JobBody, JobState } from './types'
@@ -17,8 +17,8 @@ export function decideLine(state: JobState, command: Of<'lineOut'> | Of<'lineIn'
   if (command.type === 'lineCalledOut') {
     if (!state.lines[line.id]?.in || !hasLeft(state, line.id) || !state.scope.includes(line.id)) return needs('laid-in')
     // A piece comes out whole, by the name of the line it was bought for.
-    const carrier = carrierIn(resolved, state, line.id)
-    const also = coveredIn(resolved, state, carrier)
+    const carrier = state.lines[line.id]?.piece ?? line.id
+    const also = pieceOf(state, carrier)
     return withReason({ ...command, line: carrier, ...(also.length > 0 && { also }) }, 'why')
   }
   if (command.type === 'lineIn') {
@@ -33,7 +33,8 @@ export function decideLine(state: JobState, command: Of<'lineOut'> | Of<'lineIn'
   }
   if (isOut) return needs('in')
   // What was laid in in one piece comes out in one piece.
-  const also = state.lines[line.id]?.which === 'new' ? coveredIn(resolved, state, line.id) : []
+  const carrier = state.lines[line.id]?.piece ?? line.id
+  const also = [carrier, ...pieceOf(state, carrier)].filter(id => id !== line.id)
   const piece = [line.id, ...also]
   const dropped = droppedIn(resolved, state)
   const isShut = (joint: Joint) =>
@@ -68,7 +69,7 @@ export function decideCarried(state: JobState, command: Of<'carriedOver'>, { res
 
 export function decideHold(state: JobState, command: Of<'holdReleased'> | Of<'holdFastened'>, { resolved }: Context): Decision {
   const hold = resolved.holds.find(candidate => candidate.id === command.hold)
-  if (!hold) return unknown('hold', command.hold)
+  if (!hold || isGone(resolved, state, hold.id)) return unknown('hold', command.hold)
   const record = state.holds[hold.id]
   const isReleased = record?.released !== undefined && record.fastened === undefined
   if (isReleased === (command.type === 'holdReleased'))

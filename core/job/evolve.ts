@@ -181,9 +181,13 @@ function apply(state: JobState, event: JobEvent): JobState {
         which: undefined,
         compared: undefined,
         carried: undefined,
+        piece: undefined,
       })
     case 'lineIn':
-      return onLines([body.line, ...(body.also ?? [])], { in: mark, which: body.which })
+      return (body.also ?? []).reduce(
+        (all, id) => ({ ...all, lines: { ...all.lines, [id]: { ...all.lines[id], piece: body.line } } }),
+        onLines([body.line, ...(body.also ?? [])], { in: mark, which: body.which, piece: undefined }),
+      )
     case 'carriedOver':
       return line(body.line, { carried: { ...mark, items: body.items } })
     case 'lineCalledOut':

@@ -96,7 +96,7 @@ export function isStepDone({ kind, target }: StepRef, resolved: ResolvedSheet, s
     case 'clear':
       // A line that never left its place has nothing to be felt along for.
       if (line?.out === undefined && !state.scope.includes(target)) return true
-      return state.clearances[target] !== undefined && !isDue('clear', target)
+      return state.clearances[line?.piece ?? target] !== undefined && !isDue('clear', target)
     case 'renew':
       return state.renewed[target] !== undefined
     case 'test':

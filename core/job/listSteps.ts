@@ -1,7 +1,7 @@
 import type { Plan } from '../access/types'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import { liftPositions, type LiftPosition, type Reach, type Sheet, type Slug } from '../sheet/types'
-import { disturbedAt, isOff, levelsOf, liftOf, runningSince, tightenedAt } from './carState'
+import { disturbedAt, isOff, levelsOf, liftOf, pressureSourceOf, runningSince, tightenedAt } from './carState'
 import { isStepDone, type StepRef } from './isStepDone'
 import { listDone, stepId } from './listDone'
 import { draftSteps, enginePlace, isLook, type Draft, type Step, type StepKind } from './draftSteps'
@@ -22,7 +22,7 @@ export function listSteps(resolved: ResolvedSheet, plan: Plan, start: LiftPositi
   const due = listDue(resolved, state)
   const judged = withPressure(withStatus(drafts, plan, resolved, state, due), resolved.sheet, state)
   const whole = withExtras(judged, resolved, state, due).filter(step => step.status === 'open' && step.kind !== 'move')
-  const ahead = withStop(withMoves(hoisted(whole, due, resolved.sheet), state), resolved.sheet, state)
+  const ahead = withStop(withMoves(withRun(hoisted(whole, due, resolved.sheet), resolved.sheet, state), state), resolved.sheet, state)
   const done = listDone(resolved, state, new Set(ahead.map(({ id }) => id)))
   // Where the car stands already, the visit goes on.
   const before = visitsOf(done) - (done.at(-1)?.at === ahead[0]?.at && ahead[0]?.kind !== 'move' ? 1 : 0)
@@ -302,6 +302,49 @@ function withMoves(steps: readonly Step[], state: JobState): Step[] {
     const visit = result.slice(i + 1, next < 0 ? undefined : next)
     return visit.some(({ helper }) => helper) ? { ...step, helper: true } : step
   })
+}
+
+/** What is due beside the plan may need an engine that idles: it is started for that, and stopped again. */
+function withRun(steps: readonly Step[], sheet: Sheet, state: JobState): Step[] {
+  const result: Step[] = []
+  let isRunning = runningSince(state) !== undefined
+  let isOwn = false
+  const needsEngine = (step: Step) =>
+    step.status === 'open' && isLook(step, sheet) && (step.kind !== 'leak' || pressureSourceOf(sheet) === 'engine')
+  const put = (kind: 'run' | 'stop', { phase, at, visit }: Step) =>
+    result.push({
+      id: `${kind}:due:${result.length}`,
+      kind,
+      target: sheet.id,
+      phase,
+      at,
+      visit,
+      minutes: 0,
+      status: 'open',
+      ...(at === 'raised' && { helper: true }),
+    })
+  for (const step of steps) {
+    if (step.kind === 'run' || step.kind === 'stop') isOwn = false
+    if (needsEngine(step) && !isRunning) {
+      put('run', step)
+      isRunning = true
+      isOwn = true
+    } else if (isOwn && step.kind !== 'stop' && (enginePlace(step, sheet) === 'off' || step.at !== result.at(-1)!.at)) {
+      put('stop', result.at(-1)!)
+      isRunning = false
+      isOwn = false
+      if (needsEngine(step)) {
+        put('run', step)
+        isRunning = true
+        isOwn = true
+      }
+    }
+    if (step.kind === 'run') isRunning = true
+    if (step.kind === 'stop') isRunning = false
+    result.push(step)
+  }
+  if (isOwn) put('stop', result.at(-1)!)
+  return result
 }
 
 /** The engine may be found running where hands are to go next (a leak seen, a joint to open again): then it is stopped first. */

@@ -237,13 +237,14 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
             .reduce((sum, { count }) => sum + count, 0),
   },
   clear: {
-    arises: ({ resolved, state }) =>
+    arises: ({ state }) =>
       Object.entries(state.lines).flatMap(([line, record]) =>
-        record.in && carrierIn(resolved, state, line) === line
-          ? [{ what: { kind: 'clear', line }, since: record.in, gates: ['run', 'drive', 'end'] } satisfies Owed]
-          : [],
+        record.in ? [{ what: { kind: 'clear', line }, since: record.in, gates: ['run', 'drive', 'end'] } satisfies Owed] : [],
       ),
-    met: ({ what, since }, { state }) => what.kind === 'clear' && countsAfter(state.clearances[what.line], since),
+    met: ({ what, since }, { state }) =>
+      what.kind === 'clear' &&
+      // One piece is felt along as one.
+      (countsAfter(state.clearances[what.line], since) || countsAfter(state.clearances[state.lines[what.line]?.piece ?? ''], since)),
   },
   renewed: {
     arises: ({ resolved: { sheet }, state }) =>

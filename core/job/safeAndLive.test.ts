@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { whatIsWrong } from '../../tests/helpers/carOracle'
 import { Bench, allLines, everyDemoCar, lead } from '../../tests/helpers/demo'
 import { lottery } from '../../tests/helpers/randomAccess'
+import { services } from '../access/planJob'
 import { usableParts } from '../sheet/chosenPart'
 import { liftPositions } from '../sheet/types'
 import type { Step, StepKind } from './listSteps'
@@ -21,7 +22,7 @@ function anything(bench: Bench, draw: Draw): JobCommand | undefined {
   const joint = pick(draw, bench.resolved.joints).id
   const line = pick(draw, bench.resolved.lines).id
   const last = bench.state!.effective.at(-1)
-  switch (draw(28)) {
+  switch (draw(36)) {
     case 0:
       return { type: 'jointOpened', joint }
     case 1:
@@ -92,6 +93,44 @@ function anything(bench: Bench, draw: Draw): JobCommand | undefined {
       return { type: 'ended', ending: pick(draw, earlyEndings), why: 'no time' }
     case 26:
       return { type: draw(2) ? 'paused' : 'resumed', reason: 'parts' } as JobCommand
+    case 28: {
+      const circuit = sheet.circuits?.[0]?.id
+      const type = pick(draw, ['fluidAdded', 'fluidCaught', 'fluidExtracted'] as const)
+      return { type, entered: { value: 20 + draw(500), unit: 'mL' }, how: 'measured', ...(circuit && draw(3) > 0 && { circuit }) }
+    }
+    case 29: {
+      const sealed = sheet.operations.filter(({ seals = [] }) => seals.length > 0)
+      return sealed.length > 0
+        ? { type: 'partLooked', operation: pick(draw, sealed).id, result: pick(draw, ['dry', 'weeping']) }
+        : undefined
+    }
+    case 30: {
+      const [level] = sheet.circuits ?? []
+      return level && { type: 'levelRead', level: level.level.id, engine: level.level.engine, reading: pick(draw, ['at', 'below']) }
+    }
+    case 31:
+      return { type: 'planned', inputs: { ...bench.state!.inputs!, service: pick(draw, services) } }
+    case 32: {
+      const goal = `joint:${joint}`
+      return { type: 'wayHung', goal, way: 0 }
+    }
+    case 33:
+      return { type: 'roundBled', bleeder: sheet.id, count: 1 + draw(8), saw: pick(draw, sights), toppedUp: true, running: draw(2) === 0 }
+    case 34:
+      return {
+        type: 'leafletRead',
+        thing: 'joint',
+        target: joint,
+        low: { value: 8 + draw(4), unit: 'N.m' },
+        high: { value: 10 + draw(8), unit: 'N.m' },
+        from: 'leaflet in the box',
+      }
+    case 35: {
+      const operation = sheet.operations.length > 0 ? pick(draw, sheet.operations) : undefined
+      const seals = operation?.seals?.map(({ id }) => id)
+      const fasteners = operation?.fasteners.map(({ count }) => count) ?? []
+      return operation && { type: 'operationOn', operation: operation.id, fasteners, seals: draw(3) > 0 ? seals : [], oldOut: draw(3) > 0 }
+    }
     case 16:
       return { type: 'cleaned', at: pick(draw, liftPositions) }
     case 17:
@@ -130,7 +169,16 @@ describe.each(cars.map(car => [`${car.sheet.id}, ${Object.values(car.car.traits)
         const beside = resolved.sheet.neighbours.filter(() => draw(2) === 0).map(({ id }) => id)
         bench.do({
           type: 'planned',
-          inputs: { lines: allLines(resolved), start: pick(draw, liftPositions), ...(beside.length > 0 && { neighbours: beside }) },
+          inputs: {
+            // Now and then nothing but a part beside the lines, or the fluid.
+            lines: beside.length > 0 && draw(6) === 0 ? [] : allLines(resolved),
+            start: pick(draw, liftPositions),
+            ...(beside.length > 0 && { neighbours: beside }),
+            ...(draw(8) === 0 && { service: pick(draw, services) }),
+            parts: Object.fromEntries(
+              resolved.lines.flatMap(line => (draw(2) > 0 && line.parts.length > 0 ? [[line.id, pick(draw, line.parts).id]] : [])),
+            ),
+          },
         })
         const turns = 20 + draw(160)
         for (let turn = 0; turn < turns && !bench.state!.signedOff; turn++) {

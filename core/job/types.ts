@@ -389,6 +389,8 @@ export type JobState = {
         carried?: Mark & { items: readonly string[] }
         /** Which of the two lies in. */
         which?: 'old' | 'new'
+        /** Laid in as a part of that line's piece. */
+        piece?: Slug
       }
     >
   >

@@ -108,6 +108,8 @@ function developSection(
  * tangent to both straights; one without is a kink of no length (hose ends, fittings).
  */
 export function developLine(sections: readonly Section[]): Result<Developed, RouteIssue> {
+  // Nobody has measured it: there is nothing to develop.
+  if (sections.length === 0) return fail({ code: 'ROUTE_TOO_FEW_POINTS', section: 0 })
   const elements: Element[] = []
   const bends: Bend[] = []
   const spans: { kind: Section['kind']; from: number; to: number }[] = []

@@ -7,7 +7,7 @@ import type { Reach, Slug, Standpoint, Vec3 } from '../sheet/types'
  * undefined for anything else.
  */
 export function placeOf(resolved: ResolvedSheet, target: Slug): Vec3 | undefined {
-  const { fills, bleeders, levels, neighbours } = resolved.sheet
+  const { ports, fills, bleeders, levels, neighbours } = resolved.sheet
   const joint = resolved.joints.find(candidate => candidate.id === target)
   const hold = resolved.holds.find(candidate => candidate.id === target)
   const line = resolved.lines.find(candidate => candidate.id === (joint?.line ?? hold?.line))
@@ -15,6 +15,8 @@ export function placeOf(resolved: ResolvedSheet, target: Slug): Vec3 | undefined
     return [...resolved.operations, ...fills, ...bleeders, ...levels, ...neighbours].find(
       ({ id, centre }) => id === target && centre !== undefined,
     )?.centre
+  // Of a line that nobody has measured the ends are where its ports are.
+  if (line.sections.length === 0) return joint && ports.find(({ id }) => id === line[joint.end])?.at
   const developed = developLine(line.sections)
   if (!developed.ok) return undefined
   return pointAt(developed.value, hold ? hold.at : joint!.end === 'from' ? 0 : developed.value.length)

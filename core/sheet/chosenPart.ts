@@ -23,6 +23,20 @@ export const carriersOf = (lines: readonly Pick<Line, 'id' | 'parts'>[], chosen:
         .map((id): [Slug, Slug] => [id, line.id]),
     ),
   )
+/** The lines wanted, and those that come out because a chosen part takes their place as well; in the order of the list. */
+export function withCovered(lines: readonly Pick<Line, 'id' | 'parts'>[], wanted: readonly Slug[], chosen: ChosenParts = {}): Slug[] {
+  const all = new Set(wanted)
+  // A set visits what is added while it is walked.
+  for (const id of all) {
+    const line = lines.find(one => one.id === id)
+    for (const covered of line ? (chosenPart(line, chosen)?.covers ?? []) : []) if (lines.some(one => one.id === covered)) all.add(covered)
+  }
+  const [known, strange] = [
+    lines.filter(({ id }) => all.has(id)).map(({ id }) => id),
+    wanted.filter(id => !lines.some(one => one.id === id)),
+  ]
+  return [...known, ...strange]
+}
 /** Joints and holds that are no longer there once the chosen parts are in. */
 export const droppedBy = (lines: readonly Pick<Line, 'id' | 'parts'>[], chosen: ChosenParts = {}): ReadonlySet<Slug> =>
   new Set(lines.flatMap(line => chosenPart(line, chosen)?.drops ?? []))

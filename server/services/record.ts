@@ -59,7 +59,7 @@ export const writeTorquesCsv = (record: JobRecord): string =>
 
 export const writeFluidsCsv = (record: JobRecord): string =>
   writeCsv(
-    ['job', 'kind', 'entered', 'unit', 'millilitres', 'how', 'by', 'at'],
+    ['job', 'kind', 'entered', 'unit', 'millilitres', 'how', 'by', 'at', 'circuit', 'drained'],
     record.fluids.map(fluid => [
       record.number,
       fluid.kind,
@@ -69,5 +69,7 @@ export const writeFluidsCsv = (record: JobRecord): string =>
       fluid.how,
       fluid.by,
       fluid.at,
+      fluid.circuit,
+      fluid.drained ? 'yes' : undefined,
     ]),
   )

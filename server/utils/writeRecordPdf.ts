@@ -160,7 +160,9 @@ export async function writeRecordPdf(
       ['', 'Entered', 'mL', 'How', 'When', 'Who'],
       [60, 'auto', 'auto', 'auto', '*', 'auto'],
       record.fluids.map(fluid => [
-        { caught: 'out', extracted: 'out', added: 'in' }[fluid.kind],
+        [{ caught: 'out', extracted: 'out', added: 'in' }[fluid.kind], fluid.circuit, fluid.drained && 'drained, clean']
+          .filter(Boolean)
+          .join(', '),
         formatEntered('volume', fluid.entered),
         mL(fluid.millilitres),
         fluid.how,

@@ -20,7 +20,9 @@ export function goalWords(goal: string, sheet: Sheet): string {
     case 'level':
       return name.level(id)
     case 'bleed':
-      return name.bleeder(id)
+      return id === sheet.id ? 'turning from lock to lock' : name.bleeder(id)
+    case 'turn':
+      return 'turning with the engine idling'
     case 'fill':
       return sheet.fills.length > 1 ? 'filling' : name.fill(id)
     case 'renew':

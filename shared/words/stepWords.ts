@@ -227,7 +227,7 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
       const isClean = circuit?.reuse === 'if-clean'
       return words(
         `Fill again: ${circuit?.name.toLowerCase() ?? step.target}`,
-        `${circuit?.fill.name ?? ''}. ${spec.kind === 'unknown' ? 'The kind the maker’s information names' : spec.value}, a funnel of its own. As much as came out; the level decides.${isClean ? ' What was drained may go back in where it is clean: look at it.' : ''}`,
+        `${circuit?.fill.name ?? ''}: ${spec.kind === 'unknown' ? 'the kind the maker’s information names' : spec.value}, with a funnel of its own. As much as came out; the level decides.${isClean ? ' What was drained may go back in where it is clean: look at it.' : ''}`,
         'Record',
       )
     }

@@ -57,6 +57,8 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
   const owedBeside = new Set<string>()
   const doneBeside = new Set<string>()
   const misfits = new Set<string>()
+  /** Lines laid in as a part of another's piece. */
+  const pieces = new Map<string, string>()
   let chosen: Readonly<Record<string, string>> = {}
   /** What is in the box: what was chosen, or the only one there is. */
   const partIn = (id: string) => {
@@ -194,8 +196,10 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
         break
       case 'lineOut':
         {
-          const piece = inCar.get(body.line) === undefined ? [] : (partIn(body.line)?.covers ?? [])
-          for (const id of [body.line, ...piece]) {
+          const whole = pieces.get(body.line) ?? body.line
+          for (const id of [body.line, whole, ...[...pieces].flatMap(([part, of]) => (of === whole ? [part] : []))]) {
+            if (id !== body.line && id !== whole && pieces.get(id) !== whole) continue
+            pieces.delete(id)
             out.add(id)
             inCar.delete(id)
             unfelt.delete(id)
@@ -204,7 +208,7 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
         misfits.delete(body.line)
         break
       case 'lineCalledOut':
-        for (const id of [body.line, ...(partIn(body.line)?.covers ?? [])]) inCar.set(id, 'bad')
+        for (const id of [body.line, ...[...pieces].flatMap(([part, of]) => (of === body.line ? [part] : []))]) inCar.set(id, 'bad')
         break
       case 'lineIn':
         out.delete(body.line)
@@ -215,6 +219,7 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
           if (wanted.includes(body.line) && wanted.includes(id)) {
             out.delete(id)
             inCar.set(id, 'new')
+            pieces.set(id, body.line)
           }
         for (const id of wanted.includes(body.line) ? (partIn(body.line)?.drops ?? []) : []) {
           loose.delete(id)

@@ -8,6 +8,7 @@ import { evolve } from '../../core/job/evolve'
 import { planRest } from '../../core/job/planRest'
 import { listSteps, type Step } from '../../core/job/listSteps'
 import { plainCommand } from '../../core/job/plainCommand'
+import { withLeaflets } from '../../core/job/withLeaflets'
 import { eventVersion, type JobCommand, type JobEvent, type JobState, type Person, type Refusal } from '../../core/job/types'
 import { decidingTraits } from '../../core/identify/identifyLayouts'
 import { resolveSheet, type ResolvedSheet } from '../../core/sheet/resolveSheet'
@@ -93,19 +94,32 @@ export class Bench {
   seen: number | undefined
 
   constructor(
-    readonly resolved: ResolvedSheet,
+    private readonly asMade: ResolvedSheet,
     public person: Person = technician,
     public device = 'tablet-1',
   ) {
     this.do({
       type: 'opened',
       number: 7,
-      sheet: { id: resolved.sheet.id, revision: resolved.sheet.revision },
+      sheet: { id: asMade.sheet.id, revision: asMade.sheet.revision },
       customer: 'Pilot Station',
-      traits: resolved.car.traits,
+      traits: asMade.car.traits,
       vehicle: { id: '00000000-0000-4000-8000-000000000001', plate: 'SK 17 TOW', label: 'Ondrel Halyard', family: 'ondrel-halyard' },
     })
   }
+
+  /** The car's sheet, with what leaflets have said. */
+  get resolved(): ResolvedSheet {
+    const leaflets = this.state?.leaflets ?? {}
+    if (Object.keys(leaflets).length === 0) return this.asMade
+    if (this.stated?.leaflets !== leaflets) {
+      const resolution = resolveSheet(withLeaflets(this.asMade.sheet, leaflets), this.asMade.car)
+      if (resolution.applies === 'no') throw new Error(resolution.why)
+      this.stated = { leaflets, resolved: resolution.resolved }
+    }
+    return this.stated.resolved
+  }
+  private stated: { leaflets: JobState['leaflets']; resolved: ResolvedSheet } | undefined
 
   /** Records, or returns the refusal. A minute passes with every command. */
   try(command: JobCommand, newer?: ResolvedSheet): Refusal | undefined {

@@ -12,12 +12,19 @@ import type { Client } from './server'
 /** Opens a job on a demo car and works it through the API, as the sheet says, up to (not including) a step of a kind; gives its id. */
 export async function workJob(
   client: Client,
-  { sheet, plate, lines, until }: { sheet: string; plate: string; lines: string[]; until: string },
+  {
+    sheet,
+    plate,
+    lines,
+    until,
+    looked,
+  }: { sheet: string; plate: string; lines: string[]; until: string; looked?: [question: string, answer: string] },
 ) {
   const vehicle = await client.vehicle(plate)
   const request = { id: v7(), at: new Date().toISOString(), device: 'test', sheet, vehicle: vehicle.id }
   const { id } = (await client.call<JobRow>('POST', '/api/jobs', request)).body
-  await client.say(id, { type: 'planned', inputs: { lines, start: 'ground' } }, 1)
+  if (looked) await client.say(id, { type: 'traitsLearned', question: looked[0], answer: looked[1] }, 1)
+  await client.say(id, { type: 'planned', inputs: { lines, start: 'ground' } }, looked ? 2 : 1)
   for (;;) {
     const view = await client.job(id)
     const state = fold(view.events)!

@@ -29,11 +29,7 @@ async function workUntil(client: Client, id: string, stop: string): Promise<numb
     const plan = planOf(resolved, state.inputs!)
     const step = listSteps(resolved, restOf(resolved, state), 'ground', state).find(candidate => candidate.status === 'open')
     if (!step || step.kind === stop) return state.seq
-    const answer = await client.say(
-      id,
-      plainCommand(resolved, step, state, estimateFluid(resolved, state.scope, plan)),
-      state.seq,
-    )
+    const answer = await client.say(id, plainCommand(resolved, step, state, estimateFluid(resolved, state.scope, plan)), state.seq)
     if (answer.status !== 200) throw new Error(answer.text)
   }
 }

@@ -2,7 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { isEachSide, seatingProofs } from '#core/fittings/seating'
 import { balanceOf } from '#core/job/balanceOf'
-import { asksTemperature, levelsOf } from '#core/job/carState'
+import { asksTemperature, bleedMethodOf, levelsOf } from '#core/job/carState'
 import type { Step } from '#core/job/listSteps'
 import { plainCommand } from '#core/job/plainCommand'
 import { torquesAsked } from '#core/job/torquesAsked'
@@ -76,6 +76,8 @@ const which = ref<'new' | 'drained'>()
 const saw = ref<Sight>()
 const count = ref<number>()
 const toppedUp = ref(false)
+/** Air that leaves by turning the wheel shows in the reservoir. */
+const isTurned = bleedMethodOf(resolved.value.sheet, job.inputs) === 'lock-to-lock'
 const rounds = computed(() =>
   job.state!.rounds.filter(
     round => round.bleeder === props.step.target && (round.running ?? false) === (plain.type === 'roundBled' && plain.running === true),
@@ -308,9 +310,15 @@ watch(
       <ol v-if="rounds.length" class="rounds" aria-label="Rounds so far">
         <li v-for="round in rounds" :key="round.event">{{ roundWords(round) }}</li>
       </ol>
-      <p class="soft">What came out in this round?</p>
+      <p class="soft">{{ isTurned ? 'What showed in the reservoir?' : 'What came out in this round?' }}</p>
       <ChoiceRow v-model="saw" label="What came out" :choices="sights.map(id => ({ id, text: sightChoice[id] }))" />
-      <v-text-field v-model.number="count" type="number" min="1" max="999" label="strokes or turns in this round" />
+      <v-text-field
+        v-model.number="count"
+        type="number"
+        min="1"
+        max="999"
+        :label="isTurned ? 'turns of the wheel' : 'strokes in this round'"
+      />
       <v-checkbox v-model="toppedUp" label="Reservoir topped up after it" />
     </template>
 

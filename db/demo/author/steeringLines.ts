@@ -140,7 +140,7 @@ function mixedHexes() {
       keep('belt', 'accessory belt', 'turning', 20, box([360, -200, 460], [420, 200, 780])),
       keep('steering-shaft', 'steering shaft', 'turning', 12, capsule([-300, 480, 740], [-30, 460, 500], 13)),
     ],
-    fills: [a.fill('reservoir', 'Reservoir cap', ['ground above 1'], ['clean funnel'])],
+    fills: [a.fill('reservoir', 'Reservoir cap', ['ground above 1', 'half above 1'], ['clean funnel'])],
     levels: [
       a.level(
         'cold-mark',
@@ -149,12 +149,19 @@ function mixedHexes() {
         'off',
         [10, 30],
         'Cold, engine off, no foam: between the cold marks. Foam raises the level and lies.',
-        ['ground above 1'],
+        ['ground above 1', 'half above 1'],
         { mlPerMm: 4.2 },
       ),
-      a.level('hot-mark', 'Hot mark on the reservoir', 'marks', 'idling', [60, 80], 'Hot: between the hot marks.', ['ground above 1'], {
-        mlPerMm: 4.2,
-      }),
+      a.level(
+        'hot-mark',
+        'Hot mark on the reservoir',
+        'marks',
+        'idling',
+        [60, 80],
+        'Hot: between the hot marks.',
+        ['ground above 1', 'half above 1'],
+        { mlPerMm: 4.2 },
+      ),
     ],
     fluid: a.fluid('steering fluid SF-2', 950, 500, 0.00078, { reservoir: 380 }),
     bleeding: lockToLock,
@@ -350,7 +357,7 @@ function pressIn() {
       keep('belt', 'accessory belt', 'turning', 15, box([150, -300, 700], [340, -180, 760])),
       keep('filter', 'oil filter', 'hot', 6, cylinder([20, -290, 470], [20, -290, 560], 38)),
     ],
-    fills: [a.fill('reservoir-cap', 'Reservoir cap', ['ground above 1'], ['clean funnel'])],
+    fills: [a.fill('reservoir-cap', 'Reservoir cap', ['ground above 1', 'half above 1'], ['clean funnel'])],
     levels: [
       a.level(
         'cold-mark',
@@ -359,7 +366,7 @@ function pressIn() {
         'off',
         [10, 30],
         'Cold, engine off, no foam: at the cold notch.',
-        ['ground above 1'],
+        ['ground above 1', 'half above 1'],
         { mlPerMm: 5 },
       ),
     ],
@@ -471,11 +478,18 @@ function coiledReturn() {
       keep('manifold', 'exhaust manifold', 'hot', 30, box([-260, 240, 560], [180, 330, 680])),
       keep('belt', 'belts', 'turning', 20, box([340, -260, 440], [410, 210, 800])),
     ],
-    fills: [a.fill('reservoir-cap', 'Reservoir cap', ['ground above 1'], ['clean funnel'])],
+    fills: [a.fill('reservoir-cap', 'Reservoir cap', ['ground above 1', 'half above 1'], ['clean funnel'])],
     levels: [
-      a.level('cold-mark', 'Cold mark on the dipstick', 'marks', 'off', [10, 30], 'Cold, no foam: at the cold mark.', ['ground above 1'], {
-        mlPerMm: 5,
-      }),
+      a.level(
+        'cold-mark',
+        'Cold mark on the dipstick',
+        'marks',
+        'off',
+        [10, 30],
+        'Cold, no foam: at the cold mark.',
+        ['ground above 1', 'half above 1'],
+        { mlPerMm: 5 },
+      ),
     ],
     fluid: a.fluid('GX-3 as steering fluid', 1000, 1000, 0.00076, { reservoir: 400 }),
     bleeding: bleeding(

@@ -34,9 +34,12 @@ export function thinSteering() {
     ],
     holds: [],
     operations: [{ ...a.operation('air-duct', 'Air duct across the radiator', 'ground above', 5, 5), guessed: true }],
-    fills: [a.fill('reservoir-cap', 'Reservoir cap', ['ground above 1'], ['clean funnel'])],
+    fills: [a.fill('reservoir-cap', 'Reservoir cap', ['ground above 1', 'half above 1'], ['clean funnel'])],
     levels: [
-      a.level('cap-mark', 'Marks on the cap’s dipstick', 'marks', 'off', 'unknown', 'Between the marks, no foam.', ['ground above 1']),
+      a.level('cap-mark', 'Marks on the cap’s dipstick', 'marks', 'off', 'unknown', 'Between the marks, no foam.', [
+        'ground above 1',
+        'half above 1',
+      ]),
     ],
     fluid: a.fluid('unknown', undefined, 1000, 0.00078),
     bleeding: bleeding(

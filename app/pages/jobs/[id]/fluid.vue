@@ -12,7 +12,7 @@ const resolved = computed(() => job.resolved!)
 const others = computed(() =>
   (resolved.value.sheet.circuits ?? []).flatMap(circuit => {
     const drained = job.fluid?.drained.find(one => one.circuit === circuit.id)
-    const parts = resolved.value.operations.filter(({ id, drains }) => drains?.circuit === circuit.id && job.plan!.operations.includes(id))
+    const parts = resolved.value.operations.filter(({ id, drains }) => drains?.circuit === circuit.id && job.plan?.operations.includes(id))
     return drained && job.state
       ? [
           {
