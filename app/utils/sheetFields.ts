@@ -1,6 +1,7 @@
 import {
   bleedMethods,
   cautionKinds,
+  fastenerKinds,
   jointKinds,
   keepoutKinds,
   liftPositions,
@@ -101,6 +102,14 @@ const wayFields: Field[] = [
   number('minutes', 'Takes', 'min'),
   { kind: 'needs', key: 'needs', label: 'Must be off first' },
   text('note', 'Note', { optional: true }),
+  { kind: 'flag', key: 'guessed', label: 'Nobody has timed it', optional: true },
+  {
+    kind: 'group',
+    key: 'tryFirst',
+    label: 'Tried first, for it may hang',
+    optional: true,
+    fields: [number('chance', 'Goes in', '0 to 1'), number('lost', 'Finding out takes', 'min'), text('hangs', 'It hangs where')],
+  },
 ]
 const ways = (key = 'ways', label = 'Ways to reach it'): Field => items(key, label, 'way', wayFields, () => plainWay)
 const centre = { kind: 'vec', key: 'centre', label: 'Its middle (mm)', optional: true } as const
@@ -137,6 +146,9 @@ const seals = items(
   ],
   n => ({ id: `seal-${n}`, name: 'O-ring', count: 1, reuse: 'never' }),
 )
+const reuse = choice('reuse', 'What was drained', [{ value: 'if-clean', title: 'may go back in if clean' }], true)
+const ends = plain('from', 'to')
+const snugThen: Field = { kind: 'group', key: 'turn', label: 'Turn rule', optional: true, fields: [number('snugThen', 'Snug, then', '°')] }
 const tools: Field = { kind: 'words', key: 'tools', label: 'Tools' }
 const spread = (key: string, label: string): Field => ({
   kind: 'group',
@@ -144,6 +156,34 @@ const spread = (key: string, label: string): Field => ({
   label,
   optional: true,
   fields: [number('least', 'Least', 'mL'), number('likely', 'Likely', 'mL'), number('most', 'Most', 'mL')],
+})
+
+const levelFields: Field[] = [
+  id,
+  text('name', 'Name'),
+  choice('method', 'Read by', plain('marks', 'window', 'plug')),
+  choice('engine', 'Engine', plain('idling', 'off')),
+  contested('temperature', 'Temperature', 'window', '°C'),
+  text('reads', 'How it is read', { long: true }),
+  { kind: 'flag', key: 'decides', label: 'Decides whether enough is in', optional: true },
+  number('mlPerMm', 'Per mm', 'mL', true),
+  number('hex', 'Hex', 'mm', true),
+  contested('torque', 'Torque', 'window', 'N·m', true),
+  seals,
+  ways(),
+  centre,
+  cautions,
+]
+const blankLevel = (id: string) => ({
+  id,
+  name: 'Level',
+  method: 'marks',
+  engine: 'off',
+  temperature: 'unknown',
+  reads: 'Between the marks.',
+  seals: [],
+  ways: [plainWay],
+  cautions: [],
 })
 
 export const chapters: Chapter[] = [
@@ -310,6 +350,8 @@ export const chapters: Chapter[] = [
           choice('kind', 'Kind', plain('factory', 'aftermarket', 'braided', 'made')),
           { kind: 'refs', key: 'brings', label: 'Brings', of: 'seals-and-holds' },
           { kind: 'words', key: 'carryOver', label: 'Takes over from the old line' },
+          { kind: 'refs', key: 'covers', label: 'One piece for these too', of: 'lines' },
+          { kind: 'refs', key: 'drops', label: 'Does without (joints, holds)', of: 'goals' },
           { kind: 'ref', key: 'supersededBy', label: 'Superseded by', of: 'parts', optional: true },
           { kind: 'flag', key: 'discontinued', label: 'No longer supplied', optional: true },
           text('note', 'Note', { optional: true, long: true }),
@@ -344,7 +386,15 @@ export const chapters: Chapter[] = [
       id,
       text('name', 'Name'),
       { kind: 'ref', key: 'line', label: 'Line', of: 'lines' },
-      choice('end', 'End', plain('from', 'to')),
+      choice('end', 'End', ends),
+      items(
+        'also',
+        'The same nut holds',
+        'line',
+        [{ kind: 'ref', key: 'line', label: 'Line', of: 'lines' }, choice('end', 'End', ends)],
+        (_, sheet) => ({ line: sheet.lines[0]!.id, end: 'to' }),
+        true,
+      ),
       choice('kind', 'Kind', from(jointKinds, jointWords)),
       {
         kind: 'group',
@@ -372,7 +422,7 @@ export const chapters: Chapter[] = [
         ],
       },
       contested('torque', 'Torque', 'window', 'N·m', true),
-      { kind: 'group', key: 'turn', label: 'Turn rule', optional: true, fields: [number('snugThen', 'Snug, then', '°')] },
+      snugThen,
       seals,
       tools,
       text('release', 'How it opens', { long: true }),
@@ -448,6 +498,7 @@ export const chapters: Chapter[] = [
       choice('from', 'Reached', from(reaches, reachWords)),
       number('off', 'Off', 'min'),
       number('on', 'On', 'min'),
+      { kind: 'flag', key: 'guessed', label: 'Nobody has timed it', optional: true },
       { kind: 'needs', key: 'needs', label: 'Must be off first' },
       items(
         'fasteners',
@@ -455,17 +506,19 @@ export const chapters: Chapter[] = [
         'group',
         [
           number('count', 'How many', 'pieces'),
-          choice('what', 'What', plain('bolt', 'screw', 'nut', 'push-rivet', 'clip', 'clamp')),
+          choice('what', 'What', plain(...fastenerKinds)),
           text('size', 'Size'),
           number('length', 'Length', 'mm', true),
           text('place', 'Place'),
           number('hex', 'Hex', 'mm', true),
           contested('torque', 'Torque', 'window', 'N·m', true),
+          snugThen,
           { kind: 'flag', key: 'oneTime', label: 'One time only', optional: true },
           text('part', 'Part number', { optional: true }),
         ],
         () => ({ count: 1, what: 'bolt', size: 'M6', place: 'where' }),
       ),
+      { ...seals, label: 'Seals of its own', optional: true },
       tools,
       { kind: 'flag', key: 'engineMayRun', label: 'Engine may run without it' },
       { kind: 'flag', key: 'isolates', label: 'Makes the electrics dead', optional: true },
@@ -481,7 +534,13 @@ export const chapters: Chapter[] = [
         key: 'drains',
         label: 'Drains',
         optional: true,
-        fields: [text('fluid', 'Fluid'), number('least', 'Least', 'mL'), number('likely', 'Likely', 'mL'), number('most', 'Most', 'mL')],
+        fields: [
+          text('fluid', 'Fluid'),
+          text('circuit', 'Whose fluid (id)', { optional: true, hint: 'the sheet’s own id, or another fluid’s' }),
+          number('least', 'Least', 'mL'),
+          number('likely', 'Likely', 'mL'),
+          number('most', 'Most', 'mL'),
+        ],
       },
       text('how', 'How it comes off', { optional: true, long: true }),
       text('refit', 'For putting back', { optional: true, long: true }),
@@ -537,6 +596,44 @@ export const chapters: Chapter[] = [
       number('bottle', 'Bottle', 'mL'),
       number('expansionPerKelvin', 'Expansion', 'per kelvin'),
       { kind: 'words', key: 'mixesWith', label: 'Mixes with' },
+      reuse,
+    ],
+  },
+  {
+    part: 'circuits',
+    title: 'Other fluids',
+    list: {
+      one: 'fluid',
+      blank: n => ({
+        id: `fluid-${n}`,
+        name: 'Engine oil',
+        spec: 'unknown',
+        capacity: 'unknown',
+        bottle: 1000,
+        fill: { name: 'Filler cap', at: 'ground', from: 'above', minutes: 1, tools: [] },
+        level: blankLevel(`fluid-${n}-level`),
+      }),
+    },
+    fields: [
+      id,
+      text('name', 'Name'),
+      contested('spec', 'Grade', 'text', ''),
+      contested('capacity', 'Capacity', 'number', 'mL'),
+      number('bottle', 'Bottle', 'mL'),
+      reuse,
+      {
+        kind: 'group',
+        key: 'fill',
+        label: 'Filled',
+        fields: [
+          text('name', 'Where'),
+          choice('at', 'Car', from(liftPositions, positionWords)),
+          choice('from', 'Reached', from(reaches, reachWords)),
+          number('minutes', 'Takes', 'min'),
+          tools,
+        ],
+      },
+      { kind: 'group', key: 'level', label: 'Its level', fields: levelFields },
     ],
   },
   {
@@ -545,44 +642,7 @@ export const chapters: Chapter[] = [
     list: { one: 'fill point', blank: n => ({ id: `fill-${n}`, name: 'Fill plug', ways: [plainWay], tools: [] }) },
     fields: [id, text('name', 'Name'), number('hex', 'Hex', 'mm', true), tools, ways(), centre],
   },
-  {
-    part: 'levels',
-    title: 'Levels',
-    list: {
-      one: 'level',
-      blank: n => ({
-        id: `level-${n}`,
-        name: 'Level',
-        method: 'marks',
-        engine: 'off',
-        temperature: 'unknown',
-        reads: 'Between the marks.',
-        seals: [],
-        ways: [plainWay],
-        cautions: [],
-      }),
-    },
-    fields: [
-      id,
-      text('name', 'Name'),
-      choice('method', 'Read by', plain('marks', 'window', 'plug')),
-      choice(
-        'pressure',
-        'Under pressure by',
-        pressureSources.map(value => ({ value, title: pressureWords[value] })),
-      ),
-      contested('temperature', 'Temperature', 'window', '°C'),
-      text('reads', 'How it is read', { long: true }),
-      { kind: 'flag', key: 'decides', label: 'Decides whether enough is in' },
-      number('mlPerMm', 'Per mm', 'mL', true),
-      number('hex', 'Hex', 'mm', true),
-      contested('torque', 'Torque', 'window', 'N·m', true),
-      seals,
-      ways(),
-      centre,
-      cautions,
-    ],
-  },
+  { part: 'levels', title: 'Levels', list: { one: 'level', blank: n => blankLevel(`level-${n}`) }, fields: levelFields },
   {
     part: 'bleeders',
     title: 'Bleeders',
@@ -619,6 +679,8 @@ export const chapters: Chapter[] = [
             ],
             true,
           ),
+          choice('at', 'Car, while it is turned', from(liftPositions, positionWords), true),
+          number('running', 'Then with the engine idling', 'times', true),
         ],
       },
     ],
@@ -628,7 +690,11 @@ export const chapters: Chapter[] = [
     title: 'Proving',
     fields: [
       contested('leakMinutes', 'Leak check after', 'number', 'min'),
-      choice('engine', 'Engine', plain('idling', 'off')),
+      choice(
+        'pressure',
+        'Under pressure by',
+        pressureSources.map(value => ({ value, title: pressureWords[value] })),
+      ),
       { kind: 'flag', key: 'roadTest', label: 'Road test' },
       { kind: 'words', key: 'lookNext', label: 'What to look at next' },
     ],
@@ -641,7 +707,7 @@ export const chapters: Chapter[] = [
       id,
       text('what', 'What'),
       { kind: 'refs', key: 'goals', label: 'Opened for it', of: 'goals' },
-      ways('ways', 'Ways to it'),
+      { ...ways('ways', 'Ways to it'), optional: true },
       { kind: 'words', key: 'parts', label: 'Parts' },
       failure,
       centre,

@@ -98,15 +98,13 @@ export function scopeOf(
   )
   const drains = resolved.operations.filter(operation => operation.drains?.circuit === sheet.id)
   const isDrained = neighbours.some(({ ways = [] }) => drains.some(({ id }) => allThrough(resolved, ways, id)))
+  // A level that is put right is topped up, or drawn from, in its own step.
+  const levelOnly = inputs.service === 'level' && joints.length === 0 && !isDrained
   const renewed = lines.filter(line => wanted.includes(line.id))
   const wet = joints.length > 0 || isDrained || inputs.service !== undefined
   const method = inputs.bleed && sheet.bleeding.allowed.includes(inputs.bleed) ? inputs.bleed : sheet.bleeding.allowed[0]
   const bleed =
-    wet &&
-    (inputs.service !== 'level' || joints.length > 0) &&
-    method &&
-    bleedsByHand.includes(method) &&
-    (sheet.bleeders.length > 0 || method === 'lock-to-lock')
+    wet && !levelOnly && method && bleedsByHand.includes(method) && (sheet.bleeders.length > 0 || method === 'lock-to-lock')
       ? method
       : undefined
   const scope = {
@@ -115,7 +113,7 @@ export function scopeOf(
     // A twin clip holds a neighbour too: it is released once, under the line it is listed for, when either line comes out.
     holds: resolved.holds.filter(hold => chosen.has(hold.line) || hold.with.some(line => chosen.has(line))),
     // What came filled and sealed is filled by nobody.
-    fills: wet && sheet.bleeding.allowed.length > 0 ? sheet.fills : [],
+    fills: wet && !levelOnly && sheet.bleeding.allowed.length > 0 ? sheet.fills : [],
     levels: levelsOf(sheet, wet),
     bleed,
     bleeders: bleed && bleed !== 'lock-to-lock' ? sheet.bleeders : [],

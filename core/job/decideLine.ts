@@ -2,7 +2,7 @@ import { fail, ok } from '../result'
 import { isOn } from '../sheet/jointLines'
 import { hasLeft } from './hasLeft'
 import { carryOver } from './obligations'
-import { coveredIn, droppedIn, isGone, pieceOf } from './partEffects'
+import { carrierIn, coveredIn, droppedIn, isGone, pieceOf } from './partEffects'
 import { guarded, isApart, isOutOfCar, unknown, withReason, type Context, type Decision, type Of } from './decision'
 import type { Joint } from '../sheet/types'
 import type { JobBody, JobState } from './types'
@@ -25,6 +25,8 @@ export function decideLine(state: JobState, command: Of<'lineOut'> | Of<'lineIn'
     if (!isOut) return needs('out')
     // What is not wanted any more goes back as it came out: nothing new to compare.
     const which = state.scope.includes(line.id) ? 'new' : 'old'
+    const carrier = which === 'new' ? carrierIn(resolved, state, line.id) : line.id
+    if (carrier !== line.id) return fail({ code: 'JOB_LINE_STATE', line: carrier, needs: 'laid-in' })
     const also = coveredIn(resolved, state, line.id)
     const beside = also.find(id => !isOutOfCar(state, id))
     if (which === 'new' && beside !== undefined) return fail({ code: 'JOB_LINE_STATE', line: beside, needs: 'out' })

@@ -1,7 +1,7 @@
 import { linesOf } from '../sheet/jointLines'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import type { Slug } from '../sheet/types'
-import { circuitOpenings, countsAfterAll, drainings, latest, measuredOf, openingsOfLevel } from './carState'
+import { circuitOpenings, countsAfterAll, drainings, drainsOf, latest, measuredOf, openingsOfLevel } from './carState'
 import type { StepKind } from './draftSteps'
 import { hasLeft } from './hasLeft'
 import type { JobState, Obligation, ObligationKind } from './types'
@@ -59,7 +59,10 @@ export function isStepDone({ kind, target }: StepRef, resolved: ResolvedSheet, s
       const { caught, extracted } = measuredOf(resolved.sheet, state, target)
       const drained = latest(drainings(resolved.sheet, state, target))
       // What was out before the job began nobody can measure any more.
-      if (!drained) return state.service?.what !== 'renew' || target !== resolved.sheet.id || extracted.length > 0
+      if (!drained) {
+        const wasOut = drainsOf(resolved.sheet, target).some(({ id }) => state.inputs?.done?.includes(id))
+        return wasOut || (target === resolved.sheet.id && state.service?.what === 'renew' && extracted.length > 0)
+      }
       return caught.some(({ n }) => n > drained.n)
     }
     case 'refill':

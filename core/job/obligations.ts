@@ -405,7 +405,8 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
   },
   tested: {
     arises: facts =>
-      drivesOnIt(facts.resolved) && (openedJoints(facts).length > 0 || circuitOpenings(facts.resolved, facts.state).length > 0)
+      drivesOnIt(facts.resolved) &&
+      (openedJoints(facts).length > 0 || facts.state.service !== undefined || circuitOpenings(facts.resolved, facts.state).length > 0)
         ? [{ what: { kind: 'tested', test: 'pedal' }, since: latest(fluidChanges(facts.resolved, facts.state)), gates: ['drive', 'end'] }]
         : [],
     met: (_, { resolved, state }) =>

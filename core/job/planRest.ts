@@ -3,6 +3,7 @@ import { restOfPlan } from '../access/restOfPlan'
 import type { Standing } from '../access/standing'
 import type { Plan } from '../access/types'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
+import type { Slug } from '../sheet/types'
 import { liftOf } from './carState'
 import { isStepDone } from './isStepDone'
 import { listDue } from './obligations'
@@ -12,6 +13,9 @@ import type { JobState } from './types'
 /** What is left of the job's plan while it is followed; undefined: the rest has to be planned from the car as it stands. */
 export function followedPlan(resolved: ResolvedSheet, state: JobState, plan: Plan, standing: Standing): Plan | undefined {
   if (standing.lines.length > 0 || standing.joints.length > 0) return undefined
+  // A part that nobody meant to take off: it has to go back, and what follows from that is in no plan yet.
+  const isBeside = (id: Slug) => !plan.operations.includes(id)
+  if ([...standing.off, ...standing.resealed].some(isBeside)) return undefined
   const due = listDue(resolved, state)
   return restOfPlan(plan, task => state.steps[task.id] !== undefined || isStepDone(task, resolved, state, due), liftOf(state))
 }

@@ -1,30 +1,32 @@
-import type { FluidEstimate } from '../../core/fluid/estimateFluid'
+import type { FluidEstimate, JointSpill } from '../../core/fluid/estimateFluid'
 import type { Step } from '../../core/job/listSteps'
 import type { JobCommand } from '../../core/job/types'
 import { panPlace } from '../../core/route/panPlace'
 import { placeOf } from '../../core/route/placeOf'
 import { chosenPart, usableParts, type ChosenParts } from '../../core/sheet/chosenPart'
+import { isOn } from '../../core/sheet/jointLines'
 import type { ResolvedSheet } from '../../core/sheet/resolveSheet'
 import { settleValue, settleWindow } from '../../core/sheet/settleContested'
 import type { Contested, Joint, Line, Operation, Window } from '../../core/sheet/types'
 import { formatEntered } from '../../core/units/formatQuantity'
-import type { Millilitres, NewtonMetres } from '../../core/units/types'
+import type { Millilitres, Millimetres, NewtonMetres } from '../../core/units/types'
 import { readingWords, sightWords } from './recordWords'
 import { panWords } from './stepWords'
+import { hexName } from './hexWords'
 import { reachWords } from './vocabulary'
 
 /** In the reader's units. */
 export type FactFormat = { torque: (window: Window<NewtonMetres>) => string; volume: (low: Millilitres, high: Millilitres) => string }
 export type Fact = { name: string; value: string }
 
-function toolsFor(step: Step, joint: Joint | undefined, hold: { hex?: number } | undefined, operation: Operation | undefined): string {
+function toolsFor(step: Step, joint: Joint | undefined, hold: { hex?: Millimetres } | undefined, operation: Operation | undefined): string {
   if (joint && ['open', 'seat', 'torque'].includes(step.kind))
-    return [joint.hex.turn && `${joint.hex.turn} mm`, joint.hex.hold && `hold ${joint.hex.hold} mm`, ...joint.tools]
+    return [joint.hex.turn && hexName(joint.hex.turn), joint.hex.hold && `hold ${hexName(joint.hex.hold)}`, ...joint.tools]
       .filter(Boolean)
       .join(', ')
-  if (hold) return hold.hex ? `${hold.hex} mm` : 'by hand'
+  if (hold) return hold.hex ? hexName(hold.hex) : 'by hand'
   if (!operation) return ''
-  const hexes = operation.fasteners.flatMap(({ hex }) => (hex && !operation.tools.includes(`${hex} mm socket`) ? [`${hex} mm`] : []))
+  const hexes = operation.fasteners.flatMap(({ hex }) => (hex && !operation.tools.includes(`${hexName(hex)} socket`) ? [hexName(hex)] : []))
   return [...new Set([...operation.tools, ...hexes])].join(', ')
 }
 
@@ -40,6 +42,13 @@ export function stepFacts(
   const operation = resolved.operations.find(candidate => candidate.id === target)
   const level = resolved.sheet.levels.find(candidate => candidate.id === target)
   const spill = fluid?.joints.find(candidate => candidate.joint === joint?.id)
+  /** What nobody knows is not nothing. */
+  const spillWords = ({ spill: { least, most }, componentUnknown }: JointSpill) => {
+    const isShapeless = joint !== undefined && fluid!.shapeless.some(id => isOn(joint, id))
+    if (isShapeless && componentUnknown) return 'not known: the pan stands ready'
+    const more = isShapeless ? 'and what the line holds' : componentUnknown ? 'and what the component holds' : ''
+    return [format.volume(least, most), more].filter(Boolean).join(', ')
+  }
   const spec = settleValue(resolved.sheet.fluid.spec)
   const place = placeOf(resolved, target)
   const windowOf = (torque: Contested<Window<NewtonMetres>> | undefined) => {
@@ -53,7 +62,7 @@ export function stepFacts(
     { name: 'tools', value: toolsFor(step, joint, hold, operation) },
     { name: 'fluid', value: (kind === 'fill' || kind === 'level') && spec.kind !== 'unknown' ? spec.value : '' },
     { name: 'torque', value: kind === 'fasten' ? windowOf(hold?.torque) : kind === 'level' ? windowOf(level?.torque) : '' },
-    { name: 'will run out', value: kind === 'open' && spill ? format.volume(spill.spill.least, spill.spill.most) : '' },
+    { name: 'will run out', value: kind === 'open' && spill ? spillWords(spill) : '' },
     { name: 'pan', value: drains && place ? panWords(panPlace(place)) : '' },
     { name: 'which mark', value: ['fit', 'withdraw', 'receive'].includes(kind) ? (line?.mark ?? '') : '' },
     { name: 'part', value: line && ['receive', 'compare', 'fit'].includes(kind) ? partName(line, parts) : '' },

@@ -1,3 +1,4 @@
+import type { TorqueDoubt } from '../../core/sheet/doubtTorques'
 import { assertNever } from '../../core/result'
 import type { IntegrityIssue } from '../../core/sheet/checkIntegrity'
 import type { RouteIssue } from '../../core/route/developLine'
@@ -57,3 +58,7 @@ export function integrityWords(issue: IntegrityIssue): string {
       return assertNever(issue)
   }
 }
+
+/** Something out of proportion, as a question to whoever wrote it. */
+export const doubtWords = ({ size, high, usual }: TorqueDoubt): string =>
+  `${formatNumber(high, 0)} N·m on ${size}; about ${formatNumber(usual, 0)} N·m is usual for a class 8.8 bolt of that thread. A slip, or a stronger bolt?`

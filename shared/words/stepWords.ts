@@ -213,9 +213,9 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
     case 'drain': {
       const circuit = sheet.circuits?.find(({ id }) => id === step.target)
       const isClean = (circuit ?? sheet.fluid).reuse === 'if-clean'
-      const drained = sheet.operations.some(({ drains }) => drains?.circuit === step.target)
+      const drained = sheet.operations.find(({ drains }) => drains?.circuit === step.target)?.drains
       return words(
-        drained ? `Measure what was drained: ${circuit?.name.toLowerCase() ?? 'the system’s own fluid'}` : 'Draw off the old fluid',
+        drained ? `Measure what was drained: ${circuit?.name.toLowerCase() ?? drained.fluid}` : 'Draw off the old fluid',
         `${circuit ? 'A pan and a jug of its own: nothing else goes in there. ' : ''}${drained ? 'Let it run out first, then measure. ' : 'By syringe or pump from the reservoir, into a jug; never so low that it draws air. '}${isClean ? 'Covered and clean it may go back in.' : 'Old fluid is waste.'}`,
         'Record',
         [{ kind: 'waste', text: 'Keep fluids apart: mixed waste is refused and costs.' }],

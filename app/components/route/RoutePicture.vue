@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { developLine, samplePoints } from '#core/route/developLine'
+import { placeOf } from '#core/route/placeOf'
 import { projectStandpoint } from '#core/route/projectStandpoint'
 import type { ResolvedSheet } from '#core/sheet/resolveSheet'
 import { landmarksOf } from '#core/route/landmarks'
@@ -66,8 +67,8 @@ const routes = computed(() =>
 )
 const joints = computed(() =>
   props.resolved.joints.map(joint => {
-    const points = routes.value.find(route => route.id === joint.line)?.points ?? []
-    return { ...joint, at: (joint.end === 'from' ? points[0] : points.at(-1)) ?? ([0, 0] as Point) }
+    const at = placeOf(props.resolved, joint.id)
+    return { ...joint, at: at ? flat(at) : ([0, 0] as Point) }
   }),
 )
 const view = computed(() => {
@@ -75,7 +76,9 @@ const view = computed(() => {
     const [[fx, fy], w, h] = [flat(props.focus), closeUp, closeUp / 2.2]
     return { x: fx - w / 2, y: fy - h / 2, w, h, unit: w / 460 }
   }
-  const all = routes.value.flatMap(route => (props.wide && route.id !== props.line ? [] : route.points))
+  const measured = routes.value.flatMap(route => (props.wide && route.id !== props.line ? [] : route.points))
+  // Of lines that nobody has measured there are the ends.
+  const all = measured.length > 0 ? measured : joints.value.map(({ at }) => at)
   const [xs, ys] = [all.map(point => point[0]), all.map(point => point[1])]
   const [x0, x1, y0, y1] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)]
   const pad = 0.14 * Math.max(x1 - x0, y1 - y0)
@@ -190,7 +193,7 @@ const sides = computed(() => {
         <title>{{ keep.what }}</title>
       </g>
       <g fill="none" stroke-linejoin="round" stroke-linecap="round">
-        <template v-for="route in routes" :key="route.id">
+        <template v-for="route in routes.filter(({ points }) => points.length > 1)" :key="route.id">
           <path :d="route.d" stroke="var(--ink)" :stroke-width="(route.id === line ? 9 : 6) * view.unit" />
           <path
             :d="route.d"

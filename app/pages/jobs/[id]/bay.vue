@@ -192,7 +192,7 @@ useKeys({ ' ': () => void press(), m: () => (menu.value = true), Escape: () => v
           :current="step?.target"
         />
         <p class="pos">
-          <span>{{ line?.name }}</span><span>{{ jointsDone.done }} of {{ jointsDone.of }} joints tight</span>
+          <span>{{ line?.name }}</span><span v-if="jointsDone.of">{{ jointsDone.done }} of {{ jointsDone.of }} joints tight</span>
         </p>
         <p v-if="step" class="pos">
           <span>step {{ position }} of {{ steps.length }} · {{ phaseWords[step.phase] }}</span>

@@ -11,7 +11,8 @@ import type { Sheet, Standpoint } from '#core/sheet/types'
 import type { NoteView } from '#shared/schemas/api'
 import type { Unreadable } from '#shared/versioned'
 import { changeWords } from '#shared/words/changeWords'
-import { integrityWords } from '#shared/words/integrityWords'
+import { doubtTorques } from '#core/sheet/doubtTorques'
+import { doubtWords, integrityWords } from '#shared/words/integrityWords'
 import { mendWords } from '#shared/words/mendWords'
 import { plural } from '#shared/words/vocabulary'
 import { useServerData } from '~/composables/useServerData'
@@ -144,6 +145,8 @@ const integrity = computed(() =>
     : [],
 )
 const issues = computed(() => [...schema.value.map(({ path, message }) => ({ path, message, offer: undefined })), ...integrity.value])
+/** To be asked about, not refused. */
+const doubts = computed(() => (draft.value && schema.value.length === 0 ? doubtTorques(draft.value) : []))
 const wrong = computed(() => new Set(issues.value.map(issue => issue.path)))
 const wrongIn = (prefix: string) => issues.value.some(issue => issue.path === prefix || issue.path.startsWith(`${prefix}.`))
 function place(path: string): string {
@@ -280,6 +283,10 @@ async function discard() {
       </div>
     </div>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
+    <section v-if="doubts.length" class="caution" aria-label="Is that right?">
+      <b>Is that right?</b>
+      <p v-for="doubt in doubts" :key="doubt.path.join('.')">{{ place(doubt.path.join('.')) }}: {{ doubtWords(doubt) }}</p>
+    </section>
     <section v-if="issues.length" class="trouble" aria-label="What is not right">
       <b>{{ plural(issues.length, 'place') }} not right yet</b>
       <ul>
