@@ -89,9 +89,9 @@ export type Timeline = {
 }
 
 /** Counts up when the same inputs may give another plan; a job remembers which it was planned by. */
-export const plannerVersions = [1, 2, 3, 4] as const
+export const plannerVersions = [1, 2, 3, 4, 5] as const
 export type PlannerVersion = (typeof plannerVersions)[number]
-export const currentPlanner = 4 satisfies PlannerVersion
+export const currentPlanner = 5 satisfies PlannerVersion
 
 export type Plan = {
   planner: PlannerVersion

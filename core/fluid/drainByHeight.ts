@@ -16,6 +16,9 @@ const sliceMm = 5
 /** What lies level with the opening, within a bore, runs out about half (an open, level pipe keeps a half-full trough). */
 const levelShare = 0.5
 
+/** No bubble rises in a wetting fluid in a tube narrower than about 3.3 mm (Bretherton 1961, from memory); a little more for a crimp. */
+const holdsBore = 3.5
+
 type Slice = { s: number; z: number; volume: number; bore: number; left: { least: number; likely: number; most: number } }
 
 function slicesOf(sections: readonly Section[], line: Developed): Slice[] {
@@ -45,9 +48,10 @@ function slicesOf(sections: readonly Section[], line: Developed): Slice[] {
  * - least: fluid that has a falling path to the opening all the way and stands more than a bore above it;
  * - likely: that, and half of what lies level with the opening;
  * - most: everything not below the opening, over crests too: a full line siphons until air gets in.
- * Fluid below the opening stays. A slice that has run out, or down to a half-full trough, does not run again at the next opening.
- * Whatever component stands behind a joint is not
- * in here: the sheet says what comes from there.
+ * The far end is shut, or capped at once: where the bore is so small that no bubble passes up it, the least is nothing. What runs at a
+ * later opening is at most what little before left behind, and at least what much left behind. Fluid below the opening stays. A slice that
+ * has run out, or down to a half-full trough, does not run again. Whatever component stands behind a joint is not in here: the sheet says
+ * what comes from there.
  */
 export function drainByHeight(sections: readonly Section[], line: Developed, order: readonly End[]): Drain {
   const slices = slicesOf(sections, line)
@@ -63,12 +67,18 @@ export function drainByHeight(sections: readonly Section[], line: Developed, ord
       const above = slice.z > openZ + slice.bore
       const level = Math.abs(slice.z - openZ) <= slice.bore
       const share = { least: above && falls ? 1 : 0, likely: above && falls ? 1 : level ? levelShare : 0, most: above || level ? 1 : 0 }
+      // A bore this small holds its fluid while the far end is shut: no bubble passes up it.
+      if (slice.bore <= holdsBore) share.least = 0
+      const before = { ...slice.left }
       for (const key of ['least', 'likely', 'most'] as const) {
-        const runs = Math.max(0, slice.left[key] - (1 - share[key]))
+        const runs = Math.max(0, before[key] - (1 - share[key]))
         slice.left[key] -= runs
-        spill[key] += runs * slice.volume
         total[key] += runs * slice.volume
       }
+      // The least runs here where the most ran before, and the other way round.
+      spill.least += Math.max(0, before.most - (1 - share.least)) * slice.volume
+      spill.likely += Math.max(0, before.likely - (1 - share.likely)) * slice.volume
+      spill.most += Math.max(0, before.least - (1 - share.most)) * slice.volume
     }
     const { least, likely, most } = spill
     return { end, spill: toSpread({ least: Math.min(least, likely, most), likely, most: Math.max(least, likely, most) }) }

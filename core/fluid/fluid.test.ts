@@ -48,6 +48,26 @@ describe('drainByHeight', () => {
     expect(spill!.likely / volume).toBeLessThan(0.45)
   })
 
+  it('at the second opening the bounds hold whatever ran at the first: little before leaves much, and much leaves little', () => {
+    // Down, along, and up again: opened at the high end first, then at the low one.
+    const line = tube([0, 0, 100], [400, 0, 100], [700, 0, 300], [1000, 0, 250])
+    const [first, second] = drain(line, ['to', 'from']).steps
+    const alone = drain(line, ['from']).steps[0]!
+    expect(second!.most).toBeGreaterThan(alone.most - first!.least - 1e-6)
+    expect(second!.most).toBeLessThan(alone.most + 1e-6)
+    expect(second!.least).toBeLessThan(alone.least + 1e-9)
+    expect(second!.most).toBeGreaterThan(0)
+  })
+
+  it('a bore that no bubble passes may give nothing at all while its far end is shut (Bretherton 1961, from memory)', () => {
+    const standing = (bore: number): Section[] => [
+      { kind: 'hose', build: 'rubber', bore: millimetres(bore), wall: millimetres(3), points: [{ at: [0, 0, 0] }, { at: [0, 0, 800] }] },
+    ]
+    expect(drain(standing(3.2), ['from']).steps[0]!.least).toBe(0)
+    expect(drain(standing(8), ['from']).steps[0]!.least).toBeGreaterThan(0)
+    expect(drain(standing(3.2), ['from']).steps[0]!.likely).toBeGreaterThan(0)
+  })
+
   it('a sag keeps its fluid', () => {
     const {
       steps: [spill],
