@@ -87,7 +87,8 @@ export function estimateFluid(resolved: ResolvedSheet, lines: readonly Slug[], {
     shapeless,
     spill: addSpreads([...fromLines, fromComponents]),
     topUp,
-    bottles: { size, count: Math.ceil(topUp.most / size) },
+    // What a line holds that nobody has measured is not nothing.
+    bottles: { size, count: Math.max(shapeless.length > 0 ? 1 : 0, Math.ceil(topUp.most / size)) },
     drained: [{ id: sheet.id, bottle: size }, ...(sheet.circuits ?? [])].flatMap(({ id, bottle }) => {
       const spreads = letOut(id)
       const spill = addSpreads(spreads)

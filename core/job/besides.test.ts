@@ -262,7 +262,8 @@ describe('what the box and the car say', () => {
     expect(lacksOf(thin.sheet, 'gear-joint')).toEqual({ about: 'joint', what: ['hex', 'torque', 'minutes'] })
     expect(lacksOf(thin.sheet, 'return')).toEqual({ about: 'line', what: ['length', 'minutes'] })
     expect(lacksOf(car.sheet, target)).toBeUndefined()
-    expect(estimateFluid(thin, allLines(thin), planOf(thin)).shapeless).toEqual(['return'])
+    // What nobody has measured is not nothing: there is a bottle at hand.
+    expect(estimateFluid(thin, allLines(thin), planOf(thin))).toMatchObject({ shapeless: ['return'], bottles: { count: 1 } })
     const bench = new Bench(thin).do({ type: 'planned', inputs: { lines: allLines(thin), start: 'ground' } })
     const met = { type: 'observed', about: 'joint', target: 'gear-joint' } as const
     expect(bench.try({ ...met, found: { what: 'hex', entered: { value: 800, unit: 'mm' } } })).toMatchObject({ code: 'JOB_QUANTITY_RANGE' })

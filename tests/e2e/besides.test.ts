@@ -35,10 +35,10 @@ test('a gearbox pan is renewed alone, with its gasket, its fluid and its look', 
   // Not on its old gasket, and not before that has been seen to come off.
   await go.click()
   await expect(page.getByRole('alert')).toContainText('pan gasket')
-  await page.getByRole('button', { name: /New pan gasket/ }).click()
+  await page.getByRole('checkbox', { name: /New pan gasket/ }).click()
   await go.click()
   await expect(page.getByRole('alert')).toContainText('the old seal has to be seen')
-  await page.getByRole('button', { name: /Old seals out/ }).click()
+  await page.getByRole('checkbox', { name: /Old seals out/ }).click()
   await go.click()
   await expect(title).toHaveText('Torque: Gearbox pan')
   // The kit’s leaflet asks for less than the sheet.

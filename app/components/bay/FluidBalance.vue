@@ -23,7 +23,7 @@ const units = useUnits()
       <dd>
         {{
           balance.owed === undefined
-            ? estimate
+            ? estimate && estimate.shapeless.length === 0
               ? `likely ${units.volume(estimate.topUp.likely)}`
               : 'unknown'
             : units.volume(millilitres(Math.abs(balance.owed)))

@@ -300,7 +300,7 @@ watch(
           { id: 'drained', text: 'What was drained: clean' },
         ]"
       />
-      <p v-if="plain.type === 'fluidCaught' && step.kind === 'catch' && job.fluid" class="soft">
+      <p v-if="plain.type === 'fluidCaught' && step.kind === 'catch' && job.fluid && job.fluid.shapeless.length === 0" class="soft">
         Expected {{ units.volumeRange(job.fluid.spill.least, job.fluid.spill.most) }}, likely {{ units.volume(job.fluid.spill.likely) }}.
       </p>
       <FluidBalance :balance="balance" :estimate="circuit ? undefined : job.fluid" />

@@ -17,7 +17,7 @@ const levels = computed(() => props.sheet.levels.map(level => ({ level, window: 
 const bleed = computed(() => {
   const { strokes, restMinutes, pressure, turns, at, running } = props.sheet.bleeding.parameters
   return [
-    strokes && `about ${strokes} strokes`,
+    strokes && (turns ? `${strokes} times from side to side` : `about ${strokes} strokes`),
     turns === 'short-of-lock' && 'just short of the stops',
     turns === 'full-lock' && 'to the stops',
     at && at !== 'ground' && 'wheels free',
@@ -38,7 +38,10 @@ const bleed = computed(() => {
         <span class="big2">{{ spec.value }}</span><SourceNote :settled="spec" :show="String" what="fluid grade" :path="['fluid', 'spec']" />
       </div>
       <div v-else><span class="big2">grade unknown</span><SourceNote :settled="spec" :show="String" what="fluid grade" /></div>
-      <div v-if="estimate">
+      <div v-if="estimate?.shapeless.length">
+        <span class="big2">not known</span><small class="soft">expected top-up: nobody has measured the line</small>
+      </div>
+      <div v-else-if="estimate">
         <span class="big"
           ><UnitValue
             :text="units.volumeRange(estimate.topUp.least, estimate.topUp.most)"
@@ -80,9 +83,8 @@ const bleed = computed(() => {
       </p>
     </div>
     <div>
-      Leak check
-      <template v-if="leakMinutes.kind !== 'unknown'"
-        >after <b class="num">{{ leakMinutes.value }} min</b></template
+      Leak check<template v-if="leakMinutes.kind !== 'unknown'">
+        after <b class="num">{{ leakMinutes.value }} min</b></template
       >, {{ pressureWords[sheet.proving.pressure] }}
       <SourceNote :settled="leakMinutes" :show="value => `${value} min`" what="leak check" :path="['proving', 'leakMinutes']" />
     </div>

@@ -32,7 +32,7 @@ const shapeless = computed(() => resolved.value.lines.filter(({ id }) => job.flu
     <section v-if="job.fluid" class="card stack">
       <h3>{{ others.length ? 'The lines’ own fluid' : 'Fluid' }}</h3>
       <FluidBalance v-if="job.balance" :balance="job.balance" :estimate="job.fluid" />
-      <p>
+      <p v-if="shapeless.length === 0">
         Top-up <b>{{ units.volumeRange(job.fluid.topUp.least, job.fluid.topUp.most) }}</b>, likely
         {{ units.volume(job.fluid.topUp.likely) }}
       </p>
