@@ -1,7 +1,7 @@
 import type { LiftPosition, Needs, Slug } from '../sheet/types'
 import { eachBit, isWithin, noBits, unionOf, type Bits } from './bits'
 import { placeBit } from './leastMoves'
-import { leastToMeet, meetNeeds, type NumberedNeeds } from './meetNeeds'
+import { leastToMeet, meetNeeds, needsBound, type NumberedNeeds } from './meetNeeds'
 import type { SearchBudget } from './searchBudget'
 import type { Goal, OperationCost } from './types'
 
@@ -62,12 +62,12 @@ export function listOptions(
     eachBit(wanted, none, i => (places |= opPlaces[i]!))
     return places
   }
-  const least = leastToMeet(costs, needsOf)
+  const bound = needsBound(costs, needsOf)
   let isWhole = true
   const optionsOf = goals.map(goal =>
     undominated(
       goal.ways.flatMap((way, i) => {
-        const met = meetNeeds(numbered(way.needs), needsOf, costs, least, budget)
+        const met = meetNeeds(numbered(way.needs), needsOf, costs, bound, budget)
         if (met.least !== undefined) isWhole = false
         const places = goal.stages.reduce((bits, stage) => bits | placeBit(stage, way.at), 0)
         return met.sets.map((set): Option => ({

@@ -30,6 +30,31 @@ export function leastToMeet(costs: readonly number[], needsOf: readonly Numbered
   return ofAll
 }
 
+/** Without alternatives there is but one set. */
+function onlySet(needs: NumberedNeeds, needsOf: readonly NumberedNeeds[]): Bits | undefined {
+  let set = noBits(needsOf.length)
+  const left = [...needs]
+  for (let anyOf = left.pop(); anyOf !== undefined; anyOf = left.pop()) {
+    if (anyOf.length !== 1) return undefined
+    const [i] = anyOf as [number]
+    if (hasBit(set, i)) continue
+    set = withBit(set, i)
+    left.push(...needsOf[i]!)
+  }
+  return set
+}
+
+function countIn(needs: NumberedNeeds, into: Float64Array): void {
+  for (const anyOf of needs) anyOf.forEach((i, at) => anyOf.indexOf(i) === at && into[i]!++)
+}
+/** What is asked of the same operations again and again: the least of some needs, and in how many of their own lists each stands. */
+export type NeedsBound = { least: (needs: NumberedNeeds) => number; inTheirs: Float64Array }
+export function needsBound(costs: readonly number[], needsOf: readonly NumberedNeeds[]): NeedsBound {
+  const inTheirs = new Float64Array(needsOf.length)
+  for (const needs of needsOf) countIn(needs, inTheirs)
+  return { least: leastToMeet(costs, needsOf), inTheirs }
+}
+
 type Partial = { open: NumberedNeeds; done: Bits; spent: number; estimate: number }
 
 /**
@@ -40,15 +65,16 @@ export function meetNeeds(
   needs: NumberedNeeds,
   needsOf: readonly NumberedNeeds[],
   costs: readonly number[],
-  least: (needs: NumberedNeeds) => number,
+  { least, inTheirs }: NeedsBound,
   budget?: SearchBudget,
 ): Meetings {
-  const sets: Bits[] = []
   const none = noBits(needsOf.length)
+  if (needs.length === 0) return { sets: [none] }
+  const sets: Bits[] = []
   // An operation that stands in several lists may meet them all: each may count its part of the cost, and what all lists count is no more
   // than is spent.
-  const lists = new Float64Array(needsOf.length)
-  for (const anyOf of [...needs, ...needsOf.flat()]) for (const i of new Set(anyOf)) lists[i]!++
+  const lists = inTheirs.slice()
+  countIn(needs, lists)
   const ahead = (open: NumberedNeeds): number =>
     Math.max(
       least(open),
@@ -63,6 +89,8 @@ export function meetNeeds(
   }
   const first: Partial = { open: needs, done: none, spent: 0, estimate: ahead(needs) }
   if (!Number.isFinite(first.estimate)) return { sets }
+  const sure = onlySet(needs, needsOf)
+  if (sure) return { sets: [sure] }
   const queue = [first]
   for (let tries = 0; queue.length > 0; tries++) {
     budget?.spend(1 + (queue.length >> 6))

@@ -16,13 +16,13 @@ export function chosenPart(line: Pick<Line, 'id' | 'parts'>, chosen: ChosenParts
 
 /** For each line that comes with another's part in one piece: which line that is. */
 export const carriersOf = (lines: readonly Pick<Line, 'id' | 'parts'>[], chosen: ChosenParts = {}): ReadonlyMap<Slug, Slug> =>
-  new Map(
-    lines.flatMap(line =>
-      (chosenPart(line, chosen)?.covers ?? [])
-        .filter(id => id !== line.id && lines.some(other => other.id === id))
-        .map((id): [Slug, Slug] => [id, line.id]),
-    ),
-  )
+  lines.reduce<Map<Slug, Slug>>((carriers, line) => {
+    // What comes with another's piece carries nothing itself: two that name each other are one piece, the first one's.
+    if (!carriers.has(line.id))
+      for (const id of chosenPart(line, chosen)?.covers ?? [])
+        if (id !== line.id && !carriers.has(id) && lines.some(other => other.id === id)) carriers.set(id, line.id)
+    return carriers
+  }, new Map())
 /** The lines wanted, and those that come out because a chosen part takes their place as well; in the order of the list. */
 export function withCovered(lines: readonly Pick<Line, 'id' | 'parts'>[], wanted: readonly Slug[], chosen: ChosenParts = {}): Slug[] {
   const all = new Set(wanted)

@@ -222,7 +222,7 @@ describe('packs out and in', () => {
     }
     const { body } = await lead.call<ImportPreview>('POST', '/api/packs/preview', pack)
     expect(body.sheets).toMatchObject([
-      { change: 'newer', changes: ['Joint Gearbox block: torque 19–23 N·m and 8–12 N·m → unknown'] },
+      { change: 'newer', changes: ['Joint Gearbox block, one bolt: torque 7–9 N·m and 4–6 N·m → unknown'] },
       { change: 'new', changes: [] },
     ])
     expect((await lead.call<SheetView>('GET', '/api/sheets/ketch-cooler-assembly')).body.sheet.revision).toBe(1)
