@@ -65,7 +65,7 @@ test('a joint alone is a job; a look that finds nothing is one as well', async (
   const id = await workJob(rafe, { ...cooler, until: 'receive' })
   await signIn(page, 'technician')
   await page.goto(`/jobs/${id}`)
-  await page.getByRole('button', { name: /Or open a joint alone/ }).click()
+  await page.getByRole('button', { name: /Or less than a line/ }).click()
   // Both lines are wanted still: none of their joints is alone.
   const replace = page.locator('.choice')
   await replace.getByRole('checkbox', { name: /^Return, radiator/ }).uncheck()
