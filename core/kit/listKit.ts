@@ -3,7 +3,7 @@ import { allLevels, type Scope } from '../access/listGoals'
 import { settleValue } from '../sheet/settleContested'
 import { broughtBy, chosenPart, usableParts, type ChosenParts } from '../sheet/chosenPart'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
-import type { Slug } from '../sheet/types'
+import type { Seal, Slug } from '../sheet/types'
 
 export type KitItem = {
   kind: 'line' | 'part' | 'seal' | 'hold' | 'fastener' | 'cap' | 'fluid'
@@ -51,18 +51,7 @@ export function listKit(
       }
     })
   for (const joint of scope.joints.filter(({ id }) => !scope.dropped.has(id))) {
-    for (const seal of joint.seals.filter(candidate => candidate.reuse === 'never')) {
-      items.push({
-        kind: 'seal',
-        name: seal.name,
-        count: seal.count,
-        part: seal.part,
-        size: seal.size,
-        for: [joint.id],
-        brought: brings.has(seal.id),
-        ...(seal.unobtainable && { unobtainable: true }),
-      })
-    }
+    items.push(...renewedSeals(joint.seals, joint.id, brings))
   }
   for (const level of allLevels(scope)) {
     for (const seal of level.seals.filter(candidate => candidate.reuse === 'never')) {
@@ -92,17 +81,7 @@ export function listKit(
     }
   }
   for (const operation of resolved.operations.filter(candidate => operationIds.includes(candidate.id)))
-    for (const seal of (operation.seals ?? []).filter(({ reuse }) => reuse === 'never'))
-      items.push({
-        kind: 'seal',
-        name: seal.name,
-        count: seal.count,
-        part: seal.part,
-        size: seal.size,
-        for: [operation.id],
-        brought: false,
-        ...(seal.unobtainable && { unobtainable: true }),
-      })
+    items.push(...renewedSeals(operation.seals ?? [], operation.id))
   for (const neighbour of scope.neighbours)
     for (const part of neighbour.parts)
       items.push({ kind: 'part', name: neighbour.what, count: 1, part, for: [neighbour.id], brought: false })
@@ -137,6 +116,21 @@ export function listKit(
     })
   return mergeItems(items)
 }
+
+/** What is fitted once and never again. */
+const renewedSeals = (seals: readonly Seal[], target: Slug, brings?: ReadonlySet<Slug>): KitItem[] =>
+  seals
+    .filter(({ reuse }) => reuse === 'never')
+    .map(seal => ({
+      kind: 'seal',
+      name: seal.name,
+      count: seal.count,
+      part: seal.part,
+      size: seal.size,
+      for: [target],
+      brought: brings?.has(seal.id) ?? false,
+      ...(seal.unobtainable && { unobtainable: true }),
+    }))
 
 /** Same thing for two joints is bought once, in the sum. */
 function mergeItems(items: readonly KitItem[]): KitItem[] {

@@ -241,7 +241,7 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
     case 'fill':
       return words(
         pressureSourceOf(sheet) === 'engine' ? 'Fill before the engine runs' : 'Fill the reservoir',
-        `${name.fill(step.target)}. The specified fluid, clean funnel. What came out goes back in first; the level check decides the rest.`,
+        `${name.fill(step.target)}. The specified fluid, clean funnel. As much as came out goes in first; the level check decides the rest.`,
         'Record',
         byPhase(sheet, 'fill'),
       )
@@ -266,11 +266,14 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
       )
     case 'tighten': {
       const wheel = operation !== undefined && isWheel(operation)
+      const turned = operation?.fasteners.find(({ torque, turn }) => torque === undefined && turn !== undefined)?.turn
       return words(
         `Torque: ${name.any(step.target) ?? step.target}`,
         wheel
           ? 'Wheel on the ground, crosswise, in two rounds.'
-          : `${(operation?.fasteners.reduce((sum, { count }) => sum + count, 0) ?? 1) > 2 ? 'Crosswise, in two rounds. ' : ''}Smooth pull, one click.`,
+          : turned
+            ? `Snug, then ${turned.snugThen}° further, with the mark of a pen to see it.`
+            : `${(operation?.fasteners.reduce((sum, { count }) => sum + count, 0) ?? 1) > 2 ? 'Crosswise, in two rounds. ' : ''}Smooth pull, one click.`,
         'Torqued',
       )
     }
@@ -337,7 +340,8 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
         levelsOf(sheet).find(level => level.id === step.target)?.reads ?? '',
         'Record the reading',
         [
-          ...byPhase(sheet, step.phase === 'fill' ? 'fill' : 'prove'),
+          // Another fluid's mark has its own cautions.
+          ...(sheet.levels.some(({ id }) => id === step.target) ? byPhase(sheet, step.phase === 'fill' ? 'fill' : 'prove') : []),
           ...(levelsOf(sheet).find(level => level.id === step.target)?.cautions ?? []),
         ],
       )

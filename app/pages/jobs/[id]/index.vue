@@ -42,10 +42,7 @@ function choose(lineId: string, on: boolean) {
   const lines = resolved
     .value!.lines.map(candidate => candidate.id)
     .filter(candidate => (candidate === lineId ? on : scope.value.includes(candidate)))
-  void record({
-    type: 'planned',
-    inputs: { ...(job.state?.inputs ?? { ...(session.ownLift && { lift: session.ownLift }) }), lines, start: start.value },
-  })
+  want({ lines })
 }
 /** Lines in the job for which several parts would do. */
 const choosable = computed(() => resolved.value!.lines.filter(line => scope.value.includes(line.id) && usableParts(line).length > 1))
@@ -57,10 +54,7 @@ function choosePart(line: string, part: string | null) {
 const alone = computed(() => job.state?.inputs?.joints ?? [])
 function chooseJoint(joint: string, on: boolean) {
   const joints = resolved.value!.joints.map(({ id }) => id).filter(id => (id === joint ? on : alone.value.includes(id)))
-  void record({
-    type: 'planned',
-    inputs: { ...(job.state?.inputs ?? { lines: [], ...(session.ownLift && { lift: session.ownLift }) }), joints, start: start.value },
-  })
+  want({ joints })
 }
 /** Parts beside the lines renewed alone, and fluid work for itself. */
 const beside = computed(() => job.state?.inputs?.neighbours ?? [])
