@@ -279,6 +279,19 @@ describe('recording', () => {
     await settled(() => job.outbox.length === 0 && Object.keys(queue().held).length === 0)
   })
 
+  it('what was held here and went through from another tab is held no longer', async () => {
+    const job = useJob()
+    answer = problem('INTERNAL', 'Not now.')
+    await job.record({ type: 'noteWritten', text: 'kept' })
+    await settled(() => Object.keys(queue().held).length === 1)
+    const { id, command } = job.outbox[0]!.entry
+    server.do(command)
+    server.events.at(-1)!.id = id
+    await deviceStore().removeEntry(id)
+    await settled(() => job.outbox.length === 0)
+    expect(queue().held).toEqual({})
+  })
+
   it.each<[ErrorCode, string]>([
     ['STORAGE_FULL', 'no-storage'],
     ['STORAGE_READ_ONLY', 'no-storage'],

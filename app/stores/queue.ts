@@ -41,6 +41,9 @@ export const useQueue = defineStore('queue', () => {
     for (const { id } of listed) unlisted.delete(id)
     // A list read before this tab wrote may come after: what was just kept is kept all the same.
     entries.value = [...listed, ...unlisted.values()]
+    // Another tab may have got through with what was held here.
+    const isKept = (id: string) => entries.value.some(kept => kept.id === id)
+    if (!Object.keys(held.value).every(isKept)) held.value = Object.fromEntries(Object.entries(held.value).filter(([id]) => isKept(id)))
     unreadable.value = read.flatMap(({ row, reading }) =>
       reading.ok ? [] : [{ id: (row as { id: string }).id, text: JSON.stringify(row, undefined, 1) }],
     )
