@@ -71,7 +71,6 @@ export const errorTable = {
   JOB_ENGINE: { status: 409, title: 'Engine in the wrong state' },
   JOB_LIFT: { status: 409, title: 'The car stands elsewhere' },
   JOB_NO_PRESSURE: { status: 409, title: 'Nothing is under pressure' },
-  JOB_OLD_STEP: { status: 409, title: 'This is recorded another way now' },
   JOB_THING_STATE: { status: 409, title: 'Not yet' },
   JOB_UNDO_OTHERS: { status: 403, title: 'Somebody else has recorded that' },
   JOB_TEMPERATURE_NEEDED: { status: 422, title: 'Enter the temperature' },

@@ -229,7 +229,7 @@ describe('recording', () => {
     answer = 'take'
     await useQueue().send()
     expect(server.events.at(-1)!.body).toMatchObject({ type: 'noteWritten', text: 'kept' })
-    expect(sent.at(-1)).toMatchObject({ by: technician.id, seen: 2, v: 3 })
+    expect(sent.at(-1)).toMatchObject({ by: technician.id, seen: 2, v: 4 })
   })
 
   it('carries the mark of its author’s key, whoever sends it', async () => {
@@ -285,7 +285,7 @@ describe('recording', () => {
     await job.record({ type: 'noteWritten', text: 'kept' })
     await settled(() => Object.keys(queue().held).length === 1)
     const { id, command } = job.outbox[0]!.entry
-    server.do(command)
+    server.do(command as JobCommand)
     server.events.at(-1)!.id = id
     await deviceStore().removeEntry(id)
     await settled(() => job.outbox.length === 0)
@@ -326,7 +326,7 @@ describe('recording', () => {
     setActivePinia(createPinia())
     signedIn(technician)
     await useQueue().send()
-    expect(sent.at(-1)).toMatchObject({ v: 3, id, seen: 2, by: technician.id, command })
+    expect(sent.at(-1)).toMatchObject({ v: 2, id, seen: 2, by: technician.id, command })
     expect(disk.getItem(`efferent.outbox.${jobId}`)).toBeNull()
   })
 
@@ -345,7 +345,7 @@ describe('recording', () => {
     answer = 'away'
     await job.record({ type: 'noteWritten', text: 'by the other tab' })
     const { id, command } = job.outbox[0]!.entry
-    server.do(command)
+    server.do(command as JobCommand)
     server.events.at(-1)!.id = id
     answer = 'take'
     await deviceStore().removeEntry(id)
@@ -375,7 +375,7 @@ it('a timer that another tablet started is measured by the server’s clock, how
 
 describe('following', () => {
   const note = (seq: number): JobEvent => ({
-    v: 3,
+    v: 4,
     seen: seq - 1,
     id: `01890000-0000-7000-8000-0000000bb${String(seq).padStart(3, '0')}`,
     job: jobId,

@@ -19,7 +19,7 @@ const photo = (id: string): RawPhoto => ({
   id,
   job: 'job-1',
   picture: new Blob([id], { type: 'image/jpeg' }),
-  raw: { step: 'open:slave-joint' },
+  raw: { step: { kind: 'open', target: 'slave-joint' } },
 })
 const taken = () => Promise.resolve(new Response('{}', { status: 200 }))
 const settled = (condition: () => boolean) => vi.waitFor(() => expect(condition()).toBe(true), { timeout: 20_000, interval: 10 })
@@ -139,7 +139,7 @@ it('left while it is made small, it is there as it was taken, and is finished by
   shrink = () => Promise.resolve(new Blob(['small']))
   expect(await usePhotos().unfinished('job-2')).toEqual([])
   const [left] = await usePhotos().unfinished('job-1')
-  expect(left).toMatchObject({ id: 'a', raw: { step: 'open:slave-joint' } })
+  expect(left).toMatchObject({ id: 'a', raw: { step: { kind: 'open', target: 'slave-joint' } } })
   await usePhotos().take(left!)
   await vi.waitFor(async () => expect([sent.length, await disk()]).toEqual([1, []]), { timeout: 20_000 })
   expect(await usePhotos().unfinished('job-1')).toEqual([])

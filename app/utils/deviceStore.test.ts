@@ -49,6 +49,42 @@ describe('what earlier versions kept on a device', () => {
     await store.bringOver(storage)
     expect(await store.listEntries()).toHaveLength(2)
   })
+  it('an entry that a page of version 3 signed is sent to the letter, and shown as it reads today', async () => {
+    const { store } = fresh()
+    const { event, basedOn } = older(1)
+    const proof = { signIn: '01890000-0000-4000-8000-00000000000c', mac: 'x'.repeat(43) }
+    const entry = { v: 3, id: event.id, at: event.at, device: event.device, seen: basedOn, by: event.by.id, proof }
+    const said = { type: 'stepDone', step: 'prepare' }
+    await store.entries.add({
+      v: 2,
+      id: event.id,
+      job,
+      entry: { ...entry, command: said },
+      event: { ...event, v: 3, seen: basedOn, body: said },
+      words: 'Car made ready',
+    } as never)
+    const read = readKept((await store.listEntries())[0])
+    expect(read).toMatchObject({ ok: true, value: { event: { v: 4, body: { type: 'prepared' } } } })
+    expect(read.ok && read.value.entry).toEqual({ ...entry, command: said })
+    expect(readKept({ ...(await store.listEntries())[0], entry: { ...entry, command: { type: 'teleported' } } })).toMatchObject({
+      ok: false,
+    })
+  })
+  it('a photo not made small yet keeps what it is of', async () => {
+    const old = new Dexie('efferent-test-photos')
+    old.version(1).stores({ entries: '++n, &id, job', photos: 'id, job', keys: 'person' })
+    await old.table('photos').bulkAdd([
+      { id: 'a', job, raw: { step: 'off:tray' } },
+      { id: 'b', job },
+    ])
+    old.close()
+    const store = new DeviceStore('efferent-test-photos')
+    stores.push(store)
+    expect(await store.photos.toArray()).toEqual([
+      { id: 'a', job, raw: { step: { kind: 'off', target: 'tray' } } },
+      { id: 'b', job },
+    ])
+  })
   it('cut off between here and there, nothing is doubled', async () => {
     const { store, shelf, storage } = fresh()
     shelf.setItem(`efferent.outbox.${job}`, JSON.stringify([older(1)]))

@@ -1,8 +1,10 @@
 import Dexie, { liveQuery, type EntityTable } from 'dexie'
+import type { StepRef } from '#core/job/stepKinds'
+import { stepOfText } from '#shared/schemas/bodyOfVersion4'
 import type { KeptEntry } from './keptEntry'
 
 /** A photo taken here that the server does not have yet. `raw`: as the camera gave it, not made small yet, and what its entry will say. */
-export type KeptPhoto = { id: string; job: string; picture: Blob; raw?: { step: string; caption?: string }; refused?: string }
+export type KeptPhoto = { id: string; job: string; picture: Blob; raw?: { step?: StepRef; caption?: string }; refused?: string }
 export type RawPhoto = KeptPhoto & Required<Pick<KeptPhoto, 'raw'>>
 /** What this device signs with while a person is signed in on it. */
 export type KeptKey = { person: string; signIn: string; key: string }
@@ -22,6 +24,15 @@ export class DeviceStore extends Dexie {
   constructor(name = 'efferent') {
     super(name, { chromeTransactionDurability: 'strict' })
     this.version(1).stores({ entries: '++n, &id, job', photos: 'id, job', keys: 'person' })
+    // Version 1 named the step of a photo by a text.
+    this.version(2).upgrade(upgrade =>
+      upgrade
+        .table<KeptPhoto>('photos')
+        .toCollection()
+        .modify(({ raw }) => {
+          if (raw && typeof raw.step === 'string') raw.step = stepOfText(raw.step)
+        }),
+    )
   }
 
   /** Oldest first. What cannot be read is among them, as it lies there. */

@@ -1,3 +1,5 @@
+import { goalKey } from './goalKinds'
+import { taskKey, type TaskKey } from './taskKinds'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { allLines, demoCar, everyDemoCar, planOf } from '../../tests/helpers/demo'
@@ -44,7 +46,9 @@ describe('chooseWays against brute force', () => {
       fc.property(cases, ({ operations, goals }) => {
         const table = new Map(ids.map((id, i): [string, OperationCost] => [id, { id, at: 'ground', ...operations[i]! }]))
         const asGoals: Goal[] = goals.map((ways, i) => ({
-          id: `g${i}`,
+          id: goalKey('joint', `g${i}`),
+          kind: 'joint',
+          target: `g${i}`,
           stages: ['work'],
           ways: ways.map((way): Way => ({ at: 'ground', from: 'above', needs: way.needs, minutes: minutes(way.minutes) })),
         }))
@@ -63,14 +67,16 @@ describe('chooseWays against brute force', () => {
   })
 
   it('names the goal that cannot be reached', () => {
-    const goal = (id: string, needs: string[][]): Goal => ({
-      id,
+    const goal = (target: string, needs: string[][]): Goal => ({
+      id: goalKey('joint', target),
+      kind: 'joint',
+      target,
       stages: ['work'],
       ways: [{ at: 'ground', from: 'above', needs, minutes: minutes(1) }],
     })
     expect(chooseWays([goal('fine', []), goal('shut', [['gone']])], new Map(), standing)).toEqual({
       ok: false,
-      error: { code: 'ACCESS_NO_WAY', goal: 'shut' },
+      error: { code: 'ACCESS_NO_WAY', goal: { kind: 'joint', target: 'shut' } },
     })
   })
 })
@@ -79,7 +85,7 @@ describe('orderTasks', () => {
   const position = fc.constantFrom<LiftPosition>('ground', 'half', 'raised')
   const tasksOf = (places: (LiftPosition | undefined)[], arrows: boolean[][]): Task[] =>
     places.map((at, i) => ({
-      id: `t${i}`,
+      id: taskKey('open', `t${i}`),
       kind: 'open',
       target: `t${i}`,
       phase: 'line',
@@ -89,7 +95,7 @@ describe('orderTasks', () => {
       after: places
         .map((_, j) => j)
         .filter(j => j < i && arrows[i]?.[j])
-        .map(j => `t${j}`),
+        .map(j => taskKey('open', `t${j}`)),
     }))
 
   it('moves the car as little as the best of all orders, and never before what must come first', () => {
@@ -135,10 +141,10 @@ describe('orderTasks', () => {
             if (i === run) return { ...task, kind: 'run' }
             // The engine stops after it has started, and hands are kept off only what does not come in between of necessity.
             return i === stop
-              ? { ...task, kind: 'stop', after: [...new Set([...task.after, `t${run}`])] }
+              ? { ...task, kind: 'stop', after: [...new Set([...task.after, taskKey('open', `t${run}`)])] }
               : { ...task, kind: 'on', still: hands[i] }
           })
-          const running = (done: ReadonlySet<string>) => done.has(`t${run}`) && !done.has(`t${stop}`)
+          const running = (done: ReadonlySet<string>) => done.has(taskKey('open', `t${run}`)) && !done.has(taskKey('open', `t${stop}`))
           let best = Infinity
           const walk = (done: ReadonlySet<string>, at: LiftPosition, cost: number): void => {
             if (cost >= best) return
@@ -170,14 +176,14 @@ describe('orderTasks', () => {
   })
 
   it('starts the engine after what is done on the way to something that hands are kept from', () => {
-    const task = (id: string, kind: Task['kind'], at: LiftPosition, after: string[], still = false): Task => ({
-      id,
+    const task = (target: string, kind: Task['kind'], at: LiftPosition, after: TaskKey[], still = false): Task => ({
+      id: `open:${target}`,
       kind,
-      target: id,
+      target,
       phase: 'engine',
       at,
       minutes: 0,
-      priority: Number(id.slice(1)),
+      priority: Number(target.slice(1)),
       after,
       ...(still && { still }),
     })
@@ -185,18 +191,18 @@ describe('orderTasks', () => {
     const tasks = [
       task('t1', 'run', 'raised', []),
       task('t2', 'leak', 'raised', []),
-      task('t3', 'on', 'raised', ['t2'], true),
-      task('t4', 'stop', 'half', ['t1']),
+      task('t3', 'on', 'raised', ['open:t2'], true),
+      task('t4', 'stop', 'half', ['open:t1']),
     ]
     const ordered = orderTasks(tasks, { start: 'ground', end: 'ground', moveMinutes: defaultMoveMinutes })
-    expect(ordered.ok && ordered.value.visits.map(visit => [visit.at, ...visit.tasks.map(({ id }) => id)])).toEqual([
+    expect(ordered.ok && ordered.value.visits.map(visit => [visit.at, ...visit.tasks.map(({ target }) => target)])).toEqual([
       ['raised', 't2', 't3', 't1'],
       ['half', 't4'],
     ])
   })
 
   it('says which tasks wait for each other', () => {
-    const circle = tasksOf(['ground', 'ground'], [[], []]).map((task, i) => ({ ...task, after: [`t${1 - i}`] }))
+    const circle = tasksOf(['ground', 'ground'], [[], []]).map((task, i) => ({ ...task, after: [taskKey('open', `t${1 - i}`)] }))
     expect(orderTasks(circle, { start: 'ground', end: 'ground', moveMinutes: defaultMoveMinutes })).toMatchObject({
       ok: false,
       error: { code: 'ACCESS_ORDER_IMPOSSIBLE', tasks: [{ target: 't0' }, { target: 't1' }] },

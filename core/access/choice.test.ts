@@ -98,13 +98,17 @@ describe('chooseWays', () => {
   it('ties go to fewer operations, then to the sheet’s order', () => {
     const operations = new Map([['cover', { id: 'cover', at: 'ground' as const, cost: 2, needs: [] }]])
     const goal = (...ways: [number, string[][]][]): Goal => ({
-      id: 'g',
+      id: 'joint:g',
+      kind: 'joint',
+      target: 'g',
       stages: ['work'],
       ways: ways.map(([minutes, needs]) => ({ at: 'ground', from: 'above', needs, minutes: minutes as never })),
     })
     const standing: MovePricing = { least: () => 0 }
-    expect(chooseWays([goal([1, [['cover']]], [3, []])], operations, standing)).toMatchObject({ value: { ways: { g: 1 }, cost: 3 } })
-    expect(chooseWays([goal([3, []], [3, []])], operations, standing)).toMatchObject({ value: { ways: { g: 0 }, cost: 3 } })
+    expect(chooseWays([goal([1, [['cover']]], [3, []])], operations, standing)).toMatchObject({
+      value: { ways: { 'joint:g': 1 }, cost: 3 },
+    })
+    expect(chooseWays([goal([3, []], [3, []])], operations, standing)).toMatchObject({ value: { ways: { 'joint:g': 0 }, cost: 3 } })
   })
 })
 

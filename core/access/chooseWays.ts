@@ -56,7 +56,7 @@ export function chooseWays(
   const { order, budget } = moves
   const { optionsOf, isWhole } = listOptions(goals, numbers, budget)
   const shut = optionsOf.findIndex(options => options.length === 0)
-  if (shut >= 0) return fail({ code: 'ACCESS_NO_WAY', goal: goals[shut]!.id })
+  if (shut >= 0) return fail({ code: 'ACCESS_NO_WAY', goal: { kind: goals[shut]!.kind, target: goals[shut]!.target } })
 
   let best: { cost: number; moves: number; done: Bits; options: readonly Option[] } | undefined
   const chosen: Option[] = []

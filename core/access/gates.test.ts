@@ -1,3 +1,4 @@
+import { taskKey, type TaskKey } from './taskKinds'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { demoCar, everyDemoCar, planOf } from '../../tests/helpers/demo'
@@ -58,7 +59,7 @@ function brokenRules(resolved: ResolvedSheet, inputs: PlanInputs, plan: Plan): s
     at.set(`off:${id}`, -1)
   }
   const broken: string[] = []
-  const before = (first: string, second: string) => {
+  const before = (first: TaskKey, second: TaskKey) => {
     if (at.has(first) && at.has(second) && at.get(first)! > at.get(second)!) broken.push(`${first} comes after ${second}`)
   }
   const every = (kind: string) => sequence.filter(task => task.kind === kind)
@@ -111,13 +112,17 @@ function brokenRules(resolved: ResolvedSheet, inputs: PlanInputs, plan: Plan): s
       ['seat', 'fill'],
       ['torque', 'fill'],
     ] as const)
-      before(`${first}:${joint.id}`, second === 'fill' ? (every('fill')[0]?.id ?? '') : `${second}:${joint.id}`)
+      before(taskKey(first, joint.id), second === 'fill' ? (every('fill')[0]?.id ?? 'fill') : taskKey(second, joint.id))
     // What the new part does without is opened and never closed.
     const isDropped = scope.value.dropped.has(joint.id)
-    for (const gone of isDropped ? ['seals', 'seat', 'torque', 'leak'] : [])
-      if (at.has(`${gone}:${joint.id}`)) broken.push(`${gone}:${joint.id} for what is gone`)
-    for (const needed of isDropped ? ['open'] : scope.value.sealed ? ['open', 'seat', 'leak'] : ['open', 'cap', 'seat', 'leak'])
-      if (!at.has(`${needed}:${joint.id}`)) broken.push(`${needed}:${joint.id} is missing`)
+    for (const gone of isDropped ? (['seals', 'seat', 'torque', 'leak'] as const) : [])
+      if (at.has(taskKey(gone, joint.id))) broken.push(`${gone}:${joint.id} for what is gone`)
+    const asked = isDropped
+      ? ['open' as const]
+      : scope.value.sealed
+        ? (['open', 'seat', 'leak'] as const)
+        : (['open', 'cap', 'seat', 'leak'] as const)
+    for (const needed of asked) if (!at.has(taskKey(needed, joint.id))) broken.push(`${needed}:${joint.id} is missing`)
     before(`torque:${joint.id}`, 'run')
     before('run', `leak:${joint.id}`)
     for (const cover of joint.hiddenBy) {
@@ -305,7 +310,7 @@ describe('listAlternatives', () => {
     const supply = { lines: ['supply'], start: 'ground' as const }
     const one = demoCar('one')
     expect(
-      listAlternatives(one, supply, planOf(one, { lines: ['supply'] })).find(other => other.goal === 'joint:radiator-in-joint'),
+      listAlternatives(one, supply, planOf(one, { lines: ['supply'] })).find(({ goal }) => goal.target === 'radiator-in-joint'),
     ).toMatchObject({ way: 0, adds: expect.arrayContaining(['air-intake']) as string[] })
   })
 })

@@ -2,7 +2,8 @@ import { fail, ok, type Result } from '../result'
 import { liftPositions, type LiftPosition } from '../sheet/types'
 import { leastMoves } from './leastMoves'
 import type { SearchBudget } from './searchBudget'
-import type { AccessIssue, MoveMinutes, Task, TaskKind } from './types'
+import type { TaskKind } from './taskKinds'
+import type { AccessIssue, MoveMinutes, Task } from './types'
 
 export type Travel = { start: LiftPosition; end: LiftPosition; moveMinutes: MoveMinutes; budget?: SearchBudget }
 /** The sequence of positions, the stop at which the engine is started (none: it never is), and the minutes spent moving the car. */

@@ -1,12 +1,14 @@
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import type { Slug } from '../sheet/types'
+import type { GoalRef } from './goalKinds'
+import { scopeOf } from './listGoals'
 import type { PlanInputs } from './planJob'
 import { planOnce } from './planOnce'
 import type { Plan } from './types'
 
 /** Another way to a goal, and what the best plan with it costs more than the one chosen: hands, moves and priced risk, in minutes. */
 export type Alternative = {
-  goal: string
+  goal: GoalRef
   chosen: number
   way: number
   /** Minutes more, risk included: what decided. Never negative, or the plan was not the best. */
@@ -26,17 +28,20 @@ const priceOf = (plan: Plan): number => plan.minutes.total + plan.minutes.risk
  * lost. Goals whose every other way is ruled out or impossible are left out.
  */
 export function listAlternatives(resolved: ResolvedSheet, inputs: PlanInputs, plan: Plan): Alternative[] {
-  return Object.entries(plan.ways)
-    .flatMap(([goal, chosen]): Alternative[] => {
-      const forbidden = { ...inputs.forbidden, [goal]: [...(inputs.forbidden?.[goal] ?? []), chosen] }
+  const scope = scopeOf(resolved, inputs)
+  return (scope.ok ? scope.value.goals : [])
+    .flatMap(({ id, kind, target }): Alternative[] => {
+      const chosen = plan.ways[id]
+      if (chosen === undefined) return []
+      const forbidden = { ...inputs.forbidden, [id]: [...(inputs.forbidden?.[id] ?? []), chosen] }
       const other = planOnce(resolved, { ...inputs, forbidden })
       if (!other.ok) return []
       const rest = other.value
       return [
         {
-          goal,
+          goal: { kind, target },
           chosen,
-          way: rest.ways[goal]!,
+          way: rest.ways[id]!,
           more: Math.max(0, Math.round((priceOf(rest) - priceOf(plan)) * 1e6) / 1e6),
           moreMinutes: rest.minutes.total - plan.minutes.total,
           moreRisk: rest.minutes.risk - plan.minutes.risk,

@@ -24,9 +24,10 @@ import type {
 } from '../sheet/types'
 import { minutes } from '../units/types'
 import { allThrough } from './allThrough'
+import { goalKey, type GoalKey, type GoalKind } from './goalKinds'
 import type { Service } from './planJob'
 import type { Standing } from './standing'
-import type { AccessIssue, Goal } from './types'
+import type { AccessIssue, Goal, WaysChosen } from './types'
 
 export type Scope = {
   lines: readonly Line[]
@@ -173,13 +174,13 @@ function passesLiveCable({ sheet }: ResolvedSheet, lines: readonly Line[]): bool
 }
 
 /** All fill points are one goal, reached by any way to any of them; it goes by the first one's name. */
-export const fillGoal = ({ fills }: Pick<Scope, 'fills'>): string => `fill:${fills[0]?.id}`
+export const fillGoal = ({ fills }: Pick<Scope, 'fills'>): GoalKey => goalKey('fill', fills[0]?.id ?? '')
 const fillWays = ({ fills }: Pick<Scope, 'fills'>) =>
   fills.flatMap(fill =>
     fill.ways.map(way => ({ fill, way: fills.length > 1 ? { ...way, note: way.note ? `${fill.name}, ${way.note}` : fill.name } : way })),
   )
 /** The fill point that a choice of ways uses; the first while that is open. */
-export const chosenFill = (scope: Pick<Scope, 'fills'>, ways: Readonly<Record<string, number>>): Fill | undefined =>
+export const chosenFill = (scope: Pick<Scope, 'fills'>, ways: WaysChosen): Fill | undefined =>
   fillWays(scope)[ways[fillGoal(scope)] ?? 0]?.fill
 
 /**
@@ -203,50 +204,68 @@ export function offWhileRunning(needs: Needs, scope: Pick<Scope, 'fills' | 'runs
 
 /** Minutes to turn a wheel from lock to lock often enough, without the engine and with it. Common practice, no source. */
 export const turning = { dry: 5, running: 3 } as const
-export const turnGoal = ({ id }: Pick<Sheet, 'id'>): string => `turn:${id}`
+export const turnGoal = ({ id }: Pick<Sheet, 'id'>): GoalKey => goalKey('turn', id)
 /** Wheels that must be free to turn need the car where they are. */
 function turningGoals({ id, bleeding: { parameters } }: Sheet, { bleed }: Pick<Scope, 'bleed'>): Goal[] {
   const { at, running } = parameters
   if (bleed !== 'lock-to-lock' || at === undefined) return []
   const way = (took: number): Way => ({ at, from: 'seat', needs: [], minutes: minutes(took) })
   return [
-    { id: `bleed:${id}`, ways: [way(turning.dry)], stages: ['fill'] },
-    ...(running === undefined ? [] : [{ id: turnGoal({ id }), ways: [way(turning.running)], stages: ['prove'] } satisfies Goal]),
+    goalOf('bleed', id, [way(turning.dry)], ['fill']),
+    ...(running === undefined ? [] : [goalOf('turn', id, [way(turning.running)], ['prove'])]),
   ]
 }
+
+const goalOf = (kind: GoalKind, target: Slug, ways: readonly Way[], stages: Goal['stages']): Goal => ({
+  id: goalKey(kind, target),
+  kind,
+  target,
+  ways,
+  stages,
+})
 
 /** Everything that must be reached, with its ways. A joint's ways also ask for whatever hides it: the leak check has to see it. */
 function listGoals(scope: Omit<Scope, 'goals'>, operations: readonly Operation[]): Goal[] {
   const seen = (joint: Joint, way: Way): Way => ({ ...way, needs: [...way.needs, ...joint.hiddenBy.map(id => [id])] })
   return [
-    ...scope.joints.map((joint): Goal => ({
-      id: `joint:${joint.id}`,
-      ways: joint.ways.map(way => seen(joint, way)),
-      // What the new part does without is not looked at.
-      stages: scope.dropped.has(joint.id) ? ['work'] : ['work', 'prove'],
-    })),
-    ...scope.holds.map((hold): Goal => ({ id: `hold:${hold.id}`, ways: hold.ways, stages: ['work'] })),
-    ...scope.lines.map((line): Goal => ({ id: `withdraw:${line.id}`, ways: line.withdraw, stages: ['work'] })),
-    ...scope.neighbours
-      .filter(neighbour => neighbour.ways?.length)
-      .map((neighbour): Goal => ({ id: `renew:${neighbour.id}`, ways: neighbour.ways!, stages: ['work'] })),
-    ...(scope.fills.length > 0
-      ? [{ id: fillGoal(scope), ways: fillWays(scope).map(({ way }) => way), stages: ['fill'] } satisfies Goal]
-      : []),
-    ...scope.bleeders.map((bleeder): Goal => ({ id: `bleed:${bleeder.id}`, ways: bleeder.ways, stages: ['fill'] })),
-    ...scope.levels.cold.map((level): Goal => ({ id: `level:${level.id}`, ways: level.ways, stages: ['fill'] })),
-    ...[...scope.levels.idling, ...scope.levels.standing].map((level): Goal => ({
-      id: `level:${level.id}`,
-      ways: level.ways.map(way => ({ ...way, needs: offWhileRunning(way.needs, scope, operations) })),
-      stages: ['prove'],
-    })),
+    ...scope.joints.map(joint =>
+      goalOf(
+        'joint',
+        joint.id,
+        joint.ways.map(way => seen(joint, way)),
+        // What the new part does without is not looked at.
+        scope.dropped.has(joint.id) ? ['work'] : ['work', 'prove'],
+      ),
+    ),
+    ...scope.holds.map(hold => goalOf('hold', hold.id, hold.ways, ['work'])),
+    ...scope.lines.map(line => goalOf('withdraw', line.id, line.withdraw, ['work'])),
+    ...scope.neighbours.flatMap(({ id, ways }) => (ways?.length ? [goalOf('renew', id, ways, ['work'])] : [])),
+    ...scope.fills.slice(0, 1).map(({ id }) =>
+      goalOf(
+        'fill',
+        id,
+        fillWays(scope).map(({ way }) => way),
+        ['fill'],
+      ),
+    ),
+    ...scope.bleeders.map(bleeder => goalOf('bleed', bleeder.id, bleeder.ways, ['fill'])),
+    ...scope.levels.cold.map(level => goalOf('level', level.id, level.ways, ['fill'])),
+    ...[...scope.levels.idling, ...scope.levels.standing].map(level =>
+      goalOf(
+        'level',
+        level.id,
+        level.ways.map(way => ({ ...way, needs: offWhileRunning(way.needs, scope, operations) })),
+        ['prove'],
+      ),
+    ),
     ...(scope.isolating
       ? [
-          {
-            id: `isolate:${scope.isolating.id}`,
-            ways: [{ at: scope.isolating.at, from: scope.isolating.from, needs: [[scope.isolating.id]], minutes: 0 as never }],
-            stages: [],
-          } satisfies Goal,
+          goalOf(
+            'isolate',
+            scope.isolating.id,
+            [{ at: scope.isolating.at, from: scope.isolating.from, needs: [[scope.isolating.id]], minutes: minutes(0) }],
+            [],
+          ),
         ]
       : []),
   ]

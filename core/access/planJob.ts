@@ -4,28 +4,22 @@ import type { ResolvedSheet } from '../sheet/resolveSheet'
 import type { BleedMethod, LiftPosition, Operation, Sheet, Slug, Way } from '../sheet/types'
 import { minutes } from '../units/types'
 import { chooseWays, type WayChoice } from './chooseWays'
+import { goalKey, type GoalKey, type GoalRef } from './goalKinds'
 import { leastMoves } from './leastMoves'
 import { leastStops, type Travel } from './leastStops'
 import { moveMinutesOf, usualLift, type LiftMinutes } from './liftMinutes'
 import { offWhileRunning, scopeOf, type Scope } from './listGoals'
-import { listTasks, shareOf, type Choice, type TaskOptions } from './listTasks'
+import { listTasks } from './listTasks'
 import { listWaits, waitsLeft } from './listWaits'
 import { orderTasks } from './orderTasks'
 import { orderPricing, type OrderPrice } from './priceOrder'
 import { scheduleTasks } from './scheduleTasks'
 import { BudgetSpent, planBudget, SearchBudget } from './searchBudget'
 import { riskOfHanging, withRisk } from './tryFirst'
-import { untouched, type Standing } from './standing'
-import {
-  currentPlanner,
-  type AccessIssue,
-  type Goal,
-  type OperationCost,
-  type PlaceStage,
-  type Plan,
-  type TaskKind,
-  type Visit,
-} from './types'
+import { doneOf, untouched, type Standing } from './standing'
+import type { TaskKind } from './taskKinds'
+import { shareOf, type Choice, type TaskOptions } from './taskList'
+import { currentPlanner, type AccessIssue, type Goal, type OperationCost, type PlaceStage, type Plan, type Visit } from './types'
 
 /** Fluid work without a line: renewed, bled, or the level put right. */
 export const services = ['renew', 'bleed', 'level'] as const
@@ -38,8 +32,8 @@ export type PlanInputs = {
   joints?: readonly Slug[]
   service?: Service
   start: LiftPosition
-  /** Ways the technician has ruled out: goal id → indexes into the sheet's list. */
-  forbidden?: Readonly<Record<string, readonly number[]>>
+  /** Ways the technician has ruled out: by goal, indexes into the sheet's list. */
+  forbidden?: Readonly<Partial<Record<GoalKey, readonly number[]>>>
   /** Operations done before the job began: nobody takes them off, somebody puts them back. */
   done?: readonly Slug[]
   /** Tools this shop does not have: no operation that takes one is chosen. */
@@ -129,12 +123,9 @@ function unknownName(resolved: ResolvedSheet, { goals }: Scope, inputs: PlanInpu
   for (const [line, part] of Object.entries(parts))
     if (!resolved.sheet.lines.find(({ id }) => id === line)?.parts.some(({ id }) => id === part))
       return { code: 'ACCESS_UNKNOWN', what: 'part', id: part }
-  for (const [id, ways] of Object.entries(forbidden)) {
-    // What was ruled out for a goal that is no longer wanted stays ruled out, and waits.
-    const goal = goals.find(candidate => candidate.id === id)
-    if (goal && ways.some(way => way >= goal.ways.length)) return { code: 'ACCESS_UNKNOWN', what: 'way', id }
-  }
-  return undefined
+  // What was ruled out for a goal that is no longer wanted stays ruled out, and waits.
+  const stray = goals.find(({ id, ways }) => forbidden[id]?.some(way => way >= ways.length))
+  return stray && { code: 'ACCESS_UNKNOWN', what: 'way', id: stray.target }
 }
 
 /** Nobody under a raised car reaches its key: starting and stopping it takes somebody who sat in it before it went up. */
@@ -145,7 +136,7 @@ const withKeyHeld = (visit: Visit): Visit =>
 
 function waitsOf({ sheet }: ResolvedSheet, scope: Scope, choice: Choice, standing: Standing) {
   const whole = listTasks(sheet, scope, choice)
-  const done = new Set([...standing.done, ...standing.off.map(id => `off:${id}`)])
+  const done = new Set(doneOf(standing))
   return waitsLeft(listWaits(sheet, whole), id => done.has(id), standing.done.length > 0)
 }
 
@@ -200,7 +191,7 @@ function chooseForJob(
   })
   const usable = costsOf(resolved, isOff, inputs.missingTools ?? [])
   // What has begun to go that way goes that way.
-  const begun = new Set(Object.keys(options.standing?.begunAt ?? {}))
+  const begun = new Set<string>(Object.keys(options.standing?.begunAt ?? {}))
   const priced = [
     ...withRisk(
       barred.goals.filter(({ id }) => !begun.has(id)),
@@ -233,8 +224,9 @@ function chooseForJob(
   }
 
   /** What would have led there: a tool that is missing, a way that was ruled out, or nothing on this car. */
-  function whyNoWay(goal: string, all: readonly Goal[], allowed: readonly Goal[]): AccessIssue {
-    const wanted = (among: readonly Goal[]) => among.filter(({ id }) => id === goal)
+  function whyNoWay({ kind, target }: GoalRef, all: readonly Goal[], allowed: readonly Goal[]): AccessIssue {
+    const goal = { kind, target }
+    const wanted = (among: readonly Goal[]) => among.filter(({ id }) => id === goalKey(kind, target))
     const opens = (among: readonly Goal[], missing: readonly string[]) =>
       chooseWays(wanted(among), costsOf(resolved, isOff, missing), { least: () => 0, budget: travel.budget }).ok
     if (opens(all, inputs.missingTools ?? [])) return { code: 'ACCESS_RULED_OUT', goal }
@@ -286,7 +278,7 @@ function allowedGoals(
     goals: goals.map(goal => ({ ...goal, ways: kept.get(goal.id)!.map((i): Way => goal.ways[i]!) })),
     restore: choice => ({
       ...choice,
-      ways: Object.fromEntries(Object.entries(choice.ways).map(([goal, i]) => [goal, kept.get(goal)![i]!])),
+      ways: Object.fromEntries(goals.flatMap(({ id }) => (choice.ways[id] === undefined ? [] : [[id, kept.get(id)![choice.ways[id]]!]]))),
     }),
   }
 }

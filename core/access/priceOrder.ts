@@ -2,8 +2,11 @@ import { liftPositions, type LiftPosition, type Sheet, type Slug } from '../shee
 import { eachBit, hasBit, noBits, unionOf, withBit, type Bits } from './bits'
 import { isDoneAlong, leastAhead, searchStops, stageOf, trailOf, type Graph, type Trail, type Travel } from './leastStops'
 import { fillGoal, staysOff, type Scope } from './listGoals'
-import { listTasks, type TaskOptions } from './listTasks'
+import { goalKey } from './goalKinds'
+import { listTasks } from './listTasks'
 import type { NumberedNeeds } from './meetNeeds'
+import { taskKey } from './taskKinds'
+import type { TaskOptions } from './taskList'
 import type { Goal, OperationCost, Task } from './types'
 import { waysIn } from './waysIn'
 
@@ -54,8 +57,8 @@ export function orderPricing(
   const words = onWord + opWords
   const bitOf = new Map<string, number>(rest.map((task, i) => [task.id, firstRest + i]))
   list.forEach((id, i) => {
-    bitOf.set(`off:${id}`, i)
-    bitOf.set(`on:${id}`, onWord * 32 + i)
+    bitOf.set(taskKey('off', id), i)
+    bitOf.set(taskKey('on', id), onWord * 32 + i)
   })
   const setOf = (ids: readonly string[]): Int32Array => {
     const set = new Int32Array(words)
@@ -102,7 +105,8 @@ export function orderPricing(
   // The engine waits for the wiping, wherever there is any.
   for (const wipe of wipes) setBit(backward, wipe)
   if (run) for (const wipe of wipes) setBit(arrows.subarray(bitOf.get(run.id)! * words, (bitOf.get(run.id)! + 1) * words), wipe)
-  const filled = plain(setOf(run?.after.filter(id => !id.startsWith('on:') && !id.startsWith('wipe:') && !id.startsWith('level:')) ?? []))
+  const besideFluid = new Set(tasks.filter(({ kind }) => kind === 'on' || kind === 'wipe' || kind === 'level').map(({ id }) => id))
+  const filled = plain(setOf(run?.after.filter(id => !besideFluid.has(id)) ?? []))
   const still = setOf(tasks.filter(task => task.still).map(task => task.id))
   const stages = [0, 1, 2].map(stage => setOf(tasks.filter(task => stageOf(task) === stage).map(task => task.id)))
   const all = setOf(tasks.map(task => task.id)).map((word, i) => word & ~isImplied[i]!)
@@ -114,8 +118,8 @@ export function orderPricing(
 
   const nothing = noBits(list.length)
   const bitsOf = (ids: readonly Slug[]) => ids.reduce((bits, id) => (indexOf.has(id) ? withBit(bits, indexOf.get(id)!) : bits), nothing)
-  const hiddenBy = new Map(scope.joints.map(joint => [`joint:${joint.id}`, joint.hiddenBy]))
-  const isWiped = liftPositions.map(at => options.standing?.done.includes(`wipe:${at}`) ?? false)
+  const hiddenBy = new Map(scope.joints.map(joint => [goalKey('joint', joint.id), joint.hiddenBy]))
+  const isWiped = liftPositions.map(at => options.standing?.done.includes(taskKey('wipe', at)) ?? false)
   const isLook = (task: Task) => task.phase === 'prove' && (task.kind === 'leak' || task.kind === 'level')
   const ofGoal = goals.map(goal => {
     const mine = tasks.filter(task => task.goal === goal.id && !implied.includes(task))
@@ -125,7 +129,7 @@ export function orderPricing(
       finished: setOf(mine.filter(task => !isLook(task)).map(task => task.id)),
       looked: setOf(mine.map(task => task.id)),
       tight: setOf(mine.filter(task => task.kind === 'seat' || task.kind === 'torque').map(task => task.id)),
-      isJoint: goal.id.startsWith('joint:'),
+      isJoint: goal.kind === 'joint',
       hidden: bitsOf(hiddenBy.get(goal.id) ?? []),
     }
   })
@@ -134,7 +138,7 @@ export function orderPricing(
     const parts = partsBehind(sheet, task, options)
     return parts ? [{ bit: bitOf.get(task.id)!, parts: bitsOf(parts) }] : []
   })
-  const fill = goals.findIndex(goal => goal.id.startsWith('fill:'))
+  const fill = goals.findIndex(goal => goal.kind === 'fill')
   const isOffNow = new Set(options.standing?.off)
   const needs = list.map((id): NumberedNeeds =>
     own

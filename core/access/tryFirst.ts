@@ -1,8 +1,9 @@
 import type { Slug, Way } from '../sheet/types'
 import { minutes } from '../units/types'
 import { chooseWays } from './chooseWays'
+import type { GoalKey, GoalRef } from './goalKinds'
 import type { SearchBudget } from './searchBudget'
-import type { Goal, OperationCost } from './types'
+import type { Goal, OperationCost, WaysChosen } from './types'
 
 /**
  * What a way that may hang costs beside its own minutes, as an expectation: the chance that it does, times what finding out took and the
@@ -29,10 +30,11 @@ export const withRisk = (goals: readonly Goal[], operations: ReadonlyMap<Slug, O
 /** The way that a plan tries first at a goal, where it does. */
 export function triedFirst(
   goals: readonly Goal[],
-  ways: Readonly<Record<string, number>>,
-  goal: string,
-): { goal: string; way: number; tried: NonNullable<Way['tryFirst']> } | undefined {
+  ways: WaysChosen,
+  goal: GoalKey,
+): { goal: GoalRef; way: number; tried: NonNullable<Way['tryFirst']> } | undefined {
   const way = ways[goal]
-  const tried = way === undefined ? undefined : goals.find(({ id }) => id === goal)?.ways[way]?.tryFirst
-  return tried && { goal, way: way!, tried }
+  const about = goals.find(({ id }) => id === goal)
+  const tried = way === undefined ? undefined : about?.ways[way]?.tryFirst
+  return tried && { goal: { kind: about!.kind, target: about!.target }, way: way!, tried }
 }

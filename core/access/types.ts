@@ -1,49 +1,21 @@
+import type { GoalKey, GoalRef } from './goalKinds'
+import type { TaskKey, TaskKind } from './taskKinds'
 import type { LiftPosition, Phase, Reach, Slug, Way, WaitKind } from '../sheet/types'
 import type { Minutes } from '../units/types'
 
 /** When in a job a goal's position is needed: line work, then filling and bleeding, then proving. Operations have no stage of their own. */
 export type PlaceStage = 'work' | 'fill' | 'prove' | 'sometime'
 /** Something that must be reached, the ways to it, and when somebody must stand there. */
-export type Goal = { id: string; ways: readonly Way[]; stages: readonly PlaceStage[] }
+export type Goal = GoalRef & { id: GoalKey; ways: readonly Way[]; stages: readonly PlaceStage[] }
+/** The way taken to each goal, by its place in the sheet's list. */
+export type WaysChosen = Readonly<Partial<Record<GoalKey, number>>>
 export type OperationCost = { id: Slug; at: LiftPosition; cost: number; needs: readonly (readonly Slug[])[] }
 
 /** Minutes to go from one lift position to another. */
 export type MoveMinutes = (from: LiftPosition, to: LiftPosition) => number
 
-export const taskKinds = [
-  'receive',
-  'prepare',
-  'off',
-  'open',
-  'cap',
-  'release',
-  'withdraw',
-  'catch',
-  'drain',
-  'compare',
-  'renew',
-  'seals',
-  'fit',
-  'seat',
-  'fasten',
-  'torque',
-  'refill',
-  'fill',
-  'bleed',
-  'wipe',
-  'run',
-  'turn',
-  'level',
-  'leak',
-  'look',
-  'stop',
-  'on',
-  'road-test',
-] as const
-export type TaskKind = (typeof taskKinds)[number]
-
 export type Task = {
-  id: string
+  id: TaskKey
   kind: TaskKind
   target: Slug
   phase: Phase
@@ -51,7 +23,7 @@ export type Task = {
   at?: LiftPosition
   from?: Reach
   /** The goal whose way says so. */
-  goal?: string
+  goal?: GoalKey
   minutes: number
   /** Somebody else sits in the seat or holds the other end. */
   helper?: boolean
@@ -59,7 +31,7 @@ export type Task = {
   still?: boolean
   /** Smaller goes first among tasks that could be done now. */
   priority: number
-  after: readonly string[]
+  after: readonly TaskKey[]
 }
 /** Time that must pass between tasks and takes nobody's hands. Without a task before it, it runs from the start of the job. */
 export type WaitSpan = {
@@ -67,15 +39,15 @@ export type WaitSpan = {
   kind: WaitKind | 'leak'
   text: string
   minutes: number
-  after: readonly string[]
-  before: readonly string[]
+  after: readonly TaskKey[]
+  before: readonly TaskKey[]
 }
 
 export type Visit = { at: LiftPosition; tasks: readonly Task[] }
 
 /** One thing on the clock, in minutes from the start. */
 export type Span =
-  | { kind: 'task'; task: string; from: number; to: number; helper: boolean; visit: number }
+  | { kind: 'task'; task: TaskKey; from: number; to: number; helper: boolean; visit: number }
   | { kind: 'move'; to: number; from: number; at: LiftPosition; visit: number }
   /** Nobody can do anything: what is waited for. */
   | { kind: 'idle'; from: number; to: number; wait: string; visit: number }
@@ -96,7 +68,7 @@ export const currentPlanner = 5 satisfies PlannerVersion
 export type Plan = {
   planner: PlannerVersion
   /** Chosen way per goal (index into the sheet's list). */
-  ways: Readonly<Record<string, number>>
+  ways: WaysChosen
   operations: readonly Slug[]
   visits: readonly Visit[]
   moves: number
@@ -112,11 +84,11 @@ export type Plan = {
 
 export type AccessIssue =
   /** No way leads there on this car. */
-  | { code: 'ACCESS_NO_WAY'; goal: string }
+  | { code: 'ACCESS_NO_WAY'; goal: GoalRef }
   /** One would, and it has been ruled out. */
-  | { code: 'ACCESS_RULED_OUT'; goal: string }
+  | { code: 'ACCESS_RULED_OUT'; goal: GoalRef }
   /** Read once the engine has run, and reached only through a part that it needs. */
-  | { code: 'ACCESS_HIDDEN_WHILE_RUNNING'; goal: string }
+  | { code: 'ACCESS_HIDDEN_WHILE_RUNNING'; goal: GoalRef }
   | { code: 'ACCESS_UNKNOWN'; what: 'joint' | 'neighbour' | 'operation' | 'part' | 'way'; id: string }
   | { code: 'ACCESS_UNKNOWN_LINE'; line: Slug }
   | { code: 'ACCESS_NOTHING_CHOSEN' }
@@ -124,4 +96,4 @@ export type AccessIssue =
   | { code: 'ACCESS_ORDER_IMPOSSIBLE'; tasks: readonly Pick<Task, 'kind' | 'target'>[] }
   /** Not within so many nodes of search: the sheet offers more alternatives than any car has. */
   | { code: 'ACCESS_BUDGET'; nodes: number }
-  | { code: 'ACCESS_TOOL_MISSING'; tool: string; goal: string }
+  | { code: 'ACCESS_TOOL_MISSING'; tool: string; goal: GoalRef }

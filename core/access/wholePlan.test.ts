@@ -1,3 +1,4 @@
+import type { TaskKey } from './taskKinds'
 import fc from 'fast-check'
 import { expect, it } from 'vitest'
 import { everyDemoCar } from '../../tests/helpers/demo'
@@ -122,7 +123,7 @@ it('orders are priced as the tasks themselves are ordered; with goals open, neve
         const always = draw(2) === 0 && resolved.operations.length > 0 ? [some(resolved.operations).id] : []
         // In the middle of the work: something is done where all it waits for is, and fluid is moved and wiped up whenever somebody likes.
         const all = listTasks(resolved.sheet, scope.value, { ways: {}, operations: new Set() }, { oneAtATime })
-        const done: string[] = []
+        const done: TaskKey[] = []
         if (draw(2) === 0)
           for (const { id, kind, after } of all)
             if (kind !== 'run' && kind !== 'stop' && draw(4) > 0)

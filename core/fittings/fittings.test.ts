@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { jointKinds } from '../sheet/types'
 import { millimetres } from '../units/types'
-import { practiceFor } from './generalPractice'
+import { practiceFor } from './jointKinds'
 import { inchFraction, nearHexes, wrenchFor, wrenches } from './nearHexes'
 
 describe('nearHexes', () => {

@@ -3,7 +3,8 @@ import { Bench, everyDemoCar } from '../../tests/helpers/demo'
 import { panPlace } from '../route/panPlace'
 import { placeOf, standpointOf } from '../route/placeOf'
 import { reaches } from '../sheet/types'
-import { isEachSide, isScrewed, seatingProofs, turnsByHand } from './seating'
+import { isScrewed } from './jointKinds'
+import { isEachSide, seatingProofs, turnsByHand } from './seating'
 
 const cars = everyDemoCar()
 const ends = cars.flatMap(car => car.joints.map(joint => ({ car, joint, line: car.lines.find(line => line.id === joint.line) })))

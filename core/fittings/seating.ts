@@ -1,8 +1,5 @@
-import type { Joint, JointKind, Line, Proof, Seal } from '../sheet/types'
-
-/** Ends that a nut or a bolt is turned on: they are started by hand, and turning one can turn the line with it. */
-const screwed: readonly JointKind[] = ['inverted-flare', 'iso-flare', 'oring-nut', 'banjo', 'taper-thread']
-export const isScrewed = ({ kind }: Pick<Joint, 'kind'>): boolean => screwed.includes(kind)
+import type { Joint, Line, Proof, Seal } from '../sheet/types'
+import { isScrewed, jointRules } from './jointKinds'
 
 /**
  * Common practice, no source: full turns by the fingers alone before a wrench comes near. A thread that binds sooner is crossed, dirty or
@@ -22,4 +19,4 @@ export function seatingProofs(joint: Joint, line: Line | undefined): Proof[] {
 }
 
 /** A washer for each face of a banjo eye: the eye lies between them. */
-export const isEachSide = (joint: Joint, seal: Seal): boolean => joint.kind === 'banjo' && seal.count === 2
+export const isEachSide = (joint: Joint, seal: Seal): boolean => jointRules[joint.kind].eachSide === true && seal.count === 2

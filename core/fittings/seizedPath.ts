@@ -1,6 +1,7 @@
 import { linesOf } from '../sheet/jointLines'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
-import type { Joint, JointKind, Slug } from '../sheet/types'
+import type { Joint, Slug } from '../sheet/types'
+import { jointRules } from './jointKinds'
 
 /** What to try at a joint that does not move, gentlest first. */
 export const remedies = ['soak', 'free-bracket', 'heat', 'cut-close', 'replace-mate'] as const
@@ -8,8 +9,6 @@ export type Remedy = (typeof remedies)[number]
 export type RemedyBar = 'plastic-or-hose' | 'brake-fluid-burns' | 'live-cable' | 'fuel-near' | 'no-bracket' | 'line-stays' | 'no-nut'
 export type RemedyStep = { remedy: Remedy; minutes: number; barred?: RemedyBar }
 
-/** Joints with a nut on the tube, which a six-point socket takes once the tube is gone. */
-const nutted: readonly JointKind[] = ['inverted-flare', 'iso-flare', 'oring-nut', 'taper-thread']
 /** Minutes each takes, hands and waiting together; common practice, no source. */
 const minutesOf: Record<Remedy, number> = { soak: 15, 'free-bracket': 5, heat: 10, 'cut-close': 10, 'replace-mate': 45 }
 
@@ -35,7 +34,7 @@ export function seizedPath(resolved: ResolvedSheet, joint: Joint, scope: readonl
           : resolved.sheet.keepouts.some(keepout => keepout.kind === 'fuel')
             ? 'fuel-near'
             : undefined,
-    'cut-close': !linesOf(joint).every(line => scope.includes(line)) ? 'line-stays' : !nutted.includes(joint.kind) ? 'no-nut' : undefined,
+    'cut-close': !linesOf(joint).every(line => scope.includes(line)) ? 'line-stays' : !jointRules[joint.kind].nutted ? 'no-nut' : undefined,
     'replace-mate': undefined,
   }
   return remedies.map(remedy => ({ remedy, minutes: minutesOf[remedy], ...(bars[remedy] !== undefined && { barred: bars[remedy] }) }))

@@ -287,8 +287,11 @@ describe('tried first', () => {
     // 30 of 100 times four minutes are lost and the other way (4 min, the wheel off and on 7) is gone after all.
     expect(plan.minutes.risk).toBeCloseTo(0.3 * (4 + 4 + 7), 6)
     const bench = new Bench(car).do({ type: 'planned', inputs: { ...inputs, start: 'ground' } }).workUntil('open:wheel-joint')
-    expect(bench.try({ type: 'wayHung', goal: 'joint:frame-joint', way: 0 })).toMatchObject({ code: 'JOB_UNKNOWN_TARGET', what: 'way' })
-    bench.do({ type: 'wayHung', goal: 'joint:wheel-joint', way: 0 })
+    expect(bench.try({ type: 'wayHung', goal: { kind: 'joint', target: 'frame-joint' }, way: 0 })).toMatchObject({
+      code: 'JOB_UNKNOWN_TARGET',
+      what: 'way',
+    })
+    bench.do({ type: 'wayHung', goal: { kind: 'joint', target: 'wheel-joint' }, way: 0 })
     expect(restOf(car, bench.state!).ways['joint:wheel-joint']).toBe(1)
     expect(bench.steps().some(step => step.kind === 'off' && step.target === 'rear-wheel')).toBe(true)
     toTheEnd(bench)

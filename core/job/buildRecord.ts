@@ -5,6 +5,7 @@ import type { FluidBalance } from '../fluid/balanceFluid'
 import { chosenPart } from '../sheet/chosenPart'
 import { linesOf } from '../sheet/jointLines'
 import { settleValue } from '../sheet/settleContested'
+import type { StepRef } from './stepKinds'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import type { Caution, Proof, Sheet, Window } from '../sheet/types'
 import { fromSi } from '../units/convertUnit'
@@ -133,7 +134,7 @@ export type JobRecord = {
     at: string
   }[]
   operations: { id: string; name: string; off: boolean; on: boolean; fastenersOut: number; fastenersIn: number }[]
-  skipped: { step: string; reason: string; by: string; at: string }[]
+  skipped: { step: StepRef; reason: string; by: string; at: string }[]
   roadTest?: { result: 'good' | 'not-good'; note?: string; by: string; at: string }
   notes: { text: string; by: string; at: string }[]
   /** What was weighed beside the lines, and what the customer or the workshop said. */
@@ -147,7 +148,7 @@ export type JobRecord = {
     note?: string
     at: string
   }[]
-  photos: { photo: string; step: string; caption?: string; by: string; at: string }[]
+  photos: { photo: string; step?: StepRef; caption?: string; by: string; at: string }[]
   cautions: Caution[]
   lookNext: readonly string[]
   missing: Obligation[]
@@ -351,9 +352,7 @@ export function buildRecord(resolved: ResolvedSheet, state: JobState, events: re
       fastenersOut: record.fastenersOut.reduce((sum, count) => sum + count, 0),
       fastenersIn: record.fastenersIn.reduce((sum, count) => sum + count, 0),
     })),
-    skipped: Object.entries(state.steps).flatMap(([step, { skipped, by, at }]) =>
-      skipped === undefined ? [] : [{ step, reason: skipped, by, at }],
-    ),
+    skipped: Object.values(state.steps).flatMap(mark => (mark?.skipped ? [{ ...mark.skipped, by: mark.by, at: mark.at }] : [])),
     roadTest: state.roadTest && { result: state.roadTest.result, note: state.roadTest.note, by: state.roadTest.by, at: state.roadTest.at },
     notes: state.notes.map(({ text, by, at }) => ({ text, by, at })),
     neighbours: Object.entries(state.neighbours).map(([neighbour, { choice, by, found, weighed, note, at }]) => ({

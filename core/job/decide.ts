@@ -18,6 +18,7 @@ import type { JobCommand, JobState, Role } from './types'
 import { endsByHeat, waitBefore, waitsOf } from './waits'
 import { toSi } from '../units/convertUnit'
 import { outOfReason } from './outOfReason'
+import { stepRules } from './stepRules'
 
 export type { Context } from './decision'
 
@@ -38,9 +39,6 @@ const rolesFor: Partial<Record<JobCommand['type'], Role[]>> = {
   // Whoever counts short may not excuse it.
   fastenerLost: ['lead', 'admin'],
 }
-/** Steps that prove or protect nothing by themselves; the rest cannot be left out. */
-const skippable = ['receive', 'compare', 'catch', 'road-test']
-export const isSkippable = (step: string): boolean => skippable.includes(step.split(':')[0]!)
 const afterSignOff: JobCommand['type'][] = ['handedOver', 'reopened', 'noteWritten']
 /** A job left for later is made safe all the same: lowered, covered, its openings capped. */
 const whilePaused: JobCommand['type'][] = [
@@ -94,9 +92,6 @@ export function decide(state: JobState | undefined, command: JobCommand, context
       return decidePlan(state, command, context)
     case 'revisionMoved':
       return decideRevision(state, command, context)
-    case 'stepDone':
-      // Whatever proves or changes something has an event of its own.
-      return command.step.startsWith('prepare') ? ok(command) : fail({ code: 'JOB_OLD_STEP', step: command.step })
     case 'jointSeized':
       return decideSeized(state, command, context)
     case 'neighbourDecided': {
@@ -107,6 +102,8 @@ export function decide(state: JobState | undefined, command: JobCommand, context
           : context.resolved.lines.some(({ id }) => id === line)
       return isThere ? ok(command) : unknown('neighbour', command.neighbour)
     }
+    case 'prepared':
+    case 'timerStarted':
     case 'photoTaken':
     case 'ranDry':
       return ok(command)
@@ -119,7 +116,7 @@ export function decide(state: JobState | undefined, command: JobCommand, context
     case 'passedOn':
       return command.to.trim() ? ok(command) : fail({ code: 'JOB_REASON_NEEDED', field: 'to' })
     case 'stepSkipped':
-      if (!isSkippable(command.step)) return fail({ code: 'JOB_STEP_NOT_SKIPPABLE', step: command.step })
+      if (!stepRules[command.step.kind].skippable) return fail({ code: 'JOB_STEP_NOT_SKIPPABLE', step: command.step })
       return command.reason.trim() ? ok(command) : fail({ code: 'JOB_REASON_NEEDED', field: 'reason' })
     case 'stepUndone':
       return decideUndo(state, command, context)
@@ -188,8 +185,6 @@ export function decide(state: JobState | undefined, command: JobCommand, context
     case 'tested':
       if (command.result === 'not-good') return command.note?.trim() ? ok(command) : fail({ code: 'JOB_REASON_NEEDED', field: 'note' })
       return guarded('pressure', state, context) ?? ok(command)
-    case 'timerStarted':
-      return command.timer === 'leak' ? fail({ code: 'JOB_OLD_STEP', step: 'run' }) : ok(command)
     case 'timerEnded':
       return decideTimerEnded(state, command, context)
     case 'roadTested':
@@ -296,8 +291,8 @@ function decideHung(state: JobState, command: Of<'wayHung'>, { resolved }: Conte
   if (!state.inputs) return fail({ code: 'JOB_NOT_PLANNED' })
   const scope = scopeOf(resolved, state.inputs)
   if (!scope.ok) return fail({ code: 'JOB_ACCESS', issue: scope.error })
-  const goal = scope.value.goals.find(({ id }) => id === command.goal)
-  return goal?.ways[command.way]?.tryFirst ? ok(command) : unknown('way', `${command.goal}:${command.way}`)
+  const goal = scope.value.goals.find(({ kind, target }) => kind === command.goal.kind && target === command.goal.target)
+  return goal?.ways[command.way]?.tryFirst ? ok(command) : unknown('way', `${command.goal.target} ${command.way}`)
 }
 
 /** Common practice, no source: °C at which metal can be held and a cooling system opened. */

@@ -1,17 +1,16 @@
-import { taskKinds, type Plan } from '../access/types'
+import type { Plan } from '../access/types'
 import { chosenPart } from '../sheet/chosenPart'
 import { isOn } from '../sheet/jointLines'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import type { LiftPosition, Phase, Reach, Sheet, Slug } from '../sheet/types'
 import { bleedPlaces, hasTorque, levelsOf, pressureSourceOf, tightenedAt } from './carState'
+import { stepKey, type StepKind } from './stepKinds'
 import type { JobState } from './types'
 
-/** Beside the planner's tasks: moves of the car, and what stands beside a task without costing a way of its own. */
-export const stepKinds = [...taskKinds, 'move', 'tighten', 'clear', 'press', 'test', 'count', 'mend', 'trace', 'carry'] as const
-export type StepKind = (typeof stepKinds)[number]
 export const stepStatuses = ['open', 'done', 'skipped'] as const
 export type StepStatus = (typeof stepStatuses)[number]
 export type Step = {
+  /** Tells it from the other rows of its list; what it is, kind and target say. */
   id: string
   kind: StepKind
   target: string
@@ -70,7 +69,7 @@ function withCompanions(visits: readonly Draft[][], { sheet }: ResolvedSheet, in
   const all = () => result.flat()
   const beside = (step: Draft, kind: StepKind, target: Slug, more: Partial<Draft> = {}): Draft => {
     const { helper: _helper, ...rest } = step
-    return { ...rest, id: `${kind}:${target}`, kind, target, minutes: 0, ...more }
+    return { ...rest, id: stepKey({ kind, target }), kind, target, minutes: 0, ...more }
   }
   const after = (step: Draft, added: Draft) => {
     const visit = result[step.visit]!

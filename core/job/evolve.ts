@@ -1,6 +1,8 @@
 import { assertNever } from '../result'
 import type { Slug } from '../sheet/types'
 import type { BodyOf, JobEvent, JobState, JointRecord, Mark, Pressure, PressureBy, TightenedThing } from './types'
+import { goalKey } from '../access/goalKinds'
+import { stepKey } from './stepKinds'
 
 /** Folds one event in. Pure: the same events give the same state on the server and on every tablet. Undefined before the job is opened. */
 export function evolve(state: JobState | undefined, event: JobEvent): JobState {
@@ -113,8 +115,9 @@ function apply(state: JobState, event: JobEvent): JobState {
       return { ...state, inputs: body.inputs, planner: body.planner, scope: body.inputs.lines, service: serviceAfter(state, body, mark) }
     case 'wayHung': {
       const forbidden = state.inputs?.forbidden ?? {}
-      const ways = [...new Set([...(forbidden[body.goal] ?? []), body.way])]
-      return { ...state, inputs: state.inputs && { ...state.inputs, forbidden: { ...forbidden, [body.goal]: ways } } }
+      const goal = goalKey(body.goal.kind, body.goal.target)
+      const ways = [...new Set([...(forbidden[goal] ?? []), body.way])]
+      return { ...state, inputs: state.inputs && { ...state.inputs, forbidden: { ...forbidden, [goal]: ways } } }
     }
     case 'observed': {
       const { type: _type, ...observation } = body
@@ -126,10 +129,10 @@ function apply(state: JobState, event: JobEvent): JobState {
       return operation(body.operation, { looked: { ...mark, result: body.result } })
     case 'revisionMoved':
       return { ...state, revision: body.revision }
-    case 'stepDone':
-      return { ...state, steps: { ...state.steps, [body.step]: mark } }
+    case 'prepared':
+      return { ...state, steps: { ...state.steps, prepare: mark } }
     case 'stepSkipped':
-      return { ...state, steps: { ...state.steps, [body.step]: { ...mark, skipped: body.reason } } }
+      return { ...state, steps: { ...state.steps, [stepKey(body.step)]: { ...mark, skipped: { step: body.step, reason: body.reason } } } }
     case 'partReceived':
       return line(body.line, {
         [body.against === 'sheet' ? 'received' : 'compared']: { ...mark, agrees: body.agrees, differs: body.differs },

@@ -1,3 +1,4 @@
+import { taskKey } from '../access/taskKinds'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { Bench, allDemoSheets, demoCar, demoSheet } from '../../tests/helpers/demo'
@@ -135,11 +136,16 @@ describe('what else is on record', () => {
       what: 'neighbour',
     })
     bench
-      .do({ type: 'photoTaken', photo: '00000000-0000-4000-8000-000000000077', step: 'off:undershield', caption: 'before' })
+      .do({
+        type: 'photoTaken',
+        photo: '00000000-0000-4000-8000-000000000077',
+        step: { kind: 'off', target: 'undershield' },
+        caption: 'before',
+      })
       .do({ type: 'passedOn', to: 'Imke Thorsby' })
     expect(bench.state).toMatchObject({
       neighbours: { 'pan-gasket': { choice: 'leave', found: 'aged' } },
-      photos: [{ step: 'off:undershield', caption: 'before' }],
+      photos: [{ step: { kind: 'off', target: 'undershield' }, caption: 'before' }],
       passedOn: { to: 'Imke Thorsby' },
     })
     expect(bench.try({ type: 'passedOn', to: ' ' })).toMatchObject({ code: 'JOB_REASON_NEEDED' })
@@ -157,7 +163,7 @@ describe('tools before a visit', () => {
     const visit = {
       at: 'raised' as const,
       tasks: joints.map(joint => ({
-        id: `open:${joint.id}`,
+        id: taskKey('open', joint.id),
         kind: 'open' as const,
         target: joint.id,
         phase: 'line' as const,

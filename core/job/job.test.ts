@@ -76,7 +76,7 @@ describe('fold', () => {
     const before = structuredClone(bench.state!)
     bench.do(bench.plainFor(bench.next()!))
     const last = bench.events.at(-1)!
-    bench.do({ type: 'stepUndone', step: 'undo', reverts: [last.id] })
+    bench.do({ type: 'stepUndone', reverts: [last.id] })
     expect({ ...bench.state!, seq: 0 }).toEqual({ ...before, seq: 0 })
     expect(bench.state!.seq).toBe(bench.events.length)
   })
@@ -84,13 +84,13 @@ describe('fold', () => {
   it('refuses to undo what something later hangs on', () => {
     const bench = planned().workUntil('release')
     const opened = bench.events.find(event => event.body.type === 'jointOpened')!
-    expect(bench.try({ type: 'stepUndone', step: 'undo', reverts: [opened.id] })).toMatchObject({ code: 'JOB_UNDO_NOT_LAST' })
-    expect(bench.try({ type: 'stepUndone', step: 'undo', reverts: [bench.events[0]!.id] })).toMatchObject({ code: 'JOB_UNDO_NOT_LAST' })
+    expect(bench.try({ type: 'stepUndone', reverts: [opened.id] })).toMatchObject({ code: 'JOB_UNDO_NOT_LAST' })
+    expect(bench.try({ type: 'stepUndone', reverts: [bench.events[0]!.id] })).toMatchObject({ code: 'JOB_UNDO_NOT_LAST' })
   })
 
   it('begins with opened', () => {
     const event: JobEvent = {
-      v: 3,
+      v: 4,
       seen: 0,
       id: 'x',
       job: 'job',
@@ -293,7 +293,6 @@ describe('decide refuses', () => {
       'run',
       () => {},
     ],
-    ['what used to be ticked', 'JOB_OLD_STEP', () => ({ type: 'stepDone', step: 'stop' }), 'level', () => {}],
     ['the pedal where the engine makes the pressure', 'JOB_NO_PRESSURE', () => ({ type: 'pressureHeld' }), 'run', () => {}],
     ['a line that is out, felt along', 'JOB_LINE_STATE', () => ({ type: 'clearanceProved', line: 'supply' }), 'compare', () => {}],
     ['a hold fastened around nothing', 'JOB_LINE_STATE', () => ({ type: 'holdFastened', hold: 'sump-clip-supply' }), 'compare', () => {}],
@@ -307,7 +306,7 @@ describe('decide refuses', () => {
     [
       'taking back what somebody else has said',
       'JOB_UNDO_OTHERS',
-      bench => ({ type: 'stepUndone', step: 'undo', reverts: [bench.events.at(-1)!.id] }),
+      bench => ({ type: 'stepUndone', reverts: [bench.events.at(-1)!.id] }),
       'open',
       bench => void (bench.person = { ...technician, id: '00000000-0000-4000-8000-00000000000c', name: 'Oda' }),
     ],
@@ -349,14 +348,14 @@ describe('decide refuses', () => {
     [
       'skipping a proof',
       'JOB_STEP_NOT_SKIPPABLE',
-      () => ({ type: 'stepSkipped', step: 'leak:gearbox-out-joint', reason: 'in a hurry' }),
+      () => ({ type: 'stepSkipped', step: { kind: 'leak', target: 'gearbox-out-joint' }, reason: 'in a hurry' }),
       'leak',
       () => {},
     ],
     [
       'skipping without a reason',
       'JOB_REASON_NEEDED',
-      () => ({ type: 'stepSkipped', step: 'road-test', reason: ' ' }),
+      () => ({ type: 'stepSkipped', step: { kind: 'road-test', target: 'x' }, reason: ' ' }),
       'road-test',
       () => {},
     ],

@@ -1,5 +1,5 @@
 import { fail, ok, type Result } from '../result'
-import { practiceFor } from '../fittings/generalPractice'
+import { practiceFor } from '../fittings/jointKinds'
 import { settleWindow } from '../sheet/settleContested'
 import type { Joint, Slug } from '../sheet/types'
 import { checkTorque } from '../torque/checkTorque'

@@ -1,55 +1,10 @@
-import { taskId } from '../access/listTasks'
-import { taskKinds, type TaskKind } from '../access/types'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
-import type { LiftPosition, Phase } from '../sheet/types'
-import type { Step, StepKind } from './draftSteps'
-import type { StepRef } from './isStepDone'
+import type { LiftPosition } from '../sheet/types'
+import type { Step } from './draftSteps'
+import { stepKey } from './stepKinds'
 import { stepOfBody } from './stepOfBody'
+import { stepRules } from './stepRules'
 import type { JobState } from './types'
-
-/** Which part of a job an act belongs to, whenever it was done. */
-const phaseOf: Record<StepKind, Phase> = {
-  receive: 'before',
-  prepare: 'before',
-  off: 'open',
-  open: 'line',
-  cap: 'line',
-  release: 'line',
-  withdraw: 'line',
-  catch: 'line',
-  drain: 'open',
-  compare: 'line',
-  renew: 'line',
-  seals: 'line',
-  fit: 'line',
-  seat: 'line',
-  torque: 'line',
-  fasten: 'line',
-  clear: 'line',
-  refill: 'fill',
-  fill: 'fill',
-  bleed: 'fill',
-  wipe: 'prove',
-  run: 'engine',
-  press: 'prove',
-  level: 'prove',
-  leak: 'prove',
-  look: 'prove',
-  turn: 'prove',
-  stop: 'prove',
-  on: 'close',
-  tighten: 'close',
-  count: 'close',
-  carry: 'line',
-  mend: 'prove',
-  trace: 'prove',
-  test: 'close',
-  move: 'open',
-  'road-test': 'close',
-}
-
-export const isTaskKind = (kind: StepKind): kind is TaskKind => (taskKinds as readonly StepKind[]).includes(kind)
-export const stepId = ({ kind, target }: StepRef): string => (isTaskKind(kind) ? taskId(kind, target) : `${kind}:${target}`)
 
 /**
  * What has been done, in the order it was done, with the moves of the car in between; an act that is repeated at once is one step. `taken`
@@ -71,7 +26,7 @@ export function listDone({ sheet }: ResolvedSheet, state: JobState, taken: Reado
     const last = done.at(-1)
     if (!ref || (last?.kind === ref.kind && last.target === ref.target)) continue
     const status = body.type === 'stepSkipped' ? 'skipped' : 'done'
-    done.push({ id: stepId(ref), ...ref, phase: phaseOf[ref.kind], at, visit, minutes: 0, status })
+    done.push({ id: stepKey(ref), ...ref, phase: stepRules[ref.kind].phase, at, visit, minutes: 0, status })
   }
   // The latest goes by the plain id: an earlier one of the same was undone by what came between.
   return done

@@ -1,14 +1,17 @@
 import type { Plan } from '../access/types'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
-import { liftPositions, type LiftPosition, type Reach, type Sheet, type Slug } from '../sheet/types'
+import { liftPositions, type LiftPosition, type Reach, type Sheet } from '../sheet/types'
 import { disturbedAt, isOff, levelsOf, liftOf, pressureSourceOf, runningSince, tightenedAt } from './carState'
-import { isStepDone, type StepRef } from './isStepDone'
-import { listDone, stepId } from './listDone'
-import { draftSteps, enginePlace, isLook, type Draft, type Step, type StepKind } from './draftSteps'
+import { isStepDone } from './isStepDone'
+import { listDone } from './listDone'
+import { draftSteps, enginePlace, isLook, type Draft, type Step } from './draftSteps'
 import { listDue } from './obligations'
+import { stepKey, type StepRef } from './stepKinds'
+import { stepRules } from './stepRules'
 import type { Gate, JobState, Obligation, Pressure } from './types'
 
-export { stepKinds, stepStatuses, type Step, type StepKind, type StepStatus } from './draftSteps'
+export { stepStatuses, type Step, type StepStatus } from './draftSteps'
+export { stepKinds, type StepKind, type StepRef } from './stepKinds'
 
 /**
  * The list a technician walks down, and what is done of it. What is done is what the car says, not what was ticked: a joint opened again
@@ -48,7 +51,7 @@ function withStatus(
     return kind === 'off' ? isOff(state, target) : !isOff(state, target) && !comesOff
   }
   return drafts.map((draft): Step => {
-    const mark = state.steps[draft.id]
+    const mark = state.steps[stepKey(draft)]
     const isDone = mark !== undefined || (isOver(draft) ?? isStepDone(draft, resolved, state, due))
     return { ...draft, status: isDone ? 'done' : 'open' }
   })
@@ -88,7 +91,7 @@ const isAfterWork = ({ from }: Pressure, state: JobState): boolean =>
   Object.values(state.joints).every(record => (disturbedAt(record)?.n ?? 0) < from.n)
 
 /** The step that does what is owed. */
-function stepFor(owed: Obligation, sheet: Sheet): { kind: StepKind; target: Slug } {
+function stepFor(owed: Obligation, sheet: Sheet): StepRef {
   switch (owed.kind) {
     case 'plan':
       return { kind: 'prepare', target: sheet.id }
@@ -152,13 +155,8 @@ function stepFor(owed: Obligation, sheet: Sheet): { kind: StepKind; target: Slug
       return { kind: 'move', target: 'ground' }
   }
 }
-/** Any fill point serves as well as another. */
-const isAnyOf: readonly StepKind[] = ['fill', 'stop', 'road-test']
-const meets = (step: Pick<Step, 'kind' | 'target'>, wanted: { kind: StepKind; target: Slug }): boolean =>
-  step.kind === wanted.kind && (step.target === wanted.target || isAnyOf.includes(step.kind))
-
-/** Done where hands are already: what was just put on is tightened, felt along, counted in before anything else is begun. */
-const atOnce: readonly StepKind[] = ['mend', 'trace', 'cap', 'seals', 'seat', 'torque', 'fasten', 'tighten', 'clear', 'count']
+const meets = (step: StepRef, wanted: StepRef): boolean =>
+  step.kind === wanted.kind && (step.target === wanted.target || stepRules[step.kind].anyTarget === true)
 
 /**
  * What is due and nothing in the plan is still to do about it: what belongs to work just done comes next, where the car stands; the rest
@@ -177,7 +175,7 @@ function withExtras(steps: readonly Step[], resolved: ResolvedSheet, state: JobS
     const elsewhere = tightened && tightenedAt(tightened)
     const extra: Step = {
       ...wanted,
-      id: stepId(wanted),
+      id: stepKey(wanted),
       phase: 'close',
       at: elsewhere ?? at,
       ...(from && { from }),
@@ -185,15 +183,15 @@ function withExtras(steps: readonly Step[], resolved: ResolvedSheet, state: JobS
       minutes: 0,
       status: 'open',
     }
-    if (atOnce.includes(wanted.kind) && elsewhere === undefined && at === liftOf(state))
+    if (stepRules[wanted.kind].atOnce && elsewhere === undefined && at === liftOf(state))
       now.push({ ...extra, phase: steps[0]?.phase ?? 'close', visit: steps[0]?.visit ?? 0 })
     else later.push(extra)
   }
-  const before = (kinds: readonly StepKind[]) => {
-    const first = steps.findIndex(step => kinds.includes(step.kind) && step.status === 'open')
+  const before = (isOne: (step: Step) => boolean) => {
+    const first = steps.findIndex(step => isOne(step) && step.status === 'open')
     return first < 0 ? steps.length : first
   }
-  const [proving, drive] = [before(afterFluid), before(['road-test'])]
+  const [proving, drive] = [before(({ kind }) => stepRules[kind].afterFluid === true), before(({ kind }) => kind === 'road-test')]
   const isFluid = ({ kind }: Step) => kind === 'fill' || kind === 'refill' || kind === 'bleed'
   return [
     ...now,
@@ -204,8 +202,6 @@ function withExtras(steps: readonly Step[], resolved: ResolvedSheet, state: JobS
     ...steps.slice(drive),
   ]
 }
-/** What comes once fluid is in and the air is out. */
-const afterFluid: readonly StepKind[] = ['wipe', 'level', 'run', 'press', 'turn', 'leak', 'look', 'test', 'road-test']
 
 /** Where what is owed is done: where the sheet says, as near as may be to where the car stands. */
 function placeFor({ kind, target }: StepRef, { sheet }: ResolvedSheet, state: JobState): { at: LiftPosition; from?: Reach } {
@@ -249,22 +245,7 @@ function hoisted(steps: readonly Step[], due: readonly Obligation[], sheet: Shee
 }
 
 /** Where hands and eyes need the car to stand; the rest is done wherever it is. */
-const anywhere: readonly StepKind[] = [
-  'carry',
-  'trace',
-  'receive',
-  'prepare',
-  'catch',
-  'drain',
-  'compare',
-  'seals',
-  'cap',
-  'press',
-  'stop',
-  'count',
-  'move',
-]
-const isPlaced = ({ kind }: Step): boolean => !anywhere.includes(kind)
+const isPlaced = ({ kind }: Step): boolean => !stepRules[kind].anywhere
 
 /** The moves of the car, from where it stands now through what is still to do to the ground. */
 function withMoves(steps: readonly Step[], state: JobState): Step[] {

@@ -30,6 +30,7 @@ import { isBledAt } from './isBledAt'
 import { leakDoubt } from './jointStatus'
 import { carrierIn, droppedIn } from './partEffects'
 import type { Gate, JobState, JointRecord, Mark, Obligation, ObligationKind, ObligationWhat, TorqueJudged } from './types'
+import { stepKey } from './stepKinds'
 
 export type Facts = { resolved: ResolvedSheet; state: JobState }
 /** Something owed: since when (the last event that made it so, or made it so again), and before which acts. */
@@ -91,7 +92,7 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
       if (what.kind !== 'compared') return false
       const { compared, accepted } = state.lines[what.line] ?? {}
       if (compared && !compared.agrees) return countsAfter(accepted, compared)
-      return compared !== undefined || state.steps[`compare:${what.line}`]?.skipped !== undefined
+      return compared !== undefined || state.steps[stepKey({ kind: 'compare', target: what.line })]?.skipped !== undefined
     },
   },
   'carried-over': {

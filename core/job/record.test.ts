@@ -12,7 +12,7 @@ describe('buildRecord', () => {
     const bench = new Bench(one).plan(['supply']).workUntil('torque')
     bench.do({ type: 'jointTorqued', joint: 'gearbox-out-joint', how: 'wrench', entered: { value: 17.5, unit: 'N.m' } })
     const wrong = bench.events.at(-1)!
-    bench.do({ type: 'stepUndone', step: 'undo', reverts: [wrong.id] })
+    bench.do({ type: 'stepUndone', reverts: [wrong.id] })
     bench.do({ type: 'jointTorqued', joint: 'gearbox-out-joint', how: 'wrench', entered: { value: 13.5, unit: 'lbf.ft' } })
     const { torques, events, lines, leftAlone } = record(bench)
     expect(torques).toHaveLength(1)
@@ -51,9 +51,11 @@ describe('buildRecord', () => {
 
   it('names what was left out with its reason, notes, and what is missing until sign-off', () => {
     const bench = new Bench(one).plan(['supply']).workUntil('road-test')
-    bench.do({ type: 'stepSkipped', step: 'road-test', reason: 'no plates' }).do({ type: 'noteWritten', text: 'clip was brittle' })
+    bench
+      .do({ type: 'stepSkipped', step: { kind: 'road-test', target: bench.resolved.sheet.id }, reason: 'no plates' })
+      .do({ type: 'noteWritten', text: 'clip was brittle' })
     expect(record(bench)).toMatchObject({
-      skipped: [{ step: 'road-test', reason: 'no plates' }],
+      skipped: [{ step: { kind: 'road-test' }, reason: 'no plates' }],
       notes: [{ text: 'clip was brittle' }],
       missing: [],
       signedOff: undefined,

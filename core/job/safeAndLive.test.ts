@@ -28,7 +28,7 @@ function anything(bench: Bench, draw: Draw): JobCommand | undefined {
     case 1:
       return { type: 'leakChecked', joint, result: pick(draw, ['dry', 'weeping', 'leaking']) }
     case 2:
-      return last && { type: 'stepUndone', step: 'undo', reverts: [last.id] }
+      return last && { type: 'stepUndone', reverts: [last.id] }
     case 3:
       return { type: 'carMoved', to: pick(draw, liftPositions) }
     case 4:
@@ -111,8 +111,7 @@ function anything(bench: Bench, draw: Draw): JobCommand | undefined {
     case 31:
       return { type: 'planned', inputs: { ...bench.state!.inputs!, service: pick(draw, services) } }
     case 32: {
-      const goal = `joint:${joint}`
-      return { type: 'wayHung', goal, way: 0 }
+      return { type: 'wayHung', goal: { kind: 'joint', target: joint }, way: 0 }
     }
     case 33:
       return { type: 'roundBled', bleeder: sheet.id, count: 1 + draw(8), saw: pick(draw, sights), toppedUp: true, running: draw(2) === 0 }
@@ -134,11 +133,15 @@ function anything(bench: Bench, draw: Draw): JobCommand | undefined {
     case 16:
       return { type: 'cleaned', at: pick(draw, liftPositions) }
     case 17:
-      return { type: 'stepSkipped', step: pick(draw, ['road-test', 'fill', 'bleed', 'catch', `leak:${joint}`]), reason: 'in a hurry' }
+      return {
+        type: 'stepSkipped',
+        step: { kind: pick(draw, ['road-test', 'fill', 'bleed', 'catch', 'leak'] as const), target: pick(draw, [joint, sheet.id]) },
+        reason: 'in a hurry',
+      }
     case 19:
       return { type: 'partReceived', line, against: 'sheet', agrees: false, differs: 'a bracket too many' }
     case 18:
-      return { type: 'stepDone', step: pick(draw, ['stop', 'run', `bleed:${sheet.id}`, `torque:${joint}`]) }
+      return { type: 'prepared' }
     default:
       return { type: 'signedOff' }
   }

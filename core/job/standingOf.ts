@@ -1,7 +1,7 @@
 import { fillGoal } from '../access/listGoals'
-import { taskId } from '../access/listTasks'
 import type { Standing } from '../access/standing'
-import { taskKinds, type TaskKind } from '../access/types'
+import { goalKey, type GoalKey } from '../access/goalKinds'
+import { kindsOf, taskKey, type TaskKey, type TaskKind } from '../access/taskKinds'
 import { linesOf } from '../sheet/jointLines'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import type { LiftPosition, Slug } from '../sheet/types'
@@ -10,10 +10,6 @@ import { hasLeft } from './hasLeft'
 import { isStepDone } from './isStepDone'
 import { listDue } from './obligations'
 import type { JobState, Mark } from './types'
-
-const ofLine: readonly TaskKind[] = ['receive', 'compare', 'withdraw', 'fit']
-const ofJoint: readonly TaskKind[] = ['open', 'cap', 'seals', 'seat', 'torque', 'leak']
-const ofHold: readonly TaskKind[] = ['release', 'fasten']
 
 /** The car as the planner needs to know it, from what is on record: what is off, what is done, and what was touched beside the wish. */
 export function standingOf(resolved: ResolvedSheet, state: JobState): Standing {
@@ -38,15 +34,15 @@ export function standingOf(resolved: ResolvedSheet, state: JobState): Standing {
     return hold !== undefined && !wanted.has(hold.line) && lines.includes(hold.line) && state.holds[target]?.released === undefined
   }
   const isDone = (kind: TaskKind, target: Slug) =>
-    state.steps[taskId(kind, target)] !== undefined || isNever(kind, target) || isStepDone({ kind, target }, resolved, state, due)
+    state.steps[taskKey(kind, target)] !== undefined || isNever(kind, target) || isStepDone({ kind, target }, resolved, state, due)
   const among = (kinds: readonly TaskKind[], items: readonly { id: Slug }[]) =>
-    items.flatMap(({ id }) => kinds.filter(kind => isDone(kind, id)).map(kind => taskId(kind, id)))
-  const begun = (goal: string, mark: Mark | undefined): [string, LiftPosition][] => (mark ? [[goal, positionAt(state, mark)]] : [])
+    items.flatMap(({ id }) => kinds.filter(kind => isDone(kind, id)).map(kind => taskKey(kind, id)))
+  const begun = (goal: GoalKey, mark: Mark | undefined): [GoalKey, LiftPosition][] => (mark ? [[goal, positionAt(state, mark)]] : [])
   const filled = sheet.fills.length > 0 && isDone('fill', sheet.fills[0]!.id)
   const done = [
-    ...among(ofLine, resolved.lines),
-    ...among(ofJoint, resolved.joints),
-    ...among(ofHold, resolved.holds),
+    ...among(kindsOf('line'), resolved.lines),
+    ...among(kindsOf('joint'), resolved.joints),
+    ...among(kindsOf('hold'), resolved.holds),
     ...among(['renew'], sheet.neighbours),
     ...among(['bleed'], [...sheet.bleeders, sheet]),
     ...among(['turn'], [sheet]),
@@ -54,8 +50,8 @@ export function standingOf(resolved: ResolvedSheet, state: JobState): Standing {
     ...among(['drain', 'refill'], [sheet, ...(sheet.circuits ?? [])]),
     ...among(['look'], sheet.operations),
     ...among(['prepare', 'catch', 'road-test'], [sheet]),
-    ...(['ground', 'half', 'raised'] as const).filter(at => isDone('wipe', at)).map(at => taskId('wipe', at)),
-    ...(filled ? sheet.fills.map(({ id }) => taskId('fill', id)) : []),
+    ...(['ground', 'half', 'raised'] as const).filter(at => isDone('wipe', at)).map(at => taskKey('wipe', at)),
+    ...(filled ? sheet.fills.map(({ id }) => taskKey('fill', id)) : []),
   ]
   return {
     at: liftOf(state),
@@ -66,26 +62,26 @@ export function standingOf(resolved: ResolvedSheet, state: JobState): Standing {
     drained: [sheet, ...(sheet.circuits ?? [])].map(({ id }) => id).filter(id => drainings(sheet, state, id).length > 0),
     resealed: sheet.operations.filter(({ id, seals = [] }) => seals.length > 0 && state.operations[id]?.off).map(({ id }) => id),
     begunAt: Object.fromEntries([
-      ...Object.entries(state.joints).flatMap(([id, { opened, seated }]) => begun(`joint:${id}`, seated ?? opened)),
-      ...Object.entries(state.holds).flatMap(([id, { released }]) => begun(`hold:${id}`, released)),
-      ...Object.entries(state.lines).flatMap(([id, { out }]) => begun(`withdraw:${id}`, out)),
+      ...Object.entries(state.joints).flatMap(([id, { opened, seated }]) => begun(goalKey('joint', id), seated ?? opened)),
+      ...Object.entries(state.holds).flatMap(([id, { released }]) => begun(goalKey('hold', id), released)),
+      ...Object.entries(state.lines).flatMap(([id, { out }]) => begun(goalKey('withdraw', id), out)),
       ...begun(fillGoal(sheet), filled ? state.added.at(-1) : undefined),
     ]),
   }
 }
 
 /** Nothing left to look at: the engine has run. Running, with nothing left to do but look: it need not be started again. */
-function engineMarks({ sheet, joints }: ResolvedSheet, state: JobState, near: readonly Slug[], done: ReadonlySet<string>): string[] {
+function engineMarks({ sheet, joints }: ResolvedSheet, state: JobState, near: readonly Slug[], done: ReadonlySet<TaskKey>): TaskKey[] {
   const touched = joints.filter(joint => near.includes(joint.id) || linesOf(joint).some(line => near.includes(line)))
-  const left = (kinds: readonly TaskKind[]) => touched.some(({ id }) => kinds.some(kind => !done.has(taskId(kind, id))))
+  const left = (kinds: readonly TaskKind[]) => touched.some(({ id }) => kinds.some(kind => !done.has(taskKey(kind, id))))
   const others = (sheet.circuits ?? []).filter(({ id }) => drainings(sheet, state, id).length > 0).map(({ level }) => level)
   const parts = sheet.operations.filter(({ id, seals = [] }) => seals.length > 0 && state.operations[id]?.off)
   const looks =
     left(['leak']) ||
     (sheet.bleeding.parameters.running !== undefined && !done.has('turn')) ||
-    [...sheet.levels, ...others].some(({ id }) => !done.has(taskId('level', id))) ||
-    parts.some(({ id }) => !done.has(taskId('look', id)))
+    [...sheet.levels, ...others].some(({ id }) => !done.has(taskKey('level', id))) ||
+    parts.some(({ id }) => !done.has(taskKey('look', id)))
   if (!looks) return state.pressures.length === 0 ? [] : runningSince(state) ? ['run'] : ['run', 'stop']
-  const work = left(taskKinds.filter(kind => ofJoint.includes(kind) && kind !== 'leak' && kind !== 'cap' && kind !== 'seals'))
+  const work = left(['open', 'seat', 'torque'])
   return runningSince(state) && !work && state.scope.every(line => hasLeft(state, line)) ? ['run'] : []
 }

@@ -1,16 +1,15 @@
 import type { Sheet } from '../sheet/types'
-import { stepKinds } from './draftSteps'
-import type { StepRef } from './isStepDone'
+import type { StepRef } from './stepKinds'
 import type { JobBody, JobCommand } from './types'
 
 /** The step that an act does; undefined: a decision, a word, or something beside the list. */
 export function stepOfBody(body: JobBody | JobCommand, sheet: Sheet): StepRef | undefined {
   const step = (kind: StepRef['kind'], target: string): StepRef => ({ kind, target })
   switch (body.type) {
-    case 'stepDone':
+    case 'prepared':
       return step('prepare', sheet.id)
     case 'stepSkipped':
-      return skipped(body.step, sheet)
+      return body.step
     case 'partReceived':
       return step(body.against === 'sheet' ? 'receive' : 'compare', body.line)
     case 'operationOff':
@@ -80,11 +79,4 @@ export function stepOfBody(body: JobBody | JobCommand, sheet: Sheet): StepRef | 
     default:
       return undefined
   }
-}
-
-/** Left out by the name of a step: its kind, and what it is about. */
-function skipped(id: string, sheet: Sheet): StepRef | undefined {
-  const [name = '', target = sheet.id] = id.split(':')
-  const kind = stepKinds.find(one => one === name)
-  return kind && { kind, target }
 }

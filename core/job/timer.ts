@@ -1,5 +1,6 @@
 import type { Wait, WaitKind } from '../sheet/types'
 import type { Step } from './draftSteps'
+import type { StepRef } from './stepKinds'
 import type { JobState, TimerName } from './types'
 
 export type Moment = { at: string; recordedAt?: string; device: string }
@@ -22,7 +23,7 @@ export function secondsLeft(state: JobState, name: TimerName, now: Moment): numb
 
 export type RunningTimer = { timer: TimerName | WaitKind; startedAt: string; recordedAt?: string; device: string; minutes: number }
 /** A wait of the sheet that has begun, with the steps it stands before. */
-type Begun = { wait: Pick<Wait, 'kind' | 'minutes'>; since: Moment; isBound: (step: string) => boolean }
+type Begun = { wait: Pick<Wait, 'kind' | 'minutes'>; since: Moment; isBound: (step: StepRef) => boolean }
 
 /**
  * Timers somebody still waits for: not ended, the job not signed off, and for the leak timer a joint left to look at, for the soak timer
@@ -41,7 +42,7 @@ export function runningTimers(state: JobState, steps: readonly Step[], begun: re
       : [],
   )
   const waits = begun
-    .filter(({ isBound }) => steps.some(step => step.status === 'open' && isBound(step.id)))
+    .filter(({ isBound }) => steps.some(step => step.status === 'open' && isBound(step)))
     .map(({ wait, since: { at, recordedAt, device } }) => ({ timer: wait.kind, startedAt: at, recordedAt, device, minutes: wait.minutes }))
   return [...own, ...waits]
 }

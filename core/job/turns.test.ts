@@ -236,7 +236,7 @@ describe('waits', () => {
     expect(bench.workUntil('open:turbo-joint').next()).toMatchObject({ id: 'open:turbo-joint' })
   })
   it('soaking may be cut with a word', () => {
-    const bench = new Bench(carOf('wherry-clutch-line')).plan().do({ type: 'stepDone', step: 'prepare' })
+    const bench = new Bench(carOf('wherry-clutch-line')).plan().do({ type: 'prepared' })
     expect(bench.try({ type: 'jointOpened', joint: 'master-joint' })).toMatchObject({ code: 'JOB_WAIT', wait: 'nuts-soak' })
     bench.do({ type: 'waitCut', wait: 'nuts-soak', reason: 'new nuts last year' })
     expect(bench.try({ type: 'jointOpened', joint: 'master-joint' })?.code).not.toBe('JOB_WAIT')

@@ -6,6 +6,8 @@ import type { Remedy, RemedyBar } from '../fittings/seizedPath'
 import type { LiftPosition, Proof, Slug, Window } from '../sheet/types'
 import type { Adapter } from '../torque/correctForAdapter'
 import type { Celsius, Entered, Millilitres, NewtonMetres } from '../units/types'
+import type { GoalRef } from '../access/goalKinds'
+import type { StepKey, StepRef } from './stepKinds'
 
 export const roles = ['technician', 'lead', 'desk', 'admin'] as const
 export type Role = (typeof roles)[number]
@@ -79,9 +81,10 @@ export type JobCommand =
   | { type: 'planned'; inputs: PlanInputs }
   /** The job goes on by a newer revision of its sheet. */
   | { type: 'revisionMoved'; revision: number }
-  | { type: 'stepDone'; step: string }
-  | { type: 'stepSkipped'; step: string; reason: string }
-  | { type: 'stepUndone'; step: string; reverts: readonly string[] }
+  /** The car stands ready to be worked on. */
+  | { type: 'prepared' }
+  | { type: 'stepSkipped'; step: StepRef; reason: string }
+  | { type: 'stepUndone'; reverts: readonly string[] }
   | { type: 'partReceived'; line: Slug; against: 'sheet' | 'old-line'; agrees: boolean; differs?: string }
   | { type: 'operationOff'; operation: Slug; fasteners: readonly number[] }
   /** `seals`: of a part that has any, those renewed with it; `oldOut`: the old ones were seen to have come off. */
@@ -100,7 +103,8 @@ export type JobCommand =
       weighed?: { now: number; later: number; years: number; chance?: number }
       note?: string
     }
-  | { type: 'photoTaken'; photo: string; step: string; caption?: string }
+  /** `step`: what was in hand, if anything was. */
+  | { type: 'photoTaken'; photo: string; step?: StepRef; caption?: string }
   | { type: 'passedOn'; to: string; note?: string }
   | { type: 'holdReleased'; hold: Slug }
   | { type: 'holdFastened'; hold: Slug }
@@ -159,9 +163,9 @@ export type JobCommand =
     }
   | ({ type: 'observed' } & Observation)
   /** The way that was to be tried first does not go on this car. */
-  | { type: 'wayHung'; goal: string; way: number; note?: string }
+  | { type: 'wayHung'; goal: GoalRef; way: number; note?: string }
   | { type: 'levelRead'; level: Slug; temperature?: Entered<'temperature'>; engine: 'idling' | 'off'; reading: LevelReading }
-  | { type: 'timerStarted'; timer: TimerName; minutes: number }
+  | { type: 'timerStarted'; timer: Exclude<TimerName, 'leak'>; minutes: number }
   | { type: 'timerEnded'; timer: TimerName; reason?: string }
   | { type: 'cleaned'; at: LiftPosition }
   | { type: 'leakChecked'; joint: Slug; result: LeakResult }
@@ -201,7 +205,7 @@ export type JobBody = { [T in JobCommand['type']]: T extends keyof Computed ? Co
 export type BodyOf<T extends JobBody['type']> = Extract<JobBody, { type: T }>
 
 /** Version of what is stored for an event; older ones are brought up on read (shared/schemas/event.ts). */
-export const eventVersion = 3
+export const eventVersion = 4
 export type Signature = { id: string; name: string }
 export type JobEvent = {
   v: typeof eventVersion
@@ -271,7 +275,6 @@ export type Refusal =
   | { code: 'JOB_ENGINE'; is: 'running' | 'off' }
   | { code: 'JOB_LIFT'; needs: LiftPosition; is: 'there' | 'elsewhere' }
   | { code: 'JOB_NO_PRESSURE'; by: PressureBy }
-  | { code: 'JOB_OLD_STEP'; step: string }
   | { code: 'JOB_THING_STATE'; target: Slug; needs: 'on' | 'fastened' | 'bled' | 'read' }
   | { code: 'JOB_UNDO_OTHERS'; by: string }
   | { code: 'JOB_TEMPERATURE_NEEDED'; level: Slug }
@@ -282,7 +285,7 @@ export type Refusal =
   | { code: 'JOB_REVISION'; revision: number; why: 'not-there' | 'not-newer' | 'other-car' }
   | { code: 'JOB_REVISION_LOST'; revision: number; lost: Slug[] }
   | { code: 'JOB_REMEDY_BARRED'; joint: Slug; remedy: Remedy; because: RemedyBar }
-  | { code: 'JOB_STEP_NOT_SKIPPABLE'; step: string }
+  | { code: 'JOB_STEP_NOT_SKIPPABLE'; step: StepRef }
   | { code: 'JOB_UNDO_NOT_LAST'; event: string }
   | { code: 'JOB_MISSING'; items: Obligation[] }
   | { code: 'JOB_LEAD_SIGNS'; joints: Slug[] }
@@ -408,7 +411,8 @@ export type JobState = {
       }
     >
   >
-  steps: Readonly<Record<string, Mark & { skipped?: string }>>
+  /** Steps that record nothing but that they were done, or left out with a reason. */
+  steps: Readonly<Partial<Record<StepKey, Mark & { skipped?: { step: StepRef; reason: string } }>>>
   caught: readonly (Mark & BodyOf<'fluidCaught'>)[]
   extracted: readonly (Mark & BodyOf<'fluidExtracted'>)[]
   added: readonly (Mark & BodyOf<'fluidAdded'>)[]
@@ -436,7 +440,7 @@ export type JobState = {
   tests: Partial<Readonly<Record<CarTest, Mark & { result: 'good' | 'not-good'; note?: string }>>>
   roadTest?: Mark & { result: 'good' | 'not-good'; note?: string }
   notes: readonly (Mark & { text: string })[]
-  photos: readonly (Mark & { photo: string; step: string; caption?: string })[]
+  photos: readonly (Mark & { photo: string; step?: StepRef; caption?: string })[]
   neighbours: Readonly<Record<NeighbourRef, Mark & Omit<BodyOf<'neighbourDecided'>, 'type' | 'neighbour'>>>
   /** Whose job it is now, where it was passed on. */
   passedOn?: Mark & { to: string; note?: string }

@@ -1,6 +1,7 @@
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import type { Wait, WaitKind } from '../sheet/types'
-import { stepId } from './listDone'
+import { isNamed } from '../access/listWaits'
+import type { StepRef } from './stepKinds'
 import { stepOfBody } from './stepOfBody'
 import { spanSeconds, type Moment } from './timer'
 import type { JobCommand, JobEvent, JobState, Mark } from './types'
@@ -9,10 +10,7 @@ import type { JobCommand, JobEvent, JobState, Mark } from './types'
 const heatWaits: readonly WaitKind[] = ['cool', 'warm']
 export const endsByHeat = ({ kind }: Pick<Wait, 'kind'>): boolean => heatWaits.includes(kind)
 
-export type JobWait = { wait: Wait; since: Moment; n: number; isBound: (step: string) => boolean }
-
-/** A step by the name a sheet gives it: itself, or its kind alone. */
-const isNamed = (refs: readonly string[], id: string): boolean => refs.includes(id) || refs.includes(id.split(':')[0]!)
+export type JobWait = { wait: Wait; since: Moment; n: number; isBound: (step: StepRef) => boolean }
 
 /**
  * The sheet's waits that run: begun by the last act they come after (without one, when the job was opened), and not cut since. A wait that
@@ -21,10 +19,10 @@ const isNamed = (refs: readonly string[], id: string): boolean => refs.includes(
 export function waitsOf({ sheet }: ResolvedSheet, state: JobState): JobWait[] {
   const acts = state.effective.flatMap(event => {
     const ref = stepOfBody(event.body, sheet)
-    return ref ? [{ id: stepId(ref), moment: momentOf(event), n: event.seq }] : []
+    return ref ? [{ ref, moment: momentOf(event), n: event.seq }] : []
   })
   return (sheet.waits ?? []).flatMap((wait): JobWait[] => {
-    const begun = wait.after.length === 0 ? firstOf(state) : acts.findLast(({ id }) => isNamed(wait.after, id))
+    const begun = wait.after.length === 0 ? firstOf(state) : acts.findLast(({ ref }) => isNamed(wait.after, ref))
     if (!begun) return []
     const cut: Mark | undefined = state.waitsCut[wait.id]
     return cut && cut.n > begun.n ? [] : [{ wait, since: begun.moment, n: begun.n, isBound: step => isNamed(wait.before, step) }]
@@ -42,7 +40,7 @@ export function waitBefore(resolved: ResolvedSheet, state: JobState, command: Jo
   const ref = stepOfBody(command, resolved.sheet)
   if (!ref) return undefined
   return waitsOf(resolved, state)
-    .filter(one => one.isBound(stepId(ref)))
+    .filter(one => one.isBound(ref))
     .map(one => ({ wait: one.wait.id, secondsLeft: waitLeft(one, now) }))
     .filter(({ secondsLeft }) => secondsLeft > 0)
     .sort((a, b) => b.secondsLeft - a.secondsLeft)[0]

@@ -1,3 +1,5 @@
+import { goalKey, type GoalKey } from '../access/goalKinds'
+import type { WaysChosen } from '../access/types'
 import { endOn, isOn } from '../sheet/jointLines'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import type { JointKind, Line, Reach, Slug, Way } from '../sheet/types'
@@ -26,11 +28,11 @@ const sideOf = (reach: Reach): StripSide => (reach === 'above' || reach === 'fro
  * One line end to end at true length, in mm along it: the content of its strip. `ways` are a plan's choices by goal id; without a plan the
  * sheet's first way counts. Throws RangeError for a line that cannot be developed: integrity has been checked before.
  */
-export function unrollLine(resolved: ResolvedSheet, line: Line, ways: Readonly<Record<string, number>> = {}): Unrolled {
+export function unrollLine(resolved: ResolvedSheet, line: Line, ways: WaysChosen = {}): Unrolled {
   const developed = developLine(line.sections)
   if (!developed.ok) throw new RangeError(`line ${line.id}: ${developed.error.code}`)
   const { length, sections, bends } = developed.value
-  const reachOf = (goal: string, among: readonly Way[]): Reach => (among[ways[goal] ?? 0] ?? among[0]!).from
+  const reachOf = (goal: GoalKey, among: readonly Way[]): Reach => (among[ways[goal] ?? 0] ?? among[0]!).from
   return {
     line: line.id,
     length,
@@ -41,7 +43,7 @@ export function unrollLine(resolved: ResolvedSheet, line: Line, ways: Readonly<R
     joints: resolved.sheet.joints
       .filter(joint => isOn(joint, line.id))
       .map(joint => {
-        const reach = reachOf(`joint:${joint.id}`, joint.ways)
+        const reach = reachOf(goalKey('joint', joint.id), joint.ways)
         return {
           id: joint.id,
           name: joint.name,
@@ -54,7 +56,7 @@ export function unrollLine(resolved: ResolvedSheet, line: Line, ways: Readonly<R
     holds: resolved.sheet.holds
       .filter(hold => hold.line === line.id)
       .map(hold => {
-        const reach = reachOf(`hold:${hold.id}`, hold.ways)
+        const reach = reachOf(goalKey('hold', hold.id), hold.ways)
         return { id: hold.id, name: hold.name, at: hold.at, side: sideOf(reach), reach }
       }),
   }

@@ -1,4 +1,4 @@
-import { isScrewed } from '../fittings/seating'
+import { isScrewed } from '../fittings/jointKinds'
 import type { Found, ObservedThing } from '../job/types'
 import type { Sheet, Slug } from './types'
 

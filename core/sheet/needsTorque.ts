@@ -1,4 +1,4 @@
-import { isScrewed } from '../fittings/seating'
+import { isScrewed, jointRules } from '../fittings/jointKinds'
 import type { Joint } from './types'
 
 /**
@@ -6,4 +6,4 @@ import type { Joint } from './types'
  * not.
  */
 export const needsTorque = (joint: Joint): boolean =>
-  joint.torque !== undefined || joint.turn !== undefined || isScrewed(joint) || joint.kind === 'flange'
+  joint.torque !== undefined || joint.turn !== undefined || isScrewed(joint) || jointRules[joint.kind].bolted === true

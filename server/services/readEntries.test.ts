@@ -14,7 +14,7 @@ const dbWith = (rows: SignInKeyRow[]) => ({ query: () => Promise.resolve({ rows 
 const known = dbWith([{ sign_in: signIn, key, id: technician.id, name: technician.name, role: technician.role }])
 
 const entryOf = (more: object = {}) => ({
-  v: 3,
+  v: 4,
   id: '01890000-0000-7000-8000-0000000000e1',
   at: '2026-01-02T03:04:05.000Z',
   device: '01890000-0000-7000-8000-00000000d001',
@@ -83,6 +83,6 @@ describe('what an entry says', () => {
   it('version 1 said neither by whom nor what was seen: it is the sender’s, on what the request was based on', async () => {
     const { v: _v, by: _by, seen: _seen, ...older } = entryOf()
     const [authored] = await readEntries(known, job, { events: [older], basedOn: 7 }, lead)
-    expect(authored).toMatchObject({ author: lead, entry: { v: 3, seen: 7, by: lead.id } })
+    expect(authored).toMatchObject({ author: lead, entry: { v: 4, seen: 7, by: lead.id } })
   })
 })

@@ -18,6 +18,7 @@ import {
   turnsWords,
 } from '../../shared/words/recordWords'
 import { endingWords } from '../../shared/words/endingWords'
+import { stepWords } from '../../shared/words/stepWords'
 import { cautionWords, list, proofWords } from '../../shared/words/vocabulary'
 import { dueWords } from '../../shared/words/refusalWords'
 
@@ -188,7 +189,10 @@ export async function writeRecordPdf(
         ]
       : []),
     ...(record.skipped.length > 0
-      ? [heading('Left out, with reason'), { ul: record.skipped.map(({ step, reason, by }) => `${step}: ${reason} (${by})`) } as Content]
+      ? [
+          heading('Left out, with reason'),
+          { ul: record.skipped.map(({ step, reason, by }) => `${stepWords(step, sheet).title}: ${reason} (${by})`) } as Content,
+        ]
       : []),
     ...(record.notes.length > 0 ? [heading('Notes'), { ul: record.notes.map(note => `${note.text} (${note.by})`) } as Content] : []),
     ...(record.neighbours.length > 0

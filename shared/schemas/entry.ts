@@ -1,12 +1,17 @@
 import { versioned } from '../versioned'
 import { bodyOfVersion3 } from './bodyOfVersion3'
+import { bodyOfVersion4 } from './bodyOfVersion4'
 import { entrySchema, entryVersion } from './job'
 
 /** What a device sends, brought up to today's version. Version 1 said neither `v`, nor by whom, nor what was seen: see `fromVersion1`. */
 export const readEntry = versioned({
   current: entryVersion,
   versionOf: raw => (raw.v === undefined ? 1 : typeof raw.v === 'number' ? raw.v : undefined),
-  upcast: { 1: older => ({ ...older, v: 2 }), 2: older => ({ ...older, v: 3, command: bodyOfVersion3(older.command) }) },
+  upcast: {
+    1: older => ({ ...older, v: 2 }),
+    2: older => ({ ...older, v: 3, command: bodyOfVersion3(older.command) }),
+    3: older => ({ ...older, v: 4, command: bodyOfVersion4(older.command) }),
+  },
   schema: entrySchema,
 })
 

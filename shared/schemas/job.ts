@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { goalKinds } from '../../core/access/goalKinds'
 import { services } from '../../core/access/planJob'
 import { plannerVersions } from '../../core/access/types'
 import { conditions } from '../../core/access/judgeChance'
@@ -19,6 +20,7 @@ import {
   torqueVerdicts,
   type JobCommand,
 } from '../../core/job/types'
+import { stepKinds } from '../../core/job/stepKinds'
 import { bleedMethods, liftPositions, proofs } from '../../core/sheet/types'
 import { isUsable, type Adapter } from '../../core/torque/correctForAdapter'
 import {
@@ -31,6 +33,7 @@ import {
   type NewtonMetres,
 } from '../../core/units/types'
 import { limits } from '../limits'
+import { goalKeySchema } from './keys'
 import { nameSchema as name, slugSchema as slug, textSchema as text } from './sheet'
 
 const amount = z.number().min(-1e6).max(1e6)
@@ -40,11 +43,8 @@ const length = z.strictObject({ value: amount, unit: z.enum(lengthUnits) })
 const temperature = z.strictObject({ value: amount, unit: z.enum(temperatureUnits) })
 /** A number that core has computed, in its SI unit; JSON knows no units, so the brand is given here. */
 const computed = <Q extends number>() => amount as unknown as z.ZodType<Q, Q>
-const stepId = z
-  .string()
-  .min(1)
-  .max(160)
-  .regex(/^[a-z0-9:-]+$/)
+const step = z.strictObject({ kind: z.enum(stepKinds), target: slug })
+const goal = z.strictObject({ kind: z.enum(goalKinds), target: slug })
 const counts = z.array(z.number().int().min(0).max(99)).max(20)
 const lines = z.array(slug).max(24)
 const maybeText = z.string().max(limits.text)
@@ -63,7 +63,7 @@ export const planInputsSchema = z.strictObject({
   joints: z.array(slug).max(48).optional(),
   service: z.enum(services).optional(),
   start: z.enum(liftPositions),
-  forbidden: z.record(z.string().max(160), z.array(z.number().int().min(0).max(12)).max(12)).optional(),
+  forbidden: z.partialRecord(goalKeySchema, z.array(z.number().int().min(0).max(12)).max(12)).optional(),
   done: z.array(slug).max(60).optional(),
   missingTools: z.array(name).max(40).optional(),
   neighbours: z.array(slug).max(24).optional(),
@@ -107,9 +107,9 @@ const commands = {
   scopeChosen: c('scopeChosen', { lines }),
   planned: c('planned', { inputs: planInputsSchema }),
   revisionMoved: c('revisionMoved', { revision: z.number().int().min(1).max(100_000) }),
-  stepDone: c('stepDone', { step: stepId }),
-  stepSkipped: c('stepSkipped', { step: stepId, reason: maybeText }),
-  stepUndone: c('stepUndone', { step: stepId, reverts: z.array(z.uuid()).min(1).max(20) }),
+  prepared: c('prepared', {}),
+  stepSkipped: c('stepSkipped', { step, reason: maybeText }),
+  stepUndone: c('stepUndone', { reverts: z.array(z.uuid()).min(1).max(20) }),
   partReceived: c('partReceived', {
     line: slug,
     against: z.enum(['sheet', 'old-line']),
@@ -143,7 +143,7 @@ const commands = {
       .optional(),
     note: maybeText.optional(),
   }),
-  photoTaken: c('photoTaken', { photo: z.uuid(), step: stepId, caption: maybeText.optional() }),
+  photoTaken: c('photoTaken', { photo: z.uuid(), step: step.optional(), caption: maybeText.optional() }),
   passedOn: c('passedOn', { to: name, note: maybeText.optional() }),
   holdReleased: c('holdReleased', { hold: slug }),
   holdFastened: c('holdFastened', { hold: slug }),
@@ -210,14 +210,14 @@ const commands = {
       z.strictObject({ what: z.literal('note'), text: maybeText }),
     ]),
   }),
-  wayHung: c('wayHung', { goal: z.string().max(160), way: z.number().int().min(0).max(12), note: maybeText.optional() }),
+  wayHung: c('wayHung', { goal, way: z.number().int().min(0).max(12), note: maybeText.optional() }),
   levelRead: c('levelRead', {
     level: slug,
     temperature: temperature.optional(),
     engine: z.enum(['idling', 'off']),
     reading: z.enum(levelReadings),
   }),
-  timerStarted: c('timerStarted', { timer: z.enum(timerNames), minutes: z.number().min(0.02).max(1440) }),
+  timerStarted: c('timerStarted', { timer: z.enum(timerNames).exclude(['leak']), minutes: z.number().min(0.02).max(1440) }),
   timerEnded: c('timerEnded', { timer: z.enum(timerNames), reason: maybeText.optional() }),
   cleaned: c('cleaned', { at: z.enum(liftPositions) }),
   leakChecked: c('leakChecked', { joint: slug, result: z.enum(leakResults) }),
@@ -270,7 +270,7 @@ export const signatureSchema = z.strictObject({ id: z.uuid(), name })
  * What a device sends, and what it signs: see docs/decisions/0010. `by` is whoever was signed in when the button was pressed, `seen` the
  * last sequence the device had folded in.
  */
-export const entryVersion = 3
+export const entryVersion = 4
 export const entrySchema = z.strictObject({
   v: z.literal(entryVersion),
   id: z.uuidv7(),
@@ -302,4 +302,4 @@ export const openJobSchema = z.strictObject({
 })
 export type OpenJobRequest = z.infer<typeof openJobSchema>
 export const roleSchema = z.enum(roles)
-export { traits as traitsSchema, device as deviceSchema, seq as seqSchema, stepId as stepIdSchema }
+export { traits as traitsSchema, device as deviceSchema, seq as seqSchema, step as stepSchema }

@@ -15,6 +15,7 @@ import { limits } from '../limits'
 import { versioned } from '../versioned'
 import { z } from 'zod'
 import { bodyOfVersion3 } from './bodyOfVersion3'
+import { bodyOfVersion4 } from './bodyOfVersion4'
 import { readEvent } from './event'
 import { bodySchema } from './job'
 import { readPackFile, readSheet } from './readSheet'
@@ -27,7 +28,7 @@ const packs = filesOf('packs') as [string, Pack][]
 const jobs = filesOf('jobs') as [string, Recorded][]
 const sheets = packs.flatMap(([, pack]) => pack.sheets)
 
-/** Events that came with version 3, for what had been ticked until then. */
+/** Events that came with versions 3 and 4, for what had been ticked until then. */
 const sinceVersion3 = [
   'airTraced',
   'carMoved',
@@ -44,6 +45,7 @@ const sinceVersion3 = [
   'observed',
   'partAccepted',
   'partLooked',
+  'prepared',
   'pressureHeld',
   'ranDry',
   'roundBled',
@@ -75,8 +77,8 @@ describe('what version 1 of the program wrote', () => {
     const brought = read.map(one => (one as { value: JobEvent }).value)
     for (const [i, event] of brought.entries()) {
       const { v, seen, ...same } = event
-      expect([v, seen]).toEqual([3, i])
-      expect(same).toEqual({ ...events[i], body: bodyOfVersion3(events[i]!.body) })
+      expect([v, seen]).toEqual([4, i])
+      expect(same).toEqual({ ...events[i], body: bodyOfVersion4(bodyOfVersion3(events[i]!.body)) })
     }
     const state = fold(brought)!
     expect(state.seq).toBe(events.length)
@@ -99,6 +101,38 @@ describe('what version 1 of the program wrote', () => {
     const upTo = (n: number) => fold(events.slice(0, n).map(event => (readEvent(event) as { value: JobEvent }).value))!.planner
     expect([upTo(2), upTo(3), upTo(4)]).toEqual([3, 1, 2])
   })
+})
+
+describe('what version 3 named by a text', () => {
+  it.each<[string, unknown, unknown]>([
+    ['the car made ready', { type: 'stepDone', step: 'prepare' }, { type: 'prepared' }],
+    ['made ready, of the first sheets', { type: 'stepDone', step: 'prepare:halyard' }, { type: 'prepared' }],
+    ['a tick that counted for nothing', { type: 'stepDone', step: 'leak:x' }, { type: 'noteWritten', text: 'Ticked: leak:x' }],
+    [
+      'a step left out',
+      { type: 'stepSkipped', step: 'compare:supply', reason: 'same' },
+      { type: 'stepSkipped', step: { kind: 'compare', target: 'supply' }, reason: 'same' },
+    ],
+    [
+      'one of which there is one',
+      { type: 'stepSkipped', step: 'road-test', reason: 'no plates' },
+      { type: 'stepSkipped', step: { kind: 'road-test', target: 'car' }, reason: 'no plates' },
+    ],
+    ['taken back', { type: 'stepUndone', step: 'undo', reverts: ['a'] }, { type: 'stepUndone', reverts: ['a'] }],
+    [
+      'a photo of something',
+      { type: 'photoTaken', photo: 'p', step: 'off:tray:2' },
+      { type: 'photoTaken', photo: 'p', step: { kind: 'off', target: 'tray' } },
+    ],
+    ['a photo of nothing that is known', { type: 'photoTaken', photo: 'p', step: 'undo' }, { type: 'photoTaken', photo: 'p' }],
+    [
+      'a way that hung',
+      { type: 'wayHung', goal: 'joint:wheel-joint', way: 1 },
+      { type: 'wayHung', goal: { kind: 'joint', target: 'wheel-joint' }, way: 1 },
+    ],
+    ['a goal nobody knows, for the schema to refuse', { type: 'wayHung', goal: 'moon', way: 1 }, { type: 'wayHung', goal: 'moon', way: 1 }],
+    ['anything else', { type: 'lineOut', line: 'supply' }, { type: 'lineOut', line: 'supply' }],
+  ])('%s', (_, older, newer) => expect(bodyOfVersion4(older)).toEqual(newer))
 })
 
 describe('reading', () => {

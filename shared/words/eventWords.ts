@@ -10,6 +10,7 @@ import { remedyWords } from './remedyWords'
 import { sheetNames } from './sheetNames'
 import { endingWords } from './endingWords'
 import { list, positionWords, proofWords, waitWords } from './vocabulary'
+import { stepWords } from './stepWords'
 
 const amountWords = (circuit: string | undefined, entered: Entered<'volume'>, sheet: Sheet): string =>
   `${formatEntered('volume', entered)}${circuit === undefined ? '' : ` of ${sheetNames(sheet).fluid(circuit).toLowerCase()}`}`
@@ -29,10 +30,10 @@ export function eventWords(body: JobBody, sheet: Sheet): string {
       return `Planned: ${list(wishWords(body.inputs, sheet))}`
     case 'revisionMoved':
       return `Goes on by revision ${body.revision} of the sheet`
-    case 'stepDone':
+    case 'prepared':
       return 'Car made ready'
     case 'stepSkipped':
-      return `Left out: ${body.step}, because ${body.reason}`
+      return `Left out: ${stepWords(body.step, sheet).title}, because ${body.reason}`
     case 'stepUndone':
       return 'Taken back'
     case 'partReceived':

@@ -18,12 +18,12 @@ describe('a plan in words', () => {
   it('every goal has a name, not an id', () => {
     const scope = scopeOf(one, { lines: one.lines.map(line => line.id), neighbours: ['pan-gasket'] })
     if (!scope.ok) throw new Error(scope.error.code)
-    for (const { id } of scope.value.goals) expect(goalWords(id, one.sheet), id).not.toContain(id.split(':')[1])
+    for (const goal of scope.value.goals) expect(goalWords(goal, one.sheet), goal.id).not.toContain(goal.target)
   })
 
   it('the runner-up says what it would cost and why', () => {
     const [other] = listAlternatives(one, { lines: ['supply'], start: 'ground' }, planOf(one, { lines: ['supply'] })).filter(
-      candidate => candidate.goal === 'joint:radiator-in-joint',
+      ({ goal }) => goal.kind === 'joint' && goal.target === 'radiator-in-joint',
     )
     expect(whyWords(other!, one.sheet)).toMatch(/^\d+(\.\d)? min more: takes off .*Air intake tube/)
     expect(whyWords({ ...other!, more: 0, adds: [] }, one.sheet)).toContain('just as quick')

@@ -1,3 +1,4 @@
+import type { GoalRef } from '../../core/access/goalKinds'
 import type { Alternative } from '../../core/access/listAlternatives'
 import type { PlanInputs, Service } from '../../core/access/planJob'
 import type { NeighbourWeight } from '../../core/access/weighNeighbours'
@@ -6,9 +7,8 @@ import { formatNumber } from '../../core/units/formatQuantity'
 import { sheetNames } from './sheetNames'
 import { list, plural } from './vocabulary'
 
-/** "joint:pump-joint" → the joint's name; what the goal is about, for a person. */
-export function goalWords(goal: string, sheet: Sheet): string {
-  const [kind = '', id = ''] = goal.split(':')
+/** What a goal is about, for a person. */
+export function goalWords({ kind, target: id }: GoalRef, sheet: Sheet): string {
   const name = sheetNames(sheet)
   switch (kind) {
     case 'joint':
@@ -27,8 +27,8 @@ export function goalWords(goal: string, sheet: Sheet): string {
       return sheet.fills.length > 1 ? 'filling' : name.fill(id)
     case 'renew':
       return name.neighbour(id)
-    default:
-      return sheet.operations.find(operation => operation.id === id)?.name ?? id
+    case 'isolate':
+      return name.operation(id)
   }
 }
 

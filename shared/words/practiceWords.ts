@@ -1,5 +1,5 @@
 import { assertNever } from '../../core/result'
-import type { Practice } from '../../core/fittings/generalPractice'
+import type { Practice } from '../../core/fittings/jointKinds'
 
 /** What stands in for a torque nobody has a source for. It is practice, never a specification, and is said so beside it. */
 export function practiceWords(practice: Practice): string {

@@ -228,8 +228,6 @@ export function refusalWords(refusal: Refusal, sheet: Sheet): string {
       return refusal.by === 'engine'
         ? 'A joint counts as dry only while the engine runs and presses on it. Start it first.'
         : 'A joint counts as dry only while the pedal is held. Hold it first.'
-    case 'JOB_OLD_STEP':
-      return 'This page is older than the program: load it again, then record it.'
     case 'JOB_THING_STATE':
       return `${name.any(refusal.target) ?? refusal.target}: ${{ on: 'put it back on first.', fastened: 'fasten it first.', bled: 'bleed there first.', read: 'read the level first.' }[refusal.needs]}`
     case 'JOB_UNDO_OTHERS':

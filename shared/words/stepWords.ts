@@ -1,4 +1,5 @@
-import { isScrewed, turnsByHand } from '../../core/fittings/seating'
+import { isScrewed } from '../../core/fittings/jointKinds'
+import { turnsByHand } from '../../core/fittings/seating'
 import type { Step } from '../../core/job/listSteps'
 import { assertNever } from '../../core/result'
 import type { PanPlace } from '../../core/route/panPlace'

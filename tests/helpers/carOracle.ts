@@ -307,7 +307,7 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
         road = { good: body.result === 'good', when: around }
         break
       case 'stepSkipped':
-        if (body.step === 'road-test') noRoad = true
+        if (body.step.kind === 'road-test') noRoad = true
         break
     }
   }

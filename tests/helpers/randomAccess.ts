@@ -1,3 +1,4 @@
+import { goalKey } from '../../core/access/goalKinds'
 import type { Goal, OperationCost, PlaceStage } from '../../core/access/types'
 import { blankSheet } from '../../core/sheet/mendSheet'
 import type { ResolvedSheet } from '../../core/sheet/resolveSheet'
@@ -54,7 +55,9 @@ export function randomAccess(
       g % 10 < 7 ? g % 3 : g % 5
     ]! as PlaceStage[]
     return {
-      id: `g${g}`,
+      id: goalKey('joint', `g${g}`),
+      kind: 'joint',
+      target: `g${g}`,
       stages,
       ways: Array.from({ length: 1 + pick(3) }, () => ({
         at: near(corner),

@@ -33,17 +33,25 @@ it('keeps a photo without its metadata, once, and the record names it', async ()
   const bytes = Buffer.from(await back.arrayBuffer())
   expect(bytes.includes('where it was')).toBe(false)
   expect(bytes.equals(jpegOf({ aside: [] }))).toBe(true)
-  expect((await client.say(job.id, { type: 'photoTaken', photo: id, step: 'prepare', caption: 'before' }, 2)).status).toBe(200)
+  expect(
+    (await client.say(job.id, { type: 'photoTaken', photo: id, step: { kind: 'prepare', target: 'car' }, caption: 'before' }, 2)).status,
+  ).toBe(200)
 })
 
 it('the record’s PDF shows what is here, and names what is not', async () => {
   const before = (await pdfOf()).length
   const id = v7()
   await send(id, jpegOf({ aside: [], width: 16 }))
-  expect((await client.say(job.id, { type: 'photoTaken', photo: id, step: 'prepare' }, 3)).status).toBe(200)
-  expect((await client.say(job.id, { type: 'photoTaken', photo: v7(), step: 'prepare', caption: 'still on the tablet' }, 4)).status).toBe(
-    200,
-  )
+  expect((await client.say(job.id, { type: 'photoTaken', photo: id }, 3)).status).toBe(200)
+  expect(
+    (
+      await client.say(
+        job.id,
+        { type: 'photoTaken', photo: v7(), step: { kind: 'prepare', target: 'car' }, caption: 'still on the tablet' },
+        4,
+      )
+    ).status,
+  ).toBe(200)
   const { body } = await client.call<JobRecord>('GET', `/api/jobs/${job.id}/record.json`)
   expect(body.photos.map(({ photo, caption }) => [photo === id, caption])).toEqual([
     [false, 'before'],

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { lastAct } from '#core/job/bayState'
-import { isSkippable } from '#core/job/decide'
+import { stepRules } from '#core/job/stepRules'
 import type { Step } from '#core/job/listSteps'
 import type { JobCommand } from '#core/job/types'
 import { eventWords } from '#shared/words/eventWords'
@@ -19,7 +19,7 @@ const skipReason = ref('')
 const note = ref('')
 const sheet = computed(() => job.view!.sheet)
 const last = computed(() => lastAct(job.state))
-const skippable = computed(() => props.step && isSkippable(props.step.id))
+const skippable = computed(() => props.step && stepRules[props.step.kind].skippable)
 const others = computed(() => session.view?.people.filter(person => person.id !== session.person?.id && person.role !== 'desk') ?? [])
 
 async function more(command: JobCommand): Promise<boolean> {
@@ -39,12 +39,12 @@ async function passOn(to: string) {
 <template>
   <div class="dialog theme-bay">
     <h2>More</h2>
-    <v-btn-second v-if="last" @click="more({ type: 'stepUndone', step: 'undo', reverts: [last.id] })">
+    <v-btn-second v-if="last" @click="more({ type: 'stepUndone', reverts: [last.id] })">
       Take back: {{ eventWords(last.body, sheet) }}
     </v-btn-second>
     <div v-if="skippable && step" class="stack">
       <v-textarea v-model="skipReason" label="Why this step is left out" /><v-btn-second
-        @click="more({ type: 'stepSkipped', step: step.id, reason: skipReason })"
+        @click="more({ type: 'stepSkipped', step: { kind: step.kind, target: step.target }, reason: skipReason })"
       >
         Leave this step out
       </v-btn-second>
@@ -64,7 +64,7 @@ async function passOn(to: string) {
         <template #text><TurnOfWork :step="step" @say="more" /></template>
       </v-expansion-panel>
     </v-expansion-panels>
-    <PhotoTake v-if="step" :job="id" :step="step.id" @taken="more" />
+    <PhotoTake v-if="step" :job="id" :step="{ kind: step.kind, target: step.target }" @taken="more" />
     <v-expansion-panels>
       <v-expansion-panel v-if="others.length" title="Pass the job on">
         <template #text>

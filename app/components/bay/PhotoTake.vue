@@ -2,6 +2,7 @@
 import { onUnmounted, ref } from 'vue'
 import { mdiCameraOutline } from '@mdi/js'
 import { v7 } from 'uuid'
+import type { StepRef } from '#core/job/stepKinds'
 import type { JobCommand } from '#core/job/types'
 import { useJob } from '~/stores/job'
 import { usePhotos } from '~/stores/photos'
@@ -12,7 +13,7 @@ import { isStoreFault, notKeptWords } from '~/utils/deviceStore'
  * A photo for the step at hand, from the camera or a file; made small here and kept here until the server has it, which keeps it without
  * its metadata.
  */
-const props = defineProps<{ job: string; step: string }>()
+const props = defineProps<{ job: string; step: StepRef }>()
 const emit = defineEmits<{ taken: [command: Extract<JobCommand, { type: 'photoTaken' }>] }>()
 const photos = usePhotos()
 const inView = useJob()

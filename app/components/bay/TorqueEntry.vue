@@ -2,7 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { useDebounceFn } from '@vueuse/core'
 import type { TorqueHow, TorqueSaid } from '#core/job/types'
-import { practiceFor } from '#core/fittings/generalPractice'
+import { practiceFor } from '#core/fittings/jointKinds'
 import { practiceWords } from '#shared/words/practiceWords'
 import { settleWindow } from '#core/sheet/settleContested'
 import type { Joint } from '#core/sheet/types'

@@ -4,6 +4,7 @@ import type { PlanInputs } from '#core/access/planJob'
 import type { Plan } from '#core/access/types'
 import type { ResolvedSheet } from '#core/sheet/resolveSheet'
 import { liftPositions, type Way } from '#core/sheet/types'
+import { goalKey, type GoalKey } from '#core/access/goalKinds'
 import { scopeOf } from '#core/access/listGoals'
 import { useWorked } from '~/composables/useWorked'
 import { onCar } from '~/workers/tasks'
@@ -37,9 +38,11 @@ const { value: found, busy: weighing } = useWorked('alternatives', () =>
 )
 const alternatives = computed(() =>
   (props.plan ? (found.value ?? []) : []).map(other => {
-    const goal = goals.value.find(candidate => candidate.id === other.goal)
+    const id = goalKey(other.goal.kind, other.goal.target)
+    const goal = goals.value.find(candidate => candidate.id === id)
     return {
       ...other,
+      id,
       name: goalWords(other.goal, props.resolved.sheet),
       taken: wayWords(goal?.ways[other.chosen]),
       instead: wayWords(goal?.ways[other.way]),
@@ -48,23 +51,22 @@ const alternatives = computed(() =>
   }),
 )
 const barred = computed(() =>
-  Object.entries(props.inputs.forbidden ?? {}).flatMap(([goal, ways]) =>
-    ways.map(way => ({
-      goal,
+  goals.value.flatMap(goal =>
+    (props.inputs.forbidden?.[goal.id] ?? []).map(way => ({
+      goal: goal.id,
       way,
       name: goalWords(goal, props.resolved.sheet),
-      words: wayWords(goals.value.find(candidate => candidate.id === goal)?.ways[way]),
+      words: wayWords(goal.ways[way]),
     })),
   ),
 )
-const forbid = (goal: string, way: number) =>
+const forbid = (goal: GoalKey, way: number) =>
   set({ forbidden: { ...props.inputs.forbidden, [goal]: [...(props.inputs.forbidden?.[goal] ?? []), way] } })
-function allow(goal: string, way: number) {
-  const left = Object.entries({
-    ...props.inputs.forbidden,
-    [goal]: (props.inputs.forbidden?.[goal] ?? []).filter(other => other !== way),
-  }).filter(([, ways]) => ways.length > 0)
-  set({ forbidden: left.length > 0 ? Object.fromEntries(left) : undefined })
+function allow(goal: GoalKey, way: number) {
+  const { [goal]: ways = [], ...others } = props.inputs.forbidden ?? {}
+  const left = ways.filter(other => other !== way)
+  const forbidden = left.length > 0 ? { ...others, [goal]: left } : others
+  set({ forbidden: Object.keys(forbidden).length > 0 ? forbidden : undefined })
 }
 const tools = computed(() =>
   [
@@ -168,12 +170,12 @@ const methods = computed(() => props.resolved.sheet.bleeding.allowed)
     <template v-if="alternatives.length"
       ><h4>Why this way</h4>
       <ul class="why">
-        <li v-for="other in alternatives" :key="other.goal">
+        <li v-for="other in alternatives" :key="other.id">
           <span
             ><b>{{ other.name }}</b> {{ other.taken }}.
             {{ other.instead === other.taken ? 'Another way' : other.instead.replace(/^./, letter => letter.toUpperCase()) }}:
             {{ other.why }}</span
-          ><v-btn-quiet size="small" :aria-label="`Not this way: ${other.name}`" @click="forbid(other.goal, other.chosen)">
+          ><v-btn-quiet size="small" :aria-label="`Not this way: ${other.name}`" @click="forbid(other.id, other.chosen)">
             Not this way
           </v-btn-quiet>
         </li>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { WaysChosen } from '#core/access/types'
 import { computed } from 'vue'
 import type { ResolvedSheet } from '#core/sheet/resolveSheet'
 import { settleWindow } from '#core/sheet/settleContested'
@@ -14,7 +15,7 @@ const props = defineProps<{
   resolved: ResolvedSheet
   line: string
   selected?: string
-  ways?: Readonly<Record<string, number>>
+  ways?: WaysChosen
   state?: JobState
   scope?: readonly string[]
   cursor?: { line: string; at: number }

@@ -12,28 +12,47 @@ const fill = computed(() =>
   props.current ? 'var(--accent)' : done.value ? 'var(--ok)' : status.value === 'closed' ? 'var(--card)' : 'var(--paper)',
 )
 const mark = computed(() => (done.value ? 'var(--on-ok)' : props.current ? 'var(--on-accent)' : 'var(--ink)'))
+
+type Shape = { is: 'rect' | 'circle' | 'path' } & Readonly<Record<string, string | number>>
+const nut: Shape = { is: 'path', d: 'M-15 0L-7.5 -13H7.5L15 0L7.5 13H-7.5Z' }
+const filled = { fill: 'var(--ink)', stroke: 'none' }
+const shapes: Readonly<Record<JointKind, readonly Shape[]>> = {
+  'clip-connect': [
+    { is: 'rect', x: -16, y: -12, width: 32, height: 24, rx: 12 },
+    { is: 'path', d: 'M-5 -12v7M5 -12v7' },
+  ],
+  'push-lock': [
+    { is: 'rect', x: -15, y: -11, width: 22, height: 22, rx: 3 },
+    { is: 'path', d: 'M7 -7l9 7-9 7z' },
+  ],
+  flange: [
+    { is: 'rect', x: -18, y: -13, width: 36, height: 26, rx: 2 },
+    { is: 'circle', cx: -11, r: 2.6, ...filled },
+  ],
+  banjo: [
+    { is: 'circle', r: 14 },
+    { is: 'circle', r: 5.5, fill: 'none' },
+  ],
+  clamp: [
+    { is: 'rect', x: -10, y: -13, width: 20, height: 26, rx: 2 },
+    { is: 'path', d: 'M-3 -13v-5h6v5' },
+  ],
+  'press-in': [{ is: 'path', d: 'M-15 -11h18l12 11-12 11h-18z' }],
+  'taper-thread': [
+    { is: 'path', d: 'M-15 -12L15 -7V7L-15 12z' },
+    { is: 'path', d: 'M-7 -10v20M1 -9v18', 'stroke-width': 1.6 },
+  ],
+  'oring-nut': [nut, { is: 'circle', r: 6, fill: 'none', 'stroke-width': 2 }],
+  'iso-flare': [nut, { is: 'path', d: 'M0 -6a6 6 0 0 1 0 12z', ...filled }],
+  'inverted-flare': [nut, { is: 'path', d: 'M4 -6L-4 0L4 6', fill: 'none', 'stroke-width': 2 }],
+}
 </script>
 
 <template>
   <g class="joint" :class="{ current }" stroke="var(--ink)" stroke-width="2.4" stroke-linejoin="round" stroke-linecap="round" :fill="fill">
     <!-- hollow and dashed while the bore is open to the air -->
     <g :stroke-dasharray="status === 'open' ? '4 3' : undefined">
-      <g v-if="kind === 'clip-connect'"><rect x="-16" y="-12" width="32" height="24" rx="12" /><path d="M-5 -12v7M5 -12v7" /></g>
-      <g v-else-if="kind === 'push-lock'"><rect x="-15" y="-11" width="22" height="22" rx="3" /><path d="M7 -7l9 7-9 7z" /></g>
-      <g v-else-if="kind === 'flange'"
-        ><rect x="-18" y="-13" width="36" height="26" rx="2" /><circle cx="-11" r="2.6" fill="var(--ink)" stroke="none"
-      /></g>
-      <g v-else-if="kind === 'banjo'"><circle r="14" /><circle r="5.5" fill="none" /></g>
-      <g v-else-if="kind === 'clamp'"><rect x="-10" y="-13" width="20" height="26" rx="2" /><path d="M-3 -13v-5h6v5" /></g>
-      <g v-else-if="kind === 'press-in'"><path d="M-15 -11h18l12 11-12 11h-18z" /></g>
-      <g v-else-if="kind === 'taper-thread'"><path d="M-15 -12L15 -7V7L-15 12z" /><path d="M-7 -10v20M1 -9v18" stroke-width="1.6" /></g>
-      <g v-else-if="kind === 'oring-nut'"
-        ><path d="M-15 0L-7.5 -13H7.5L15 0L7.5 13H-7.5Z" /><circle r="6" fill="none" stroke-width="2"
-      /></g>
-      <g v-else-if="kind === 'iso-flare'"
-        ><path d="M-15 0L-7.5 -13H7.5L15 0L7.5 13H-7.5Z" /><path d="M0 -6a6 6 0 0 1 0 12z" fill="var(--ink)" stroke="none"
-      /></g>
-      <g v-else><path d="M-15 0L-7.5 -13H7.5L15 0L7.5 13H-7.5Z" /><path d="M4 -6L-4 0L4 6" fill="none" stroke-width="2" /></g>
+      <component :is="is" v-for="({ is, ...drawn }, i) in shapes[kind]" :key="i" v-bind="drawn" />
     </g>
     <g fill="none" :stroke="mark" stroke-width="3">
       <path v-if="status === 'capped'" d="M-8 8L8 -8" />

@@ -54,7 +54,7 @@ const states = computed(() => statusOfJoints(job.resolved?.joints ?? [], job.sta
 const holdsDone = computed(() => holdsFastened(job.state))
 const timers = computed(() => (job.state ? runningTimers(job.state, steps.value, job.waits) : []))
 /** What this step has to wait for. */
-const waits = computed(() => job.waits.filter(wait => step.value && wait.isBound(step.value.id)))
+const waits = computed(() => job.waits.filter(wait => step.value && wait.isBound(step.value)))
 /** Where the step's joint or hold sits, and from where one sees it. */
 const place = computed(() => (step.value && job.resolved ? placeOf(job.resolved, step.value.target) : undefined))
 /** A line on its way out or in is looked at whole. */

@@ -2,10 +2,12 @@
 import { computed } from 'vue'
 import { useHead } from '#imports'
 import { buildRecord } from '#core/job/buildRecord'
+import { stepKey } from '#core/job/stepKinds'
 import { formatEntered, formatQuantity, formatRange } from '#core/units/formatQuantity'
 import { choiceWords, howWords, leakWords, readingWords, roundWords, testWords, turnsWords } from '#shared/words/recordWords'
 import { endingWords } from '#shared/words/endingWords'
 import { dueWords, refusalWords } from '#shared/words/refusalWords'
+import { stepWords } from '#shared/words/stepWords'
 import { cautionWords, list, proofWords } from '#shared/words/vocabulary'
 import { useJobPage } from '~/composables/useJobPage'
 import { useSession } from '~/stores/session'
@@ -197,7 +199,9 @@ const handOver = () => say({ type: 'handedOver', to: 'customer' })
     <section v-if="record.skipped.length || record.notes.length" class="card">
       <h2>Notes</h2>
       <ul>
-        <li v-for="item in record.skipped" :key="item.step">Left out: {{ item.step }}, because {{ item.reason }} ({{ item.by }})</li>
+        <li v-for="item in record.skipped" :key="stepKey(item.step)">
+          Left out: {{ stepWords(item.step, sheet).title }}, because {{ item.reason }} ({{ item.by }})
+        </li>
         <li v-for="(item, i) in record.notes" :key="i">{{ item.text }} ({{ item.by }}, {{ time(item.at) }})</li>
       </ul>
     </section>

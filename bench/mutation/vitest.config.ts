@@ -1,0 +1,14 @@
+import { fileURLToPath } from 'node:url'
+import { defineConfig } from 'vitest/config'
+
+const at = (path: string) => fileURLToPath(new URL(`../../${path}`, import.meta.url))
+
+/** The tests that judge a mutant of the job's rules: whole jobs, and each rule by itself. Those that draw for minutes stay out. */
+export default defineConfig({
+  root: at('.'),
+  resolve: { alias: { '~': at('app'), '#core': at('core'), '#shared': at('shared') } },
+  test: {
+    include: ['core/job/*.test.ts', 'core/access/*.test.ts'],
+    exclude: ['core/job/safeAndLive.test.ts', 'core/job/planRest.test.ts', 'core/access/pathological.test.ts'],
+  },
+})

@@ -1,0 +1,13 @@
+import { taskKey, taskKinds, type TaskKind } from '../access/taskKinds'
+import type { Slug } from '../sheet/types'
+
+/** Beside the planner's tasks: moves of the car, and what stands beside a task without costing a way of its own. */
+export const stepKinds = [...taskKinds, 'move', 'tighten', 'clear', 'press', 'test', 'count', 'mend', 'trace', 'carry'] as const
+export type StepKind = (typeof stepKinds)[number]
+/** A step by what it is and what it is about. */
+export type StepRef = { kind: StepKind; target: Slug }
+
+export const isTaskKind = (kind: StepKind): kind is TaskKind => (taskKinds as readonly StepKind[]).includes(kind)
+/** Names a step where marks are kept by step: made from what it is, and never taken apart. */
+export type StepKey = StepKind | `${StepKind}:${Slug}`
+export const stepKey = ({ kind, target }: StepRef): StepKey => (isTaskKind(kind) ? taskKey(kind, target) : `${kind}:${target}`)

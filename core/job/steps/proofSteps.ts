@@ -1,0 +1,36 @@
+import type { StepRule } from './rule'
+
+/** Engine and lift, what is looked at under pressure, and the tests before the car leaves. */
+export const proofSteps = {
+  move: { phase: 'open', anywhere: true, isDone: () => false, plain: ({ step }) => ({ type: 'carMoved', to: step.at }) },
+  run: { phase: 'engine', afterFluid: true, isDone: () => false, plain: () => ({ type: 'engineStarted' }) },
+  press: { phase: 'prove', anywhere: true, afterFluid: true, isDone: () => false, plain: () => ({ type: 'pressureHeld' }) },
+  stop: { phase: 'prove', anywhere: true, anyTarget: true, isDone: () => false, plain: () => ({ type: 'engineStopped' }) },
+  leak: {
+    phase: 'prove',
+    afterFluid: true,
+    isDone: ({ target, state, isDue }) => state.joints[target]?.leak !== undefined && !isDue('leak-look', target),
+    plain: ({ target }) => ({ type: 'leakChecked', joint: target, result: 'dry' }),
+  },
+  look: {
+    phase: 'prove',
+    afterFluid: true,
+    isDone: ({ target, state, isDue }) =>
+      state.operations[target]?.looked !== undefined && state.operations[target].on !== undefined && !isDue('part-look', target),
+    plain: ({ target }) => ({ type: 'partLooked', operation: target, result: 'dry' }),
+  },
+  test: {
+    phase: 'close',
+    afterFluid: true,
+    isDone: ({ state, isDue }) => state.tests.pedal?.result === 'good' && !isDue('tested'),
+    plain: () => ({ type: 'tested', test: 'pedal', result: 'good' }),
+  },
+  'road-test': {
+    phase: 'close',
+    skippable: true,
+    anyTarget: true,
+    afterFluid: true,
+    isDone: ({ state, isDue }) => state.roadTest?.result === 'good' && !isDue('road'),
+    plain: () => ({ type: 'roadTested', result: 'good' }),
+  },
+} satisfies Record<string, StepRule>
