@@ -147,7 +147,9 @@ export function orderPricing(
       .map(anyOf => anyOf.flatMap(other => indexOf.get(other) ?? [])),
   )
   const stays = list.map(id => staysOff(own.get(id)!, scope))
-  const whileOpen = waysIn<number>({ isTaken: () => true, needsOf: i => needs[i]!, staysOff: i => stays[i]!, isThrough: undefined })
+  const hangsOn = (i: number, outer: number) => isOffNow.has(list[i]!) && !isOffNow.has(list[outer]!)
+  const certainly = { needsOf: (i: number) => needs[i]!, staysOff: (i: number) => stays[i]!, hangsOn }
+  const whileOpen = waysIn<number>({ ...certainly, isTaken: () => true, isThrough: undefined })
   /** Hangs on which of several alternatives is the way in: no sheet of the usual kind has one. */
   const branched = list.flatMap((_, i) => (whileOpen.mayStay(i) === undefined || needs[i]!.some(anyOf => anyOf.length > 1) ? [i] : []))
   const setFrom = (members: readonly number[]) => members.reduce<Bits>(withBit, nothing)
@@ -197,9 +199,8 @@ export function orderPricing(
   /** All goals decided, so are the ways in; the arrows that hang on them are added. */
   function decided(known: readonly KnownWay[], taken: Bits): { needs: Bits[]; late: boolean[] } {
     const ins = waysIn<number>({
+      ...certainly,
       isTaken: i => hasBit(taken, i),
-      needsOf: i => needs[i]!,
-      staysOff: i => stays[i]!,
       isThrough: (i, other) => known.some(({ operations: way }) => hasBit(way, i) && hasBit(way, other)),
     })
     const decidedNeeds = [...certain.needs]

@@ -62,6 +62,7 @@ export function jobOf(sheet: Sheet, scope: Scope, choice: Choice, options: TaskO
     isTaken: id => byId.has(id),
     needsOf: id => (off.has(id) ? byId.get(id)!.needs.filter(anyOf => anyOf.length === 1) : byId.get(id)!.needs),
     staysOff: id => staysOff(byId.get(id)!, scope),
+    hangsOn: (id, outer) => off.has(id) && !off.has(outer),
     isThrough: sets && ((id, other) => sets.some(set => set.has(id) && set.has(other))),
   })
   const throughOf = (goal: GoalKey): readonly Slug[] => choice.through?.[goal] ?? []

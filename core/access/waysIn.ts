@@ -11,6 +11,8 @@ export type Alternatives<T> = {
   staysOff: (operation: T) => boolean
   /** Whether some goal is reached through the one by way of the other; undefined: not decided yet. */
   isThrough: ((operation: T, alternative: T) => boolean) | undefined
+  /** It is off already, and what it lies behind is not: whether that comes off at all is open while the goals are. */
+  hangsOn: (operation: T, outer: T) => boolean
 }
 export type WaysIn<T> = {
   /** What must be off before this part comes off, and stays off until it is back. */
@@ -27,7 +29,7 @@ export type WaysIn<T> = {
  * through, the first that may stay off as long as anything behind it, else the first. While it is not decided, only needs without an
  * alternative bind.
  */
-export function waysIn<T>({ isTaken, needsOf, staysOff, isThrough }: Alternatives<T>): WaysIn<T> {
+export function waysIn<T>({ isTaken, needsOf, staysOff, isThrough, hangsOn }: Alternatives<T>): WaysIn<T> {
   type Found = { wayIn: T[]; stays: boolean | undefined }
   const known = new Map<T, Found>()
   const found = (operation: T): Found => {
@@ -51,7 +53,8 @@ export function waysIn<T>({ isTaken, needsOf, staysOff, isThrough }: Alternative
       const one = candidates.find(other => found(other).stays) ?? candidates[0]
       if (one === undefined) continue
       if (!wayIn.includes(one)) wayIn.push(one)
-      alsoStays(found(one).stays)
+      const { stays: outerStays } = found(one)
+      alsoStays(!isThrough && outerStays === false && hangsOn(operation, one) ? undefined : outerStays)
     }
     const answer = { wayIn, stays }
     known.set(operation, answer)

@@ -174,6 +174,6 @@ it('orders are priced as the tasks themselves are ordered; with goals open, neve
         if (order.ok && exact > 0) expect(price(known, bitsOf(closed), exact - 1, 0)).toBeGreaterThanOrEqual(exact - 1)
       },
     ),
-    { numRuns: 500 },
+    { numRuns: 1500 },
   )
 }, 60_000)
