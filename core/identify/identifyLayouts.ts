@@ -2,6 +2,8 @@ import { fail, ok, type Result } from '../result'
 import { evaluatePredicate, partsOf, traitsMentioned } from '../sheet/evaluatePredicate'
 import { fitOf } from '../sheet/fitOf'
 import type { Car, Question, Sheet, Slug, Trait } from '../sheet/types'
+import { entropyOf } from './entropyOf'
+import { rankLooks, type LookClass } from './rankLooks'
 
 /** What one sheet comes to on one layout of the car. */
 export type SheetLayout = { sheet: Slug; lines: readonly Slug[]; operations: readonly Slug[]; verdict?: Slug }
@@ -18,6 +20,8 @@ export type Look = {
   question: Question
   /** Expected information, bits. */
   bits: number
+  /** Minutes to be expected from here until nothing more can be told, when this is looked at first and then the best each time. */
+  minutes: number
 }
 export type Identification = {
   /** Layouts left, likeliest first. One: the car is identified. */
@@ -99,22 +103,12 @@ function layoutOf(sheets: readonly Sheet[], car: Car, world: World): SheetLayout
     })
 }
 
-const entropy = (weights: Iterable<number>): number => {
-  let [total, sum] = [0, 0]
-  for (const weight of weights) {
-    if (weight <= 0) continue
-    total += weight
-    sum += weight * Math.log2(weight)
-  }
-  return total > 0 ? Math.log2(total) - sum / total : 0
-}
-
 /**
  * Which layouts a car may still have, and which look tells most. Every combination of the traits nobody has seen yet counts the same;
- * combinations that give the same lines, operations and verdicts are one layout. The worth of a question is its expected information: the
- * entropy of the layouts less the mean entropy after the answer (Shannon 1948). Exact: all combinations are walked. Refused with
+ * combinations that give the same lines, operations and verdicts are one layout. The next look is the one with the fewest minutes to be
+ * expected until the layout is known (rankLooks). Exact: all combinations are walked. Refused with
  * IDENTIFY_BUDGET where that is beyond `mostCombinations` or `mostEvaluations`, which the integrity check rules out for a single sheet.
- * Ties go to the cheaper look, then to the order of the sheets. `cannotSee` are questions that could not be answered: they are not asked
+ * Ties go by the order of the sheets. `cannotSee` are questions that could not be answered: they are not asked
  * again and teach nothing.
  */
 export function identifyLayouts(
@@ -139,24 +133,27 @@ export function identifyLayouts(
     layouts.push({ sheets: found, worlds: [world] })
     return layouts.length - 1
   })
-  const bits = entropy(layouts.map(layout => layout.worlds.length))
+  const bits = entropyOf(layouts.map(layout => layout.worlds.length))
   const skip = new Set(cannotSee.map(({ sheet, question }) => `${sheet}\0${question}`))
-  const looks =
+  const questions = candidates.flatMap(sheet =>
+    sheet.questions.filter(question => !skip.has(`${sheet.id}\0${question.id}`)).map(question => ({ sheet: sheet.id, question })),
+  )
+  const ranked =
     bits === 0
       ? []
-      : candidates.flatMap(sheet =>
-          sheet.questions
-            .filter(question => !skip.has(`${sheet.id}\0${question.id}`))
-            .map(question => ({ sheet: sheet.id, question, bits: bits - remainingBits(question, worlds, layoutAt) })),
+      : rankLooks(
+          classesOf(
+            questions.map(({ question }) => question),
+            worlds,
+            layoutAt,
+          ),
+          questions.map(({ question }) => question.minutes),
         )
   return ok({
     layouts: layouts
       .map(layout => ({ sheets: layout.sheets, share: layout.worlds.length / worlds.length, traits: sharedTraits(layout.worlds) }))
       .sort((a, b) => b.share - a.share),
-    // Information differences below this are rounding, and rounding must not choose the dearer look.
-    looks: looks
-      .filter(look => look.bits > 1e-9)
-      .sort((a, b) => (Math.abs(b.bits - a.bits) > 1e-9 ? b.bits - a.bits : a.question.minutes - b.question.minutes)),
+    looks: ranked.map(({ question, bits: told, minutes }) => ({ ...questions[question]!, bits: told, minutes })),
     bits,
     missing: (
       [
@@ -173,22 +170,20 @@ export function identifyLayouts(
 }
 
 /**
- * Mean entropy of the layouts after the answer. A combination that fits several answers may get any of them; one that fits none leaves
- * things as they were.
+ * Combinations by what the looks can tell of them. One that fits several answers of a question may get any of them; one that fits none
+ * leaves things as they were, as an answer of its own.
  */
-function remainingBits(question: Question, worlds: readonly World[], layoutAt: readonly number[]): number {
-  const tables = [...question.answers.map(() => new Map<number, number>()), new Map<number, number>()]
+function classesOf(questions: readonly Question[], worlds: readonly World[], layoutAt: readonly number[]): LookClass[] {
+  const classes = new Map<string, LookClass>()
   worlds.forEach((world, i) => {
-    const fitting = question.answers.flatMap((answer, k) => (evaluatePredicate(answer.implies, world) === 'no' ? [] : [k]))
-    for (const k of fitting.length > 0 ? fitting : [question.answers.length]) {
-      const table = tables[k]!
-      table.set(layoutAt[i]!, (table.get(layoutAt[i]!) ?? 0) + 1 / Math.max(1, fitting.length))
-    }
+    const answers = questions.map(question => {
+      const fitting = question.answers.flatMap((answer, k) => (evaluatePredicate(answer.implies, world) === 'no' ? [] : [k]))
+      return fitting.length > 0 ? fitting : [question.answers.length]
+    })
+    const key = `${layoutAt[i]}|${answers.join('|')}`
+    classes.set(key, { layout: layoutAt[i]!, answers, weight: (classes.get(key)?.weight ?? 0) + 1 })
   })
-  return tables.reduce(
-    (sum, table) => sum + ([...table.values()].reduce((weight, part) => weight + part, 0) / worlds.length) * entropy(table.values()),
-    0,
-  )
+  return [...classes.values()]
 }
 
 function sharedTraits(worlds: readonly World[]): World {

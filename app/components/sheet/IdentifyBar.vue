@@ -24,7 +24,11 @@ const left = computed(() => props.identification.layouts)
     <template v-if="look">
       <div>
         <span class="tag fill">{{ lookoutWords[look.question.stand] }}</span> <b class="q">{{ look.question.text }}</b>
-        <span class="soft">about {{ look.question.minutes }} min</span>
+        <span class="soft"
+          >about {{ look.question.minutes }} min<template v-if="look.minutes > look.question.minutes"
+            >, {{ formatNumber(look.minutes, 0) }} min until it is settled</template
+          ></span
+        >
       </div>
       <div class="answers">
         <v-btn-second
