@@ -120,12 +120,27 @@ const failure: Field = {
   optional: true,
   fields: [number('chancePerYear', 'Chance a year', '0 to 1'), text('why', 'Why')],
 }
-const cautions = items(
+const cautionFields = [choice('kind', 'Kind', from(cautionKinds, cautionWords)), text('text', 'Caution', { long: true })]
+const plainCaution = () => ({ kind: 'damage', text: 'Say what can go wrong and how not to.' })
+const cautions = items('cautions', 'Cautions', 'caution', cautionFields, plainCaution)
+/** Of what comes off and goes back. */
+const thingCautions = items(
   'cautions',
   'Cautions',
   'caution',
-  [choice('kind', 'Kind', from(cautionKinds, cautionWords)), text('text', 'Caution', { long: true })],
-  () => ({ kind: 'damage', text: 'Say what can go wrong and how not to.' }),
+  [
+    ...cautionFields,
+    choice(
+      'only',
+      'Only when it',
+      [
+        { value: 'off', title: 'comes off, or opens' },
+        { value: 'on', title: 'goes back, or is closed' },
+      ],
+      true,
+    ),
+  ],
+  plainCaution,
 )
 const seals = items(
   'seals',
@@ -429,9 +444,10 @@ export const chapters: Chapter[] = [
       text('seated', 'How it is seated', { long: true }),
       { kind: 'choices', key: 'proofs', label: 'Proofs', choices: proofs.map(value => ({ value, title: proofWords[value].short })) },
       spread('componentDrain', 'Runs from the component'),
+      { kind: 'flag', key: 'opensNothing', label: 'Nothing runs out here, and no air gets in', optional: true },
       ways(),
       { kind: 'refs', key: 'hiddenBy', label: 'Hidden by, for the leak check', of: 'operations' },
-      cautions,
+      thingCautions,
     ],
   },
   {
@@ -545,7 +561,7 @@ export const chapters: Chapter[] = [
       text('how', 'How it comes off', { optional: true, long: true }),
       text('refit', 'For putting back', { optional: true, long: true }),
       centre,
-      cautions,
+      thingCautions,
     ],
   },
   {

@@ -44,7 +44,7 @@ export function listFluid({ sheet, scope, operations, choice, put }: Job, tight:
     const shut: TaskKey[] = operations
       .filter(isOwn)
       .flatMap(({ id, drains }) => [taskKey('on', id), ...(drains!.circuit === undefined ? [] : [taskKey('drain', sheet.id)])])
-    const caught: TaskKey[] = scope.joints.length > 0 && !scope.sealed ? ['catch'] : []
+    const caught: TaskKey[] = scope.joints.some(({ id }) => !scope.dry.has(id)) ? ['catch'] : []
     const drawn =
       scope.service === 'renew' && shut.length === 0 ? [put('drain', sheet.id, 'open', [prepared], { goal: fillGoal(scope) })] : []
     filled = [put('fill', fill.id, 'fill', [prepared, ...tight, ...shut, ...caught, ...drawn], { goal: fillGoal(scope) })]

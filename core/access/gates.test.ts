@@ -119,7 +119,7 @@ function brokenRules(resolved: ResolvedSheet, inputs: PlanInputs, plan: Plan): s
       if (at.has(taskKey(gone, joint.id))) broken.push(`${gone}:${joint.id} for what is gone`)
     const asked = isDropped
       ? ['open' as const]
-      : scope.value.sealed
+      : scope.value.dry.has(joint.id)
         ? (['open', 'seat', 'leak'] as const)
         : (['open', 'cap', 'seat', 'leak'] as const)
     for (const needed of asked) if (!at.has(taskKey(needed, joint.id))) broken.push(`${needed}:${joint.id} is missing`)

@@ -21,8 +21,10 @@ export function listOffs({ operations, ins, put }: Job, prepared: TaskKey): void
 function listOpening({ scope, put }: Job, joint: Joint, after: readonly TaskKey[], nudge: number): TaskKey {
   const goal = goalKey('joint', joint.id)
   const open = put('open', joint.id, 'line', after, { goal, nudge })
-  return scope.sealed ? open : put('cap', joint.id, 'line', [open], { goal, nudge })
+  return scope.dry.has(joint.id) ? open : put('cap', joint.id, 'line', [open], { goal, nudge })
 }
+/** What a joint is once nothing runs from it any more. */
+const shutOff = ({ dry }: Scope, joint: Joint): TaskKey => taskKey(dry.has(joint.id) ? 'open' : 'cap', joint.id)
 
 /** Hardest end first, unless told otherwise: the one that costs most minutes to reach. */
 function hardnessOf({ scope, wayOf }: Job, { firstEnd }: TaskOptions): Map<Slug, number> {
@@ -64,9 +66,8 @@ function listLines(job: Job, lines: readonly Line[], after: readonly TaskKey[], 
   const nudgeOf = (line: Line) => scope.lines.indexOf(line)
   const joints = scope.joints.filter(joint => lines.some(line => isOn(joint, line.id)))
   for (const joint of joints) listOpening(job, joint, after, hardness.get(joint.id)!)
-  const wet = scope.sealed ? 'open' : 'cap'
   for (const line of lines) {
-    const opened = joints.filter(joint => isOn(joint, line.id)).map(joint => taskKey(wet, joint.id))
+    const opened = joints.filter(joint => isOn(joint, line.id)).map(joint => shutOff(scope, joint))
     const holds = scope.holds.filter(hold => hold.line === line.id || hold.with.includes(line.id))
     const withdraw = put('withdraw', line.id, 'line', [...opened, ...holds.map(hold => taskKey('release', hold.id))], {
       goal: goalKey('withdraw', line.id),
@@ -130,7 +131,7 @@ export function listBeside(job: Job, prepared: TaskKey, options: TaskOptions): T
     const goal = goalKey('renew', neighbour.id)
     const mine = scope.joints.filter(joint => neighbour.goals.includes(joint.id))
     const free = mine.flatMap(joint => linesOf(joint).filter(line => ofLines.has(line))).map(line => taskKey('withdraw', line))
-    const after = [prepared, ...dead, ...mine.map(joint => taskKey(scope.sealed ? 'open' : 'cap', joint.id)), ...free]
+    const after = [prepared, ...dead, ...mine.map(joint => shutOff(scope, joint)), ...free]
     return { neighbour, task: put('renew', neighbour.id, 'line', after, hasGoal(goal) ? { goal } : {}) }
   })
   for (const [i, joint] of beside.entries()) {
@@ -149,7 +150,7 @@ export function listBeside(job: Job, prepared: TaskKey, options: TaskOptions): T
         candidate.kind === 'fit' && scope.joints.some(joint => isOn(joint, candidate.target) && neighbour.goals.includes(joint.id)),
     ))
       fit.after = [...fit.after, task]
-  if (scope.joints.length > 0 && !scope.sealed)
+  if (scope.joints.some(({ id }) => !scope.dry.has(id)))
     put('catch', sheet.id, 'line', [...scope.lines.map(line => taskKey('withdraw', line.id)), ...besideOpened])
   return [...tight, ...renewed.map(({ task }) => task)]
 }

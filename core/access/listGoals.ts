@@ -5,6 +5,7 @@ import type { ResolvedSheet } from '../sheet/resolveSheet'
 import { carriersOf, droppedBy, withCovered, type ChosenParts } from '../sheet/chosenPart'
 import { linesOf } from '../sheet/jointLines'
 import { isSealedSet } from '../sheet/isSealedSet'
+import { opensCircuit } from '../sheet/opensCircuit'
 import { settleWindow } from '../sheet/settleContested'
 import type {
   Bleeder,
@@ -47,8 +48,8 @@ export type Scope = {
   /** Its fluid is let out, or let go of: filled, bled and read again. */
   wet: boolean
   service: Service | undefined
-  /** Filled and sealed by its maker: nothing is capped, caught or filled in. */
-  sealed: boolean
+  /** Joints that open no circuit: nothing is capped, caught or filled in there. */
+  dry: ReadonlySet<Slug>
   /** Whether the engine runs in this job at all. */
   runs: boolean
   /** Makes the electrics dead, because a line in hand runs closer to a live cable than its clearance. */
@@ -102,7 +103,9 @@ export function scopeOf(
   // A level that is put right is topped up, or drawn from, in its own step.
   const levelOnly = inputs.service === 'level' && joints.length === 0 && !isDrained
   const renewed = lines.filter(line => wanted.includes(line.id))
-  const wet = joints.length > 0 || isDrained || inputs.service !== undefined
+  // A sealed set has no fluid to lose, and a travel that is read all the same.
+  const opens = joints.some(joint => opensCircuit(sheet, joint) || isSealedSet(sheet))
+  const wet = opens || isDrained || inputs.service !== undefined
   const method = inputs.bleed && sheet.bleeding.allowed.includes(inputs.bleed) ? inputs.bleed : sheet.bleeding.allowed[0]
   const bleed =
     wet && !levelOnly && method && bleedsByHand.includes(method) && (sheet.bleeders.length > 0 || method === 'lock-to-lock')
@@ -123,7 +126,7 @@ export function scopeOf(
     carriers: carriersOf(renewed, inputs.parts),
     wet,
     service: inputs.service,
-    sealed: isSealedSet(sheet),
+    dry: new Set(joints.filter(joint => !opensCircuit(sheet, joint)).map(({ id }) => id)),
     runs: sheet.proving.pressure === 'engine' || (wet && sheet.levels.some(level => level.engine === 'idling')),
     isolating: passesLiveCable(resolved, lines) ? resolved.operations.find(operation => operation.isolates) : undefined,
   }

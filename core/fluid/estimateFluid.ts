@@ -1,3 +1,4 @@
+import { opensCircuit } from '../sheet/opensCircuit'
 import type { Joint, Slug, Spread } from '../sheet/types'
 import { millilitres, type Millilitres } from '../units/types'
 import { developLine } from '../route/developLine'
@@ -38,11 +39,13 @@ export type Openings = { openOrder: readonly Slug[]; operations: readonly Slug[]
  */
 export function estimateFluid(resolved: ResolvedSheet, lines: readonly Slug[], { openOrder, operations }: Openings): FluidEstimate {
   const byId = new Map(resolved.joints.map(joint => [joint.id, joint]))
-  const ordered = openOrder.map(id => {
-    const joint = byId.get(id)
-    if (!joint) throw new RangeError(`no joint ${id} on this car`)
-    return joint
-  })
+  const ordered = openOrder
+    .map(id => {
+      const joint = byId.get(id)
+      if (!joint) throw new RangeError(`no joint ${id} on this car`)
+      return joint
+    })
+    .filter(joint => opensCircuit(resolved.sheet, joint))
   const spills = new Map<Slug, Spread>()
   let contents = 0
   const fromLines: Spread[] = []
@@ -58,7 +61,8 @@ export function estimateFluid(resolved: ResolvedSheet, lines: readonly Slug[], {
     }
     const developed = developLine(line.sections)
     if (!developed.ok) throw new RangeError(`line ${line.id}: ${developed.error.code}`)
-    if (isRenewed) contents += lineVolume(line.sections, developed.value)
+    const isDry = resolved.joints.filter(joint => isOn(joint, line.id)).every(joint => !opensCircuit(resolved.sheet, joint))
+    if (isRenewed && !isDry) contents += lineVolume(line.sections, developed.value)
     const { openings, total } = drainByHeight(
       line.sections,
       developed.value,

@@ -1,6 +1,7 @@
 import { staysCool } from '../access/listGoals'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import { isSealedSet } from '../sheet/isSealedSet'
+import { opensCircuit } from '../sheet/opensCircuit'
 import { settleValue, settleWindow } from '../sheet/settleContested'
 import type { BleedMethod, Level, LiftPosition, Operation, Sheet, Slug } from '../sheet/types'
 import { spanSeconds, type Moment } from './timer'
@@ -40,12 +41,16 @@ export const drainsOf = ({ operations }: Pick<Sheet, 'operations'>, circuit: Slu
 export const drainings = (sheet: Sheet, state: JobState, circuit: Slug): Mark[] =>
   drainsOf(sheet, circuit).flatMap(({ id }) => state.operations[id]?.off ?? [])
 
+/** When joints were opened that let fluid out and air in. */
+const openedAt = (sheet: Sheet, state: JobState): Mark[] =>
+  sheet.joints.flatMap(joint => (opensCircuit(sheet, joint) ? (state.joints[joint.id]?.opened ?? []) : []))
+
 /** When the fluid circuit was opened: the last time at each joint, and each time it was drained, ran dry, or was to be bled for itself. */
 export const circuitOpenings = ({ sheet }: ResolvedSheet, state: JobState): Mark[] =>
   isSealedSet(sheet)
     ? []
     : [
-        ...recordsOf(state).flatMap(({ opened }) => opened ?? []),
+        ...openedAt(sheet, state),
         ...drainings(sheet, state, sheet.id),
         ...state.ranDry,
         ...(state.service && state.service.what !== 'level' ? [state.service] : []),
@@ -63,7 +68,7 @@ export const measuredOf = (sheet: Sheet, state: JobState, circuit: Slug) => ({
 export function fluidChanges({ sheet }: ResolvedSheet, state: JobState): Mark[] {
   const { added, extracted } = measuredOf(sheet, state, sheet.id)
   return [
-    ...recordsOf(state).flatMap(({ opened }) => opened ?? []),
+    ...(isSealedSet(sheet) ? recordsOf(state).flatMap(({ opened }) => opened ?? []) : openedAt(sheet, state)),
     ...drainings(sheet, state, sheet.id),
     ...(state.service ? [state.service] : []),
     ...state.ranDry,

@@ -103,7 +103,8 @@ function withCompanions(visits: readonly Draft[][], { sheet }: ResolvedSheet, in
   for (const line of sheet.lines) {
     const isOfLine = (step: Draft) =>
       ((step.kind === 'seat' || step.kind === 'torque') && sheet.joints.some(joint => joint.id === step.target && isOn(joint, line.id))) ||
-      ((step.kind === 'fasten' || step.kind === 'tighten') && sheet.holds.some(hold => hold.id === step.target && hold.line === line.id))
+      ((step.kind === 'fasten' || step.kind === 'tighten') &&
+        sheet.holds.some(hold => hold.id === step.target && (hold.line === line.id || hold.with.includes(line.id))))
     const last = all().findLast(isOfLine)
     // Of a job that is under way the line may lie in already.
     if (last && (begun || all().some(step => step.kind === 'fit' && step.target === line.id))) after(last, beside(last, 'clear', line.id))

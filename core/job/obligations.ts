@@ -1,5 +1,6 @@
 import { chosenPart } from '../sheet/chosenPart'
 import { isSealedSet } from '../sheet/isSealedSet'
+import { opensCircuit } from '../sheet/opensCircuit'
 import { needsTorque } from '../sheet/needsTorque'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import { liftPositions, type Joint, type LiftPosition, type Line, type Sheet, type Slug } from '../sheet/types'
@@ -131,9 +132,9 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
   },
   capped: {
     arises: facts =>
-      isSealedSet(facts.resolved.sheet)
-        ? []
-        : everOpened(facts).map(([joint, { opened }]) => ({ what: { kind: 'capped', joint: joint.id }, since: opened, gates: ['pause'] })),
+      everOpened(facts)
+        .filter(([joint]) => opensCircuit(facts.resolved.sheet, joint))
+        .map(([joint, { opened }]) => ({ what: { kind: 'capped', joint: joint.id }, since: opened, gates: ['pause'] })),
     met: ({ what }, { state }) =>
       what.kind === 'capped' && (state.joints[what.joint]?.capped !== undefined || state.joints[what.joint]?.seated !== undefined),
   },
@@ -238,10 +239,13 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
             .reduce((sum, { count }) => sum + count, 0),
   },
   clear: {
-    arises: ({ state }) =>
-      Object.entries(state.lines).flatMap(([line, record]) =>
-        record.in ? [{ what: { kind: 'clear', line }, since: record.in, gates: ['run', 'drive', 'end'] } satisfies Owed] : [],
-      ),
+    // A hold that is fastened afterwards moves it once more.
+    arises: ({ resolved: { sheet }, state }) =>
+      Object.entries(state.lines).flatMap(([line, record]): Owed[] => {
+        const holds = sheet.holds.filter(hold => hold.line === line || hold.with.includes(line))
+        const moved = [record.in, ...holds.map(({ id }) => state.holds[id]?.fastened)]
+        return record.in ? [{ what: { kind: 'clear', line }, since: latest(moved), gates: ['run', 'drive', 'end'] }] : []
+      }),
     met: ({ what, since }, { state }) =>
       what.kind === 'clear' &&
       // One piece is felt along as one.
@@ -319,7 +323,7 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
     arises: ({ resolved, resolved: { sheet }, state }) => {
       const own = decidingLevel(sheet)
       const touched =
-        openedJoints({ resolved, state }).length > 0 ||
+        openedJoints({ resolved, state }).some(([joint]) => opensCircuit(sheet, joint) || isSealedSet(sheet)) ||
         state.service !== undefined ||
         isOpened(sheet, state, sheet.id, circuitOpenings(resolved, state))
       const owed = (level: Slug, changes: readonly Mark[], gates: readonly Gate[]): Owed => {

@@ -98,14 +98,9 @@ export function listKit(
       })
   }
   const spec = settleValue(resolved.sheet.fluid.spec)
-  if (scope.joints.length > 0 && !scope.sealed)
-    items.push({
-      kind: 'cap',
-      name: 'line and port caps',
-      count: 2 * scope.joints.length,
-      for: scope.joints.map(joint => joint.id),
-      brought: false,
-    })
+  const capped = scope.joints.filter(({ id }) => !scope.dry.has(id))
+  if (capped.length > 0)
+    items.push({ kind: 'cap', name: 'line and port caps', count: 2 * capped.length, for: capped.map(joint => joint.id), brought: false })
   if (fluid.bottles.count > 0)
     items.push({
       kind: 'fluid',

@@ -12,6 +12,8 @@ import type { PartOption, Sheet } from './types'
 type Draft = { -readonly [K in keyof Sheet]: Sheet[K] }
 const changed = (id: string, change: (sheet: Draft) => void): Sheet => {
   const sheet = structuredClone(sheetOf(id)) as Draft
+  // Its waits name what these drafts take away.
+  sheet.waits = []
   change(sheet)
   return sheet
 }
@@ -34,6 +36,12 @@ describe('what a sheet says beside its lines', () => {
       draft.circuits = [{ ...draft.circuits![0]!, level: { ...draft.circuits![0]!.level, id: draft.levels[0]!.id } }]
     })
     expect(codes(twice)).toEqual(['SHEET_DUPLICATE_ID circuits.0.level.id'])
+  })
+  it('a wait may come before the level of another fluid, and before nothing that is not there', () => {
+    const wait = sheetOf(steering).waits!.find(({ before }) => before.includes('level:oil-dipstick'))!
+    expect(codes(changed(steering, draft => (draft.waits = [wait])))).toEqual([])
+    const stray = changed(steering, draft => (draft.waits = [{ ...wait, after: ['stop', 'off:moon'], before: ['level:moon'] }]))
+    expect(codes(stray)).toEqual(['SHEET_UNKNOWN_REFERENCE waits.0.after.1', 'SHEET_UNKNOWN_REFERENCE waits.0.before.0'])
   })
   it('a nut, a piece and what a part drops name what is there', () => {
     const sheet = changed('wherry-rear-brake', draft => {

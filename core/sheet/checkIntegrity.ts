@@ -5,6 +5,7 @@ import { distance } from '../route/vector'
 import { endOn } from './jointLines'
 import { traitsImplied, traitsMentioned } from './evaluatePredicate'
 import type { Contested, Needs, Predicate, Sheet, Slug, Way, Window } from './types'
+import { stepsNamed } from './stepsNamed'
 
 export type Path = readonly (string | number)[]
 export type IntegrityIssue = { path: Path } & (
@@ -36,28 +37,6 @@ export const mostNeedWays = 256
 
 /** Line ends may miss their port by this much (mm): fittings have length. */
 const portTolerance = 25
-
-/** Every name a wait may give to a step. */
-function stepsNamed(sheet: Sheet): Set<string> {
-  const named = (kinds: readonly string[], items: readonly { id: Slug }[]) => items.flatMap(item => kinds.map(kind => `${kind}:${item.id}`))
-  return new Set([
-    'prepare',
-    'catch',
-    'fill',
-    'bleed',
-    'run',
-    'level',
-    'leak',
-    'stop',
-    ...named(['open', 'cap', 'seals', 'seat', 'torque', 'leak'], sheet.joints),
-    ...named(['withdraw', 'fit'], sheet.lines),
-    ...named(['release', 'fasten'], sheet.holds),
-    ...named(['off', 'on'], sheet.operations),
-    ...named(['fill'], sheet.fills),
-    ...named(['bleed'], sheet.bleeders),
-    ...named(['level'], sheet.levels),
-  ])
-}
 
 /**
  * What a schema cannot see: that names point at things, ends meet ports, bends fit, needs do not go in circles, windows are the right way

@@ -71,6 +71,8 @@ export type Window<Q extends number> = { low: Q; high: Q }
 export type Spread = { least: Millilitres; likely: Millilitres; most: Millilitres }
 
 export type Caution = { kind: CautionKind; text: string }
+/** Of a thing that comes off and goes back: said at both, or at one of them only. */
+export type ThingCaution = Caution & { only?: 'off' | 'on' }
 /** `needs` is an AND of ORs: of every inner list at least one operation must be done. */
 export type Needs = readonly (readonly Slug[])[]
 /**
@@ -173,9 +175,11 @@ export type Joint = {
   proofs: readonly Proof[]
   /** What runs from the component's side when this joint opens; absent: unknown. */
   componentDrain?: Spread
+  /** Nothing runs out when it opens, and no air gets in. */
+  opensNothing?: boolean
   ways: readonly Way[]
   hiddenBy: readonly Slug[]
-  cautions: readonly Caution[]
+  cautions: readonly ThingCaution[]
 }
 export type Hold = {
   id: Slug
@@ -233,7 +237,7 @@ export type Operation = Placed & {
   risk?: { what: string; price: Minutes }
   /** `circuit`: whose fluid that is, the sheet's own id for its own; absent: nobody has said. */
   drains?: { fluid: string; circuit?: Slug } & Spread
-  cautions: readonly Caution[]
+  cautions: readonly ThingCaution[]
   how?: string
   refit?: string
 }

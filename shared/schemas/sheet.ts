@@ -75,6 +75,7 @@ const spread = z
   .refine(value => value.least <= value.likely && value.likely <= value.most, 'least ≤ likely ≤ most')
 
 const caution = z.strictObject({ kind: z.enum(cautionKinds), text })
+const thingCautions = list(caution.extend({ only: z.enum(['off', 'on']).optional() }), 12)
 const needs = list(z.array(slug).min(1).max(12), 20).meta({
   description: 'AND of ORs: of every inner list at least one operation must be done.',
 })
@@ -180,9 +181,10 @@ const joint = z.strictObject({
   seated: text,
   proofs: list(z.enum(proofs), 5),
   componentDrain: spread.optional(),
+  opensNothing: z.boolean().optional(),
   ways,
   hiddenBy: list(slug, 12),
-  cautions: list(caution, 12),
+  cautions: thingCautions,
 })
 const hold = z.strictObject({
   id: slug,
@@ -230,7 +232,7 @@ const operation = z.strictObject({
   tightenAt: z.enum(liftPositions).optional(),
   risk: z.strictObject({ what: text, price: min }).optional(),
   drains: z.strictObject({ fluid: name, circuit: slug.optional(), ...spreadFields }).optional(),
-  cautions: list(caution, 12),
+  cautions: thingCautions,
   how: text.optional(),
   refit: text.optional(),
   centre,

@@ -1,12 +1,13 @@
 import { isScrewed } from '../../core/fittings/jointKinds'
+import { isSealedSet } from '../../core/sheet/isSealedSet'
 import { turnsByHand } from '../../core/fittings/seating'
 import type { Step } from '../../core/job/listSteps'
 import { assertNever } from '../../core/result'
 import type { PanPlace } from '../../core/route/panPlace'
 import { formatNumber } from '../../core/units/formatQuantity'
-import { settleValue } from '../../core/sheet/settleContested'
+import { settleValue, settleWindow } from '../../core/sheet/settleContested'
 import { isWheel, levelsOf, pressureSourceOf } from '../../core/job/carState'
-import type { BleedMethod, Caution, Joint, Phase, PressureSource, Sheet } from '../../core/sheet/types'
+import type { BleedMethod, Caution, Joint, Phase, PressureSource, Sheet, ThingCaution } from '../../core/sheet/types'
 import { hexName } from './hexWords'
 import { positionMove, positionWords, reachWords } from './vocabulary'
 import { sheetNames } from './sheetNames'
@@ -29,6 +30,9 @@ const upRunning = (at: 'half' | 'raised'): Caution => ({
   kind: 'crush',
   text: `The car is up: in park, brake on, wheels clear. ${at === 'raised' ? 'The helper sat in it before it went up' : 'The key is turned from beside it'}; nobody climbs in or out.`,
 })
+/** Cautions of a thing, for when it comes off or opens, or goes back. */
+const said = (thing: { cautions: readonly ThingCaution[] } | undefined, moment: 'off' | 'on'): Caution[] =>
+  (thing?.cautions ?? []).filter(({ only }) => only === undefined || only === moment)
 const byPhase = (sheet: Sheet, ...phases: Phase[]): Caution[] => sheet.cautions.filter(caution => phases.includes(caution.phase))
 
 /** How the seals of a joint go in, by what kind of joint it is. */
@@ -93,6 +97,29 @@ const circuitBleedWords: Record<BleedMethod, string> = {
 const isHighPressure = ({ system }: Sheet): boolean => system === 'power-steering' || system === 'brake' || system === 'clutch'
 const injection: Caution = { kind: 'pressure', text: 'Never feel for a leak by hand: fluid under pressure goes through skin.' }
 const shifts = (sheet: Sheet): boolean => sheet.system === 'transmission-cooler'
+const primes = ({ bleeding }: Sheet): boolean => bleeding.allowed[0] === 'prime'
+/** Whether this car's work has the engine running at all. */
+const runsEngine = (sheet: Sheet): boolean => sheet.proving.pressure === 'engine' || sheet.levels.some(({ engine }) => engine === 'idling')
+const leverOf = ({ proving }: Sheet): string => (proving.pressure === 'lever' ? 'lever' : 'pedal')
+/** Its mark is for a cold system, and the engine may have warmed it. */
+function isReadCold(sheet: Sheet, target: string): boolean {
+  const level = sheet.levels.find(({ id }) => id === target)
+  const window = settleWindow(level?.temperature ?? 'unknown')
+  return level?.engine === 'off' && runsEngine(sheet) && window.kind !== 'unknown' && window.value.high <= 40
+}
+const coldAgain = 'The engine has run since: wait until it is cold again, or the mark reads high.'
+
+/** What is done and watched as it starts. */
+function startWords(sheet: Sheet): string {
+  switch (sheet.system) {
+    case 'transmission-cooler':
+      return 'Foot on the brake, through every gear, then leave it idling.'
+    case 'oil-feed':
+      return 'Eyes on the oil pressure light, no revving; leave it idling.'
+    default:
+      return 'Look into the reservoir as it starts, then leave it idling.'
+  }
+}
 
 /** How a line comes under pressure, and stays so while it is looked at. */
 const pressWords: Record<PressureSource, string> = {
@@ -133,22 +160,26 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
         'Part agrees',
       )
     case 'prepare':
-      return words('Make the car ready', 'In park or in gear, parking brake on. Pan, caps, rags and fluid within reach.', 'Ready', [
-        ...(at === 'ground' ? [] : [lift]),
-        ...byPhase(sheet, 'before'),
-      ])
+      return words(
+        'Make the car ready',
+        `${sheet.proving.pressure === 'lever' ? 'Upright and strapped, key out.' : 'In park or in gear, parking brake on.'} Pan, caps, rags and fluid within reach.`,
+        'Ready',
+        [...(at === 'ground' ? [] : [lift]), ...byPhase(sheet, 'before')],
+      )
     case 'off':
-      return words(`Take off: ${name.operation(step.target)}`, operation?.how ?? '', 'It is off', operation?.cautions)
+      return words(`Take off: ${name.operation(step.target)}`, operation?.how ?? '', 'It is off', said(operation, 'off'))
     case 'on':
       return words(`Put back: ${name.operation(step.target)}`, operation?.refit ?? '', 'It is back on', [
-        ...(operation?.cautions ?? []),
-        ...(operation?.engineMayRun ? [{ kind: 'entangle', text: 'Engine off and the belt still before hands go near it.' } as const] : []),
+        ...said(operation, 'on'),
+        ...(operation?.engineMayRun && runsEngine(sheet)
+          ? [{ kind: 'entangle', text: 'Engine off and the belt still before hands go near it.' } as const]
+          : []),
       ])
     case 'open':
       return words(`Open: ${name.joint(step.target)}`, joint?.release ?? '', 'It is open', [
         ...goneSeals(joint),
         ...byPhase(sheet, 'open'),
-        ...(joint?.cautions ?? []),
+        ...said(joint, 'off'),
       ])
     case 'cap':
       return words(
@@ -189,7 +220,7 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
     case 'fit':
       return words(
         `Lay in the new line: ${name.line(step.target)}`,
-        `${line?.feeding ? `${line.feeding} ` : ''}Ends stay capped until they meet their ports. No tension, no twist, clear of heat and belts.`,
+        `${line?.feeding ? `${line.feeding} ` : ''}${isSealedSet(sheet) ? 'Its caps and straps stay on until it is bolted: it came filled.' : 'Ends stay capped until they meet their ports.'} No tension, no twist, clear of heat and belts.`,
         'It is in place',
       )
     case 'seat':
@@ -209,7 +240,7 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
         `Torque: ${name.joint(step.target)}`,
         [joint && holdWords(joint), 'Smooth pull, one click. The middle of the window; the rest stays in hand.'].filter(Boolean).join(' '),
         'Torqued',
-        joint?.cautions,
+        said(joint, 'on'),
       )
     case 'drain': {
       const circuit = sheet.circuits?.find(({ id }) => id === step.target)
@@ -250,9 +281,9 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
       const bleeder = sheet.bleeders.some(candidate => candidate.id === step.target)
       return words(
         bleeder ? `Bleed at: ${name.bleeder(step.target)}` : circuitBleedWords[sheet.bleeding.allowed[0] ?? 'circulate'],
-        `${sheet.bleeding.summary} One round at a time: say what came out, then top up. It is done when a round is clear.`,
-        'Record this round',
-        [...byPhase(sheet, 'fill'), { kind: 'eyes', text: 'Goggles on: fluid under pressure jumps.' }],
+        `${sheet.bleeding.summary} ${primes(sheet) ? 'It is done when oil has been seen to come.' : 'One round at a time: say what came out, then top up. It is done when a round is clear.'}`,
+        primes(sheet) ? 'Record it' : 'Record this round',
+        [...byPhase(sheet, 'fill'), ...(primes(sheet) ? [] : [{ kind: 'eyes', text: 'Goggles on: fluid under pressure jumps.' } as const])],
       )
     }
     case 'turn':
@@ -296,10 +327,12 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
       ])
     case 'test':
       return words(
-        'Try the pedal before the car moves',
-        'Hard and high, held half a minute: it must not sink, and come up the same each time. Then again with the engine running.',
+        leverOf(sheet) === 'lever' ? 'Try the lever before it rolls' : 'Try the pedal before the car moves',
+        sheet.system === 'clutch'
+          ? `Held in for half a minute: it must not creep, and come back by itself. Then, engine running and the brake on, a gear goes in without a sound.`
+          : 'Hard and high, held half a minute: it must not sink, and come up the same each time. Then again with the engine running.',
         'It holds',
-        [{ kind: 'crush', text: 'A pedal that sinks or springs is air or a leak: the car does not move.' }],
+        [{ kind: 'crush', text: `A ${leverOf(sheet)} that creeps or springs is air or a leak: it does not move from here.` }],
       )
     case 'carry':
       return words(
@@ -330,7 +363,7 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
       const minutes = settleValue(sheet.proving.leakMinutes)
       return words(
         'Start the engine',
-        `${shifts(sheet) ? 'Foot on the brake, through every gear, then' : 'Look into the reservoir as it starts, then'} leave it idling${minutes.kind === 'unknown' ? '' : ` for ${minutes.value} minutes`}. Look at once for anything running.`,
+        `${startWords(sheet)} Look at once for anything running.${minutes.kind === 'unknown' ? '' : ` A joint counts as dry once it has idled ${minutes.value} minutes in all.`}`,
         'Engine running',
         [...(at === 'ground' ? [] : [upRunning(at)]), ...byPhase(sheet, 'engine')],
       )
@@ -338,7 +371,12 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
     case 'level':
       return words(
         `Read the level: ${name.level(step.target)}`,
-        levelsOf(sheet).find(level => level.id === step.target)?.reads ?? '',
+        [
+          levelsOf(sheet).find(level => level.id === step.target)?.reads,
+          step.phase !== 'fill' && isReadCold(sheet, step.target) && coldAgain,
+        ]
+          .filter(Boolean)
+          .join(' '),
         'Record the reading',
         [
           // Another fluid's mark has its own cautions.
@@ -363,8 +401,10 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
       return words(
         'Road test, then look again',
         sheet.system === 'brake'
-          ? 'Walking pace and a stop first, then firmer ones. Look at each joint once more.'
-          : `${shifts(sheet) ? 'Through every gear and up' : 'Up'} to temperature. Look at each joint once more.`,
+          ? 'Walking pace and a stop first, then firmer ones. Look once more at every joint that can still be seen.'
+          : sheet.system === 'clutch'
+            ? 'A few times from standing, through the gears. Look once more at every joint that can still be seen.'
+            : `${shifts(sheet) ? 'Through every gear and up' : 'Up'} to temperature. Look once more at every joint that can still be seen.`,
         'Good, and dry',
         byPhase(sheet, 'close'),
       )

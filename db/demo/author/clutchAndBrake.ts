@@ -210,7 +210,7 @@ function braidedHose() {
       a.operation('air-box', 'Air box with hose', 'ground above', 4, 5, {
         noEngine: true,
         fasteners: [a.fast(3, 'bolt', 'M6×20', 'air box feet', { long: 20, hex: 10, nm: [6, 8] })],
-        cautions: [caution('damage', 'Sensor plug first.')],
+        cautions: [caution('damage', 'Sensor plug first.', 'off')],
       }),
     ],
     keepouts: [
@@ -627,7 +627,7 @@ function motorcycle() {
             }),
             part('hose-factory', 'factory', 'rubber hose', 'QS-90410'),
           ],
-          withdrawNote: 'Full lock to both sides with the new hose tied: it must not pull.',
+          feeding: 'Same loops, same side of the fork; full lock to both sides before it is tied for good: it must not pull.',
         },
       ),
     ],
@@ -641,7 +641,7 @@ function motorcycle() {
         seals: [washers('lever-washers', '10 × 14', 'QS-1172')],
         snugThen: 90,
         drain: [5, 15, 40],
-        cautions: [caution('damage', 'Brake fluid runs on to the tank: cover it.')],
+        cautions: [caution('damage', 'Brake fluid runs on to the tank: cover it.', 'off')],
       }),
       a.joint('banjo', 'hose.to', 'slave-joint', 'Slave cylinder, banjo', {
         ways: ['ground wheel-left 4 sprocket-cover'],
@@ -668,7 +668,7 @@ function motorcycle() {
         needs: 'seat',
         noEngine: true,
         fasteners: [a.fast(1, 'bolt', 'M8×40', 'rear of the tank', { long: 40, hex: 12, nm: [15, 20] })],
-        cautions: [caution('fire', 'Fuel: tap shut, no sparks, rag over the connector.')],
+        cautions: [caution('fire', 'Fuel: tap shut, no sparks, rag over the connector.', 'off')],
       }),
       a.operation('sprocket-cover', 'Sprocket cover', 'ground wheel-left', 3, 4, {
         fasteners: [
@@ -720,7 +720,11 @@ function motorcycle() {
       { strokes: 40, pressure: 60 },
     ),
     proving: a.proving(3, 'lever', ['Lever again after the night with a band round it.']),
-    cautions: [...brakeFluidCautions, inPhase('before', 'crush', 'Motorcycle upright on its stand and strapped.')],
+    cautions: [
+      ...brakeFluidCautions.filter(({ phase }) => phase !== 'prove'),
+      inPhase('before', 'crush', 'Motorcycle upright on its stand and strapped.'),
+      inPhase('prove', 'crush', 'Lever firm before it rolls an inch.'),
+    ],
   })
 }
 
@@ -758,7 +762,7 @@ function rearBrake() {
         ),
         {
           out: ['raised below 3'],
-          withdrawNote: 'The bend goes where the axle needs it: axle hanging, then loaded, no pull and no rub.',
+          feeding: 'The bend goes where the axle needs it: axle hanging, then loaded, no pull and no rub.',
           parts: [part('hose-factory', 'aftermarket', 'brake hose', 'QS-A-3410', { brings: ['frame-washers'] })],
         },
       ),
@@ -827,7 +831,7 @@ function rearBrake() {
         nm: [13, 18],
         snugThen: 30,
         drain: [5, 20, 50],
-        cautions: [caution('damage', 'Try that the bleeder turns before a line is made: a seized one means a cylinder too.')],
+        cautions: [caution('damage', 'Try that the bleeder turns before a line is made: a seized one means a cylinder too.', 'off')],
       }),
     ],
     holds: [
@@ -841,7 +845,7 @@ function rearBrake() {
       a.operation('rear-wheel', 'Left rear wheel', 'half wheel-left', 3, 4, {
         fasteners: [a.fast(6, 'nut', '1/2-20', 'hub', { hex: 19.05, nm: [110, 130] })],
         tools: ['3/4 in socket', 'torque wrench'],
-        cautions: [caution('crush', 'Stands under the axle before the wheel comes off.')],
+        cautions: [caution('crush', 'Stands under the axle before the wheel comes off.', 'off')],
       }),
     ],
     landmarks: [

@@ -20,6 +20,7 @@ import {
   sheet,
   trait,
   tube,
+  wait,
   way,
 } from './kit'
 
@@ -33,7 +34,7 @@ const hotRun = [
   inPhase('before', 'burn', 'Exhaust parts beside the run. Let them cool first.'),
   inPhase('open', 'eyes', 'Glasses on: fluid runs down the arm.'),
   inPhase('fill', 'damage', 'Only the stated fluid. A wrong grade shudders within weeks.'),
-  inPhase('engine', 'entangle', 'Sleeves, cords and hair clear of belt and fan. Nobody under the car when the engine is started.'),
+  inPhase('engine', 'entangle', 'Sleeves, cords and hair clear of belt and fan. Nobody reaches in or under while it starts.'),
   inPhase('engine', 'fire', 'Fluid on a hot exhaust burns: extinguisher within reach.'),
   inPhase('prove', 'burn', 'Everything near the joints is hot now.'),
   inPhase('close', 'waste', 'Old fluid into the waste tank, never the drain.'),
@@ -160,12 +161,12 @@ function screwIn() {
         noEngine: true,
         fasteners: [a.fast(2, 'clamp', 'worm clamp', 'both ends of the tube', { hex: 7 })],
         tools: ['7 mm socket'],
-        cautions: [caution('damage', 'Unplug the sensor before the tube moves. Cover the open intake at once.')],
+        cautions: [caution('damage', 'Unplug the sensor before the tube moves. Cover the open intake at once.', 'off')],
         refit: 'Both clamps tight, sensor plugged in: the engine needs it.',
       }),
       a.operation('undershield', 'Undershield', 'raised below', 6, 7, {
         fasteners: [a.fast(8, 'bolt', 'M8×20', 'cross member and rear edge', { long: 20, hex: 13, nm: [18, 24] })],
-        cautions: [caution('crush', 'The shield weighs about 9 kg and may hold fluid. Support it before the last bolt.')],
+        cautions: [caution('crush', 'The shield weighs about 9 kg and may hold fluid. Support it before the last bolt.', 'off')],
       }),
       a.operation('gearbox-pan', 'Gearbox pan', 'raised below', 14, 12, {
         needs: 'undershield',
@@ -208,6 +209,7 @@ function screwIn() {
     bleeding: circulate,
     proving: a.proving(10, 'engine', ['Look at the screwed connectors again after a week: the boss is plastic.']),
     cautions: hotRun,
+    waits: [wait('pan-cool', 'cool', 30, 'Gearbox oil at running heat burns: let pan and oil cool first.', [], ['off:gearbox-pan'])],
     neighbours: [
       {
         id: 'pan-gasket',
@@ -324,7 +326,7 @@ function plasticAssembly() {
         noEngine: true,
         fasteners: [a.fast(2, 'bolt', 'M6×25', 'air box feet', { long: 25, hex: 10, nm: [7, 9] })],
         tools: ['10 mm socket', 'clamp pliers'],
-        cautions: [caution('damage', 'Sensor plug first. Cover the open hose at once.')],
+        cautions: [caution('damage', 'Sensor plug first. Cover the open hose at once.', 'off')],
       }),
       a.operation('undershield', 'Undershield', 'raised below', 4, 5, {
         fasteners: [

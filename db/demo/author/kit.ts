@@ -3,6 +3,7 @@ import type {
   Body,
   Caution,
   CautionKind,
+  ThingCaution,
   CentrePoint,
   Circuit,
   Contested,
@@ -128,7 +129,7 @@ export const keep = (id: Slug, what: string, kind: KeepoutKind, clearance: numbe
 })
 export const mark = (id: Slug, name: string, body: Body): Landmark => ({ id, name, body })
 export const port = (id: Slug, component: string, at: Vec3, faces?: Vec3) => ({ id, component, at, ...(faces ? { faces } : {}) })
-export const caution = (kind: CautionKind, text: string): Caution => ({ kind, text })
+export const caution = (kind: CautionKind, text: string, only?: 'off' | 'on'): ThingCaution => ({ kind, text, ...(only && { only }) })
 export const inPhase = (phase: Phase, kind: CautionKind, text: string) => ({ kind, phase, text })
 export const part = (id: Slug, kind: PartOption['kind'], name: string, number?: string, extra: Partial<PartOption> = {}): PartOption => ({
   id,
@@ -186,7 +187,7 @@ export const family = (
   engines: Readonly<Record<Slug, string>>,
 ): Family => ({ id, make, model, body, years, engines: Object.entries(engines).map(([engine, name]) => ({ id: engine, name })) })
 
-type Defaults = { tools: string[]; release: string; seated: string; proofs: Proof[]; cautions: Caution[] }
+type Defaults = { tools: string[]; release: string; seated: string; proofs: Proof[]; cautions: ThingCaution[] }
 /** What is the same for every joint of a kind, in a technician's words. */
 const joints: Readonly<Record<JointKind, Defaults>> = {
   'clip-connect': {
@@ -202,7 +203,7 @@ const joints: Readonly<Record<JointKind, Defaults>> = {
     release: 'Push the line in, slide the release sleeve into the fitting all round, then draw both out together.',
     seated: 'Push in straight until it clicks, then pull hard. The white band must have gone out of sight.',
     proofs: ['click', 'pull'],
-    cautions: [caution('damage', 'A lock that was levered open does not hold again.')],
+    cautions: [caution('damage', 'A lock that was levered open does not hold again.', 'off')],
   },
   flange: {
     tools: ['short ratchet'],
@@ -279,7 +280,7 @@ type JointExtra = {
   release?: string
   seated?: string
   proofs?: Proof[]
-  cautions?: Caution[]
+  cautions?: ThingCaution[]
 }
 export const metric = (designation: string, sealant: 'none' | 'as-supplied' | 'as-sheet' = 'none') => ({
   designation,
@@ -410,7 +411,7 @@ export function author(cite: string, date: string) {
     risk?: readonly [what: string, price: number]
     drains?: readonly [fluid: string, least: number, likely: number, most: number, circuit: Slug]
     seals?: Seal[]
-    cautions?: Caution[]
+    cautions?: ThingCaution[]
     how?: string
     refit?: string
   }

@@ -115,7 +115,7 @@ function valveTiming() {
         thread: metric('M14×1.5'),
         seals: [seal('head-gasket', 'plain copper gasket', 2, '14 × 22', 'QS-1163')],
         drain: [5, 15, 40],
-        cautions: [caution('damage', 'The gaskets of the two ends are not the same: the coated ones belong below.')],
+        cautions: [caution('damage', 'The gaskets of the two ends are not the same: the coated ones belong below.', 'on')],
       }),
     ],
     holds: [
@@ -128,7 +128,7 @@ function valveTiming() {
       a.operation('air-box', 'Air box with hose', 'ground above', 4, 5, {
         noEngine: true,
         fasteners: [a.fast(3, 'bolt', 'M6×20', 'air box feet', { long: 20, hex: 10, nm: [6, 8] })],
-        cautions: [caution('damage', 'Sensor plug first; cover the opening.')],
+        cautions: [caution('damage', 'Sensor plug first; cover the opening.', 'off')],
       }),
       a.operation('undershield', 'Undershield, right half', 'raised below', 3, 3, {
         fasteners: [
@@ -156,9 +156,12 @@ function valveTiming() {
       ),
     ],
     fluid: a.fluid('engine oil EO-30', 3900, 1000, 0.00072),
-    bleeding: bleeding(['prime'], 'Run at idle, watch the oil pressure light; no revving for the first minute.'),
+    bleeding: bleeding(['circulate'], 'It fills itself at idle: watch the oil pressure light; no revving for the first minute.'),
     proving: a.proving(5, 'engine', ['Gaskets settle: look for a wet rim below the banjo after a week.']),
     cautions: oilCautions,
+    waits: [
+      wait('oil-settles', 'drip', 2, 'The oil runs back into the pan before the dipstick means anything.', ['stop'], ['level:dipstick']),
+    ],
   })
 }
 
@@ -341,11 +344,13 @@ function turboFeed() {
       ),
     ],
     fluid: a.fluid('engine oil EO-40', 5200, 1000, 0.00072),
-    bleeding: bleeding(['prime'], 'Crank without starting until the pressure light goes out, then idle for two minutes.'),
+    bleeding: bleeding(['prime'], 'Crank without starting until the pressure light goes out.'),
     proving: a.proving(10, 'engine', ['The housing gasket sits right behind: look at it again from below.']),
     cautions: oilCautions,
     waits: [
       wait('turbo-cold', 'cool', 40, 'Turbocharger and manifold cold enough for a bare hand.', [], ['open:turbo-joint', 'off:heat-shield']),
+      wait('oil-settles', 'drip', 5, 'The oil runs back into the pan before the dipstick means anything.', ['stop'], ['level:dipstick']),
+      wait('shield-cold', 'cool', 40, 'The heat shield goes back on a manifold cold enough for a bare hand.', ['stop'], ['on:heat-shield']),
     ],
     neighbours: [
       {
@@ -485,7 +490,7 @@ function turboCoolant() {
         tools: ['11 mm socket', 'long extension'],
         how: 'The long bolts belong in the lower row.',
         refit: 'Centre outwards, long bolts low.',
-        cautions: [caution('damage', 'Ports covered at once: a dropped washer means the head comes off.')],
+        cautions: [caution('damage', 'Ports covered at once: a dropped washer means the head comes off.', 'off')],
       }),
     ],
     keepouts: [

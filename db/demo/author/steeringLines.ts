@@ -20,12 +20,13 @@ import {
   trait,
   tube,
   unified,
+  wait,
   way,
 } from './kit'
 
 const lockToLock = bleeding(
   ['lock-to-lock'],
-  'Wheels free, engine off: slowly side to side five or six times, just short of the stops. Then running, the same. Foam: stop, rest about half an hour, repeat.',
+  'Wheels free, engine off: slowly side to side five or six times, just short of the stops. Foam: stop, rest about half an hour, repeat.',
   { restMinutes: 30, strokes: 6, turns: 'short-of-lock', at: 'half', running: 6 },
   [{ method: 'vacuum', why: 'the sheet’s source does not give it' }],
 )
@@ -105,7 +106,7 @@ function mixedHexes() {
         snugThen: 30,
         seals: [oring('gear-oring', 1, '12 × 2', 'QS-2232')],
         drain: [40, 80, 150],
-        cautions: [caution('damage', 'A cross-threaded gear costs far more than the line: by hand first, always.')],
+        cautions: [caution('damage', 'A cross-threaded gear costs far more than the line: by hand first, always.', 'on')],
       }),
     ],
     holds: [
@@ -126,12 +127,12 @@ function mixedHexes() {
         noEngine: true,
         fasteners: [a.fast(2, 'clamp', 'worm clamp', 'both ends', { hex: 7 })],
         tools: ['7 mm socket'],
-        cautions: [caution('damage', 'Sensor plug first; cover the opening.')],
+        cautions: [caution('damage', 'Sensor plug first; cover the opening.', 'off')],
       }),
       a.operation('left-wheel', 'Left front wheel', 'half wheel-left', 3, 4, {
         fasteners: [a.fast(5, 'nut', 'M14×1.5', 'hub', { hex: 21, nm: [130, 150] })],
         tools: ['21 mm socket', 'torque wrench'],
-        cautions: [caution('crush', 'Stands in place before the wheel comes off.')],
+        cautions: [caution('crush', 'Stands in place before the wheel comes off.', 'off')],
       }),
     ],
     keepouts: [
@@ -341,14 +342,14 @@ function pressIn() {
         fasteners: [a.fast(1, 'canister', '3/4-16', 'filter stub', { snugThen: 270, new: 'QS-2080' })],
         seals: [seal('filter-gasket', 'filter gasket, oiled', 1, 'on the new filter')],
         drains: ['engine oil', 250, 400, 600, 'engine-oil'],
-        cautions: [caution('burn', 'Hot oil: let it cool.')],
+        cautions: [caution('burn', 'Hot oil: let it cool.', 'off')],
         how: 'A pan of its own under it; a plug or a bag over the stub.',
         refit: 'New filter, filled where it stands upright, gasket oiled. The old gasket may stick to the stub: look.',
       }),
       a.operation('right-wheel', 'Right front wheel', 'half wheel-right', 3, 4, {
         fasteners: [a.fast(5, 'bolt', 'M14×1.5', 'hub', { hex: 17, nm: [120, 140] })],
         tools: ['17 mm socket', 'torque wrench'],
-        cautions: [caution('crush', 'Stands in place before the wheel comes off.')],
+        cautions: [caution('crush', 'Stands in place before the wheel comes off.', 'off')],
       }),
     ],
     keepouts: [
@@ -395,6 +396,16 @@ function pressIn() {
     bleeding: lockToLock,
     proving: a.proving(5, 'engine', ['Oil level as well: the filter was off.']),
     cautions: steeringCautions,
+    waits: [
+      wait(
+        'oil-settles',
+        'drip',
+        5,
+        'The oil runs back into the pan before the dipstick means anything.',
+        ['stop'],
+        ['level:oil-dipstick'],
+      ),
+    ],
   })
 }
 

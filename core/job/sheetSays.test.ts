@@ -1,0 +1,103 @@
+import { describe, expect, it } from 'vitest'
+import { Bench, everyDemoCar, planOf } from '../../tests/helpers/demo'
+import { stepWords } from '../../shared/words/stepWords'
+import { scopeOf } from '../access/listGoals'
+import { listTasks } from '../access/listTasks'
+import { estimateFluid } from '../fluid/estimateFluid'
+import { listKit } from '../kit/listKit'
+import type { ResolvedSheet } from '../sheet/resolveSheet'
+import { circuitOpenings } from './carState'
+import { listDue } from './obligations'
+
+const carOf = (sheet: string): ResolvedSheet => everyDemoCar().find(car => car.sheet.id === sheet)!
+const kinds = (bench: Bench) => new Set(listDue(bench.resolved, bench.state!).map(({ kind }) => kind))
+
+describe('a joint that opens no circuit', () => {
+  /** A brake line whose far end is held by a block that is bolted on: nothing runs there. */
+  const before = carOf('wherry-rear-brake')
+  const target = before.sheet.joints.find(({ name }) => name === 'Wheel cylinder')!
+  const joints = before.sheet.joints.map(joint => (joint.id === target.id ? { ...joint, opensNothing: true } : joint))
+  const car: ResolvedSheet = { ...before, joints, sheet: { ...before.sheet, joints } as never }
+  const scope = (() => {
+    const found = scopeOf(car, { lines: [], joints: [target.id] })
+    if (!found.ok) throw new Error(found.error.code)
+    return found.value
+  })()
+
+  it('alone it is neither capped nor caught, filled, bled nor read; it is sealed, seated, torqued and looked at', () => {
+    const tasks = listTasks(car.sheet, scope, { ways: {}, operations: new Set() }).map(({ kind }) => kind)
+    for (const kind of ['cap', 'catch', 'fill', 'bleed', 'level']) expect(tasks).not.toContain(kind)
+    expect(tasks).toEqual(expect.arrayContaining(['open', 'seat', 'torque', 'leak']))
+    const bench = new Bench(car).do({ type: 'planned', inputs: { lines: [], joints: [target.id], start: 'ground' } }).workUntil('seat')
+    expect(circuitOpenings(car, bench.state!)).toEqual([])
+    for (const kind of ['capped', 'filled', 'bled', 'level'] as const) expect(kinds(bench), kind).not.toContain(kind)
+    bench.workUntil().do({ type: 'signedOff' })
+    expect(bench.state!.signedOff).toBeDefined()
+  })
+  it('beside joints that do, only those are capped, and spill', () => {
+    const lines = car.lines.map(({ id }) => id)
+    const plan = planOf(car, { lines })
+    const estimate = estimateFluid(car, lines, plan)
+    expect(estimate.joints.map(({ joint }) => joint)).not.toContain(target.id)
+    const whole = scopeOf(car, { lines })
+    const caps = whole.ok && listKit(car, whole.value, plan.operations, estimate).find(({ kind }) => kind === 'cap')
+    expect(caps && caps.count).toBe(2 * (whole.ok ? whole.value.joints.length - 1 : 0))
+    expect(caps && caps.for).not.toContain(target.id)
+  })
+})
+
+describe('what a sheet says, at its moment', () => {
+  it('a caution stands where the thing comes off, or goes back, or at both', () => {
+    const { sheet } = carOf('plover-clutch-hose')
+    const at = (kind: 'off' | 'on', target: string) => stepWords({ kind, target }, sheet).cautions.map(({ text }) => text)
+    const [off, both] = [
+      sheet.operations.find(({ cautions }) => cautions.some(({ only }) => only === 'off'))!,
+      sheet.operations.find(({ cautions }) => cautions.some(({ only }) => only === undefined))!,
+    ]
+    expect(at('off', off.id)).toContain(off.cautions[0]!.text)
+    expect(at('on', off.id)).not.toContain(off.cautions[0]!.text)
+    for (const kind of ['off', 'on'] as const) expect(at(kind, both.id)).toContain(both.cautions[0]!.text)
+  })
+  it('where no engine is started nobody is told to keep clear of one', () => {
+    const spoken = (sheet: string) => {
+      const car = carOf(sheet)
+      return new Bench(car)
+        .plan()
+        .steps()
+        .flatMap(step => {
+          const { title, how, cautions } = stepWords(step, car.sheet)
+          return [title, how, ...cautions.map(({ text }) => text)]
+        })
+        .join(' ')
+    }
+    const motorcycle = spoken('plover-clutch-hose')
+    expect(motorcycle).toMatch(/Upright and strapped/)
+    expect(motorcycle).not.toMatch(/pedal|parking brake|the belt|Start the engine/i)
+    expect(spoken('skerry-clutch-set')).toMatch(/it came filled/)
+    expect(spoken('lugger-turbo-oil-feed')).not.toMatch(/reservoir as it starts/)
+  })
+  it('a cold mark read after the engine has run says so, and read before it does not', () => {
+    const { sheet } = carOf('ketch-steering-pressure')
+    const said = (phase: 'fill' | 'close') => stepWords({ kind: 'level', target: 'cold-mark', phase }, sheet).how
+    expect(said('close')).toMatch(/cold again/)
+    expect(said('fill')).not.toMatch(/cold again/)
+  })
+  it('a shield that is handled cold goes back only once it is, and its wait is on the clock', () => {
+    const car = carOf('lugger-turbo-oil-feed')
+    const bench = new Bench(car).plan().workUntil('on:heat-shield')
+    const refusal = bench.try({ type: 'operationOn', operation: 'heat-shield', fasteners: [3] })
+    expect(refusal).toMatchObject({ code: 'JOB_WAIT', wait: 'shield-cold' })
+    expect(planOf(car, { lines: car.lines.map(({ id }) => id) }).timeline.waits.map(({ id }) => id)).toContain('shield-cold')
+  })
+})
+
+it('a line is felt along again once a hold that carries it is fastened after that, its own or a shared one', () => {
+  const car = carOf('ketch-steering-pressure')
+  const shared = car.holds.find(hold => hold.with.length > 0)!
+  const bench = new Bench(car).plan().workUntil(`fasten:${shared.id}`)
+  const clear = () => listDue(car, bench.state!).flatMap(owed => (owed.kind === 'clear' ? [owed.line] : []))
+  for (const line of [shared.line, ...shared.with]) bench.try({ type: 'clearanceProved', line })
+  expect(clear()).toEqual([])
+  bench.do({ type: 'holdFastened', hold: shared.id })
+  expect(clear().toSorted()).toEqual([shared.line, ...shared.with].toSorted())
+})
