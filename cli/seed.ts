@@ -5,7 +5,8 @@ import { z } from 'zod'
 import { estimateFluid } from '../core/fluid/estimateFluid'
 import { fold } from '../core/job/evolve'
 import { listSteps } from '../core/job/listSteps'
-import { plainCommand } from '../core/job/plainCommand'
+import { plainCommand, plainCut } from '../core/job/plainCommand'
+import { waitBefore } from '../core/job/waits'
 import type { JobCommand, Person } from '../core/job/types'
 import { commandSchema, entryVersion, roleSchema, type Entry } from '../shared/schemas/job'
 import { noteTargets } from '../shared/schemas/api'
@@ -102,7 +103,9 @@ async function seedJob(job: z.infer<typeof workshopSchema>['jobs'][number], pers
     const plan = planned.value
     const step = listSteps(resolved, rest.value, 'ground', state).find(candidate => candidate.status === 'open')
     if (!step || step.id === job.workedUntil) break
-    await say(plainCommand(resolved, step, state, estimateFluid(resolved, state.scope, plan)))
+    const command = plainCommand(resolved, step, state, estimateFluid(resolved, state.scope, plan))
+    const wait = waitBefore(resolved, state, command, { at: now(), device })
+    await say(wait ? plainCut(resolved, wait.wait) : command)
   }
   for (const command of job.said ?? []) await say(command)
   if (job.paused) await say({ type: 'paused', reason: job.paused })

@@ -3,7 +3,8 @@ import { estimateFluid } from '../../core/fluid/estimateFluid'
 import { carOf } from '../../core/job/carOf'
 import { fold } from '../../core/job/evolve'
 import { listSteps } from '../../core/job/listSteps'
-import { plainCommand } from '../../core/job/plainCommand'
+import { plainCommand, plainCut } from '../../core/job/plainCommand'
+import { waitBefore } from '../../core/job/waits'
 import { resolveSheet } from '../../core/sheet/resolveSheet'
 import type { JobRow } from '../../shared/schemas/api'
 import { planOf, restOf } from './demo'
@@ -36,7 +37,9 @@ export async function workJob(
     )
     if (!step || step.kind === until) return id
     const fluid = estimateFluid(resolution.resolved, state.scope, plan)
-    const answer = await client.say(id, plainCommand(resolution.resolved, step, state, fluid), state.seq)
+    const command = plainCommand(resolution.resolved, step, state, fluid)
+    const wait = waitBefore(resolution.resolved, state, command, { at: new Date().toISOString(), device: 'test' })
+    const answer = await client.say(id, wait ? plainCut(resolution.resolved, wait.wait) : command, state.seq)
     if (answer.status !== 200) throw new Error(answer.text)
   }
 }

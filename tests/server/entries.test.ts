@@ -42,7 +42,7 @@ describe('whose entry it is', () => {
     const answer = await send(imke, job.id, marked(job.id, note(rafe, 'mine'), rafe))
     expect(answer.status).toBe(200)
     expect((await imke.job(job.id)).events.at(-1)).toMatchObject({
-      v: 3,
+      v: 4,
       by: { id: rafe.person, name: 'Rafe Undal' },
       sentBy: { id: imke.person, name: 'Imke Thorsby' },
       seen: 2,
@@ -91,7 +91,7 @@ describe('whose entry it is', () => {
     const { v: _v, by: _by, seen: _seen, ...older } = note(rafe, 'as before')
     const answer = await rafe.problem('POST', `/api/jobs/${job.id}/events`, { basedOn: 2, events: [older] })
     expect(answer.status).toBe(200)
-    const newer = await send(rafe, job.id, { ...note(rafe, 'from tomorrow'), v: 4 })
+    const newer = await send(rafe, job.id, { ...note(rafe, 'from tomorrow'), v: 5 })
     expect([newer.body.code, newer.body.refused]).toEqual(['ENTRY_NEWER', undefined])
   })
 })
@@ -161,7 +161,7 @@ it('a stored event that cannot be read, or that a newer Efferent wrote, is named
   const fresh = await TestServer.start(server.databaseUrl)
   const reader = await fresh.as('technician')
   expect((await reader.problem('GET', `/api/jobs/${job.id}`)).body.code).toBe('RECORD_UNREADABLE')
-  await change(`body = '{"type":"teleported"}', version = 3`)
+  await change(`body = '{"type":"teleported"}', version = 4`)
   expect((await reader.problem('GET', `/api/jobs/${job.id}`)).body.code).toBe('VERSION_NEWER')
   await fresh.end()
 })

@@ -36,14 +36,14 @@ function cut() {
     <v-expansion-panels>
       <v-expansion-panel title="Go on before it is over">
         <template #text>
-          <div class="stack">
+          <div class="stack entries">
             <QuantityEntry
               v-if="byHeat"
               v-model="temperature"
               dimension="temperature"
               :units="units.choice === 'us' ? ['degF', 'degC'] : ['degC', 'degF']"
               :other="temperature?.unit === 'degF' ? 'degC' : 'degF'"
-              label="measured there"
+              label="measured"
             />
             <v-textarea v-model="reason" label="Why it need not be waited for" />
             <v-btn-second :disabled="!ready" @click="cut">Go on now</v-btn-second>
@@ -58,6 +58,9 @@ function cut() {
 .wait {
   border-left: 6px solid var(--mark);
   padding-left: 12px;
+}
+.entries {
+  padding-top: 12px;
 }
 .wait .v-btn {
   min-height: 52px;
