@@ -68,9 +68,9 @@ export type JointEntry = {
   leakAt?: string
 }
 
-/** A job as it is handed over: plain data, format `efferent.job-record/2`, the same for page, print, PDF, JSON and CSV. */
+/** A job as it is handed over: plain data, format `efferent.job-record/3`, the same for page, print, PDF, JSON and CSV. */
 export type JobRecord = {
-  format: 'efferent.job-record/2'
+  format: 'efferent.job-record/3'
   job: string
   number: number
   openedAt: string
@@ -196,7 +196,7 @@ export function buildRecord(resolved: ResolvedSheet, state: JobState, events: re
   const fluid = settleValue(sheet.fluid.spec)
   const nameOf = (items: readonly { id: string; name: string }[], id: string) => items.find(item => item.id === id)?.name ?? id
   return {
-    format: 'efferent.job-record/2',
+    format: 'efferent.job-record/3',
     job: state.id,
     number: state.opened.number,
     openedAt: state.openedAt,

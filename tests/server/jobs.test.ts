@@ -194,7 +194,7 @@ it('the record comes as JSON, CSV and PDF', async () => {
   await workUntil(rafe, job.id, 'leak')
   const json = await rafe.call<{ format: string; torques: unknown[] }>('GET', `/api/jobs/${job.id}/record.json`)
   expect(json.body).toMatchObject({
-    format: 'efferent.job-record/2',
+    format: 'efferent.job-record/3',
     torques: expect.arrayContaining([
       expect.objectContaining({ name: 'Gearbox, upper' }),
       expect.objectContaining({ name: 'Gearbox, lower' }),
