@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { Bench, everyDemoCar, planOf } from '../../tests/helpers/demo'
+import { forbiddenWords } from '../../shared/words/pauseWords'
 import { stepWords } from '../../shared/words/stepWords'
 import { scopeOf } from '../access/listGoals'
 import { listTasks } from '../access/listTasks'
@@ -7,6 +8,7 @@ import { estimateFluid } from '../fluid/estimateFluid'
 import { listKit } from '../kit/listKit'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import { circuitOpenings } from './carState'
+import { forbiddenNow } from './forbiddenNow'
 import { listDue } from './obligations'
 
 const carOf = (sheet: string): ResolvedSheet => everyDemoCar().find(car => car.sheet.id === sheet)!
@@ -100,4 +102,19 @@ it('a line is felt along again once a hold that carries it is fastened after tha
   expect(clear()).toEqual([])
   bench.do({ type: 'holdFastened', hold: shared.id })
   expect(clear().toSorted()).toEqual([shared.line, ...shared.with].toSorted())
+})
+
+it('what must not be done from the seat of a car left open is said with what forbids it, and nothing of one that is whole', () => {
+  const bench = new Bench(carOf('wherry-rear-brake')).plan()
+  const forbidden = () => forbiddenNow(listDue(bench.resolved, bench.state!))
+  bench.workUntil('fit')
+  const said = new Map(forbidden().map(({ act, because }) => [act, because.map(({ kind }) => kind)]))
+  expect(said.get('pressure')).toEqual(expect.arrayContaining(['filled']))
+  expect(said.get('drive')).toEqual(expect.arrayContaining(['bled']))
+  const words = (sheet: string, act: 'run' | 'drive' | 'pressure') => forbiddenWords(act, carOf(sheet).sheet)
+  expect(words('wherry-rear-brake', 'pressure')).toBe('Do not touch the pedal')
+  expect(words('plover-clutch-hose', 'pressure')).toBe('Do not touch the lever')
+  expect(words('ketch-steering-pressure', 'pressure')).toBe('Do not turn the wheel')
+  bench.workUntil()
+  expect(forbidden()).toEqual([])
 })

@@ -444,7 +444,7 @@ export type JobState = {
   neighbours: Readonly<Record<NeighbourRef, Mark & Omit<BodyOf<'neighbourDecided'>, 'type' | 'neighbour'>>>
   /** Whose job it is now, where it was passed on. */
   passedOn?: Mark & { to: string; note?: string }
-  paused?: Mark & { reason: string; note?: string }
+  paused?: Mark & { reason: BodyOf<'paused'>['reason']; note?: string }
   handedOver?: Mark & { to: string; note?: string }
   signedOff?: Mark
   /** The job ended without being done: how, and why. */

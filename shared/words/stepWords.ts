@@ -100,7 +100,7 @@ const shifts = (sheet: Sheet): boolean => sheet.system === 'transmission-cooler'
 const primes = ({ bleeding }: Sheet): boolean => bleeding.allowed[0] === 'prime'
 /** Whether this car's work has the engine running at all. */
 const runsEngine = (sheet: Sheet): boolean => sheet.proving.pressure === 'engine' || sheet.levels.some(({ engine }) => engine === 'idling')
-const leverOf = ({ proving }: Sheet): string => (proving.pressure === 'lever' ? 'lever' : 'pedal')
+export const leverOf = ({ proving }: Sheet): string => (proving.pressure === 'lever' ? 'lever' : 'pedal')
 /** Its mark is for a cold system, and the engine may have warmed it. */
 function isReadCold(sheet: Sheet, target: string): boolean {
   const level = sheet.levels.find(({ id }) => id === target)

@@ -1,9 +1,10 @@
 import type { LiftPosition, Sheet, Way } from '../../core/sheet/types'
 
 /**
- * A small job done by trying everything: every act that a car in some state allows, cheapest first, until all is done (Dijkstra over states:
- * parts on, off or back, each end and clip untouched, open or closed, the line in, out or in again, where the car stands, the engine). It
- * knows what hands and eyes can do and shares no code with the planner. Of needs it takes the first alternative: drawn cars for it have none.
+ * A small job done by trying everything: every act that a car in some state allows, cheapest first, until all is done (Dijkstra). A state:
+ * parts on, off or back, each end and clip untouched, open or closed, the line in, out or in again, where the car stands, the engine. It
+ * knows what hands and eyes can do and shares no code with the planner. Of needs it takes the first alternative: the cars drawn for it
+ * have no other.
  */
 type Goal = { ways: readonly Way[] }
 /** 0 untouched, 1 open or out, 2 closed or in again; by which way, or from where, if somebody else had begun. */

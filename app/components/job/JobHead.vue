@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { navigateTo } from '#imports'
 import { runningTimers } from '#core/job/timer'
 import { changeWords } from '#shared/words/changeWords'
+import { pauseWords } from '#shared/words/pauseWords'
 import { refusalWords } from '#shared/words/refusalWords'
 import { stageWords } from '#shared/words/vocabulary'
 import { useJobPage } from '~/composables/useJobPage'
@@ -38,7 +39,7 @@ useKeys({
         <p class="soft">
           {{ row.customer }} · <NuxtLink :to="`/sheets/${sheet.id}?vehicle=${job.view!.vehicle.id}`">{{ sheet.title }}</NuxtLink>, revision
           {{ sheet.revision }} · <span class="tag fill">{{ stageWords[row.summary.stage] }}</span>
-          <span v-if="job.state!.paused" class="tag warn">paused: {{ job.state!.paused!.reason }}</span>
+          <span v-if="job.state!.paused" class="tag warn">paused: {{ pauseWords[job.state!.paused!.reason] }}</span>
         </p>
         <p v-if="job.state!.opened.complaint">“{{ job.state!.opened.complaint }}”</p>
         <p v-if="!job.state!.signedOff && row.nextWords" class="next">
@@ -58,6 +59,7 @@ useKeys({
         >
         <v-btn-main v-if="job.state!.signedOff" :to="`/jobs/${id}/handover`">Hand over</v-btn-main>
         <v-btn-second v-else :to="`/jobs/${id}/handover`">Record, to print</v-btn-second>
+        <v-btn-second v-if="!job.state!.signedOff && job.state!.paused" :to="`/jobs/${id}/tag`">Tag for the wheel</v-btn-second>
       </div>
     </div>
     <p v-if="refusal" class="trouble" role="alert">{{ refusalWords(refusal, sheet) }}</p>

@@ -20,6 +20,7 @@ import { accessWords, dueWords, refusalWords } from '#shared/words/refusalWords'
 import { stepWords } from '#shared/words/stepWords'
 import { useKeys } from '~/composables/useKeys'
 import { useJobPage } from '~/composables/useJobPage'
+import { pauseWords } from '#shared/words/pauseWords'
 import { remedyWords } from '#shared/words/remedyWords'
 import { buttonWords, stepFacts } from '#shared/words/factWords'
 import { sheetNames } from '#shared/words/sheetNames'
@@ -202,8 +203,10 @@ useKeys({ ' ': () => void press(), m: () => (menu.value = true), Escape: () => v
       <div v-if="job.state!.paused" class="stack">
         <h1>Paused</h1>
         <p>
-          {{ job.state!.paused!.reason }}{{ job.state!.paused!.note ? `: ${job.state!.paused!.note}` : '' }}, by {{ job.state!.paused!.by }}
+          {{ pauseWords[job.state!.paused!.reason] }}{{ job.state!.paused!.note ? `: ${job.state!.paused!.note}` : '' }}, by
+          {{ job.state!.paused!.by }}
         </p>
+        <v-btn-second :to="`/jobs/${id}/tag`">Tag for the steering wheel</v-btn-second>
         <v-btn-go class="go" @click="record({ type: 'resumed' })">Resume the job</v-btn-go>
       </div>
       <div v-else-if="job.inputs && !job.planning" class="busy" role="status" aria-label="Working out the plan">

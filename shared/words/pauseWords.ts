@@ -1,0 +1,23 @@
+import type { ActFromTheSeat } from '../../core/job/forbiddenNow'
+import type { BodyOf } from '../../core/job/types'
+import type { Sheet } from '../../core/sheet/types'
+import { leverOf } from './stepWords'
+
+export const pauseWords: Record<BodyOf<'paused'>['reason'], string> = {
+  parts: 'waiting for parts',
+  approval: 'waiting for approval',
+  'end-of-day': 'end of the day',
+  other: 'put aside',
+}
+
+/** What a tag on the steering wheel forbids, for whoever sits down there. */
+export function forbiddenWords(act: ActFromTheSeat, sheet: Sheet): string {
+  switch (act) {
+    case 'run':
+      return 'Do not start the engine'
+    case 'drive':
+      return 'Do not drive, do not roll'
+    case 'pressure':
+      return sheet.system === 'power-steering' ? 'Do not turn the wheel' : `Do not touch the ${leverOf(sheet)}`
+  }
+}
