@@ -35,9 +35,10 @@ export function judgeTorque(
   const isPractice = settled.kind === 'unknown' && kind !== undefined && practiceFor(kind).code === 'snug-and-turn'
   if (how === 'turn' && isPractice) return ok({ ...words, practice: true, verdict: 'not-measured' })
   if (how === 'turn' || how === 'feel') return accepted({ ...words, verdict: 'not-measured' }, { code: 'JOB_BY_FEEL', target })
-  if (!entered) return fail({ code: 'JOB_TORQUE_NEEDED', target })
+  // Through an adapter that nobody has described, what the wrench showed says nothing.
+  if (!entered || (how === 'adapter' && !adapter)) return fail({ code: 'JOB_TORQUE_NEEDED', target })
   const setting = toSi('torque', entered)
-  const torque = how === 'adapter' && adapter ? torqueFromSetting(setting, adapter) : setting
+  const torque = how === 'adapter' ? torqueFromSetting(setting, adapter!) : setting
   const absurd = outOfReason('torque', torque)
   if (absurd) return fail(absurd)
   if (settled.kind === 'unknown') return ok({ ...words, torque, verdict: 'not-measured' })
