@@ -11,6 +11,7 @@ import {
   openingsOfLevel,
 } from '../carState'
 import { about, type StepRule } from './rule'
+import type { StepKind } from '../stepKinds'
 
 /** What runs out, what goes in, how the air leaves, when the level is right. */
 export const fluidSteps = {
@@ -125,4 +126,4 @@ export const fluidSteps = {
       }
     },
   },
-} satisfies Record<string, StepRule>
+} satisfies Partial<Record<StepKind, StepRule>>

@@ -3,6 +3,7 @@ import { linesOf } from '../../sheet/jointLines'
 import { hasLeft } from '../hasLeft'
 import { carryOver } from '../obligations'
 import { saidOf, type StepRule } from './rule'
+import type { StepKind } from '../stepKinds'
 
 /** The lines and their joints and holds, out and in again. */
 export const lineSteps = {
@@ -124,4 +125,4 @@ export const lineSteps = {
     isDone: ({ target, isDue }) => !isDue('leak-source', target),
     plain: ({ target }) => ({ type: 'jointOpened', joint: target }),
   },
-} satisfies Record<string, StepRule>
+} satisfies Partial<Record<StepKind, StepRule>>

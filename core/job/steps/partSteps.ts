@@ -1,5 +1,6 @@
 import { torquesAsked } from '../torquesAsked'
 import { saidOf, type StepRule } from './rule'
+import type { StepKind } from '../stepKinds'
 
 /** What comes off to get there and goes back on, and what is renewed beside the lines. */
 export const partSteps = {
@@ -52,4 +53,4 @@ export const partSteps = {
     isDone: ({ target, state }) => state.renewed[target] !== undefined,
     plain: ({ target }) => ({ type: 'neighbourRenewed', neighbour: target }),
   },
-} satisfies Record<string, StepRule>
+} satisfies Partial<Record<StepKind, StepRule>>

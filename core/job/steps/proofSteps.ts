@@ -1,4 +1,5 @@
 import type { StepRule } from './rule'
+import type { StepKind } from '../stepKinds'
 
 /** Engine and lift, what is looked at under pressure, and the tests before the car leaves. */
 export const proofSteps = {
@@ -33,4 +34,4 @@ export const proofSteps = {
     isDone: ({ state, isDue }) => state.roadTest?.result === 'good' && !isDue('road'),
     plain: () => ({ type: 'roadTested', result: 'good' }),
   },
-} satisfies Record<string, StepRule>
+} satisfies Partial<Record<StepKind, StepRule>>
