@@ -118,3 +118,19 @@ it('what must not be done from the seat of a car left open is said with what for
   bench.workUntil()
   expect(forbidden()).toEqual([])
 })
+
+it('a tap is opened and shut, a part comes off and goes back; a torque nobody knows is not said to have a middle', () => {
+  const title = (sheet: string, kind: 'off' | 'on', target: string) => stepWords({ kind, target }, carOf(sheet).sheet).title
+  expect(title('pintle-heater-hoses', 'off', 'coolant-drain')).toBe('Open: Coolant drain')
+  expect(title('pintle-heater-hoses', 'on', 'coolant-drain')).toBe('Shut: Coolant drain')
+  expect(title('halyard-cooler-lines-screw-in', 'off', 'gearbox-pan')).toMatch(/^Take off/)
+  const pull = (sheet: string) => {
+    const car = carOf(sheet)
+    return stepWords(
+      { kind: 'torque', target: car.joints.find(({ kind }) => kind.includes('nut') || kind.includes('flare'))!.id },
+      car.sheet,
+    ).how
+  }
+  expect(pull('bollard-steering-return')).toMatch(/look it up first/)
+  expect(pull('halyard-cooler-lines')).toMatch(/The middle of the window/)
+})

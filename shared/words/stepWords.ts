@@ -7,7 +7,7 @@ import type { PanPlace } from '../../core/route/panPlace'
 import { formatNumber } from '../../core/units/formatQuantity'
 import { settleValue, settleWindow } from '../../core/sheet/settleContested'
 import { isWheel, levelsOf, pressureSourceOf } from '../../core/job/carState'
-import type { BleedMethod, Caution, Joint, Phase, PressureSource, Sheet, ThingCaution } from '../../core/sheet/types'
+import type { BleedMethod, Caution, Joint, Operation, Phase, PressureSource, Sheet, ThingCaution } from '../../core/sheet/types'
 import { hexName } from './hexWords'
 import { positionMove, positionWords, reachWords } from './vocabulary'
 import { sheetNames } from './sheetNames'
@@ -109,11 +109,24 @@ function isReadCold(sheet: Sheet, target: string): boolean {
 }
 const coldAgain = 'The engine has run since: wait until it is cold again, or the mark reads high.'
 
+/** How the wrench is pulled, by what is known. */
+function pullWords({ torque, turn }: Joint): string {
+  if (turn && !torque) return `Snug, then ${turn.snugThen}° further, with the mark of a pen to see it.`
+  return settleWindow(torque ?? 'unknown').kind === 'unknown'
+    ? 'Nobody knows its torque here: look it up first, or take it from the leaflet in the box.'
+    : 'Smooth pull, one click. The middle of the window; the rest stays in hand.'
+}
+/** Opened and shut, not taken off. */
+const isTap = (operation: Operation | undefined): boolean => operation?.drains !== undefined && operation.fasteners.length === 0
+
 /** What is done and watched as it starts. */
 function startWords(sheet: Sheet): string {
   switch (sheet.system) {
     case 'transmission-cooler':
       return 'Foot on the brake, through every gear, then leave it idling.'
+    case 'heater':
+    case 'turbo-coolant':
+      return 'Cap on, eyes on the tank and the temperature; leave it idling.'
     case 'oil-feed':
       return 'Eyes on the oil pressure light, no revving; leave it idling.'
     default:
@@ -167,9 +180,14 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
         [...(at === 'ground' ? [] : [lift]), ...byPhase(sheet, 'before')],
       )
     case 'off':
-      return words(`Take off: ${name.operation(step.target)}`, operation?.how ?? '', 'It is off', said(operation, 'off'))
+      return words(
+        `${isTap(operation) ? 'Open' : 'Take off'}: ${name.operation(step.target)}`,
+        operation?.how ?? '',
+        'It is off',
+        said(operation, 'off'),
+      )
     case 'on':
-      return words(`Put back: ${name.operation(step.target)}`, operation?.refit ?? '', 'It is back on', [
+      return words(`${isTap(operation) ? 'Shut' : 'Put back'}: ${name.operation(step.target)}`, operation?.refit ?? '', 'It is back on', [
         ...said(operation, 'on'),
         ...(operation?.engineMayRun && runsEngine(sheet)
           ? [{ kind: 'entangle', text: 'Engine off and the belt still before hands go near it.' } as const]
@@ -238,7 +256,7 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
     case 'torque':
       return words(
         `Torque: ${name.joint(step.target)}`,
-        [joint && holdWords(joint), 'Smooth pull, one click. The middle of the window; the rest stays in hand.'].filter(Boolean).join(' '),
+        [joint && holdWords(joint), joint && pullWords(joint)].filter(Boolean).join(' '),
         'Torqued',
         said(joint, 'on'),
       )

@@ -64,10 +64,10 @@ function revisionOne(): Sheet {
     ],
     holds: [a.hold('loom-hook', 'Hook on the loom bracket', 'return', 250, 'hook', 'Lift the hose out.', ['ground above 1'])],
     operations: [
-      a.operation('coolant-drain', 'Coolant drained', 'raised below', 8, 2, {
+      a.operation('coolant-drain', 'Coolant drain', 'raised below', 8, 2, {
         noEngine: true,
         drains: ['coolant', 2500, 3400, 4500, 'pintle-heater-hoses'],
-        cautions: [caution('burn', 'Cold engine only.')],
+        cautions: [caution('burn', 'Cold engine only.', 'off')],
         how: 'Cap off when cold, drain cock open, clean pan.',
         refit: 'Drain cock shut, hand-tight.',
       }),

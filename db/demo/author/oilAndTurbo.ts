@@ -430,7 +430,7 @@ function turboCoolant() {
         nm: [8, 11],
         seals: [seal('turbo-gasket', 'metal gasket', 1, 'two-hole', 'QS-1180')],
         drain: [40, 100, 200],
-        cautions: [caution('burn', 'Cold engine only.')],
+        cautions: [caution('burn', 'Cold engine only.', 'off')],
       }),
     ],
     holds: [
@@ -450,7 +450,7 @@ function turboCoolant() {
       ),
     ],
     operations: [
-      a.operation('coolant-drain', 'Coolant drained', 'raised below', 8, 2, {
+      a.operation('coolant-drain', 'Coolant drain', 'raised below', 8, 2, {
         noEngine: true,
         drains: ['coolant', 3000, 4200, 5500, 'lugger-turbo-coolant'],
         cautions: [
