@@ -51,8 +51,13 @@ export function useFinder(query: Ref<string>) {
       const answer = await call('GET', `/api/search?q=${encodeURIComponent(query.value)}`, answers.search)
       // Only the answer to the last keystroke counts.
       if (mine !== wanted) return
+      // Whoever has moved to one of them already keeps it, where it is still there.
+      const chosen = at.value > 0 ? targets.value[at.value]?.to : undefined
       result.value = answer
-      at.value = 0
+      at.value = Math.max(
+        0,
+        targets.value.findIndex(({ to }) => to === chosen),
+      )
     } catch (error) {
       if (!connection.notice(error)) trouble.value = wordsOf(error)
     }
