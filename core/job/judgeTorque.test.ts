@@ -7,9 +7,9 @@ import type { Person, TorqueSaid } from './types'
 const technician: Person = { id: 'rafe', name: 'Rafe', role: 'technician' }
 const window = { low: newtonMetres(16), high: newtonMetres(20) }
 const stated = {
-  torque: { values: [{ value: window, source: 'maker', cite: 'test', date: '2026-01-01' }] },
+  torque: { values: [{ value: window, source: 'measured', date: '2026-01-01' }] },
   kind: 'inverted-flare',
-} as Parameters<typeof judgeTorque>[0]
+} satisfies Parameters<typeof judgeTorque>[0]
 const nm = (value: number): TorqueSaid => ({ how: 'wrench', entered: { value, unit: 'N.m' } })
 const judge = (joint: Parameters<typeof judgeTorque>[0], said: TorqueSaid, person = technician) => judgeTorque(joint, 'nut', said, person)
 
