@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { Bench, everyDemoCar, planOf } from '../../tests/helpers/demo'
 import { forbiddenWords } from '../../shared/words/pauseWords'
+import { dueWords } from '../../shared/words/refusalWords'
 import { stepWords } from '../../shared/words/stepWords'
 import { scopeOf } from '../access/listGoals'
 import { listTasks } from '../access/listTasks'
@@ -115,6 +116,9 @@ it('what must not be done from the seat of a car left open is said with what for
   expect(words('wherry-rear-brake', 'pressure')).toBe('Do not touch the pedal')
   expect(words('plover-clutch-hose', 'pressure')).toBe('Do not touch the lever')
   expect(words('ketch-steering-pressure', 'pressure')).toBe('Do not turn the wheel')
+  const tried = (sheet: string) => dueWords({ kind: 'tested', gates: ['drive'] } as never, carOf(sheet).sheet)
+  expect(tried('wherry-rear-brake')).toMatch(/^The pedal has not/)
+  expect(tried('plover-clutch-hose')).toMatch(/^The lever has not/)
   bench.workUntil()
   expect(forbidden()).toEqual([])
 })

@@ -8,7 +8,7 @@ import { list, plural, positionWords, proofWords, roleWords } from './vocabulary
 import { remedyBarWords, remedyWords } from './remedyWords'
 import { goalWords } from './planWords'
 import { sheetNames } from './sheetNames'
-import { stepWords } from './stepWords'
+import { leverOf, stepWords } from './stepWords'
 
 const bledWords = {
   'not-done': 'not bled yet',
@@ -88,7 +88,7 @@ export function dueWords(item: Obligation, sheet: Sheet): string {
     case 'air-source':
       return 'Foam came back a third time: air is drawn in somewhere. Find where.'
     case 'tested':
-      return 'Pedal (or lever) not tried since the fluid was last touched.'
+      return `The ${leverOf(sheet)} has not been tried since the fluid was last touched.`
     case 'road':
       return 'No good road test since the work, and no reason for leaving it out.'
     case 'stopped':

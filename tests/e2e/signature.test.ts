@@ -37,7 +37,7 @@ test('a brake job that is tried to be signed off unbled, and cannot be', async (
   await page.getByRole('button', { name: 'Good, and dry' }).click()
   await expect(alert).toContainText('Before the car is driven')
   await expect(alert).toContainText('Wheel cylinder bleeder: the last round was not clear; another one.')
-  await expect(alert).toContainText('Pedal (or lever) not tried')
+  await expect(alert).toContainText('The pedal has not been tried')
   await page.goto(`/jobs/${id}/proof`)
   await expect(page.getByText('the last round was not clear')).toBeVisible()
   await expect(page.getByRole('button', { name: 'Sign off' })).toBeDisabled()

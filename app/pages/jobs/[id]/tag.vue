@@ -93,7 +93,7 @@ h2 {
   }
   .tag-page p,
   .tag-page li {
-    font-size: 17px;
+    font-size: 20px;
   }
 }
 </style>
