@@ -462,6 +462,8 @@ describe('levels', () => {
     const sealed = pocketCar({ bleeders: [], bleeding: { ...pocketSheet.bleeding, allowed: [] } })
     expect(new Story(sealed).then(open('near')).due('level')).toEqual([due('hot', 'not-read', 3)])
     expect(new Story(sealed).then(open('near')).due('filled')).toEqual([])
+    const clutch = pocketCar({ system: 'clutch', bleeders: [], bleeding: { ...pocketSheet.bleeding, allowed: [] } })
+    expect(new Story(clutch).then(open('near')).due('tested')).toMatchObject([{ test: 'pedal', since: 3 }])
   })
   it('another fluid has its own', () => {
     expect(owed('level', off('hose'))).toEqual([due('header', 'not-read', 3, drives)])

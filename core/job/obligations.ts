@@ -126,9 +126,8 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
     met: ({ what }, { state }) =>
       what.kind === 'line' &&
       state.lines[what.line]?.in !== undefined &&
-      hasLeft(state, what.line) &&
       // The old one back in does not replace it.
-      (!state.scope.includes(what.line) || state.lines[what.line]?.which !== 'old'),
+      hasLeft(state, what.line),
   },
   capped: {
     arises: facts =>
