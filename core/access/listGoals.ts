@@ -118,7 +118,7 @@ export function scopeOf(
     holds: resolved.holds.filter(hold => chosen.has(hold.line) || hold.with.some(line => chosen.has(line))),
     // What came filled and sealed is filled by nobody.
     fills: wet && !levelOnly && sheet.bleeding.allowed.length > 0 ? sheet.fills : [],
-    levels: levelsOf(sheet, wet),
+    levels: levelsToRead(sheet, wet),
     bleed,
     bleeders: bleed && bleed !== 'lock-to-lock' ? sheet.bleeders : [],
     neighbours,
@@ -143,7 +143,7 @@ const coldest = 40
 export const staysCool: readonly System[] = ['brake', 'clutch']
 
 /** Which level is read when. A cold one comes before the engine runs, where it is to idle; afterwards it would be read another day. */
-function levelsOf({ levels, proving, system }: Sheet, wet: boolean): Scope['levels'] {
+function levelsToRead({ levels, proving, system }: Sheet, wet: boolean): Scope['levels'] {
   const all = wet ? levels : []
   const isCold = ({ engine, temperature }: Level) => {
     const window = settleWindow(temperature)

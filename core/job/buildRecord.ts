@@ -11,7 +11,8 @@ import type { Caution, Proof, Sheet, Window } from '../sheet/types'
 import { fromSi } from '../units/convertUnit'
 import type { Celsius, Entered, Millilitres, NewtonMetres } from '../units/types'
 import { balanceOf } from './balanceOf'
-import { changesOf, levelsOf } from './carState'
+import { changesOf } from './carState'
+import { levelsOf } from '../sheet/levelsOf'
 import { listDue } from './obligations'
 import type {
   BodyOf,
@@ -174,15 +175,17 @@ const torqueEntry = (joint: string, name: string, torque: TorqueJudged, { by, at
   at,
 })
 /** A group of fasteners goes by its part and by what it is. */
-function nameOfTightened({ operations, holds, bleeders, levels }: Sheet, id: string, group: number): string {
+function nameOfTightened(sheet: Sheet, id: string, group: number): string {
+  const { operations, holds, bleeders } = sheet
   const operation = operations.find(candidate => candidate.id === id)
   const fastener = operation?.fasteners[group]
   if (operation && fastener) return `${operation.name}, ${fastener.what} ${fastener.size}`
-  return [...holds, ...bleeders, ...levels].find(candidate => candidate.id === id)?.name ?? id
+  return [...holds, ...bleeders, ...levelsOf(sheet)].find(candidate => candidate.id === id)?.name ?? id
 }
 
-function nameOfThing({ joints, holds, operations, lines, bleeders, levels, neighbours }: Sheet, about: ObservedThing, id: string): string {
-  const things = { joint: joints, hold: holds, operation: operations, line: lines, bleeder: bleeders, level: levels }
+function nameOfThing(sheet: Sheet, about: ObservedThing, id: string): string {
+  const { joints, holds, operations, lines, bleeders, neighbours } = sheet
+  const things = { joint: joints, hold: holds, operation: operations, line: lines, bleeder: bleeders, level: levelsOf(sheet) }
   if (about === 'neighbour') return neighbours.find(one => one.id === id)?.what ?? id
   return things[about].find(one => one.id === id)?.name ?? id
 }

@@ -89,12 +89,6 @@ export function openingsOfLevel(resolved: ResolvedSheet, state: JobState, level:
   return circuit ? drainings(resolved.sheet, state, circuit.id) : circuitOpenings(resolved, state)
 }
 
-/** A level of the lines' own fluid, or of another that the work lets out. */
-export const levelsOf = ({ levels, circuits = [] }: Pick<Sheet, 'levels' | 'circuits'>): Level[] => [
-  ...levels,
-  ...circuits.map(({ level }) => level),
-]
-
 /**
  * Does a proof count after a disturbance? It came later, and whoever made it could know of it: their device had folded it in, or had made
  * it itself. What a person had not seen they cannot have proved.

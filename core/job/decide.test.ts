@@ -204,7 +204,11 @@ describe('parts off and on', () => {
     const answer = story().ask(on('shield', 4, 2))
     expect(answer).toEqual(refused('JOB_GATE', { gate: 'close' }))
     expect(answer).toMatchObject({ due: ['sealed', 'seated', 'tight', 'leak-look'].map(kind => ({ kind, joint: 'near' })) })
-    expect(story().then(paused).ask(on('shield', 4, 2))).toEqual(on('shield', 4, 2))
+    expect(
+      story()
+        .then(paused)
+        .ask(on('shield', 4, 2)),
+    ).toEqual(on('shield', 4, 2))
   })
   it('lose at most what leaves one to hold them', () => {
     const lost = (count: number, change: object = {}): JobCommand =>
@@ -251,14 +255,21 @@ describe('decisions', () => {
     expect(new Story().ask(planned({ parts: { supply: 'both-lines' } }))).toMatchObject({ inputs: { lines: ['supply', 'return'] } })
   })
   it('beside the lines: what the sheet knows, or another line of the car', () => {
-    const decided = (neighbour: string): JobCommand => ({ type: 'neighbourDecided', neighbour, choice: 'leave', by: 'customer' }) as JobCommand
+    const decided = (neighbour: string): JobCommand =>
+      ({ type: 'neighbourDecided', neighbour, choice: 'leave', by: 'customer' }) as JobCommand
     for (const id of ['mat', 'line:return']) expect(new Story().ask(decided(id)), id).toEqual(decided(id))
     for (const id of ['moon', 'line:moon']) expect(new Story().ask(decided(id)), id).toEqual(refused('JOB_UNKNOWN_TARGET', { id }))
     expect(new Story().ask({ type: 'neighbourRenewed', neighbour: 'mat' })).toEqual({ type: 'neighbourRenewed', neighbour: 'mat' })
     expect(new Story().ask({ type: 'neighbourRenewed', neighbour: 'moon' })).toEqual(refused('JOB_UNKNOWN_TARGET', { what: 'neighbour' }))
   })
   it('a way hangs that was to be tried first, and no other', () => {
-    const tried = { at: 'raised', from: 'below', needs: [], minutes: 2, tryFirst: { chance: 0.5, lost: 1, hangs: 'on the tunnel' } } as never
+    const tried = {
+      at: 'raised',
+      from: 'below',
+      needs: [],
+      minutes: 2,
+      tryFirst: { chance: 0.5, lost: 1, hangs: 'on the tunnel' },
+    } as never
     const car = pocketCar()
     const plain = car.lines[0]!.withdraw[0]!
     const lines = car.sheet.lines.map(line => (line.id === 'supply' ? { ...line, withdraw: [plain, tried] } : line))
@@ -268,7 +279,9 @@ describe('decisions', () => {
     expect(story.ask(hung('supply', 0))).toEqual({ code: 'JOB_UNKNOWN_TARGET', what: 'way', id: 'supply 0' })
     expect(story.ask(hung('supply', 2))).toEqual(refused('JOB_UNKNOWN_TARGET'))
     expect(story.ask(hung('moon', 1))).toEqual(refused('JOB_UNKNOWN_TARGET'))
-    expect(story.ask({ ...hung('supply', 1), goal: { kind: 'joint', target: 'supply' } } as JobCommand)).toEqual(refused('JOB_UNKNOWN_TARGET'))
+    expect(story.ask({ ...hung('supply', 1), goal: { kind: 'joint', target: 'supply' } } as JobCommand)).toEqual(
+      refused('JOB_UNKNOWN_TARGET'),
+    )
   })
   it('words are not empty', () => {
     const wordless: [JobCommand, string][] = [
@@ -293,7 +306,11 @@ describe('decisions', () => {
     for (const command of worded) expect(new Story().ask(command), command.type).toEqual(command)
   })
   it('steps that prove something are not left out', () => {
-    const skip = (kind: 'leak' | 'torque' | 'road-test'): JobCommand => ({ type: 'stepSkipped', step: { kind, target: 'near' }, reason: 'x' })
+    const skip = (kind: 'leak' | 'torque' | 'road-test'): JobCommand => ({
+      type: 'stepSkipped',
+      step: { kind, target: 'near' },
+      reason: 'x',
+    })
     for (const kind of ['leak', 'torque'] as const)
       expect(new Story().ask(skip(kind))).toEqual({ code: 'JOB_STEP_NOT_SKIPPABLE', step: { kind, target: 'near' } })
     expect(new Story().ask(skip('road-test'))).toEqual(skip('road-test'))
@@ -336,7 +353,9 @@ describe('car and pressure', () => {
     const felt = (line: string) => ({ type: 'clearanceProved', line }) as const
     expect(new Story().ask(felt('moon'))).toEqual({ code: 'JOB_UNKNOWN_TARGET', what: 'line', id: 'moon' })
     expect(new Story().ask(felt('supply'))).toEqual(refused('JOB_LINE_STATE', { line: 'supply' }))
-    expect(new Story().all({ type: 'lineOut', line: 'supply' }, { type: 'lineIn', line: 'supply' }).ask(felt('supply'))).toEqual(felt('supply'))
+    expect(new Story().all({ type: 'lineOut', line: 'supply' }, { type: 'lineIn', line: 'supply' }).ask(felt('supply'))).toEqual(
+      felt('supply'),
+    )
   })
   it('timers end that were started; foam rests its time or somebody says why not', () => {
     const ended = (timer: 'drip' | 'rest', reason?: string): JobCommand => ({ type: 'timerEnded', timer, ...(reason && { reason }) })

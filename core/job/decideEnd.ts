@@ -1,4 +1,5 @@
 import { fail, ok } from '../result'
+import { levelsOf } from '../sheet/levelsOf'
 import type { Slug } from '../sheet/types'
 import { withReason, type Context, type Decision, type Of } from './decision'
 import { listDue } from './obligations'
@@ -62,9 +63,18 @@ export function decideRevision(state: JobState, command: Of<'revisionMoved'>, { 
     ...has(newer.holds, Object.keys(state.holds)),
     ...has(newer.operations, Object.keys(state.operations)),
     ...has(
-      newer.sheet.levels,
+      levelsOf(newer.sheet),
       state.levels.map(reading => reading.level),
     ),
+    ...has(
+      [...newer.sheet.bleeders, newer.sheet],
+      state.rounds.map(round => round.bleeder),
+    ),
+    ...has(
+      newer.sheet.circuits ?? [],
+      [...state.caught, ...state.added, ...state.extracted].flatMap(({ circuit }) => circuit ?? []),
+    ),
+    ...has(newer.sheet.neighbours, Object.keys(state.renewed)),
   ]
   return lost.length > 0 ? fail({ code: 'JOB_REVISION_LOST', revision, lost: [...new Set(lost)] }) : ok(command)
 }

@@ -1,5 +1,6 @@
 import { fail, ok } from '../result'
 import type { Operation } from '../sheet/types'
+import { levelsOf } from '../sheet/levelsOf'
 import { toSi } from '../units/convertUnit'
 import { isOff, pressureSourceOf, runningSince } from './carState'
 import { unknown, type Context, type Decision, type Of } from './decision'
@@ -36,7 +37,7 @@ export function decideLeaflet(command: Of<'leafletRead'>, { resolved }: Context)
     operation: resolved.operations,
     hold: resolved.holds,
     bleeder: sheet.bleeders,
-    level: sheet.levels,
+    level: levelsOf(sheet),
   }
   if (!things[thing].some(({ id }) => id === target)) return unknown(thing, target)
   if (thing === 'operation') {
@@ -59,7 +60,7 @@ export function decideObserved(command: Of<'observed'>, { resolved }: Context): 
     operation: resolved.operations,
     line: resolved.lines,
     bleeder: sheet.bleeders,
-    level: sheet.levels,
+    level: levelsOf(sheet),
     neighbour: sheet.neighbours,
   }
   if (!things[command.about].some(({ id }) => id === command.target)) return unknown(command.about, command.target)

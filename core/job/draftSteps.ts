@@ -3,7 +3,8 @@ import { chosenPart } from '../sheet/chosenPart'
 import { isOn } from '../sheet/jointLines'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import type { LiftPosition, Phase, Reach, Sheet, Slug } from '../sheet/types'
-import { bleedPlaces, hasTorque, levelsOf, pressureSourceOf, tightenedAt } from './carState'
+import { bleedPlaces, hasTorque, pressureSourceOf, tightenedAt } from './carState'
+import { levelsOf } from '../sheet/levelsOf'
 import { stepKey, type StepKind } from './stepKinds'
 import type { JobState } from './types'
 
@@ -94,7 +95,7 @@ function withCompanions(visits: readonly Draft[][], { sheet }: ResolvedSheet, in
   for (const [kind, things] of [
     ['fasten', sheet.holds],
     ['bleed', sheet.bleeders],
-    ['level', sheet.levels],
+    ['level', levelsOf(sheet)],
   ] as const)
     for (const thing of things) {
       const done = thing.torque === undefined ? undefined : all().find(step => step.kind === kind && step.target === thing.id)

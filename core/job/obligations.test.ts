@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { pocketCar, pocketSheet, Story } from '../../tests/helpers/pocketCar'
+import { nm, pocketCar, pocketSheet, Story } from '../../tests/helpers/pocketCar'
 import { millilitres } from '../units/types'
 import { dueBefore, listDue, obligations } from './obligations'
 import { gates, type JobBody, type Obligation, type ObligationKind } from './types'
@@ -38,7 +38,12 @@ const level = (id: string, reading: 'at' | 'below' | 'above' | 'foam', engine: '
 })
 const engine: JobBody = { type: 'engineStarted', minutes: 5 }
 const moved = (to: 'ground' | 'half' | 'raised'): JobBody => ({ type: 'carMoved', to })
-const received = (line: string, against: 'sheet' | 'old-line', agrees: boolean): JobBody => ({ type: 'partReceived', line, against, agrees })
+const received = (line: string, against: 'sheet' | 'old-line', agrees: boolean): JobBody => ({
+  type: 'partReceived',
+  line,
+  against,
+  agrees,
+})
 const accepted = (line: string): JobBody => ({ type: 'partAccepted', line, why: 'it fits' })
 
 const always = ['end']
@@ -94,7 +99,12 @@ describe('lines', () => {
   })
   it('what is no longer wanted is at least in again', () => {
     const story = new Story(pocketCar(), { lines: ['supply'] })
-    expect(story.then(received('return', 'sheet', true)).due('line').map(({ kind }) => kind)).toEqual(['line'])
+    expect(
+      story
+        .then(received('return', 'sheet', true))
+        .due('line')
+        .map(({ kind }) => kind),
+    ).toEqual(['line'])
     expect(story.then(out('return')).due('line')[1]).toEqual({ kind: 'line', line: 'return', needs: 'in', gates: always, since: 4 })
     expect(story.then(laid('return', 'old')).due('line')).toHaveLength(1)
   })
@@ -289,6 +299,10 @@ describe('what holds and covers', () => {
       due('level', 'hot', drives, 4),
     )
     expect(owed('tightened', level('hot', 'at', 'idling'), tightened('level', 'hot'))).toEqual([])
+    // The plug of another fluid as well.
+    const [coolant] = pocketSheet.circuits!
+    const plugged = pocketCar({ circuits: [{ ...coolant!, level: { ...coolant!.level, torque: nm(20, 25) } }] })
+    expect(new Story(plugged).then(level('header', 'at')).due('tightened')).toEqual(due('level', 'header', drives, 3))
   })
   it('as many fasteners go back as came out, less those on record as lost', () => {
     const counted = (group: number, came: number, went: number) => ({
@@ -391,14 +405,22 @@ describe('fluid', () => {
     expect(bledBy('prime').then(open('near')).due('primed')).toEqual(due)
     expect(bledBy('prime').all(open('near'), round('pocket')).due('primed')).toEqual([])
     expect(bledBy('prime').all(round('pocket'), open('near')).due('primed')).toMatchObject([{ since: 4 }])
-    expect(bledBy('prime').all(open('near'), round('pocket', { saw: 'air' })).due('primed')).toEqual(due)
+    expect(
+      bledBy('prime')
+        .all(open('near'), round('pocket', { saw: 'air' }))
+        .due('primed'),
+    ).toEqual(due)
     expect(bledBy('prime').then(open('near')).due('bled')).toEqual([])
     expect(bledBy('gravity').then(open('near')).due('primed')).toEqual([])
   })
   it('is bled at each place, until it runs clear', () => {
     const due = (bleeder: string, because: string, since: number) => ({ kind: 'bled', bleeder, because, gates: drives, since })
     expect(bledBy('gravity').due('bled')).toEqual([])
-    const story = (...bodies: JobBody[]) => bledBy('gravity').then(open('near')).all(...bodies).due('bled')
+    const story = (...bodies: JobBody[]) =>
+      bledBy('gravity')
+        .then(open('near'))
+        .all(...bodies)
+        .due('bled')
     expect(story()).toEqual([due('left', 'not-done', 3), due('right', 'not-done', 3)])
     expect(story(round('left'))).toEqual([due('right', 'not-done', 3)])
     expect(story(round('left', { saw: 'air' }), round('right'))).toEqual([due('left', 'not-clear', 3)])
@@ -408,7 +430,11 @@ describe('fluid', () => {
   })
   it('by turns of the wheel without the engine, and with it', () => {
     const car = pocketCar({ bleeding: { ...pocketSheet.bleeding, parameters: { turns: 'full-lock', strokes: 4, running: 2 } } })
-    const story = (...bodies: JobBody[]) => new Story(car, { bleed: 'lock-to-lock' }).then(open('near')).all(...bodies).due('bled')
+    const story = (...bodies: JobBody[]) =>
+      new Story(car, { bleed: 'lock-to-lock' })
+        .then(open('near'))
+        .all(...bodies)
+        .due('bled')
     const due = (because: string, running?: boolean) => ({
       kind: 'bled',
       bleeder: 'pocket',
@@ -571,7 +597,8 @@ describe('the table', () => {
   it('before an act asks for what stands before that act', () => {
     const story = new Story().all(open('near'), engine)
     const all = listDue(story.resolved, story.state)
-    for (const gate of gates) expect(dueBefore(gate, story.resolved, story.state)).toEqual(all.filter(one => one.gates.includes(gate as never)))
+    for (const gate of gates)
+      expect(dueBefore(gate, story.resolved, story.state)).toEqual(all.filter(one => one.gates.includes(gate as never)))
     expect(dueBefore('pause', story.resolved, story.state).map(({ kind }) => kind)).toEqual(['capped', 'stopped'])
   })
   it('is met by nothing that is about something else', () => {

@@ -25,6 +25,7 @@ import {
   runningSince,
   tightenedAt,
 } from './carState'
+import { levelsOf } from '../sheet/levelsOf'
 import { tightenedKey } from './evolve'
 import { hasLeft } from './hasLeft'
 import { isBledAt } from './isBledAt'
@@ -187,7 +188,7 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
           since: state.rounds.findLast(round => round.bleeder === bleeder.id),
           gates: ['run', 'drive', 'end'],
         })),
-      ...sheet.levels
+      ...levelsOf(sheet)
         .filter(({ id, torque }) => torque !== undefined && state.levels.some(reading => reading.level === id))
         .map((level): Owed => ({
           what: { kind: 'tightened', thing: 'level', target: level.id },

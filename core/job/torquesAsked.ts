@@ -1,4 +1,5 @@
 import type { Joint, Sheet, Slug } from '../sheet/types'
+import { levelsOf } from '../sheet/levelsOf'
 import type { TightenedThing } from './types'
 
 /** A torque or a turn; undefined: nothing is asked. */
@@ -8,10 +9,8 @@ export type Asked = Pick<Joint, 'torque' | 'turn'> | undefined
  * What is asked of something beside the joints that is tightened: for an operation, of each group of its fasteners, in the sheet's order.
  * Undefined: nothing to tighten goes by that name.
  */
-export function torquesAsked(
-  { operations, holds, bleeders, levels }: Sheet,
-  target: Slug,
-): { thing: TightenedThing; asked: Asked[] } | undefined {
+export function torquesAsked(sheet: Sheet, target: Slug): { thing: TightenedThing; asked: Asked[] } | undefined {
+  const { operations, holds, bleeders } = sheet
   const operation = operations.find(({ id }) => id === target)
   if (operation)
     return {
@@ -22,7 +21,7 @@ export function torquesAsked(
     [
       ['hold', holds],
       ['bleeder', bleeders],
-      ['level', levels],
+      ['level', levelsOf(sheet)],
     ] as const
   ).flatMap(([thing, list]) =>
     list.filter(({ id }) => id === target).map(({ torque }) => ({ thing, asked: [torque === undefined ? undefined : { torque }] })),

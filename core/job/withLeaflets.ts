@@ -1,4 +1,4 @@
-import type { Contested, Sheet, Window } from '../sheet/types'
+import type { Contested, Level, Sheet, Window } from '../sheet/types'
 import type { NewtonMetres } from '../units/types'
 import { leafletKey } from './evolve'
 import type { JobState, TorquedThing } from './types'
@@ -21,12 +21,14 @@ export function withLeaflets(sheet: Sheet, leaflets: JobState['leaflets']): Shee
       },
     }
   }
+  const withLevel = (level: Level): Level => ({ ...level, ...stated('level', level.id, level.torque) })
   return {
     ...sheet,
     joints: sheet.joints.map(joint => ({ ...joint, ...stated('joint', joint.id, joint.torque) })),
     holds: sheet.holds.map(hold => ({ ...hold, ...stated('hold', hold.id, hold.torque) })),
     bleeders: sheet.bleeders.map(bleeder => ({ ...bleeder, ...stated('bleeder', bleeder.id, bleeder.torque) })),
-    levels: sheet.levels.map(level => ({ ...level, ...stated('level', level.id, level.torque) })),
+    levels: sheet.levels.map(withLevel),
+    ...(sheet.circuits && { circuits: sheet.circuits.map(circuit => ({ ...circuit, level: withLevel(circuit.level) })) }),
     operations: sheet.operations.map(operation => ({
       ...operation,
       fasteners: operation.fasteners.map((fastener, group) => ({

@@ -1,3 +1,4 @@
+import { levelsOf } from '../sheet/levelsOf'
 import type { Visit } from '../access/types'
 import { nearHexes, wrenchFor } from '../fittings/nearHexes'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
@@ -64,7 +65,7 @@ export function listTools(resolved: ResolvedSheet, visits: readonly Visit[], mis
           break
         }
         case 'level':
-          hex(resolved.sheet.levels.find(level => level.id === task.target)?.hex)
+          hex(levelsOf(resolved.sheet).find(level => level.id === task.target)?.hex)
           break
         case 'cap':
           tools.add('catch pan')

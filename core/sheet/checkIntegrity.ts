@@ -196,7 +196,9 @@ export function checkIntegrity(sheet: Sheet): IntegrityIssue[] {
   const fluids = new Set([sheet.id, ...idsOf(sheet.circuits ?? [])])
   sheet.circuits?.forEach((circuit, i) => {
     checkContested(['circuits', i, 'spec'], circuit.spec)
+    checkContested(['circuits', i, 'capacity'], circuit.capacity)
     checkWindow(['circuits', i, 'level', 'temperature'], circuit.level.temperature)
+    checkWindow(['circuits', i, 'level', 'torque'], circuit.level.torque)
     if (sheet.levels.some(({ id }) => id === circuit.level.id))
       issues.push({ path: ['circuits', i, 'level', 'id'], code: 'SHEET_DUPLICATE_ID', id: circuit.level.id })
     if (circuit.level.ways.length !== 1 || circuit.level.ways[0]!.needs.length > 0)

@@ -1,3 +1,4 @@
+import { levelsOf } from './levelsOf'
 import { taskKey, taskKinds, taskRules, type TaskOf } from '../access/taskKinds'
 import { liftPositions, type Sheet, type Slug } from './types'
 
@@ -13,7 +14,7 @@ export function stepsNamed(sheet: Sheet): Set<string> {
     operation: sheet.operations,
     fill: sheet.fills,
     bleeder: [...sheet.bleeders, sheet],
-    level: [...sheet.levels, ...(sheet.circuits ?? []).map(({ level }) => level)],
+    level: levelsOf(sheet),
     circuit: circuits,
     position: liftPositions.map(id => ({ id })),
   }

@@ -1,3 +1,4 @@
+import { levelsOf } from '#core/sheet/levelsOf'
 import type { FluidEstimate, JointSpill } from '../../core/fluid/estimateFluid'
 import type { Step } from '../../core/job/listSteps'
 import type { JobCommand } from '../../core/job/types'
@@ -40,7 +41,7 @@ export function stepFacts(
   const joint = resolved.joints.find(candidate => candidate.id === target)
   const hold = resolved.holds.find(candidate => candidate.id === target)
   const operation = resolved.operations.find(candidate => candidate.id === target)
-  const level = resolved.sheet.levels.find(candidate => candidate.id === target)
+  const level = levelsOf(resolved.sheet).find(candidate => candidate.id === target)
   const spill = fluid?.joints.find(candidate => candidate.joint === joint?.id)
   /** What nobody knows is not nothing. */
   const spillWords = ({ spill: { least, most }, componentUnknown }: JointSpill) => {

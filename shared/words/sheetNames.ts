@@ -1,5 +1,5 @@
 import { siblingOf, type NeighbourRef } from '../../core/access/weighNeighbours'
-import { levelsOf } from '../../core/job/carState'
+import { levelsOf } from '../../core/sheet/levelsOf'
 import type { Sheet, Slug } from '../../core/sheet/types'
 
 type Named = { id: Slug; name: string }

@@ -6,7 +6,8 @@ import { assertNever } from '../../core/result'
 import type { PanPlace } from '../../core/route/panPlace'
 import { formatNumber } from '../../core/units/formatQuantity'
 import { settleValue, settleWindow } from '../../core/sheet/settleContested'
-import { isWheel, levelsOf, pressureSourceOf } from '../../core/job/carState'
+import { isWheel, pressureSourceOf } from '../../core/job/carState'
+import { levelsOf } from '../../core/sheet/levelsOf'
 import type { BleedMethod, Caution, Joint, Operation, Phase, PressureSource, Sheet, ThingCaution } from '../../core/sheet/types'
 import { hexName } from './hexWords'
 import { positionMove, positionWords, reachWords } from './vocabulary'
@@ -103,7 +104,7 @@ const runsEngine = (sheet: Sheet): boolean => sheet.proving.pressure === 'engine
 export const leverOf = ({ proving }: Sheet): string => (proving.pressure === 'lever' ? 'lever' : 'pedal')
 /** Its mark is for a cold system, and the engine may have warmed it. */
 function isReadCold(sheet: Sheet, target: string): boolean {
-  const level = sheet.levels.find(({ id }) => id === target)
+  const level = levelsOf(sheet).find(({ id }) => id === target)
   const window = settleWindow(level?.temperature ?? 'unknown')
   return level?.engine === 'off' && runsEngine(sheet) && window.kind !== 'unknown' && window.value.high <= 40
 }

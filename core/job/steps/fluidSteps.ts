@@ -1,15 +1,6 @@
 import { settleWindow } from '../../sheet/settleContested'
-import {
-  asksTemperature,
-  circuitOpenings,
-  countsAfterAll,
-  drainings,
-  drainsOf,
-  latest,
-  levelsOf,
-  measuredOf,
-  openingsOfLevel,
-} from '../carState'
+import { asksTemperature, circuitOpenings, countsAfterAll, drainings, drainsOf, latest, measuredOf, openingsOfLevel } from '../carState'
+import { levelsOf } from '../../sheet/levelsOf'
 import { about, type StepRule } from './rule'
 import type { StepKind } from '../stepKinds'
 

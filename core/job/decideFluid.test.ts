@@ -1,0 +1,139 @@
+import { describe, expect, it } from 'vitest'
+import { pocketCar, pocketSheet, Story } from '../../tests/helpers/pocketCar'
+import type { BleedMethod, Sheet } from '../sheet/types'
+import type { JobBody, JobCommand } from './types'
+
+const open: JobBody = { type: 'jointOpened', joint: 'far' }
+const seat: JobBody = { type: 'jointSeated', joint: 'far', proofs: [] }
+const filled: JobBody = { type: 'fluidAdded', entered: { value: 1, unit: 'L' }, how: 'measured', volume: 1000 as never }
+const engine: JobBody = { type: 'engineStarted', minutes: 5 }
+const raised: JobBody = { type: 'carMoved', to: 'raised' }
+const refused = (code: string, more: object = {}) => expect.objectContaining({ code, ...more })
+
+describe('a round of bleeding', () => {
+  const round = (bleeder: string, running?: boolean): JobCommand => ({
+    type: 'roundBled',
+    bleeder,
+    saw: 'clear',
+    toppedUp: true,
+    ...(running !== undefined && { running }),
+  })
+  const bled = (bleed: BleedMethod, parameters: Sheet['bleeding']['parameters'] = {}) =>
+    new Story(pocketCar({ bleeding: { ...pocketSheet.bleeding, parameters } }), { bleed })
+
+  it('is made where this method bleeds', () => {
+    expect(bled('gravity').then(open).ask(round('left'))).toEqual(round('left'))
+    expect(bled('gravity').then(open).ask(round('moon'))).toEqual({ code: 'JOB_UNKNOWN_TARGET', what: 'bleeder', id: 'moon' })
+    expect(bled('gravity').then(open).ask(round('pocket'))).toEqual(refused('JOB_UNKNOWN_TARGET'))
+    expect(bled('lock-to-lock').then(open).ask(round('left'))).toEqual(refused('JOB_UNKNOWN_TARGET'))
+    expect(bled('circulate').then(open).ask(round('left'))).toEqual(refused('JOB_UNKNOWN_TARGET'))
+  })
+  it('of what nobody has opened is none', () => expect(bled('gravity').ask(round('left'))).toEqual({ code: 'JOB_NOT_PLANNED' }))
+  it('with a pedal waits until what holds the pressure is shut and filled; left to run by itself it does not', () => {
+    expect(bled('pump-and-hold').then(open).ask(round('left'))).toEqual(refused('JOB_GATE', { gate: 'pressure' }))
+    expect(bled('pump-and-hold').all(open, seat, filled).ask(round('left'))).toEqual(round('left'))
+    expect(bled('lock-to-lock').then(open).ask(round('pocket'))).toEqual(refused('JOB_GATE', { gate: 'pressure' }))
+  })
+  it('by turns of the wheel takes wheels that turn freely', () => {
+    const story = () => bled('lock-to-lock', { at: 'half' }).all(open, seat, filled)
+    expect(story().ask(round('pocket'))).toEqual({ code: 'JOB_LIFT', needs: 'half', is: 'elsewhere' })
+    expect(story().then(raised).ask(round('pocket'))).toEqual(round('pocket'))
+    expect(bled('lock-to-lock', { at: 'ground' }).all(open, seat, filled).ask(round('pocket'))).toEqual(round('pocket'))
+    // Where bleeders are opened, the car stands as it is reached.
+    expect(bled('pump-and-hold', { at: 'half' }).all(open, seat, filled).ask(round('left'))).toEqual(round('left'))
+  })
+  it('without the engine and with it are two, where the sheet asks for both', () => {
+    const story = () => bled('lock-to-lock', { running: 4 }).all(open, seat, filled)
+    expect(story().ask(round('pocket'))).toEqual(round('pocket'))
+    expect(story().ask(round('pocket', true))).toEqual({ code: 'JOB_ENGINE', is: 'off' })
+    expect(story().then(engine).ask(round('pocket'))).toEqual({ code: 'JOB_ENGINE', is: 'running' })
+    expect(story().then(engine).ask(round('pocket', true))).toEqual(round('pocket', true))
+    // Where it asks for neither, one is as good as the other.
+    expect(bled('lock-to-lock').all(open, seat, filled, engine).ask(round('pocket'))).toEqual(round('pocket'))
+    expect(bled('gravity').all(open, engine).ask(round('left', true))).toEqual({ code: 'JOB_ENGINE', is: 'off' })
+  })
+})
+
+describe('what was measured', () => {
+  const measured = (type: 'fluidCaught' | 'fluidAdded' | 'fluidExtracted', value: number, more: object = {}): JobCommand =>
+    ({ type, entered: { value, unit: 'mL' }, how: 'measured', ...more }) as JobCommand
+  it.each(['fluidCaught', 'fluidAdded', 'fluidExtracted'] as const)('%s is kept in millilitres, as it was said', type => {
+    expect(new Story().ask(measured(type, 250))).toEqual({ ...measured(type, 250), volume: 250 })
+    const litres = { type, entered: { value: 1.5, unit: 'L' }, how: 'estimated', circuit: 'coolant' } as const
+    expect(new Story().ask(litres)).toEqual({ ...litres, volume: 1500 })
+    expect(new Story().ask(measured(type, 250, { circuit: 'moon' }))).toEqual({ code: 'JOB_UNKNOWN_TARGET', what: 'circuit', id: 'moon' })
+    expect(new Story().ask(measured(type, 1e9))).toEqual(refused('JOB_QUANTITY_RANGE', { dimension: 'volume' }))
+    expect(new Story().ask(measured(type, -1))).toEqual(refused('JOB_QUANTITY_RANGE'))
+  })
+  it('goes into nothing that is open below', () => {
+    const off = (operation: string): JobBody => ({ type: 'operationOff', operation, fasteners: [] })
+    const story = new Story().then(off('pan'))
+    expect(story.ask(measured('fluidAdded', 100))).toEqual({ code: 'JOB_DRAIN_OPEN', operation: 'pan' })
+    expect(story.ask(measured('fluidCaught', 100))).toMatchObject({ volume: 100 })
+    expect(story.ask(measured('fluidAdded', 100, { circuit: 'coolant' }))).toMatchObject({ volume: 100 })
+    expect(new Story().then(off('hose')).ask(measured('fluidAdded', 100, { circuit: 'coolant' }))).toEqual(
+      refused('JOB_DRAIN_OPEN', { operation: 'hose' }),
+    )
+  })
+  it('goes back in only where the sheet lets it', () => {
+    expect(new Story().ask(measured('fluidAdded', 100, { circuit: 'coolant', drained: true }))).toMatchObject({
+      volume: 100,
+      drained: true,
+    })
+    expect(new Story().ask(measured('fluidAdded', 100, { drained: true }))).toEqual({ code: 'JOB_OLD_FLUID' })
+    const clean = pocketCar({ fluid: { ...pocketSheet.fluid, reuse: 'if-clean' } })
+    expect(new Story(clean).ask(measured('fluidAdded', 100, { drained: true }))).toMatchObject({ volume: 100 })
+  })
+})
+
+describe('a level', () => {
+  const read = (level: string, change: object = {}): JobCommand =>
+    ({ type: 'levelRead', level, engine: 'off', reading: 'at', ...change }) as JobCommand
+  const hot = (value: number, unit = 'degC') => read('hot', { engine: 'idling', temperature: { value, unit } })
+  it('is one of this car', () => {
+    expect(new Story().ask(read('cold'))).toEqual(read('cold'))
+    expect(new Story().ask(read('header'))).toEqual(read('header'))
+    expect(new Story().ask(read('moon'))).toEqual({ code: 'JOB_UNKNOWN_TARGET', what: 'level', id: 'moon' })
+  })
+  it('is read with the engine as the sheet says, and as it is', () => {
+    const needs = (engine: string) => ({ code: 'JOB_LEVEL_ENGINE', needs: engine })
+    expect(new Story().then(engine).ask(read('cold'))).toEqual(needs('off'))
+    expect(new Story().ask(read('cold', { engine: 'idling' }))).toEqual(needs('off'))
+    expect(new Story().then(engine).ask(read('cold', { engine: 'idling' }))).toEqual(needs('off'))
+    expect(new Story().ask(hot(80))).toEqual(needs('idling'))
+    expect(new Story().then(engine).ask(read('hot'))).toEqual(needs('idling'))
+    expect(new Story().ask(read('hot'))).toEqual(needs('idling'))
+  })
+  it('is read at its temperature, kept as said', () => {
+    const running = () => new Story().then(engine)
+    expect(running().ask(read('hot', { engine: 'idling' }))).toEqual({ code: 'JOB_TEMPERATURE_NEEDED', level: 'hot' })
+    for (const value of [70, 80, 90]) expect(running().ask(hot(value))).toEqual({ ...hot(value), celsius: value })
+    for (const value of [69, 91])
+      expect(running().ask(hot(value))).toEqual({ code: 'JOB_LEVEL_TEMPERATURE', celsius: value, window: { low: 70, high: 90 } })
+    expect(running().ask(hot(176, 'degF'))).toMatchObject({ celsius: 80 })
+    expect(running().ask(hot(900))).toEqual(refused('JOB_QUANTITY_RANGE', { dimension: 'temperature' }))
+    // A mark that knows no window takes whatever it was.
+    expect(new Story().ask(read('cold', { temperature: { value: 20, unit: 'degC' } }))).toMatchObject({ celsius: 20 })
+  })
+  it('of a reservoir that stays cool needs none', () => {
+    const brakes = new Story(pocketCar({ system: 'brake' })).then(engine)
+    expect(brakes.ask(read('hot', { engine: 'idling' }))).toEqual(read('hot', { engine: 'idling' }))
+  })
+  it('is none in foam, which is seen at any time and rests', () => {
+    const foam = (level = 'cold'): JobCommand => read(level, { reading: 'foam' })
+    expect(new Story().ask(foam())).toEqual({ ...foam(), rest: 30 })
+    expect(new Story().then(engine).ask(foam())).toEqual({ ...foam(), rest: 30 })
+    const rests = pocketCar({ bleeding: { ...pocketSheet.bleeding, parameters: { restMinutes: 12 as never } } })
+    expect(new Story(rests).ask(foam('hot'))).toMatchObject({ rest: 12 })
+    const foamed = (rest: number): JobBody => ({ ...foam(), rest }) as JobBody
+    expect(new Story().then(foamed(30)).ask(read('cold'))).toEqual({ code: 'JOB_TIMER_RUNNING', timer: 'rest', secondsLeft: 1200 })
+    expect(new Story().then(foamed(10)).ask(read('cold'))).toEqual(read('cold'))
+    // Said to have gone sooner.
+    expect(new Story().all(foamed(30), { type: 'timerEnded', timer: 'rest', reason: 'gone' }).ask(read('cold'))).toEqual(read('cold'))
+    // Foam in one reservoir says nothing of another; and a reading since has settled it.
+    expect(new Story().then(foamed(60)).ask(read('header'))).toEqual(read('header'))
+    expect(new Story().all(foamed(60), read('cold') as JobBody).ask(read('cold'))).toEqual(read('cold'))
+    // Foam again rests again.
+    expect(new Story().then(foamed(60)).ask(foam())).toEqual({ ...foam(), rest: 30 })
+  })
+})
