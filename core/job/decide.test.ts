@@ -323,6 +323,7 @@ describe('car and pressure', () => {
     expect(new Story().ask(moved('raised'))).toEqual(moved('raised'))
     // Nobody has said yet that it stands there: said once, it is known.
     expect(new Story().ask(moved('ground'))).toEqual(moved('ground'))
+    expect(new Story().then(moved('raised')).ask(moved('ground'))).toEqual(moved('ground'))
     expect(new Story().then(moved('raised')).ask(moved('raised'))).toEqual({ code: 'JOB_LIFT', needs: 'raised', is: 'there' })
   })
   it('is wiped where it stands', () => {

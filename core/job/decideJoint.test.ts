@@ -89,6 +89,11 @@ describe('seated', () => {
     // A clamp asks for nothing by itself.
     expect(new Story().then(open('far')).ask(seat('far'))).toEqual(seat('far'))
   })
+  it('a hose on a nut, not twisted', () => {
+    const hose = { kind: 'hose', build: 'rubber', bore: 8, wall: 3, points: [] } as never
+    const soft = pocketCar({ lines: pocketSheet.lines.map(line => (line.id === 'return' ? { ...line, sections: [hose] } : line)) })
+    expect(new Story(soft).then(open('last')).ask(seat('last', 'hand-start'))).toMatchObject({ proofs: ['untwisted'] })
+  })
   it('where one nut holds two tubes, with both in', () => {
     const both = withJoint('far', { also: [{ line: 'return', end: 'from' }] })
     expect(new Story(both).all(open('far'), out('return')).ask(seat('far'))).toMatchObject({ code: 'JOB_LINE_STATE', line: 'return' })
