@@ -85,7 +85,7 @@ describe('marks', () => {
   it('the last of several, whatever their order', () => {
     expect(latest([])).toBeUndefined()
     expect(latest([undefined, at(3), at(7), undefined, at(5)])?.n).toBe(7)
-    const joint = { opened: at(3), seated: at(5), torqued: at(4) as never, capped: at(9), leak: at(8) as never }
+    const joint = { opened: at(3), seated: at(5) as never, torqued: at(4) as never, capped: at(9), leak: at(8) as never }
     expect(disturbedAt(joint)?.n).toBe(5)
     expect(disturbedAt({ opened: at(3), torqued: at(6) as never })?.n).toBe(6)
     expect(disturbedAt({ seized: [] })).toBeUndefined()
