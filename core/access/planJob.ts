@@ -17,7 +17,7 @@ import { scheduleTasks } from './scheduleTasks'
 import { BudgetSpent, planBudget, SearchBudget } from './searchBudget'
 import { riskOfHanging, withRisk } from './tryFirst'
 import { doneOf, untouched, type Standing } from './standing'
-import type { TaskKind } from './taskKinds'
+import { taskKey, type TaskKind } from './taskKinds'
 import { shareOf, type Choice, type TaskOptions } from './taskList'
 import { currentPlanner, type AccessIssue, type Goal, type OperationCost, type PlaceStage, type Plan, type Visit } from './types'
 
@@ -185,10 +185,15 @@ function chooseForJob(
   const goals = goalsLeft(resolved, scope, options, inputs.forbidden ?? {})
   const barred = allowedGoals(goals, inputs.forbidden ?? {})
   const isOff = new Set(options.standing?.off)
-  const withOff = (choice: WayChoice): WayChoice => ({
-    ...choice,
-    operations: new Set([...choice.operations, ...resolved.operations.filter(({ id }) => isOff.has(id)).map(({ id }) => id)]),
-  })
+  /** Of parts of the car alone, with those that are off already. */
+  const ofTheCar = (choice: WayChoice): WayChoice => {
+    const parts = new Set(resolved.operations.map(({ id }) => id))
+    return {
+      ...choice,
+      through: Object.fromEntries(Object.entries(choice.through).map(([goal, ids]) => [goal, ids.filter(id => parts.has(id))])),
+      operations: new Set([...parts].filter(id => isOff.has(id) || choice.operations.has(id))),
+    }
+  }
   const usable = costsOf(resolved, isOff, inputs.missingTools ?? [])
   // What has begun to go that way goes that way.
   const begun = new Set<string>(Object.keys(options.standing?.begunAt ?? {}))
@@ -209,7 +214,7 @@ function chooseForJob(
       (price ??= orderPricing(resolved.sheet, scope, { goals: priced, operations: usable }, options, travel))(...question),
   })
   if (!choice.ok) return choice.error.code === 'ACCESS_NO_WAY' ? fail(whyNoWay(choice.error.goal, goals, barred.goals)) : choice
-  const whole = withOff(barred.restore(choice.value))
+  const whole = ofTheCar(barred.restore(choice.value))
   if (!Number.isFinite(choice.value.cost)) {
     const order = leastStops(listTasks(resolved.sheet, scope, whole, options), travel)
     if (!order.ok) return order
@@ -250,23 +255,36 @@ function costsOf(
   isOff: ReadonlySet<Slug>,
   missingTools: readonly string[],
 ): Map<Slug, OperationCost> {
-  return new Map(
-    operations
+  const refills = refillCosts(sheet)
+  const isRefilled = (drains: Operation['drains']) => refills.some(([id]) => id === refillOf(drains?.circuit))
+  return new Map([
+    ...operations
       .filter(({ id, tools }) => isOff.has(id) || !missingTools.some(tool => tools.includes(tool)))
       .map(({ id, at, off, on, risk, needs, drains }): [Slug, OperationCost] => [
         id,
         isOff.has(id)
           ? { id, at, cost: 0, needs: [] }
-          : { id, at, cost: off + on + (risk?.price ?? 0) + refillMinutes(sheet, drains), needs },
+          : {
+              id,
+              at,
+              cost: off + on + (risk?.price ?? 0),
+              needs: isRefilled(drains) ? [...needs, [refillOf(drains!.circuit)]] : needs,
+            },
       ]),
-  )
+    ...refills,
+  ])
 }
 
-/** What another fluid costs that a part lets out: filled in again, and its level read. Two parts on one circuit count it twice. */
-function refillMinutes({ circuits }: Sheet, drains: Operation['drains']): number {
-  const circuit = circuits?.find(({ id }) => id === drains?.circuit)
-  return circuit ? circuit.fill.minutes + (circuit.level.ways[0]?.minutes ?? 0) : 0
-}
+const refillOf = (circuit: Slug | undefined): string => taskKey('refill', circuit ?? '')
+/**
+ * What another fluid costs that a part lets out: filled in again, and its level read. It stands among the operations as one that each of
+ * those parts needs, so that two parts on one circuit pay for it once; no part of the car goes by its name.
+ */
+const refillCosts = ({ circuits = [] }: Sheet): [Slug, OperationCost][] =>
+  circuits.map(({ id, fill, level }) => [
+    refillOf(id),
+    { id: refillOf(id), at: fill.at, cost: fill.minutes + (level.ways[0]?.minutes ?? 0), needs: [] },
+  ])
 
 /** Drops forbidden ways and translates a choice back to the sheet's own indexes. */
 function allowedGoals(

@@ -141,12 +141,12 @@ export function orderPricing(
   const fill = goals.findIndex(goal => goal.kind === 'fill')
   const isOffNow = new Set(options.standing?.off)
   const needs = list.map((id): NumberedNeeds =>
-    own
-      .get(id)!
-      .needs.filter(anyOf => !isOffNow.has(id) || anyOf.length === 1)
+    (own.get(id)?.needs ?? [])
+      .filter(anyOf => !isOffNow.has(id) || anyOf.length === 1)
       .map(anyOf => anyOf.flatMap(other => indexOf.get(other) ?? [])),
   )
-  const stays = list.map(id => staysOff(own.get(id)!, scope))
+  // What is no part of the car (a fluid that is filled in again) stands in nobody's way.
+  const stays = list.map(id => !own.has(id) || staysOff(own.get(id)!, scope))
   const hangsOn = (i: number, outer: number) => isOffNow.has(list[i]!) && !isOffNow.has(list[outer]!)
   const certainly = { needsOf: (i: number) => needs[i]!, staysOff: (i: number) => stays[i]!, hangsOn }
   const whileOpen = waysIn<number>({ ...certainly, isTaken: () => true, isThrough: undefined })
@@ -154,7 +154,9 @@ export function orderPricing(
   const branched = list.flatMap((_, i) => (whileOpen.mayStay(i) === undefined || needs[i]!.some(anyOf => anyOf.length > 1) ? [i] : []))
   const setFrom = (members: readonly number[]) => members.reduce<Bits>(withBit, nothing)
   const certain = { needs: list.map((_, i) => setFrom(whileOpen.wayIn(i))), late: list.map((_, i) => whileOpen.mayStay(i) === true) }
+  // What is no part of the car has nobody to take it off, and nothing waits for that.
   const begunWith = bitsOf([...isOffNow])
+  const free = unionOf(begunWith, bitsOf(list.filter(id => !own.has(id))))
   const ahead = leastAhead(travel)
 
   /** An operation's own needs come before it, whatever the sheet's order. */
@@ -234,7 +236,7 @@ export function orderPricing(
     for (const { bit, parts } of onlyWith)
       if (parts.every((word, i) => (word & taken[i]!) === 0)) begun[bit >> 5]! |= all[bit >> 5]! & (1 << (bit & 31))
     // What is off already was taken off by somebody.
-    for (let word = 0; word < opWords; word++) begun[word]! |= begunWith[word]!
+    for (let word = 0; word < opWords; word++) begun[word]! |= free[word]!
     const inNow = branched.length > 0 && known.every(({ open }) => !open) ? decided(known, taken) : certain
     const wiped = [false, false, false]
     for (const i of inward) {
