@@ -277,9 +277,9 @@ function withMoves(steps: readonly Step[], state: JobState): Step[] {
     result.push(step)
   }
   if (at !== 'ground') move('ground', { phase: 'close', visit: visit + 1 })
-  // Nobody climbs into a raised car: who is needed in the seat sits down before it goes up.
+  // Nobody climbs into a car on a lift: who is needed in the seat sits down before it goes up.
   return result.map((step, i) => {
-    if (step.kind !== 'move' || step.at !== 'raised') return step
+    if (step.kind !== 'move' || step.at === 'ground') return step
     const next = result.findIndex((other, j) => j > i && other.kind === 'move')
     const visit = result.slice(i + 1, next < 0 ? undefined : next)
     return visit.some(({ helper }) => helper) ? { ...step, helper: true } : step

@@ -29,7 +29,7 @@ const lift: Caution = {
 /** Common practice, no source: the key is in reach from beside a car at waist height; of a raised one, from the seat only. */
 const upRunning = (at: 'half' | 'raised'): Caution => ({
   kind: 'crush',
-  text: `The car is up: in park, brake on, wheels clear. ${at === 'raised' ? 'The helper sat in it before it went up' : 'The key is turned from beside it'}; nobody climbs in or out.`,
+  text: `The car is up: in park, brake on, wheels clear. ${at === 'raised' ? 'The helper sat in it before it went up' : 'Whoever sat down in it before turns the key, or somebody beside it'}; nobody climbs in or out.`,
 })
 /** Cautions of a thing, for when it comes off or opens, or goes back. */
 const said = (thing: { cautions: readonly ThingCaution[] } | undefined, moment: 'off' | 'on'): Caution[] =>
@@ -163,7 +163,7 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
         positionMove[at],
         at === 'ground'
           ? 'Everybody clear, nothing left under or on the car.'
-          : `${step.helper ? 'Whoever works the pedal, the wheel or the key sits in it before it goes up. ' : ''}Shake the car once it has left the ground.`,
+          : `${step.helper ? 'Whoever works the pedal, the wheel or the key sits in it before it leaves the ground. ' : ''}Shake the car once it has left the ground.`,
         at === 'ground' ? 'It is down' : `It is ${positionWords[at]}`,
         at === 'ground' ? [] : [lift],
       )
