@@ -5,6 +5,7 @@ import type { FluidBalance } from '../fluid/balanceFluid'
 import { chosenPart } from '../sheet/chosenPart'
 import { linesOf } from '../sheet/jointLines'
 import { settleValue } from '../sheet/settleContested'
+import type { CarTest } from './carTests'
 import type { StepRef } from './stepKinds'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import type { Caution, Proof, Sheet, Window } from '../sheet/types'
@@ -16,7 +17,6 @@ import { levelsOf } from '../sheet/levelsOf'
 import { listDue } from './obligations'
 import type {
   BodyOf,
-  CarTest,
   EarlyEnding,
   FastenerLoss,
   Found,

@@ -289,8 +289,8 @@ describe('decisions', () => {
       [{ type: 'airTraced', cause: '' }, 'cause'],
       [{ type: 'passedOn', to: ' ' }, 'to'],
       [{ type: 'stepSkipped', step: { kind: 'compare', target: 'supply' }, reason: ' ' }, 'reason'],
-      [{ type: 'tested', test: 'pedal', result: 'not-good', note: ' ' }, 'note'],
-      [{ type: 'tested', test: 'pedal', result: 'not-good' }, 'note'],
+      [{ type: 'tested', test: 'gears', result: 'not-good', note: ' ' }, 'note'],
+      [{ type: 'tested', test: 'gears', result: 'not-good' }, 'note'],
       [{ type: 'roadTested', result: 'not-good' }, 'note'],
     ]
     for (const [command, field] of wordless) expect(new Story().ask(command), command.type).toEqual({ code: 'JOB_REASON_NEEDED', field })
@@ -298,7 +298,7 @@ describe('decisions', () => {
       { type: 'airTraced', cause: 'clamp' },
       { type: 'passedOn', to: 'Imke' },
       { type: 'stepSkipped', step: { kind: 'compare', target: 'supply' }, reason: 'in pieces' },
-      { type: 'tested', test: 'pedal', result: 'not-good', note: 'soft' },
+      { type: 'tested', test: 'gears', result: 'not-good', note: 'bangs in' },
       { type: 'roadTested', result: 'not-good', note: 'drips' },
       { type: 'ranDry' },
       { type: 'timerStarted', timer: 'drip', minutes: 5 },
@@ -339,12 +339,18 @@ describe('car and pressure', () => {
   })
   it('a pedal is held where a pedal makes the pressure, once nothing it needs is due', () => {
     expect(new Story().ask({ type: 'pressureHeld' })).toEqual({ code: 'JOB_NO_PRESSURE', by: 'engine' })
-    const pedal = pocketCar({ proving: { leakMinutes: 'unknown', pressure: 'lever', roadTest: true, lookNext: [] } })
+    const pedal = pocketCar({ system: 'brake', proving: { leakMinutes: 'unknown', pressure: 'lever', roadTest: true, lookNext: [] } })
     expect(new Story(pedal).ask({ type: 'pressureHeld' })).toEqual({ type: 'pressureHeld', minutes: 10 })
     const apart = new Story(pedal).then({ type: 'jointOpened', joint: 'far' })
     expect(apart.ask({ type: 'pressureHeld' })).toEqual(refused('JOB_GATE', { gate: 'pressure' }))
     expect(apart.ask({ type: 'tested', test: 'pedal', result: 'good' })).toEqual(refused('JOB_GATE', { gate: 'pressure' }))
-    expect(new Story().ask({ type: 'tested', test: 'pedal', result: 'good' })).toMatchObject({ result: 'good' })
+    expect(new Story(pedal).ask({ type: 'tested', test: 'pedal', result: 'good' })).toMatchObject({ result: 'good' })
+  })
+  it('what is tried is what this car has, once nothing it needs is due', () => {
+    const gears = { type: 'tested', test: 'gears', result: 'good' } as const
+    expect(new Story().ask(gears)).toEqual(gears)
+    expect(new Story().ask({ ...gears, test: 'pedal' })).toEqual({ code: 'JOB_UNKNOWN_TARGET', what: 'test', id: 'pedal' })
+    expect(new Story().then(off('belt')).ask(gears)).toEqual(refused('JOB_GATE', { gate: 'run' }))
   })
   it('is driven once nothing that must hold is due', () => {
     expect(new Story().ask({ type: 'roadTested', result: 'good' })).toEqual({ type: 'roadTested', result: 'good' })

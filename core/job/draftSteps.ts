@@ -5,6 +5,7 @@ import type { ResolvedSheet } from '../sheet/resolveSheet'
 import type { LiftPosition, Phase, Reach, Sheet, Slug } from '../sheet/types'
 import { bleedPlaces, hasTorque, pressureSourceOf, tightenedAt } from './carState'
 import { levelsOf } from '../sheet/levelsOf'
+import { carTestOf } from './carTests'
 import { stepKey, type StepKind } from './stepKinds'
 import type { JobState } from './types'
 
@@ -122,7 +123,8 @@ function withCompanions(visits: readonly Draft[][], { sheet }: ResolvedSheet, in
     if (fill) after(fill, beside(fill, 'bleed', sheet.id))
   }
   const drive = all().find(step => step.kind === 'road-test')
-  if (drive && (sheet.system === 'brake' || sheet.system === 'clutch')) atTheEnd(drive, 'test', 'pedal')
+  const test = carTestOf(sheet)
+  if (drive && test !== undefined) atTheEnd(drive, 'test', test)
   return result.filter(visit => visit.length > 0).map((visit, i) => visit.map(step => ({ ...step, visit: i })))
 }
 

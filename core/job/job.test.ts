@@ -106,7 +106,7 @@ describe('fold', () => {
   it('opening a joint again voids its seal, seat, torque and leak check', () => {
     const bench = planned().workUntil()
     bench.do({ type: 'jointOpened', joint: 'gearbox-out-joint' })
-    expect(missing(bench)).toEqual(['capped', 'sealed', 'seated', 'tight', 'filled', 'level', 'wiped', 'leak-look', 'road'])
+    expect(missing(bench)).toEqual(['capped', 'sealed', 'seated', 'tight', 'filled', 'level', 'wiped', 'leak-look', 'tested', 'road'])
     // And the plan leads back to where it was, by what was disturbed and nothing else.
     bench.workUntil()
     expect(missing(bench)).toEqual([])
@@ -456,7 +456,7 @@ describe('outside the window', () => {
 describe('what is missing', () => {
   it('lists everything that an abandoned job left open', () => {
     expect(new Set(missing(planned().workUntil('torque:gearbox-in-joint-short')))).toEqual(
-      new Set(['tight', 'held', 'back-on', 'clear', 'filled', 'level', 'wiped', 'leak-look', 'road', 'down']),
+      new Set(['tight', 'held', 'back-on', 'clear', 'filled', 'level', 'wiped', 'leak-look', 'tested', 'road', 'down']),
     )
   })
 

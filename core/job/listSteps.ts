@@ -3,6 +3,7 @@ import type { ResolvedSheet } from '../sheet/resolveSheet'
 import { liftPositions, type LiftPosition, type Reach, type Sheet } from '../sheet/types'
 import { disturbedAt, isOff, liftOf, pressureSourceOf, runningSince, tightenedAt } from './carState'
 import { levelsOf } from '../sheet/levelsOf'
+import { carTestOf, carTestRules } from './carTests'
 import { isStepDone } from './isStepDone'
 import { listDone } from './listDone'
 import { draftSteps, enginePlace, isLook, type Draft, type Step } from './draftSteps'
@@ -147,7 +148,7 @@ function stepFor(owed: Obligation, sheet: Sheet): StepRef {
     case 'air-source':
       return { kind: 'trace', target: sheet.id }
     case 'tested':
-      return { kind: 'test', target: 'pedal' }
+      return { kind: 'test', target: owed.test }
     case 'road':
       return { kind: 'road-test', target: sheet.id }
     case 'stopped':
@@ -221,9 +222,11 @@ function placeFor({ kind, target }: StepRef, { sheet }: ResolvedSheet, state: Jo
 }
 
 /** Which gate a step has to pass. */
-function gateOf({ kind }: Step): Gate | undefined {
+function gateOf({ kind }: Step, sheet: Sheet): Gate | undefined {
   if (kind === 'run') return 'run'
-  if (kind === 'press' || kind === 'bleed' || kind === 'test') return 'pressure'
+  const test = kind === 'test' ? carTestOf(sheet) : undefined
+  if (test !== undefined) return carTestRules[test].gate
+  if (kind === 'press' || kind === 'bleed') return 'pressure'
   if (kind === 'open' || kind === 'mend') return 'open'
   if (kind === 'fit') return 'fit'
   return kind === 'road-test' ? 'drive' : undefined
@@ -234,7 +237,7 @@ function hoisted(steps: readonly Step[], due: readonly Obligation[], sheet: Shee
   let list = [...steps]
   for (let guard = 0; guard < steps.length; guard++) {
     const next = list.findIndex(step => step.status === 'open' && step.kind !== 'move')
-    const gate = list[next] && gateOf(list[next])
+    const gate = list[next] && gateOf(list[next], sheet)
     if (!gate) return list
     const wanted = due.filter(owed => owed.gates.includes(gate)).map(owed => stepFor(owed, sheet))
     const first = list.findIndex((step, i) => i > next && step.status === 'open' && wanted.some(one => meets(step, one)))

@@ -2,6 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { nm, pocketCar, pocketSheet, Story } from '../../tests/helpers/pocketCar'
 import { millilitres } from '../units/types'
 import { dueBefore, listDue, obligations } from './obligations'
+import type { System } from '../sheet/types'
+import type { CarTest } from './carTests'
 import { gates, type JobBody, type Obligation, type ObligationKind } from './types'
 
 /** Each row of the table by itself: when it arises, what it names, since when, before which acts, and what settles it. */
@@ -554,7 +556,6 @@ describe('proofs', () => {
     const tried = (result: 'good' | 'not-good'): JobBody => ({ type: 'tested', test: 'pedal', result })
     const story = (...bodies: JobBody[]) => new Story(brake()).all(...bodies).due('tested')
     const due = (since: number) => [{ kind: 'tested', test: 'pedal', gates: drives, since }]
-    expect(owed('tested', open('near'))).toEqual([])
     expect(story()).toEqual([])
     expect(story(open('near'))).toEqual(due(3))
     expect(story(open('near'), tried('not-good'))).toEqual(due(3))
@@ -562,6 +563,26 @@ describe('proofs', () => {
     expect(story(open('near'), tried('good'), round('left'))).toEqual(due(5))
     expect(story({ type: 'ranDry' })).toEqual(due(3))
     expect(new Story(brake(), { lines: [], service: 'level' }).due('tested')).toEqual(due(2))
+  })
+  it.each<[System, CarTest | undefined, readonly string[]]>([
+    ['power-steering', 'steering', drives],
+    ['transmission-cooler', 'gears', drives],
+    ['heater', 'heater', always],
+    ['turbo-coolant', 'heater', always],
+    ['oil-feed', undefined, []],
+  ])('%s: what is tried is the %s, after the circuit was opened', (system, test, gates) => {
+    const story = (...bodies: JobBody[]) => new Story(pocketCar({ system })).all(...bodies).due('tested')
+    const due = (since: number) => (test ? [{ kind: 'tested', test, gates, since }] : [])
+    const tried = (result: 'good' | 'not-good'): JobBody => ({ type: 'tested', test: test ?? 'pedal', result })
+    expect(story()).toEqual([])
+    expect(story(open('near'))).toEqual(due(3))
+    expect(story(open('near'), tried('not-good'))).toEqual(due(3))
+    expect(story(open('near'), tried('good'))).toEqual([])
+    // What was topped up after it asks for nothing; what was opened again does.
+    expect(story(open('near'), tried('good'), volume('fluidAdded', 10), round('left'))).toEqual([])
+    expect(story(open('near'), tried('good'), open('far'))).toEqual(due(5))
+    if (test) expect(story(open('near'), { type: 'tested', test: 'pedal', result: 'good' })).toEqual(due(3))
+    expect(new Story(pocketCar({ system }), { lines: [], service: 'level' }).due('tested')).toEqual([])
   })
   it('the car is driven, and after every opening again; or somebody said why not', () => {
     const driven = (result: 'good' | 'not-good'): JobBody => ({ type: 'roadTested', result })

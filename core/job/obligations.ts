@@ -26,6 +26,7 @@ import {
   tightenedAt,
 } from './carState'
 import { levelsOf } from '../sheet/levelsOf'
+import { carTestOf, carTestRules, type CarTest } from './carTests'
 import { tightenedKey } from './evolve'
 import { hasLeft } from './hasLeft'
 import { isBledAt } from './isBledAt'
@@ -409,13 +410,18 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
     met: ({ since }, { state }) => countsAfter(state.airTraced.at(-1), since),
   },
   tested: {
-    arises: facts =>
-      drivesOnIt(facts.resolved) &&
-      (openedJoints(facts).length > 0 || facts.state.service !== undefined || circuitOpenings(facts.resolved, facts.state).length > 0)
-        ? [{ what: { kind: 'tested', test: 'pedal' }, since: latest(fluidChanges(facts.resolved, facts.state)), gates: ['drive', 'end'] }]
-        : [],
-    met: (_, { resolved, state }) =>
-      state.tests.pedal?.result === 'good' && countsAfterAll(state.tests.pedal, fluidChanges(resolved, state)),
+    arises: facts => {
+      const test = carTestOf(facts.resolved.sheet)
+      if (test === undefined) return []
+      const { gates, anyChange } = carTestRules[test]
+      const since = latest(untried(facts, test))
+      const asked = anyChange ? openedJoints(facts).length > 0 || facts.state.service !== undefined || since : since
+      return asked ? [{ what: { kind: 'tested', test }, since, gates }] : []
+    },
+    met: ({ what }, facts) => {
+      const tried = what.kind === 'tested' ? facts.state.tests[what.test] : undefined
+      return tried?.result === 'good' && what.kind === 'tested' && countsAfterAll(tried, untried(facts, what.test))
+    },
   },
   road: {
     arises: facts =>
@@ -455,6 +461,9 @@ const jugError = 0.9
 /** A car that neither stops nor changes gear without it is not driven before it is right. */
 const drivesOnIt = ({ sheet: { system } }: ResolvedSheet): boolean => system === 'brake' || system === 'clutch'
 
+/** What a test of the car has to come after. */
+const untried = ({ resolved, state }: Facts, test: CarTest): Mark[] =>
+  carTestRules[test].anyChange ? fluidChanges(resolved, state) : circuitOpenings(resolved, state)
 const openings = (facts: Facts): Mark[] => openedJoints(facts).map(([, { opened }]) => opened!)
 /** The last foam seen at each level. */
 function foamsOf(state: JobState): [Slug, Mark][] {

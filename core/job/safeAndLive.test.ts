@@ -5,6 +5,7 @@ import { lottery } from '../../tests/helpers/randomAccess'
 import { services } from '../access/planJob'
 import { usableParts } from '../sheet/chosenPart'
 import { liftPositions } from '../sheet/types'
+import { carTests } from './carTests'
 import type { Step, StepKind } from './listSteps'
 import { listDue, obligations } from './obligations'
 import { earlyEndings, sights, type JobCommand, type ObligationKind } from './types'
@@ -74,7 +75,7 @@ function anything(bench: Bench, draw: Draw): JobCommand | undefined {
     case 13:
       return { type: 'pressureHeld' }
     case 14:
-      return { type: 'tested', test: 'pedal', result: 'good' }
+      return { type: 'tested', test: pick(draw, carTests), result: 'good' }
     case 15:
       return { type: 'roadTested', result: 'good' }
     case 21:

@@ -116,7 +116,7 @@ it('what must not be done from the seat of a car left open is said with what for
   expect(words('wherry-rear-brake', 'pressure')).toBe('Do not touch the pedal')
   expect(words('plover-clutch-hose', 'pressure')).toBe('Do not touch the lever')
   expect(words('ketch-steering-pressure', 'pressure')).toBe('Do not turn the wheel')
-  const tried = (sheet: string) => dueWords({ kind: 'tested', gates: ['drive'] } as never, carOf(sheet).sheet)
+  const tried = (sheet: string) => dueWords({ kind: 'tested', test: 'pedal', gates: ['drive'], since: 0 }, carOf(sheet).sheet)
   expect(tried('wherry-rear-brake')).toMatch(/^The pedal has not/)
   expect(tried('plover-clutch-hose')).toMatch(/^The lever has not/)
   bench.workUntil()

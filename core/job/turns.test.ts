@@ -181,7 +181,7 @@ describe('gates between', () => {
       let up: (typeof steps)[number] | undefined
       for (const step of steps) {
         if (step.kind === 'move') up = step
-        else if (step.at === 'raised' && step.helper) expect(up, step.id).toMatchObject({ at: 'raised', helper: true })
+        else if (step.at !== 'ground' && step.helper) expect(up, step.id).toMatchObject({ at: step.at, helper: true })
       }
     }
   })

@@ -7,6 +7,7 @@ import type { LiftPosition, Proof, Slug, Window } from '../sheet/types'
 import type { Adapter } from '../torque/correctForAdapter'
 import type { Celsius, Entered, Millilitres, NewtonMetres } from '../units/types'
 import type { GoalRef } from '../access/goalKinds'
+import type { CarTest } from './carTests'
 import type { StepKey, StepRef } from './stepKinds'
 
 export const roles = ['technician', 'lead', 'desk', 'admin'] as const
@@ -30,9 +31,6 @@ export type PressureBy = 'engine' | 'pedal'
 /** What has a torque of its own beside the joints. */
 export const tightenedThings = ['operation', 'hold', 'bleeder', 'level'] as const
 export type TightenedThing = (typeof tightenedThings)[number]
-/** What is tried by hand or foot before the car is driven. */
-export const carTests = ['pedal'] as const
-export type CarTest = (typeof carTests)[number]
 export const fastenerLosses = ['missing', 'broken'] as const
 export type FastenerLoss = (typeof fastenerLosses)[number]
 /** How a job may end that is not done: docs/obligations.md says who may, and what is printed. */
@@ -254,6 +252,7 @@ export type Refusal =
         | 'part'
         | 'circuit'
         | 'way'
+        | 'test'
       id: string
     }
   | { code: 'JOB_ACCESS'; issue: AccessIssue }

@@ -5,7 +5,6 @@ import { plannerVersions } from '../../core/access/types'
 import { conditions } from '../../core/access/judgeChance'
 import { remedies } from '../../core/fittings/seizedPath'
 import {
-  carTests,
   earlyEndings,
   fastenerLosses,
   leakResults,
@@ -20,6 +19,7 @@ import {
   torqueVerdicts,
   type JobCommand,
 } from '../../core/job/types'
+import { carTests } from '../../core/job/carTests'
 import { stepKinds } from '../../core/job/stepKinds'
 import { bleedMethods, liftPositions, proofs } from '../../core/sheet/types'
 import { isUsable, type Adapter } from '../../core/torque/correctForAdapter'

@@ -1,7 +1,7 @@
 import type { ActFromTheSeat } from '../../core/job/forbiddenNow'
 import type { BodyOf } from '../../core/job/types'
 import type { Sheet } from '../../core/sheet/types'
-import { leverOf } from './stepWords'
+import { leverOf } from './carTestWords'
 
 export const pauseWords: Record<BodyOf<'paused'>['reason'], string> = {
   parts: 'waiting for parts',

@@ -50,7 +50,7 @@ describe('a plan in words', () => {
   it('a raised car is started by somebody in its seat', () => {
     const start = listSteps(one, planOf(one), 'ground', undefined).find(step => step.kind === 'run')!
     expect(stepWords({ ...start, at: 'raised' }, one.sheet).cautions[0]!.text).toContain('The helper sat in it before it went up')
-    expect(stepWords({ ...start, at: 'half' }, one.sheet).cautions[0]!.text).toContain('from beside it')
+    expect(stepWords({ ...start, at: 'half' }, one.sheet).cautions[0]!.text).toContain('or somebody beside it')
     expect(stepWords({ ...start, at: 'ground' }, one.sheet).cautions.some(({ kind }) => kind === 'crush')).toBe(false)
   })
 

@@ -1,6 +1,7 @@
 import type { JobRecord } from '../../core/job/buildRecord'
 import type { LeakResult, LevelReading, Sight, TorqueHow } from '../../core/job/types'
 import { formatEntered, formatQuantity } from '../../core/units/formatQuantity'
+import { triedWords } from './carTestWords'
 import { foundWords } from './foundWords'
 import { serviceWords, weighedWords } from './planWords'
 import { conditionWords } from './remedyWords'
@@ -44,8 +45,8 @@ export const roundWords = ({
   toppedUp,
 }: Pick<JobRecord['rounds'][number], 'name' | 'count' | 'saw' | 'toppedUp'>): string =>
   `Bled${name ? ` at ${name}` : ''}${count === undefined ? '' : `, ${count} times`}: ${sightWords[saw]}${toppedUp ? ', topped up' : ''}`
-export const testWords = ({ result, note }: Pick<JobRecord['tests'][number], 'result' | 'note'>): string =>
-  `Pedal or lever: ${result === 'good' ? 'holds' : `not good, ${note ?? ''}`}`
+export const testWords = ({ test, result, note }: Pick<JobRecord['tests'][number], 'test' | 'result' | 'note'>): string =>
+  `${triedWords[test].what}: ${result === 'good' ? triedWords[test].good : `not good, ${note ?? ''}`}`
 
 /** What no plan foresaw, as sentences for the record: parts put back or used although they differ, fasteners lost, waits cut. */
 export const turnsWords = (

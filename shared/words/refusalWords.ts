@@ -8,7 +8,8 @@ import { list, plural, positionWords, proofWords, roleWords } from './vocabulary
 import { remedyBarWords, remedyWords } from './remedyWords'
 import { goalWords } from './planWords'
 import { sheetNames } from './sheetNames'
-import { leverOf, stepWords } from './stepWords'
+import { untriedWords } from './carTestWords'
+import { stepWords } from './stepWords'
 
 const bledWords = {
   'not-done': 'not bled yet',
@@ -88,7 +89,7 @@ export function dueWords(item: Obligation, sheet: Sheet): string {
     case 'air-source':
       return 'Foam came back a third time: air is drawn in somewhere. Find where.'
     case 'tested':
-      return `The ${leverOf(sheet)} has not been tried since the fluid was last touched.`
+      return untriedWords(item.test, sheet)
     case 'road':
       return 'No good road test since the work, and no reason for leaving it out.'
     case 'stopped':
@@ -180,7 +181,7 @@ export function refusalWords(refusal: Refusal, sheet: Sheet): string {
         }[refusal.field] ?? 'Write the reason.'
       )
     case 'JOB_UNKNOWN_TARGET':
-      return `This car’s sheet has no ${refusal.what} “${refusal.id}”.`
+      return refusal.what === 'test' ? 'That is not what is tried on this car.' : `This car’s sheet has no ${refusal.what} “${refusal.id}”.`
     case 'JOB_ACCESS':
       return accessWords(refusal.issue, sheet)
     case 'JOB_OPERATION_STATE':

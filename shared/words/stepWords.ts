@@ -7,8 +7,10 @@ import type { PanPlace } from '../../core/route/panPlace'
 import { formatNumber } from '../../core/units/formatQuantity'
 import { settleValue, settleWindow } from '../../core/sheet/settleContested'
 import { isWheel, pressureSourceOf } from '../../core/job/carState'
+import { carTestOf } from '../../core/job/carTests'
 import { levelsOf } from '../../core/sheet/levelsOf'
 import type { BleedMethod, Caution, Joint, Operation, Phase, PressureSource, Sheet, ThingCaution } from '../../core/sheet/types'
+import { tryWords } from './carTestWords'
 import { hexName } from './hexWords'
 import { positionMove, positionWords, reachWords } from './vocabulary'
 import { sheetNames } from './sheetNames'
@@ -29,7 +31,7 @@ const lift: Caution = {
 /** Common practice, no source: the key is in reach from beside a car at waist height; of a raised one, from the seat only. */
 const upRunning = (at: 'half' | 'raised'): Caution => ({
   kind: 'crush',
-  text: `The car is up: in park, brake on, wheels clear. ${at === 'raised' ? 'The helper sat in it before it went up' : 'Whoever sat down in it before turns the key, or somebody beside it'}; nobody climbs in or out.`,
+  text: `The car is up: in park or neutral, brake on, wheels clear. ${at === 'raised' ? 'The helper sat in it before it went up' : 'Whoever sat down in it before turns the key, or somebody beside it'}; nobody climbs in or out.`,
 })
 /** Cautions of a thing, for when it comes off or opens, or goes back. */
 const said = (thing: { cautions: readonly ThingCaution[] } | undefined, moment: 'off' | 'on'): Caution[] =>
@@ -101,7 +103,6 @@ const shifts = (sheet: Sheet): boolean => sheet.system === 'transmission-cooler'
 const primes = ({ bleeding }: Sheet): boolean => bleeding.allowed[0] === 'prime'
 /** Whether this car's work has the engine running at all. */
 const runsEngine = (sheet: Sheet): boolean => sheet.proving.pressure === 'engine' || sheet.levels.some(({ engine }) => engine === 'idling')
-export const leverOf = ({ proving }: Sheet): string => (proving.pressure === 'lever' ? 'lever' : 'pedal')
 /** Its mark is for a cold system, and the engine may have warmed it. */
 function isReadCold(sheet: Sheet, target: string): boolean {
   const level = levelsOf(sheet).find(({ id }) => id === target)
@@ -345,14 +346,7 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
         { kind: 'eyes', text: 'Goggles on below: a joint that lets go now sprays.' },
       ])
     case 'test':
-      return words(
-        leverOf(sheet) === 'lever' ? 'Try the lever before it rolls' : 'Try the pedal before the car moves',
-        sheet.system === 'clutch'
-          ? `Held in for half a minute: it must not creep, and come back by itself. Then, engine running and the brake on, a gear goes in without a sound.`
-          : 'Hard and high, held half a minute: it must not sink, and come up the same each time. Then again with the engine running.',
-        'It holds',
-        [{ kind: 'crush', text: `A ${leverOf(sheet)} that creeps or springs is air or a leak: it does not move from here.` }],
-      )
+      return tryWords(carTestOf(sheet) ?? 'pedal', sheet)
     case 'carry':
       return words(
         `Move over to the new one: ${name.line(step.target)}`,

@@ -94,5 +94,5 @@ export async function answerStep(page: Page, name: string): Promise<void> {
   if (/^Fill (before|the)/.test(name)) await page.getByRole('textbox', { name: 'put in' }).fill('300')
   if (/^(Bleed|Prime|Fill under)/.test(name)) await choose('Clear, no air')
   if (name.startsWith('Look for a leak')) await choose('Dry')
-  if (/^(Try the pedal|Road test)/.test(name)) await choose('Good')
+  if (/^(Try the|Feel that the heater|Road test)/.test(name)) await choose('Good')
 }

@@ -8,6 +8,15 @@ import type { Sheet } from '../../core/sheet/types'
  * core/job: it is what core/job is tried against.
  */
 /** What is turned on with a wrench has a torque, whether anybody knows it or not. */
+/** What one tries before driving off, by what was worked on. */
+const trials: Partial<Record<Sheet['system'], string>> = {
+  brake: 'pedal',
+  clutch: 'pedal',
+  'power-steering': 'steering',
+  'transmission-cooler': 'gears',
+  heater: 'heater',
+  'turbo-coolant': 'heater',
+}
 const nuts: readonly string[] = ['inverted-flare', 'iso-flare', 'oring-nut', 'banjo', 'taper-thread', 'flange']
 type Touch = { seq: number; device: string }
 type Around = { number: number; seen: number; device: string }
@@ -51,7 +60,7 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
   let pressureSince: number | undefined
   let engine = false
   let place = 'ground'
-  let pedal: { good: boolean; when: Around } | undefined
+  const tried = new Map<string, { good: boolean; when: Around }>()
   let road: { good: boolean; when: Around } | undefined
   let noRoad = false
   const owedBeside = new Set<string>()
@@ -301,7 +310,7 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
         wiped.set(body.at, around)
         break
       case 'tested':
-        pedal = { good: body.result === 'good', when: around }
+        tried.set(body.test, { good: body.result === 'good', when: around })
         break
       case 'roadTested':
         road = { good: body.result === 'good', when: around }
@@ -385,8 +394,15 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
       const dried = wiped.get(touch.place)
       if (!dried || late(dried, touch)) wrong.push(`${joint} is wet from the work`)
     }
-    if ((sheet.system === 'brake' || sheet.system === 'clutch') && (!pedal?.good || late(pedal.when, ...fluid)))
-      wrong.push('nobody has tried the pedal')
+    const trial = trials[sheet.system]
+    const isLoose = opened.size > 0 || emptied.length > 0
+    const last = trial ? tried.get(trial) : undefined
+    if (
+      trial === 'pedal'
+        ? !last?.good || late(last.when, ...fluid)
+        : trial && isLoose && (!last?.good || late(last.when, ...opened.values(), ...emptied))
+    )
+      wrong.push(`nobody has tried the ${trial}`)
     if (opened.size > 0 && sheet.proving.roadTest && !noRoad && (!road?.good || late(road.when, ...opened.values())))
       wrong.push('nobody has driven it')
   }

@@ -1,3 +1,4 @@
+import { carTestOf, carTests } from '../carTests'
 import type { StepRule } from './rule'
 import type { StepKind } from '../stepKinds'
 
@@ -23,8 +24,10 @@ export const proofSteps = {
   test: {
     phase: 'close',
     afterFluid: true,
-    isDone: ({ state, isDue }) => state.tests.pedal?.result === 'good' && !isDue('tested'),
-    plain: () => ({ type: 'tested', test: 'pedal', result: 'good' }),
+    isDone: ({ target, state, isDue }) =>
+      carTests.some(test => test === target && state.tests[test]?.result === 'good') && !isDue('tested'),
+    // A step of this kind is listed only where something is tried.
+    plain: ({ resolved: { sheet } }) => ({ type: 'tested', test: carTestOf(sheet)!, result: 'good' }),
   },
   'road-test': {
     phase: 'close',

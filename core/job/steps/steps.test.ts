@@ -269,7 +269,7 @@ describe('what is recorded when all goes as the sheet says', () => {
     ['stop', 'pocket', { type: 'engineStopped' }],
     ['leak', 'near', { type: 'leakChecked', joint: 'near', result: 'dry' }],
     ['look', 'pan', { type: 'partLooked', operation: 'pan', result: 'dry' }],
-    ['test', 'pedal', { type: 'tested', test: 'pedal', result: 'good' }],
+    ['test', 'gears', { type: 'tested', test: 'gears', result: 'good' }],
     ['road-test', 'pocket', { type: 'roadTested', result: 'good' }],
     ['trace', 'pocket', { type: 'airTraced', cause: '' }],
     ['wipe', 'ground', { type: 'cleaned', at: 'ground' }],
