@@ -12,11 +12,13 @@ const mostTries = 4096
 
 /**
  * What meeting some needs costs at least: of each list the cheapest operation with what that needs in turn, and of several lists the
- * dearest alone, for they may share everything. Infinity: they cannot be met.
+ * dearest alone, for they may share everything. Infinity: they cannot be met. `done`: operations that cost nothing any more; what they
+ * need is asked for beside.
  */
-export function leastToMeet(costs: readonly number[], needsOf: readonly NumberedNeeds[]): (needs: NumberedNeeds) => number {
+export function leastToMeet(costs: readonly number[], needsOf: readonly NumberedNeeds[], done?: Bits): (needs: NumberedNeeds) => number {
   const known = new Map<number, number>()
   const ofOne = (i: number): number => {
+    if (done && hasBit(done, i)) return 0
     const before = known.get(i)
     if (before !== undefined) return before
     // What goes round in a circle is never reached.
@@ -75,19 +77,18 @@ export function meetNeeds(
   // than is spent.
   const lists = inTheirs.slice()
   countIn(needs, lists)
-  const ahead = (open: NumberedNeeds): number =>
-    Math.max(
-      least(open),
-      open.reduce((sum, anyOf) => sum + anyOf.reduce((low, i) => Math.min(low, costs[i]! / lists[i]!), Infinity), 0),
-    )
+  const shares = (open: NumberedNeeds): number =>
+    open.reduce((sum, anyOf) => sum + anyOf.reduce((low, i) => Math.min(low, costs[i]! / lists[i]!), Infinity), 0)
+  const estimate = (open: NumberedNeeds, done: Bits, spent: number): number =>
+    spent + Math.max(shares(open), leastToMeet(costs, needsOf, done)(open))
   const unmet = (open: NumberedNeeds, done: Bits) => open.filter(anyOf => !anyOf.some(i => hasBit(done, i)))
   const withOne = ({ open, done, spent }: Partial, i: number): Partial => {
     const more = withBit(done, i)
     const left = unmet([...needsOf[i]!, ...open], more)
     const cost = spent + costs[i]!
-    return { open: left, done: more, spent: cost, estimate: cost + ahead(left) }
+    return { open: left, done: more, spent: cost, estimate: estimate(left, more, cost) }
   }
-  const first: Partial = { open: needs, done: none, spent: 0, estimate: ahead(needs) }
+  const first: Partial = { open: needs, done: none, spent: 0, estimate: Math.max(shares(needs), least(needs)) }
   if (!Number.isFinite(first.estimate)) return { sets }
   const sure = onlySet(needs, needsOf)
   if (sure) return { sets: [sure] }
