@@ -138,3 +138,22 @@ it('a tap is opened and shut, a part comes off and goes back; a torque nobody kn
   expect(pull('bollard-steering-return')).toMatch(/look it up first/)
   expect(pull('halyard-cooler-lines')).toMatch(/The middle of the window/)
 })
+
+describe('a caution stands in the step before it is needed', () => {
+  const { sheet } = carOf('lugger-turbo-oil-feed')
+  const turbo = sheet.joints.find(({ cautions }) => cautions.some(({ only }) => only === 'on'))!
+  const hot = turbo.cautions.find(({ kind }) => kind === 'burn')!.text
+  const inlet = turbo.cautions.find(({ only }) => only === 'on')!.text
+  const says = (kind: 'seat' | 'torque' | 'leak' | 'open', target = turbo.id) => stepWords({ kind, target }, sheet)
+  const texts = (kind: 'seat' | 'torque' | 'leak' | 'open') => says(kind).cautions.map(({ text }) => text)
+  it('what is done before the line goes on is said before it goes on, and once', () => {
+    expect(texts('seat')).toContain(inlet)
+    for (const kind of ['open', 'torque', 'leak'] as const) expect(texts(kind), kind).not.toContain(inlet)
+  })
+  it('what is hot is hot whenever a hand comes near it, and no finger feels for oil there', () => {
+    for (const kind of ['open', 'seat', 'torque', 'leak'] as const) expect(texts(kind), kind).toContain(hot)
+    expect(says('leak').how).toContain('never a hand')
+    const cool = sheet.joints.find(joint => joint.cautions.every(({ kind }) => kind !== 'burn'))!
+    expect(says('leak', cool.id).how).toContain('Run a dry finger')
+  })
+})

@@ -8,9 +8,9 @@ import { chosenPart, usableParts, type ChosenParts } from '../../core/sheet/chos
 import { isOn } from '../../core/sheet/jointLines'
 import type { ResolvedSheet } from '../../core/sheet/resolveSheet'
 import { settleValue, settleWindow } from '../../core/sheet/settleContested'
-import type { Contested, Joint, Line, Operation, Window } from '../../core/sheet/types'
+import type { Contested, Hold, Joint, Line, Operation, Window } from '../../core/sheet/types'
 import { formatEntered } from '../../core/units/formatQuantity'
-import type { Millilitres, Millimetres, NewtonMetres } from '../../core/units/types'
+import type { Millilitres, NewtonMetres } from '../../core/units/types'
 import { readingWords, sightWords } from './recordWords'
 import { panWords } from './stepWords'
 import { hexName } from './hexWords'
@@ -20,12 +20,13 @@ import { reachWords } from './vocabulary'
 export type FactFormat = { torque: (window: Window<NewtonMetres>) => string; volume: (low: Millilitres, high: Millilitres) => string }
 export type Fact = { name: string; value: string }
 
-function toolsFor(step: Step, joint: Joint | undefined, hold: { hex?: Millimetres } | undefined, operation: Operation | undefined): string {
+function toolsFor(step: Step, joint: Joint | undefined, hold: Hold | undefined, operation: Operation | undefined): string {
   if (joint && ['open', 'seat', 'torque'].includes(step.kind))
     return [joint.hex.turn && hexName(joint.hex.turn), joint.hex.hold && `hold ${hexName(joint.hex.hold)}`, ...joint.tools]
       .filter(Boolean)
       .join(', ')
-  if (hold) return hold.hex ? hexName(hold.hex) : 'by hand'
+  // What a bolt holds takes a tool, whether the sheet names it or not.
+  if (hold) return hold.hex ? hexName(hold.hex) : hold.torque === undefined && hold.kind !== 'bracket' ? 'by hand' : ''
   if (!operation) return ''
   const hexes = operation.fasteners.flatMap(({ hex }) => (hex && !operation.tools.includes(`${hexName(hex)} socket`) ? [hexName(hex)] : []))
   return [...new Set([...operation.tools, ...hexes])].join(', ')

@@ -1,5 +1,6 @@
 import type { JobRecord } from '../../core/job/buildRecord'
 import type { LeakResult, LevelReading, Sight, TorqueHow } from '../../core/job/types'
+import type { BleedMethod } from '../../core/sheet/types'
 import { formatEntered, formatQuantity } from '../../core/units/formatQuantity'
 import { triedWords } from './carTestWords'
 import { foundWords } from './foundWords'
@@ -45,6 +46,12 @@ export const roundWords = ({
   toppedUp,
 }: Pick<JobRecord['rounds'][number], 'name' | 'count' | 'saw' | 'toppedUp'>): string =>
   `Bled${name ? ` at ${name}` : ''}${count === undefined ? '' : `, ${count} times`}: ${sightWords[saw]}${toppedUp ? ', topped up' : ''}`
+/** What is counted in a round of bleeding; a method that is not named counts nothing. */
+export const countedWords: Partial<Record<BleedMethod, string>> = {
+  'lock-to-lock': 'turns of the wheel',
+  'pump-and-hold': 'strokes in this round',
+  gravity: 'strokes to help it, if any',
+}
 export const testWords = ({ test, result, note }: Pick<JobRecord['tests'][number], 'test' | 'result' | 'note'>): string =>
   `${triedWords[test].what}: ${result === 'good' ? triedWords[test].good : `not good, ${note ?? ''}`}`
 

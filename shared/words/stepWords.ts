@@ -36,6 +36,9 @@ const upRunning = (at: 'half' | 'raised'): Caution => ({
 /** Cautions of a thing, for when it comes off or opens, or goes back. */
 const said = (thing: { cautions: readonly ThingCaution[] } | undefined, moment: 'off' | 'on'): Caution[] =>
   (thing?.cautions ?? []).filter(({ only }) => only === undefined || only === moment)
+/** Those that hold whenever somebody is near it. */
+const atAnyTime = (thing: { cautions: readonly ThingCaution[] } | undefined): Caution[] =>
+  (thing?.cautions ?? []).filter(({ only }) => only === undefined)
 const byPhase = (sheet: Sheet, ...phases: Phase[]): Caution[] => sheet.cautions.filter(caution => phases.includes(caution.phase))
 
 /** How the seals of a joint go in, by what kind of joint it is. */
@@ -248,6 +251,7 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
         `Seat: ${name.joint(step.target)}`,
         [joint?.seated, joint && seatWords(joint)].filter(Boolean).join(' '),
         'Seated and proved',
+        said(joint, 'on'),
       )
     case 'fasten':
       return words(
@@ -260,7 +264,8 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
         `Torque: ${name.joint(step.target)}`,
         [joint && holdWords(joint), joint && pullWords(joint)].filter(Boolean).join(' '),
         'Torqued',
-        said(joint, 'on'),
+        // What is to be done as it goes on stood in the step before.
+        atAnyTime(joint),
       )
     case 'drain': {
       const circuit = sheet.circuits?.find(({ id }) => id === step.target)
@@ -397,15 +402,17 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
           ...(levelsOf(sheet).find(level => level.id === step.target)?.cautions ?? []),
         ],
       )
-    case 'leak':
+    case 'leak': {
+      const handsOff = atAnyTime(joint).filter(({ kind }) => kind === 'burn' || kind === 'entangle' || kind === 'electric')
       return words(
         `Look for a leak: ${name.joint(step.target)}`,
-        isHighPressure(sheet)
+        isHighPressure(sheet) || handsOff.length > 0
           ? 'Light and mirror where it is hidden. A strip of clean card held below it, never a hand.'
           : 'Light and mirror where it is hidden. Run a dry finger below it.',
         'It is dry',
-        [...(isHighPressure(sheet) ? [injection] : []), ...byPhase(sheet, 'prove')],
+        [...(isHighPressure(sheet) ? [injection] : []), ...handsOff, ...byPhase(sheet, 'prove')],
       )
+    }
     case 'stop':
       return words('Stop the engine', 'Key out, and with you. Wait until fan and belt stand still.', 'It stands still', [
         { kind: 'entangle', text: 'An electric fan may start by itself with the engine off.' },

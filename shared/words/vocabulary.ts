@@ -98,7 +98,7 @@ export const sourceWords: Record<SourceKind, string> = {
 }
 export const cautionWords: Record<CautionKind, string> = {
   burn: 'Burns',
-  crush: 'Support',
+  crush: 'Crushing',
   pressure: 'Pressure',
   fire: 'Fire',
   eyes: 'Eyes',

@@ -11,7 +11,7 @@ import { sights, type JobCommand, type LeakResult, type LevelReading, type Sight
 import { settleWindow } from '#core/sheet/settleContested'
 import type { Proof } from '#core/sheet/types'
 import type { Entered } from '#core/units/types'
-import { roundWords, sightChoice } from '#shared/words/recordWords'
+import { countedWords, roundWords, sightChoice } from '#shared/words/recordWords'
 import { proofWords } from '#shared/words/vocabulary'
 import { useJob } from '~/stores/job'
 import { useUnits } from '~/stores/units'
@@ -78,7 +78,10 @@ const saw = ref<Sight>()
 const count = ref<number>()
 const toppedUp = ref(false)
 /** Air that leaves by turning the wheel shows in the reservoir. */
-const isTurned = bleedMethodOf(resolved.value.sheet, job.inputs) === 'lock-to-lock'
+const method = bleedMethodOf(resolved.value.sheet, job.inputs)
+const isTurned = method === 'lock-to-lock'
+/** What is counted in a round, where anything is. */
+const counted = method && countedWords[method]
 const rounds = computed(() =>
   job.state!.rounds.filter(
     round => round.bleeder === props.step.target && (round.running ?? false) === (plain.type === 'roundBled' && plain.running === true),
@@ -313,14 +316,8 @@ watch(
       </ol>
       <p class="soft">{{ isTurned ? 'What showed in the reservoir?' : 'What came out in this round?' }}</p>
       <ChoiceRow v-model="saw" label="What came out" :choices="sights.map(id => ({ id, text: sightChoice[id] }))" />
-      <v-text-field
-        v-model.number="count"
-        type="number"
-        min="1"
-        max="999"
-        :label="isTurned ? 'turns of the wheel' : 'strokes in this round'"
-      />
-      <v-checkbox v-model="toppedUp" label="Reservoir topped up after it" />
+      <v-text-field v-if="counted" v-model.number="count" type="number" min="1" max="999" :label="counted" />
+      <v-checkbox v-if="method !== 'prime'" v-model="toppedUp" label="Reservoir topped up after it" />
     </template>
 
     <template v-else-if="plain.type === 'levelRead'">

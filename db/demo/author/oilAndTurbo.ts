@@ -239,7 +239,7 @@ function turboFeed() {
         hidden: [],
         cautions: [
           caution('burn', 'The turbocharger holds its heat for an hour.'),
-          caution('damage', 'Fill the turbo’s inlet with clean oil before the line goes on.'),
+          caution('damage', 'Fill the turbo’s inlet with clean oil before the line goes on.', 'on'),
         ],
       }),
     ],
