@@ -1,11 +1,28 @@
 /** A set of small whole numbers as 32-bit words: the operations done so far, of which a sheet has dozens. */
 export type Bits = readonly number[]
 
-export const noBits = (size: number): Bits => Array.from({ length: Math.max(1, Math.ceil(size / 32)) }, () => 0)
+/** Sets are never changed, so one empty set serves for all of its size. */
+const empty: Bits[] = []
+export const noBits = (size: number): Bits => {
+  const words = Math.max(1, (size + 31) >> 5)
+  return (empty[words] ??= new Array<number>(words).fill(0))
+}
 export const hasBit = (bits: Bits, i: number): boolean => ((bits[i >> 5]! >>> (i & 31)) & 1) === 1
-export const withBit = (bits: Bits, i: number): Bits => bits.map((word, at) => (at === i >> 5 ? word | (1 << (i & 31)) : word))
-export const unionOf = (a: Bits, b: Bits): Bits => a.map((word, i) => word | b[i]!)
-export const sharedOf = (a: Bits, b: Bits): Bits => a.map((word, i) => word & b[i]!)
+export function withBit(bits: Bits, i: number): Bits {
+  const result = bits.slice()
+  result[i >> 5]! |= 1 << (i & 31)
+  return result
+}
+export function unionOf(a: Bits, b: Bits): Bits {
+  const result = a.slice()
+  for (let i = 0; i < result.length; i++) result[i]! |= b[i]!
+  return result
+}
+export function sharedOf(a: Bits, b: Bits): Bits {
+  const result = a.slice()
+  for (let i = 0; i < result.length; i++) result[i]! &= b[i]!
+  return result
+}
 
 export function isWithin(a: Bits, b: Bits): boolean {
   for (let i = 0; i < a.length; i++) if ((a[i]! & ~b[i]!) !== 0) return false

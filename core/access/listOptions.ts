@@ -1,5 +1,5 @@
 import type { LiftPosition, Needs, Slug } from '../sheet/types'
-import { eachBit, isWithin, noBits, unionOf, type Bits } from './bits'
+import { isWithin, unionOf, type Bits } from './bits'
 import { placeBit } from './leastMoves'
 import { leastToMeet, meetNeeds, needsBound, type NumberedNeeds } from './meetNeeds'
 import type { SearchBudget } from './searchBudget'
@@ -36,7 +36,15 @@ export function numberOperations(operations: ReadonlyMap<Slug, OperationCost>): 
   const list = [...operations.values()]
   const indexOf = new Map(list.map((operation, i) => [operation.id, i]))
   // An operation the car does not have, or that is ruled out, is no alternative.
-  const numbered = (needs: Needs): NumberedNeeds => needs.map(anyOf => anyOf.flatMap(id => indexOf.get(id) ?? []))
+  const numbered = (needs: Needs): NumberedNeeds =>
+    needs.map(anyOf => {
+      const numbers: number[] = []
+      for (const id of anyOf) {
+        const i = indexOf.get(id)
+        if (i !== undefined) numbers.push(i)
+      }
+      return numbers
+    })
   return {
     list,
     indexOf,
@@ -55,22 +63,23 @@ export function listOptions(
   { list, costs, numbered, needsOf }: Numbered,
   budget?: SearchBudget,
 ): { optionsOf: Option[][]; isWhole: boolean } {
-  const none = noBits(list.length)
   const opPlaces = list.map(operation => placeBit('sometime', operation.at))
   const placesOf = (wanted: Bits) => {
     let places = 0
-    eachBit(wanted, none, i => (places |= opPlaces[i]!))
+    for (let word = 0; word < wanted.length; word++)
+      for (let left = wanted[word]!; left !== 0; left &= left - 1) places |= opPlaces[word * 32 + 31 - Math.clz32(left & -left)]!
     return places
   }
   const bound = needsBound(costs, needsOf)
   let isWhole = true
-  const optionsOf = goals.map(goal =>
-    undominated(
-      goal.ways.flatMap((way, i) => {
-        const met = meetNeeds(numbered(way.needs), needsOf, costs, bound, budget)
-        if (met.least !== undefined) isWhole = false
-        const places = goal.stages.reduce((bits, stage) => bits | placeBit(stage, way.at), 0)
-        return met.sets.map((set): Option => ({
+  const optionsOf = goals.map(goal => {
+    const options: Option[] = []
+    for (const [i, way] of goal.ways.entries()) {
+      const met = meetNeeds(numbered(way.needs), needsOf, costs, bound, budget)
+      if (met.least !== undefined) isWhole = false
+      const places = goal.stages.reduce((bits, stage) => bits | placeBit(stage, way.at), 0)
+      for (const set of met.sets)
+        options.push({
           way: i,
           at: way.at,
           minutes: way.minutes + i * perWay,
@@ -78,10 +87,10 @@ export function listOptions(
           places: placesOf(set) | places,
           firm: 0,
           asked: false,
-        }))
-      }),
-    ),
-  )
+        })
+    }
+    return undominated(options)
+  })
   return { optionsOf, isWhole }
 }
 

@@ -50,28 +50,76 @@ function countIn(needs: NumberedNeeds, into: Float64Array): void {
   for (const anyOf of needs) anyOf.forEach((i, at) => anyOf.indexOf(i) === at && into[i]!++)
 }
 /** What is asked of the same operations again and again: the least of some needs, and in how many of their own lists each stands. */
-export type NeedsBound = { least: (needs: NumberedNeeds) => number; inTheirs: Float64Array }
+export type NeedsBound = { least: (needs: NumberedNeeds) => number; inTheirs: Float64Array; canBe: readonly boolean[] }
 export function needsBound(costs: readonly number[], needsOf: readonly NumberedNeeds[]): NeedsBound {
   const inTheirs = new Float64Array(needsOf.length)
   for (const needs of needsOf) countIn(needs, inTheirs)
-  return { least: leastToMeet(costs, needsOf), inTheirs }
+  const least = leastToMeet(costs, needsOf)
+  return { least, inTheirs, canBe: costs.map((_, i) => Number.isFinite(least([[i]]))) }
+}
+
+/** More ways to meet some needs than most goals have: so many are listed one by one, more are searched. */
+const mostListed = 48
+/** Every set that meets some needs, alternative by alternative; undefined where there are too many to list. */
+function everySet(needs: NumberedNeeds, needsOf: readonly NumberedNeeds[], canBe: readonly boolean[]): Bits[] | undefined {
+  const sets: Bits[] = []
+  let left = mostListed
+  const go = (open: NumberedNeeds, done: Bits): void => {
+    let at = 0
+    while (at < open.length && open[at]!.some(i => hasBit(done, i))) at++
+    if (at === open.length) {
+      sets.push(done)
+      return
+    }
+    for (const i of open[at]!) {
+      if (!canBe[i] || --left < 0) continue
+      const further = needsOf[i]!
+      go(further.length === 0 ? open : [...further, ...open], withBit(done, i))
+    }
+  }
+  go(needs, noBits(needsOf.length))
+  return left < 0 ? undefined : sets
+}
+
+/** Without those that hold another, cheapest first: of all sets, every least one is among them. */
+function leastOf(sets: readonly Bits[], costs: readonly number[]): Bits[] {
+  const none = sets[0]!.map(() => 0)
+  const priced = sets.map(set => {
+    let cost = 0
+    eachBit(set, none, i => (cost += costs[i]!))
+    return { set, cost }
+  })
+  priced.sort((a, b) => a.cost - b.cost)
+  // What is dearer may hold what is cheaper, never the other way round.
+  const least: Bits[] = []
+  for (const { set } of priced) if (!least.some(other => isWithin(other, set))) least.push(set)
+  return least
 }
 
 type Partial = { open: NumberedNeeds; done: Bits; spent: number; estimate: number }
 
 /**
- * The least sets of operations that meet some needs, needs of needs included, cheapest first: best-first search with the bound of
- * leastToMeet. No set contains another. Stops after `mostSets` sets or `mostTries` partial ones and says what the rest cost at least.
+ * The least sets of operations that meet some needs, needs of needs included, cheapest first: listed where they are few, else found by
+ * best-first search with the bound of leastToMeet. No set contains another. Stops after `mostSets` sets or `mostTries` partial ones and
+ * says what the rest cost at least.
  */
 export function meetNeeds(
   needs: NumberedNeeds,
   needsOf: readonly NumberedNeeds[],
   costs: readonly number[],
-  { least, inTheirs }: NeedsBound,
+  { least, inTheirs, canBe }: NeedsBound,
   budget?: SearchBudget,
 ): Meetings {
   const none = noBits(needsOf.length)
   if (needs.length === 0) return { sets: [none] }
+  if (!Number.isFinite(least(needs))) return { sets: [] }
+  const sure = onlySet(needs, needsOf)
+  if (sure) return { sets: [sure] }
+  const listed = everySet(needs, needsOf, canBe)
+  if (listed && listed.length > 0) {
+    budget?.spend(1 + (listed.length >> 2))
+    return { sets: listed.length === 1 ? listed : leastOf(listed, costs) }
+  }
   const sets: Bits[] = []
   // An operation that stands in several lists may meet them all: each may count its part of the cost, and what all lists count is no more
   // than is spent.
@@ -89,9 +137,6 @@ export function meetNeeds(
     return { open: left, done: more, spent: cost, estimate: estimate(left, more, cost) }
   }
   const first: Partial = { open: needs, done: none, spent: 0, estimate: Math.max(shares(needs), least(needs)) }
-  if (!Number.isFinite(first.estimate)) return { sets }
-  const sure = onlySet(needs, needsOf)
-  if (sure) return { sets: [sure] }
   const queue = [first]
   for (let tries = 0; queue.length > 0; tries++) {
     budget?.spend(1 + (queue.length >> 6))

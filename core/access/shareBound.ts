@@ -1,4 +1,4 @@
-import type { Bits } from './bits'
+import { noBits, type Bits } from './bits'
 import { unionOfAll, type Open, type Option } from './listOptions'
 
 /**
@@ -75,9 +75,11 @@ export class ShareBound {
     for (const candidate of open) {
       const { goal, options } = candidate
       this.#price(goal, options, this.rounds === 0 ? pool : this.#shares[goal]!)
-      let [least, second] = [Infinity, Infinity]
+      const prices = this.#prices[goal]!
+      let least = Infinity
+      let second = Infinity
       for (let k = 0; k < options.length; k++) {
-        const price = this.#prices[goal]![k]!
+        const price = prices[k]!
         if (price < least) {
           second = least
           least = price
@@ -104,24 +106,26 @@ export class ShareBound {
    * are none.
    */
   within(open: readonly Open[], room: number, moves: number): readonly Open[] {
-    let changed = false
-    const kept = open.map((candidate): Open => {
+    let kept: Open[] | undefined
+    for (let c = 0; c < open.length; c++) {
+      const candidate = open[c]!
       const { goal, options } = candidate
       const prices = this.#prices[goal]!
       const first = leastOf(prices, options.length)
-      const left = options.filter((option, k) => prices[k]! - first + Math.max(moves, option.firm) < room)
-      if (left.length === options.length) return candidate
-      changed = true
-      return {
-        goal,
-        options: left,
-        used: unionOfAll(
-          left,
-          this.#done.map(() => 0),
-        ),
+      let left: Option[] | undefined
+      for (let k = 0; k < options.length; k++) {
+        const option = options[k]!
+        if (prices[k]! - first + Math.max(moves, option.firm) < room) left?.push(option)
+        else left ??= options.slice(0, k)
       }
-    })
-    return changed ? kept : open
+      if (!left) {
+        kept?.push(candidate)
+        continue
+      }
+      kept ??= open.slice(0, c)
+      kept.push({ goal, options: left, used: unionOfAll(left, noBits(32 * this.#done.length)) })
+    }
+    return kept ?? open
   }
 
   /** Prices a goal's options by shares. */
