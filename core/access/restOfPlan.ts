@@ -20,6 +20,12 @@ export function restOfPlan(plan: Plan, isDone: (task: Task) => boolean, at: Lift
   if (done.slice(first).includes(true)) return undefined
   const [last, next] = [marks[first - 1], marks[first]!]
   if (at !== next.stands && at !== (last?.stands ?? at)) return undefined
+  // Asked after every act, and the same while nothing of it is done: the same plan then, for whoever has worked out something for it.
+  const rests = known.get(plan) ?? new Map<string, Plan>()
+  known.set(plan, rests)
+  const key = `${first} ${at}`
+  const before = rests.get(key)
+  if (before) return before
   const left = new Set(marks.slice(first).map(({ task }) => task))
   const looks = [...left].some(isLook)
   const visits = plan.visits
@@ -28,8 +34,11 @@ export function restOfPlan(plan: Plan, isDone: (task: Task) => boolean, at: Lift
   // The engine is started again for what is left to look at.
   const run = all.find(({ task }) => task.kind === 'run')
   if (run && looks && run.index < next.index) visits[0] = { ...visits[0]!, tasks: [run.task, ...visits[0]!.tasks] }
-  return withVisits(plan, visits, at)
+  const rest = withVisits(plan, visits, at)
+  rests.set(key, rest)
+  return rest
 }
+const known = new WeakMap<Plan, Map<string, Plan>>()
 
 function withVisits(plan: Plan, visits: Plan['visits'], at: LiftPosition): Plan {
   const left = new Set(visits.flatMap(visit => visit.tasks.map(task => task.id)))

@@ -152,7 +152,7 @@ export type JobRecord = {
   photos: { photo: string; step?: StepRef; caption?: string; by: string; at: string }[]
   cautions: Caution[]
   lookNext: readonly string[]
-  missing: Obligation[]
+  missing: readonly Obligation[]
   signedOff?: { by: string; at: string }
   /** Ended without being done; `missing` then says what was due. */
   ended?: { ending: EarlyEnding; why: string; by: string; at: string }

@@ -479,8 +479,18 @@ const closedAt = (facts: Facts, at: LiftPosition): Mark[] =>
 
 const kinds = Object.keys(obligations) as ObligationKind[]
 
+/** Asked several times of every state, by the gates, the plan and the list of steps. */
+const listed = new WeakMap<JobState, { resolved: ResolvedSheet; due: readonly Obligation[] }>()
+
 /** Everything that is due, in the order a technician would mend it. Empty: the car may be given back. */
-export const listDue = (resolved: ResolvedSheet, state: JobState): Obligation[] =>
+export function listDue(resolved: ResolvedSheet, state: JobState): readonly Obligation[] {
+  const before = listed.get(state)
+  if (before?.resolved === resolved) return before.due
+  const due = workOutDue(resolved, state)
+  listed.set(state, { resolved, due })
+  return due
+}
+const workOutDue = (resolved: ResolvedSheet, state: JobState): Obligation[] =>
   // What was signed was signed under the table of its day: a later one makes nothing due on it.
   (state.signedOff ? [] : kinds).flatMap(kind => {
     const { arises, met } = obligations[kind]

@@ -286,7 +286,7 @@ export type Refusal =
   | { code: 'JOB_REMEDY_BARRED'; joint: Slug; remedy: Remedy; because: RemedyBar }
   | { code: 'JOB_STEP_NOT_SKIPPABLE'; step: StepRef }
   | { code: 'JOB_UNDO_NOT_LAST'; event: string }
-  | { code: 'JOB_MISSING'; items: Obligation[] }
+  | { code: 'JOB_MISSING'; items: readonly Obligation[] }
   | { code: 'JOB_LEAD_SIGNS'; joints: Slug[] }
   /** Something has to cool, soak, drip or rest first. */
   | { code: 'JOB_WAIT'; wait: Slug; secondsLeft: number }

@@ -38,14 +38,15 @@ export async function appendToJob(jobId: string, request: unknown, carrier: Pers
   for (let overtaken = 0; overtaken < mostOvertaken; overtaken++) {
     const head = await findHead(getPool(), jobId)
     if (!head) throw gone404(entries)
-    const prepared = await prepare(getPool(), head, entries, gone)
-    if (await store(prepared, head)) return done(prepared)
+    // Nearly always an entry is new: it is looked for among those on record only when it was refused, or its id was there before.
+    const prepared = overtaken === 0 ? await prepareNew(head, entries, gone) : await prepare(getPool(), head, entries, true, gone)
+    if (prepared && (await store(prepared, head))) return done(prepared)
   }
   return done(
     await withTransaction(async db => {
       const head = await lockJob(db, jobId)
       if (!head) throw gone404(entries)
-      const prepared = await prepare(db, head, entries, gone)
+      const prepared = await prepare(db, head, entries, true, gone)
       if (prepared.append) await write(db, prepared.append, head)
       return prepared
     }),
@@ -81,10 +82,20 @@ async function write(db: Db, append: Append, head: JobHead): Promise<boolean> {
   return true
 }
 
-async function prepare(db: Db, head: JobHead, entries: readonly Authored[], gone?: AbortSignal): Promise<Prepared> {
-  const ids = entries.map(({ entry }) => entry.id)
+/** As if none of them had been sent before; undefined: one is refused, which may be because it was. */
+async function prepareNew(head: JobHead, entries: readonly Authored[], gone?: AbortSignal): Promise<Prepared | undefined> {
+  try {
+    return await prepare(getPool(), head, entries, false, gone)
+  } catch (error) {
+    if (error instanceof ProblemError) return undefined
+    throw error
+  }
+}
+
+async function prepare(db: Db, head: JobHead, entries: readonly Authored[], mayBeKnown: boolean, gone?: AbortSignal): Promise<Prepared> {
+  const ids = mayBeKnown ? entries.map(({ entry }) => entry.id) : []
   let [sheet, state] = [await getSheet(db, head.sheet_id, head.sheet_revision), await loadState(db, head.id, head.seq)]
-  const recorded = new Map((await findEvents(db, ids)).map(row => [row.id, toEvent(row)]))
+  const recorded = new Map((ids.length > 0 ? await findEvents(db, ids) : []).map(row => [row.id, toEvent(row)]))
   const recordedAt = head.now.toISOString()
   const fresh: JobEvent[] = []
   const answer: JobEvent[] = []
