@@ -264,12 +264,7 @@ function costsOf(
         id,
         isOff.has(id)
           ? { id, at, cost: 0, needs: [] }
-          : {
-              id,
-              at,
-              cost: off + on + (risk?.price ?? 0),
-              needs: isRefilled(drains) ? [...needs, [refillOf(drains!.circuit)]] : needs,
-            },
+          : { id, at, cost: off + on + (risk?.price ?? 0), needs: isRefilled(drains) ? [...needs, [refillOf(drains!.circuit)]] : needs },
       ]),
     ...refills,
   ])

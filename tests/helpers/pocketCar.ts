@@ -232,7 +232,11 @@ export class Story {
     readonly resolved: ResolvedSheet = pocketCar(),
     inputs: Partial<PlanInputs> = {},
   ) {
-    this.then(opened).then({ type: 'planned', inputs: { lines: ['supply', 'return'], start: 'ground', ...inputs }, planner: currentPlanner })
+    this.then(opened).then({
+      type: 'planned',
+      inputs: { lines: ['supply', 'return'], start: 'ground', ...inputs },
+      planner: currentPlanner,
+    })
   }
 
   then(body: JobBody, told: Told = {}): this {
