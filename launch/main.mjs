@@ -7,6 +7,8 @@ const usage = `usage: ./efferent COMMAND
   test  [--only lint|types|unit|server|e2e]                                    everything that must hold
   bench                                                                        one JSON object per line
   compute NAME < request.json                                                  the core for scripts
+  backup FILE [--data DIR]                                                     one snapshot of everything, with its checksum beside it
+  restore FILE [--data DIR]                                                    into a database that holds nothing yet
 DATABASE_URL set: that database is used and migrated, and no private one is started.`
 
 const [command, ...rest] = process.argv.slice(2)
@@ -36,6 +38,10 @@ try {
       break
     case 'compute':
       await (await import('./compute.mjs')).compute(positionals)
+      break
+    case 'backup':
+    case 'restore':
+      await (await import('./backup.mjs'))[command](positionals, values)
       break
     default:
       process.stderr.write(`${usage}\n`)

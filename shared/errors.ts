@@ -17,6 +17,7 @@ export const errorTable = {
   SERVER_BUSY: { status: 429, title: 'Too much at once' },
   VERSION_NEWER: { status: 422, title: 'From a newer Efferent' },
   ROUTE_UNKNOWN: { status: 404, title: 'No such address' },
+  ROUTE_METHOD: { status: 405, title: 'Not with this method' },
   SHEET_UNKNOWN: { status: 404, title: 'No such line sheet' },
   VEHICLE_UNKNOWN: { status: 404, title: 'No such vehicle' },
   VEHICLE_NUMBER: { status: 422, title: 'Read the vehicle number again' },

@@ -13,6 +13,10 @@ export const limits = {
   /** A job's events in one request to compute from: more than any job has. */
   computedEvents: 5000,
   eventsPerRequest: 100,
+  /** Revisions of one sheet: more than anybody publishes, and a number that every store can hold. */
+  revisions: 100_000,
+  /** The database counts events of a job in 32 bits. */
+  sequence: 2 ** 31 - 1,
   /** Per group of a search, and how many candidates the index gives up for ranking. */
   searchResults: 8,
   searchCandidates: 80,

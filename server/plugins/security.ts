@@ -25,12 +25,18 @@ const always = {
   'cross-origin-resource-policy': 'same-origin',
   'permissions-policy': 'camera=(self), microphone=(), geolocation=(), payment=()',
   'x-frame-options': 'DENY',
+  // A workshop's own tool: nobody finds it by searching.
+  'x-robots-tag': 'noindex, nofollow',
 }
 
 export default (nitro: NitroApp): void => {
   nitro.hooks.hook('request', event =>
     setResponseHeaders(event, { ...always, 'content-security-policy': `default-src 'none'; frame-ancestors 'none'` }),
   )
+  // What it is made with is nobody's business.
+  nitro.hooks.hook('render:response', response => {
+    delete response.headers?.['x-powered-by']
+  })
   nitro.hooks.hook('render:html', (html, { event }) => {
     const nonce = randomBytes(16).toString('base64')
     for (const part of ['head', 'bodyPrepend', 'bodyAppend', 'body'] as const)

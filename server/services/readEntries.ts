@@ -59,6 +59,12 @@ function authorOf(job: string, raw: unknown, entry: Entry, carrier: Person, keys
 export async function readEntries(db: Db, job: string, request: unknown, carrier: Person): Promise<Authored[]> {
   const { events, basedOn = 0 } = parseWith(appendSchema, request)
   const entries = events.map((raw, i) => readOne(raw, i, { seen: basedOn, by: carrier.id }))
+  // One id for two things said would keep the first and lose the second without a word.
+  const twice = entries.findIndex(({ id }, i) => entries.findIndex(other => other.id === id) < i)
+  if (twice >= 0)
+    throw new ProblemError('REQUEST_BODY', 'Two entries of one request have the same id.', {
+      errors: [{ path: `events[${twice}].id`, message: 'the id of an earlier one' }],
+    })
   const signIns = entries.flatMap(entry => (entry.by !== carrier.id && entry.proof ? [entry.proof.signIn] : []))
   const rows = signIns.length > 0 ? await listSignInKeys(db, [...new Set(signIns)], limits.signedDays) : []
   const keys = new Map(rows.map(row => [row.sign_in, row]))

@@ -49,7 +49,7 @@ export type NoteTarget = (typeof noteTargets)[number]
 export const newNoteSchema = z
   .strictObject({
     id: z.uuid(),
-    revision: z.number().int().min(1),
+    revision: z.number().int().min(1).max(limits.revisions),
     target: z.enum(noteTargets),
     targetId: slugSchema.optional(),
     text: textSchema.pipe(z.string().max(limits.noteText)),

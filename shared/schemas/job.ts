@@ -106,7 +106,7 @@ const commands = {
   traitsLearned: c('traitsLearned', { question: slug, answer: slug }),
   scopeChosen: c('scopeChosen', { lines }),
   planned: c('planned', { inputs: planInputsSchema }),
-  revisionMoved: c('revisionMoved', { revision: z.number().int().min(1).max(100_000) }),
+  revisionMoved: c('revisionMoved', { revision: z.number().int().min(1).max(limits.revisions) }),
   prepared: c('prepared', {}),
   stepSkipped: c('stepSkipped', { step, reason: maybeText }),
   stepUndone: c('stepUndone', { reverts: z.array(z.uuid()).min(1).max(20) }),
@@ -263,7 +263,7 @@ export const isEventType = (type: unknown): boolean => typeof type === 'string' 
 
 const device = z.string().min(1).max(64)
 /** Sequence numbers fit PostgreSQL's integer. */
-const seq = z.number().int().min(0).max(2_147_483_647)
+const seq = z.number().int().min(0).max(limits.sequence)
 export const signatureSchema = z.strictObject({ id: z.uuid(), name })
 
 /**
@@ -271,10 +271,12 @@ export const signatureSchema = z.strictObject({ id: z.uuid(), name })
  * last sequence the device had folded in.
  */
 export const entryVersion = 4
+/** A moment by a device's clock, which may be wrong by years; a year that no calendar has is refused. */
+const byDevice = z.iso.datetime().refine(at => !at.startsWith('0000'), 'there is no year 0')
 export const entrySchema = z.strictObject({
   v: z.literal(entryVersion),
   id: z.uuidv7(),
-  at: z.iso.datetime(),
+  at: byDevice,
   device,
   seen: seq,
   by: z.uuid(),
@@ -293,7 +295,7 @@ export const appendSchema = z.strictObject({
 
 export const openJobSchema = z.strictObject({
   id: z.uuidv7(),
-  at: z.iso.datetime(),
+  at: byDevice,
   device,
   sheet: slug,
   vehicle: z.uuid(),

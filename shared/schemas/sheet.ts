@@ -280,7 +280,7 @@ export const sheetSchema = z
   .strictObject({
     format: z.literal('efferent.line-sheet/2'),
     id: slug,
-    revision: z.number().int().min(1).max(100_000),
+    revision: z.number().int().min(1).max(limits.revisions),
     title: name,
     system: z.enum(systems),
     summary: text,

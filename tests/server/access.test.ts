@@ -67,6 +67,27 @@ describe('at the door', () => {
     ])
   })
 
+  it.each([
+    ['HEAD', '/api/jobs', 'GET, POST'],
+    ['PUT', '/api/jobs', 'GET, POST'],
+    ['DELETE', `/api/jobs/${nothing}`, 'GET'],
+    ['GET', `/api/jobs/${nothing}/events`, 'POST'],
+    ['PATCH', '/api/session', 'GET, POST, DELETE'],
+  ])('%s %s says what there is instead', async (method, path, allow) => {
+    const answer = await fetch(`${server.url}${path}`, { method })
+    expect([answer.status, answer.headers.get('allow')]).toEqual([405, allow])
+    if (method !== 'HEAD') expect(await answer.json()).toMatchObject({ code: 'ROUTE_METHOD' })
+  })
+
+  it('says nothing of what it is made with, and is for no search engine', async () => {
+    for (const path of ['/', '/api/health', '/robots.txt']) {
+      const { headers } = await fetch(`${server.url}${path}`)
+      expect(headers.get('x-powered-by'), path).toBeNull()
+      expect(headers.get('x-robots-tag'), path).toContain('noindex')
+    }
+    expect(await (await fetch(`${server.url}/robots.txt`)).text()).toContain('Disallow: /')
+  })
+
   it('a page of another site cannot make anybody act', async () => {
     const answer = await clients.admin.problem(
       'POST',
@@ -129,6 +150,15 @@ describe('at the door', () => {
       'REQUEST_JSON',
     ],
     ['a query far too long', 'GET', `/api/search?q=${'x'.repeat(500)}`, undefined, 422, 'REQUEST_BODY'],
+    ['a revision no database counts to', 'GET', '/api/sheets/halyard-cooler-lines?revision=2147483648', undefined, 422, 'REQUEST_BODY'],
+    [
+      'a note on such a revision',
+      'POST',
+      '/api/sheets/halyard-cooler-lines/notes',
+      `{"id":"${nothing}","revision":2147483648,"target":"sheet","text":"x"}`,
+      422,
+      'REQUEST_BODY',
+    ],
   ])('answers %s with a problem, not with a fault', async (_, method, path, body, status, code) => {
     const answer = await clients.lead.problem(method, path, body)
     expect([answer.status, answer.body.code]).toEqual([status, code])

@@ -77,6 +77,24 @@ describe('recording', () => {
     expect((await rafe.job(job.id)).events.filter(event => event.body.type === 'noteWritten')).toHaveLength(1)
   })
 
+  it('one id for two things said, a year no calendar has, and one id for two jobs are refused with their place', async () => {
+    const [job, other] = [await rafe.openJob(), await rafe.openJob()]
+    const entry = (text: string, change: object = {}) => ({ ...rafe.entry({ type: 'noteWritten', text }, 2), ...change })
+    const send = (id: string, ...events: object[]) => rafe.problem('POST', `/api/jobs/${id}/events`, { events })
+    const first = entry('one')
+    const twice = await send(job.id, first, { ...entry('two'), id: first.id })
+    expect([twice.status, twice.body.code, twice.body.errors?.[0]?.path]).toEqual([422, 'REQUEST_BODY', 'events[1].id'])
+    const early = await send(job.id, entry('early', { at: '0000-01-01T00:00:00Z' }))
+    expect([early.status, early.body.errors?.[0]?.path]).toEqual([422, 'events[0].at'])
+    const one = entry('for two jobs')
+    const both = await Promise.all([send(job.id, one), send(other.id, one)])
+    expect(both.map(({ status }) => status).sort()).toEqual([200, 422])
+    const notes = [...(await rafe.job(job.id)).events, ...(await rafe.job(other.id)).events].filter(
+      ({ body }) => body.type === 'noteWritten',
+    )
+    expect(notes).toHaveLength(1)
+  })
+
   it('twenty at once make a sequence without gaps', async () => {
     const job = await rafe.openJob()
     const answers = await Promise.all(

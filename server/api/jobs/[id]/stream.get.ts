@@ -1,5 +1,6 @@
 import { getQuery, getRequestHeader } from 'h3'
 import { z } from 'zod'
+import { limits } from '../../../../shared/limits'
 import { getEvents, getJobRow } from '../../../services/jobs'
 import { parseWith } from '../../../utils/body'
 import { getPool } from '../../../utils/db'
@@ -7,7 +8,7 @@ import { idParam } from '../../../utils/params'
 import { route } from '../../../utils/route'
 import { pumpStream } from '../../../utils/stream'
 
-const from = z.coerce.number().int().min(0).catch(0)
+const from = z.coerce.number().int().min(0).max(limits.sequence).catch(0)
 
 /** Events after ?after= or, on a reconnect, after Last-Event-ID: the follower misses nothing and sees nothing twice. */
 export default route('GET /api/jobs/:id/stream', async ({ event }) => {

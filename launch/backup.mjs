@@ -1,0 +1,145 @@
+import { spawn } from 'node:child_process'
+import { createHash } from 'node:crypto'
+import {
+  closeSync,
+  createReadStream,
+  createWriteStream,
+  existsSync,
+  fsyncSync,
+  mkdirSync,
+  openSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs'
+import { basename, dirname, join, resolve } from 'node:path'
+import { Transform } from 'node:stream'
+import { pipeline } from 'node:stream/promises'
+import { openDatabase, prepareDatabase } from './database.mjs'
+import { Failure, root, run, say } from './run.mjs'
+import { ensurePackages, ensurePostgres } from './setup.mjs'
+
+// A backup is one consistent snapshot as PostgreSQL's own tools write it (pg_dump, custom format), with its SHA-256 beside it as
+// `sha256sum` writes it: both can be checked and read without this program.
+const sumFile = file => `${file}.sha256`
+const dataDirOf = data => resolve(data ?? join(root, '.efferent'))
+
+/** What a workshop would ask first of a backup: what is in it. */
+async function contentOf(url) {
+  const { default: pg } = await import('pg')
+  const client = new pg.Client({ connectionString: url })
+  await client.connect()
+  try {
+    const { rows } = await client.query(
+      `select (select value #>> '{}' from settings where key = 'workshop') as workshop,
+         (select count(*)::int from jobs) as jobs, (select count(*)::int from job_events) as events, (select count(*)::int from photos) as photos`,
+    )
+    return rows[0]
+  } finally {
+    await client.end()
+  }
+}
+const contentWords = ({ workshop, jobs, events, photos }) =>
+  `${workshop ?? 'a workshop without a name'}: ${jobs} jobs, ${events} entries, ${photos} photos`
+
+async function hashOf(file) {
+  const hash = createHash('sha256')
+  await pipeline(createReadStream(file), hash)
+  return hash.digest('hex')
+}
+
+/** The folder's new name counts only once it is on the disk. */
+function settle(file) {
+  for (const path of [file, dirname(file)]) {
+    const handle = openSync(path, 'r')
+    fsyncSync(handle)
+    closeSync(handle)
+  }
+}
+
+/** One snapshot, streamed to a file; nothing stands under its name before all of it does. */
+export async function backup([name], { data }) {
+  if (!name) throw new Failure('name the file to write: ./efferent backup FILE')
+  const file = resolve(name)
+  if (existsSync(file)) throw new Failure(`${file} is there already; a backup is never written over. Give another name`)
+  mkdirSync(dirname(file), { recursive: true })
+  await ensurePackages()
+  const bin = await ensurePostgres()
+  const database = await openDatabase(dataDirOf(data))
+  const part = `${file}.part`
+  try {
+    const hash = createHash('sha256')
+    const child = spawn(join(bin, 'pg_dump'), ['--format=custom', '--no-owner', '--no-privileges', '--no-comments', `--dbname=${database.url}`], {
+      stdio: ['ignore', 'pipe', 'pipe'],
+    })
+    let trouble = ''
+    child.stderr.on('data', chunk => (trouble += chunk))
+    const ended = new Promise((done, fail) => child.on('error', fail).on('close', done))
+    const counted = new Transform({
+      transform(chunk, _encoding, next) {
+        hash.update(chunk)
+        next(null, chunk)
+      },
+    })
+    await pipeline(child.stdout, counted, createWriteStream(part, { mode: 0o600 }))
+    if ((await ended) !== 0) throw new Failure(`the database could not be written out: ${trouble.trim()}`)
+    // What cannot be listed cannot be restored.
+    await run(join(bin, 'pg_restore'), ['--list', part])
+    writeFileSync(sumFile(file), `${hash.digest('hex')}  ${basename(file)}\n`, { mode: 0o600 })
+    renameSync(part, file)
+    settle(file)
+    say(`${file} (${Math.ceil(statSync(file).size / 1024)} kB) holds ${contentWords(await contentOf(database.url))}`)
+  } catch (error) {
+    rmSync(part, { force: true })
+    throw error.code === 'ENOSPC' ? new Failure(`the disk is full: nothing was kept of ${file}`) : error
+  } finally {
+    await database.stop()
+  }
+}
+
+/** Into a database that holds nothing yet: on an empty machine, in a new data folder, or by DATABASE_URL. */
+export async function restore([name], { data }) {
+  if (!name) throw new Failure('name the file to restore: ./efferent restore FILE')
+  const file = resolve(name)
+  if (!existsSync(file)) throw new Failure(`${file} is not there`)
+  if (!existsSync(sumFile(file))) throw new Failure(`${sumFile(file)} is not there: nobody can tell whether the backup is whole`)
+  const [expected] = readFileSync(sumFile(file), 'utf8').split(' ')
+  if ((await hashOf(file)) !== expected) throw new Failure(`${file} is not what was written: its checksum differs. Take another backup`)
+  await ensurePackages()
+  const bin = await ensurePostgres()
+  const dataDir = dataDirOf(data)
+  mkdirSync(dataDir, { recursive: true })
+  const database = await openDatabase(dataDir)
+  try {
+    if (!(await isBlank(database.url)))
+      throw new Failure(
+        'there is a workshop in this database already, and a restore never writes over one. Give an empty folder: --data DIR, or an empty database by DATABASE_URL',
+      )
+    // All of it or nothing.
+    const into = ['--no-owner', '--no-privileges', '--exit-on-error', '--single-transaction', `--dbname=${database.url}`]
+    await run(join(bin, 'pg_restore'), [...into, file]).catch(error => {
+      throw new Failure(`the backup could not be read back, and nothing was changed: ${error.message.split('\n').slice(-3).join(' ')}`)
+    })
+    // An older backup is brought up like any older database.
+    await prepareDatabase(database.url, { demo: false })
+    say(`restored ${contentWords(await contentOf(database.url))}`)
+  } finally {
+    await database.stop()
+  }
+}
+
+async function isBlank(url) {
+  const { default: pg } = await import('pg')
+  const client = new pg.Client({ connectionString: url })
+  await client.connect()
+  try {
+    const { rows } = await client.query(
+      `select count(*)::int as n from pg_tables where schemaname not in ('pg_catalog', 'information_schema')`,
+    )
+    return rows[0].n === 0
+  } finally {
+    await client.end()
+  }
+}
