@@ -34,7 +34,7 @@ async function contentOf(url) {
   try {
     const { rows } = await client.query(
       `select (select value #>> '{}' from settings where key = 'workshop') as workshop,
-         (select count(*)::int from jobs) as jobs, (select count(*)::int from job_events) as events, (select count(*)::int from photos) as photos`,
+         (select count(*)::int from jobs) as jobs, (select count(*)::int from job_events) as events, (select count(*)::int from job_photos) as photos`,
     )
     return rows[0]
   } finally {
@@ -71,9 +71,11 @@ export async function backup([name], { data }) {
   const part = `${file}.part`
   try {
     const hash = createHash('sha256')
-    const child = spawn(join(bin, 'pg_dump'), ['--format=custom', '--no-owner', '--no-privileges', '--no-comments', `--dbname=${database.url}`], {
-      stdio: ['ignore', 'pipe', 'pipe'],
-    })
+    const child = spawn(
+      join(bin, 'pg_dump'),
+      ['--format=custom', '--no-owner', '--no-privileges', '--no-comments', `--dbname=${database.url}`],
+      { stdio: ['ignore', 'pipe', 'pipe'] },
+    )
     let trouble = ''
     child.stderr.on('data', chunk => (trouble += chunk))
     const ended = new Promise((done, fail) => child.on('error', fail).on('close', done))
@@ -87,10 +89,11 @@ export async function backup([name], { data }) {
     if ((await ended) !== 0) throw new Failure(`the database could not be written out: ${trouble.trim()}`)
     // What cannot be listed cannot be restored.
     await run(join(bin, 'pg_restore'), ['--list', part])
+    const content = await contentOf(database.url)
     writeFileSync(sumFile(file), `${hash.digest('hex')}  ${basename(file)}\n`, { mode: 0o600 })
     renameSync(part, file)
     settle(file)
-    say(`${file} (${Math.ceil(statSync(file).size / 1024)} kB) holds ${contentWords(await contentOf(database.url))}`)
+    say(`${file} (${Math.ceil(statSync(file).size / 1024)} kB) holds ${contentWords(content)}`)
   } catch (error) {
     rmSync(part, { force: true })
     throw error.code === 'ENOSPC' ? new Failure(`the disk is full: nothing was kept of ${file}`) : error
