@@ -28,18 +28,12 @@ const dataDirOf = data => resolve(data ?? join(root, '.efferent'))
 
 /** What a workshop would ask first of a backup: what is in it. */
 async function contentOf(url) {
-  const { default: pg } = await import('pg')
-  const client = new pg.Client({ connectionString: url })
-  await client.connect()
-  try {
-    const { rows } = await client.query(
-      `select (select value #>> '{}' from settings where key = 'workshop') as workshop,
-         (select count(*)::int from jobs) as jobs, (select count(*)::int from job_events) as events, (select count(*)::int from job_photos) as photos`,
-    )
-    return rows[0]
-  } finally {
-    await client.end()
-  }
+  const [content] = await ask(
+    url,
+    `select (select value #>> '{}' from settings where key = 'workshop') as workshop,
+       (select count(*)::int from jobs) as jobs, (select count(*)::int from job_events) as events, (select count(*)::int from job_photos) as photos`,
+  )
+  return content
 }
 const contentWords = ({ workshop, jobs, events, photos }) =>
   `${workshop ?? 'a workshop without a name'}: ${jobs} jobs, ${events} entries, ${photos} photos`
@@ -134,14 +128,16 @@ export async function restore([name], { data }) {
 }
 
 async function isBlank(url) {
+  const [{ n }] = await ask(url, `select count(*)::int as n from pg_tables where schemaname not in ('pg_catalog', 'information_schema')`)
+  return n === 0
+}
+
+async function ask(url, text) {
   const { default: pg } = await import('pg')
   const client = new pg.Client({ connectionString: url })
   await client.connect()
   try {
-    const { rows } = await client.query(
-      `select count(*)::int as n from pg_tables where schemaname not in ('pg_catalog', 'information_schema')`,
-    )
-    return rows[0].n === 0
+    return (await client.query(text)).rows
   } finally {
     await client.end()
   }

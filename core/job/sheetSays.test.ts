@@ -160,7 +160,10 @@ describe('a caution stands in the step before it is needed', () => {
 
 it('a reservoir that nobody reaches from under the car is said to be out of reach', () => {
   const { sheet } = carOf('wherry-rear-brake')
-  const bleed = (at: 'ground' | 'raised') => stepWords({ kind: 'bleed', target: sheet.bleeders[0]!.id, at }, sheet).how
+  const bleed = (at: 'ground' | 'raised') =>
+    stepWords({ kind: 'bleed', target: sheet.bleeders[0]!.id, at }, sheet)
+      .cautions.map(({ text }) => text)
+      .join()
   expect(bleed('raised')).toContain('out of reach from here')
   expect(bleed('ground')).not.toContain('out of reach')
 })

@@ -305,12 +305,19 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
     case 'bleed': {
       const bleeder = sheet.bleeders.some(candidate => candidate.id === step.target)
       const inReach = !step.at || sheet.fills.length === 0 || sheet.fills.some(({ ways }) => ways.some(way => way.at === step.at))
-      const topUp = inReach ? '' : ' The reservoir is out of reach from here: a feed bottle on it, or down again between rounds.'
+      const dry: Caution = {
+        kind: 'damage',
+        text: 'The reservoir is out of reach from here: a feed bottle on it, or down again between rounds. Dry, it draws air.',
+      }
       return words(
         bleeder ? `Bleed at: ${name.bleeder(step.target)}` : circuitBleedWords[sheet.bleeding.allowed[0] ?? 'circulate'],
-        `${sheet.bleeding.summary} ${primes(sheet) ? 'It is done when oil has been seen to come.' : `One round at a time: say what came out, then top up. It is done when a round is clear.${topUp}`}`,
+        `${sheet.bleeding.summary} ${primes(sheet) ? 'It is done when oil has been seen to come.' : `One round at a time: say what came out, then top up. It is done when a round is clear.`}`,
         primes(sheet) ? 'Record it' : 'Record this round',
-        [...byPhase(sheet, 'fill'), ...(primes(sheet) ? [] : [{ kind: 'eyes', text: 'Goggles on: fluid under pressure jumps.' } as const])],
+        [
+          ...(inReach ? [] : [dry]),
+          ...byPhase(sheet, 'fill'),
+          ...(primes(sheet) ? [] : [{ kind: 'eyes', text: 'Goggles on: fluid under pressure jumps.' } as const]),
+        ],
       )
     }
     case 'turn':
