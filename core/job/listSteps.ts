@@ -193,22 +193,27 @@ function withExtras(steps: readonly Step[], resolved: ResolvedSheet, state: JobS
     const first = steps.findIndex(step => isOne(step) && step.status === 'open')
     return first < 0 ? steps.length : first
   }
-  const [proving, drive] = [before(({ kind }) => stepRules[kind].afterFluid === true), before(({ kind }) => kind === 'road-test')]
+  const proving = before(({ kind }) => stepRules[kind].afterFluid === true)
+  const drive = Math.max(
+    proving,
+    before(({ kind }) => kind === 'test' || kind === 'road-test'),
+  )
   const isFluid = ({ kind }: Step) => kind === 'fill' || kind === 'refill' || kind === 'bleed'
-  return [
-    ...now,
-    ...steps.slice(0, proving),
-    ...later.filter(isFluid),
-    ...steps.slice(proving, drive),
-    ...later.filter(step => !isFluid(step)),
-    ...steps.slice(drive),
-  ]
+  const end = steps.slice(proving, drive)
+  for (const step of later.filter(one => !isFluid(one))) {
+    // While the car still stands there; else last.
+    const there = end.findLastIndex(one => one.status === 'open' && one.at === step.at)
+    end.splice(there < 0 ? end.length : there + 1, 0, step)
+  }
+  return [...now, ...steps.slice(0, proving), ...later.filter(isFluid), ...end, ...steps.slice(drive)]
 }
 
 /** Where what is owed is done: where the sheet says, as near as may be to where the car stands. */
 function placeFor({ kind, target }: StepRef, { sheet }: ResolvedSheet, state: JobState): { at: LiftPosition; from?: Reach } {
   const operation = sheet.operations.find(({ id }) => id === target)
   if (operation) return operation
+  // The car is driven, and tried before that, on its wheels.
+  if (kind === 'test' || kind === 'road-test') return { at: 'ground' }
   const here = liftOf(state)
   if (liftPositions.some(at => at === target)) return { at: target as LiftPosition }
   if (target === sheet.id && (kind === 'bleed' || kind === 'turn')) return { at: sheet.bleeding.parameters.at ?? here }
