@@ -6,7 +6,7 @@ const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 const aliases = { '#core': here('./core'), '#shared': here('./shared') }
 
 export default defineNuxtConfig({
-  modules: ['@pinia/nuxt', 'vuetify-nuxt-module', '@nuxt/eslint'],
+  modules: ['@pinia/nuxt', 'vuetify-nuxt-module', '@nuxt/eslint', '@vite-pwa/nuxt'],
   // A signed-in tool on a shop network: the page is a shell, the data comes through the API (docs/decisions/0002).
   ssr: false,
   components: [{ path: '~/components', pathPrefix: false }],
@@ -65,6 +65,31 @@ export default defineNuxtConfig({
       const input = config.build?.rollupOptions?.input
       if (process.env.NODE_ENV === 'development' && isClient && typeof input === 'object' && !Array.isArray(input) && input.entry)
         input.server = input.entry
+    },
+  },
+  // The program on the device (app/serviceWorker): a new version is offered, never pushed in (app/stores/program.ts).
+  pwa: {
+    strategies: 'injectManifest',
+    srcDir: 'serviceWorker',
+    filename: 'sw.ts',
+    registerType: 'prompt',
+    injectRegister: null,
+    client: { registerPlugin: true, installPrompt: false, periodicSyncForUpdates: 3600 },
+    manifest: {
+      name: 'Efferent',
+      short_name: 'Efferent',
+      description: 'Fluid lines: looked up, planned, worked and proved',
+      lang: 'en',
+      display: 'standalone',
+      start_url: '/',
+      background_color: '#1c2f36',
+      theme_color: '#1c2f36',
+      icons: [{ src: '/mark.svg', sizes: 'any', type: 'image/svg+xml' }],
+    },
+    injectManifest: {
+      globPatterns: ['**/*.{js,css,svg,woff2,webmanifest}'],
+      // The page itself is made by the server, the same for every address: kept once, anew with every build.
+      additionalManifestEntries: [{ url: '/', revision: Date.now().toString(36) }],
     },
   },
   eslint: { config: { stylistic: false } },

@@ -13,6 +13,8 @@ export default defineConfig({
   use: {
     browserName: 'chromium',
     viewport: { width: 1280, height: 800 },
+    // The program kept on a device has a test of its own (flight.test.ts); the others ask the server for every page.
+    serviceWorkers: 'block',
     trace: 'off',
     screenshot: 'off',
     launchOptions: {

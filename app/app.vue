@@ -16,7 +16,14 @@ const sendAll = () => {
   void queue.send()
   void photos.send()
 }
-watch(() => [connection.recoveries, session.person?.id], sendAll)
+watch(
+  () => [connection.recoveries, session.person?.id],
+  async () => {
+    // Whoever was signed in here when nobody answered is asked for again.
+    if (session.isOld) await session.load().catch(connection.notice)
+    sendAll()
+  },
+)
 let again: ReturnType<typeof setInterval> | undefined
 onMounted(() => {
   sendAll()

@@ -41,6 +41,8 @@ export const limits = {
     /** Sign-ins looked at together; more are asked to come again. */
     together: 16,
   },
+  /** A sign-in lasts a working day. */
+  signInHours: 14,
   /** Entries signed by a sign-in that has ended are believed this long after: a tablet may lie in a drawer over a holiday. */
   signedDays: 60,
   /** Secrets hashed one after the other: each takes a core for about a quarter of a second. */

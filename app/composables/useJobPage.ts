@@ -57,7 +57,7 @@ export function provideJobPage(): JobPage {
   onMounted(load)
   watch(
     () => connection.recoveries,
-    () => job.view?.row.id === id || load(),
+    () => (job.view?.row.id === id && !job.isOld) || load(),
   )
   // What one room was refused is no news in another.
   watch(

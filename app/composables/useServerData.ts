@@ -14,6 +14,8 @@ export function useServerData<T>(
   read: () => Promise<T>,
 ): { data: ComputedRef<T | undefined>; trouble: ComputedRef<string>; busy: ComputedRef<boolean>; refresh: () => Promise<void> } {
   const connection = useConnection()
+  /** Something of it came from this device, because nobody answered: it is asked for again when somebody does. */
+  let isOld = false
   const {
     data: outcome,
     status,
@@ -21,8 +23,11 @@ export function useServerData<T>(
   } = useAsyncData(
     key,
     async (): Promise<Outcome<T>> => {
+      const before = connection.lookBacks()
       try {
-        return { value: await read() }
+        const value = await read()
+        isOld = connection.lookBacks() > before
+        return { value }
       } catch (error) {
         return { error }
       }
@@ -44,7 +49,7 @@ export function useServerData<T>(
   watch(key, () => (kept.value = undefined))
   const stop = watch(
     () => connection.recoveries,
-    () => kept.value === undefined && void refresh(),
+    () => (kept.value === undefined || isOld) && void refresh(),
   )
   onScopeDispose(stop)
   return {

@@ -7,6 +7,7 @@ useHead({ meta: [{ name: 'theme-color', content: '#0d1316' }] })
 <template>
   <v-app theme="bay">
     <div class="bay theme-bay">
+      <NewVersion />
       <TroubleBanner />
       <NotTaken />
       <slot />

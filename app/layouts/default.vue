@@ -33,9 +33,7 @@ const isOn = (to: string) =>
     : to === '/lookup'
       ? ['/lookup', '/sheets', '/car'].some(path => route.path.startsWith(path))
       : route.path.startsWith(to)
-const timers = computed(() =>
-  floor.open.flatMap(row => row.summary.timers.map(timer => ({ ...timer, job: row.number, offset: floor.clockOffset }))),
-)
+const timers = computed(() => floor.open.flatMap(row => row.summary.timers.map(timer => ({ ...timer, job: row.number }))))
 
 async function signOut() {
   await session.signOut()
@@ -91,6 +89,7 @@ onUnmounted(() => stop?.())
         </v-menu>
       </nav>
       <div class="main">
+        <NewVersion />
         <TroubleBanner />
         <header class="top no-print">
           <div class="timers"><TimerBadge v-for="timer in timers" :key="`${timer.job}${timer.timer}`" v-bind="timer" /></div>

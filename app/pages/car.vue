@@ -13,11 +13,13 @@ import { systems, type Car, type Sheet, type System } from '#core/sheet/types'
 import type { VehicleView } from '#shared/schemas/api'
 import { layoutWords } from '#shared/words/layoutWords'
 import { systemWords } from '#shared/words/vocabulary'
+import { useConnection } from '~/stores/connection'
 import { call } from '~/utils/api'
 import { queryOfCar } from '~/utils/carQuery'
 
 useHead({ title: 'This car · Efferent' })
 const route = useRoute()
+const connection = useConnection()
 const vehicle = ref<VehicleView>()
 const family = ref('')
 const year = ref('')
@@ -31,8 +33,8 @@ const { data: begun, trouble: unread } = useServerData(
   async () => {
     const id = typeof route.query.vehicle === 'string' ? route.query.vehicle : undefined
     const [families, found] = await Promise.all([
-      call('GET', '/api/families', answers.families),
-      id ? call('GET', `/api/vehicles/${id}`, answers.vehicleFound) : undefined,
+      connection.look('/api/families', answers.families),
+      id ? connection.look(`/api/vehicles/${id}`, answers.vehicleFound) : undefined,
     ])
     return { families, vehicle: found?.vehicle }
   },
@@ -47,8 +49,8 @@ const { data: sheets, trouble: unreadSheets } = useServerData(
   () => `sheets of ${family.value}`,
   async (): Promise<Sheet[] | undefined> => {
     if (!family.value) return undefined
-    const heads = (await call('GET', '/api/sheets', answers.sheets)).filter(head => head.families.includes(family.value))
-    return (await Promise.all(heads.map(head => call('GET', `/api/sheets/${head.id}`, answers.sheet)))).map(view => view.sheet)
+    const heads = (await connection.look('/api/sheets', answers.sheets)).filter(head => head.families.includes(family.value))
+    return (await Promise.all(heads.map(head => connection.look(`/api/sheets/${head.id}`, answers.sheet)))).map(view => view.sheet)
   },
 )
 watch(family, () => {

@@ -15,7 +15,11 @@ const rows = computed(() => floor.rows)
   <div class="stack">
     <div class="spread">
       <h1>Floor</h1>
-      <span class="soft">{{ session.view?.workshop }} · {{ floor.open.length }} open</span>
+      <span class="soft"
+        >{{ session.view?.workshop }} · {{ floor.open.length }} open<template v-if="floor.oldSince"
+          >, as it stood at {{ new Date(floor.oldSince).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' }) }}</template
+        ></span
+      >
     </div>
     <div v-if="!rows" class="busy" role="status" aria-label="Loading the open jobs" />
     <div v-else-if="rows.length === 0" class="empty">
@@ -57,7 +61,7 @@ const rows = computed(() => floor.rows)
           }}
         </div>
         <div class="timers">
-          <TimerBadge v-for="timer in row.summary.timers" :key="timer.timer" v-bind="timer" :offset="floor.clockOffset" />
+          <TimerBadge v-for="timer in row.summary.timers" :key="timer.timer" v-bind="timer" />
         </div>
         <v-btn-second size="small" :disabled="row.summary.step.of === 0" @click="navigateTo(`/jobs/${row.id}/bay`)">Bay view</v-btn-second>
       </li>

@@ -17,7 +17,7 @@ const session = useSession()
 const connection = useConnection()
 const { data: sheets, refresh } = useServerData(
   () => 'sheets',
-  () => call('GET', '/api/sheets', answers.sheets),
+  () => connection.look('/api/sheets', answers.sheets),
 )
 const problem = ref<Problem>()
 const said = ref('')

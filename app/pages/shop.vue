@@ -65,6 +65,7 @@ const setSecret = (person: PersonView) =>
       <h2>Units on this device</h2>
       <UnitsMenu />
     </section>
+    <ThisDevice />
     <section v-if="seesPeople" class="card stack">
       <h2>People</h2>
       <div v-if="!people" class="busy" role="status" aria-label="Loading people" />

@@ -1,7 +1,8 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
 import { healthSchema, reader } from '#shared/schemas/api'
-import { call, UnreadableAnswer, whoIsAway, type Trouble } from '~/utils/api'
+import { call, UnreadableAnswer, whoIsAway, type Reader, type Trouble } from '~/utils/api'
+import { askKept } from '~/utils/keptAnswers'
 
 const everyMs = 1000
 
@@ -46,5 +47,18 @@ export const useConnection = defineStore('connection', () => {
     return away !== undefined
   }
 
-  return { trouble, recoveries, outdated, report, notice }
+  /** How often what is shown came from this device because nobody answered. */
+  let lookedBack = 0
+  const lookBacks = (): number => lookedBack
+  /** What the server says, or what it said last while nobody answers; that nobody does is noticed. */
+  async function look<T>(path: string, read: Reader<T>): Promise<T> {
+    const { value, away } = await askKept(path, read)
+    if (away) {
+      lookedBack++
+      notice(away)
+    }
+    return value
+  }
+
+  return { trouble, recoveries, outdated, report, notice, look, lookBacks }
 })

@@ -3,26 +3,59 @@ import { computed, ref } from 'vue'
 import { z } from 'zod'
 import { jobRowSchema, reader, type JobRow } from '#shared/schemas/api'
 import type { Unreadable } from '#shared/versioned'
-import { UnreadableAnswer } from '~/utils/api'
+import { readAs, UnreadableAnswer } from '~/utils/api'
+import { deviceStore } from '~/utils/deviceStore'
 import { followStream, readStreamed } from '~/utils/followStream'
 import { useConnection } from './connection'
+import { useServerClock } from './serverClock'
 
 const readRow = reader(jobRowSchema)
 const readRows = reader(z.array(jobRowSchema))
 
 /** The open jobs, kept current by the server's stream: the whole list once, then each row that moves. */
+const floorPath = '/api/jobs/stream'
+const keepMs = 500
+
 export const useFloor = defineStore('floor', () => {
   const rows = ref<JobRow[]>()
-  /** Server clock minus this device's, ms, taken when a row arrives: a tablet's clock may be wrong. */
-  const clockOffset = ref(0)
+  const clock = useServerClock()
+  /** When what is shown was last true, where nobody has answered since this page was opened. */
+  const oldSince = ref<number>()
   const connection = useConnection()
   let stop: (() => void) | undefined
   let followers = 0
 
   function put(row: JobRow): void {
-    clockOffset.value = Date.parse(row.serverNow) - Date.now()
+    clock.hear(row.serverNow)
     const others = (rows.value ?? []).filter(other => other.id !== row.id)
     rows.value = [...others, row].sort((a, b) => a.number - b.number)
+  }
+
+  let waiting: ReturnType<typeof setTimeout> | undefined
+  /** Kept on this device a moment after it has moved: many rows move at once. */
+  function keep(): void {
+    waiting ??= setTimeout(() => {
+      waiting = undefined
+      void deviceStore()
+        .keepAnswer({ path: floorPath, at: Date.now(), value: JSON.parse(JSON.stringify(rows.value ?? [])) })
+        .catch(() => {})
+    }, keepMs)
+  }
+  /** As it was last seen on this device, until the server says how it is. */
+  async function recall(): Promise<void> {
+    const kept = await deviceStore()
+      .answers.get(floorPath)
+      .catch(() => undefined)
+    if (!kept || rows.value) return
+    try {
+      const last = readAs(readRows, kept.value)
+      if (rows.value) return
+      rows.value = last
+      oldSince.value = kept.at
+      if (last[0]) clock.hear(last[0].serverNow, kept.at)
+    } catch {
+      /* Kept by another version: it is not there. */
+    }
   }
 
   const note = (error: Unreadable) => void connection.notice(new UnreadableAnswer(error))
@@ -34,15 +67,21 @@ export const useFloor = defineStore('floor', () => {
         const read = readStreamed(data, readRows)
         if (!read.ok) return note(read.error)
         rows.value = []
+        oldSince.value = undefined
+        keep()
         for (const row of read.value) put(row)
       },
       row: data => {
         const read = readStreamed(data, readRow)
-        if (read.ok) put(read.value)
-        else note(read.error)
+        if (!read.ok) return note(read.error)
+        put(read.value)
+        keep()
       },
       lost: () => connection.report('no-database'),
-      error: () => connection.report('no-server'),
+      error: () => {
+        connection.report('no-server')
+        void recall()
+      },
     })
     return () => {
       if (--followers > 0) return
@@ -52,5 +91,5 @@ export const useFloor = defineStore('floor', () => {
   }
 
   const open = computed(() => rows.value?.filter(row => row.summary.stage !== 'handed-over') ?? [])
-  return { rows, open, clockOffset, follow }
+  return { rows, open, oldSince, follow }
 })

@@ -28,7 +28,8 @@ import { readEvent } from '#shared/schemas/event'
 import { entryVersion, type Entry } from '#shared/schemas/job'
 import { eventWords } from '#shared/words/eventWords'
 import { afterFrame } from '~/utils/afterFrame'
-import { call, UnreadableAnswer } from '~/utils/api'
+import { UnreadableAnswer } from '~/utils/api'
+import { askKept, jobPath, keepOnRecord } from '~/utils/keptAnswers'
 import { deviceId } from '~/utils/device'
 import { followStream, readStreamed } from '~/utils/followStream'
 import type { KeptEntry } from '~/utils/keptEntry'
@@ -37,6 +38,7 @@ import { runInWorker } from '~/utils/workerCall'
 import { onCar } from '~/workers/tasks'
 import { useConnection } from './connection'
 import { useQueue } from './queue'
+import { useServerClock } from './serverClock'
 import { useSession } from './session'
 
 /** Why pressing a button recorded nothing: what the job says, or that this device could not keep it (said by the queue). */
@@ -52,8 +54,9 @@ export const useJob = defineStore('job', () => {
   const queue = useQueue()
   const view = shallowRef<JobView>()
   const confirmed = shallowRef<JobEvent[]>([])
-  /** Server clock minus this device's, ms: what two devices share is measured by the server's clock. */
-  const clockOffset = ref(0)
+  const clock = useServerClock()
+  /** Nobody answered when this was loaded: it is as it was last seen here, and loaded again when somebody does. */
+  const isOld = ref(false)
   /** The newest revision of the sheet, where it is newer than the job's. */
   const newer = shallowRef<Sheet>()
   const known = computed(() => new Set(confirmed.value.map(event => event.id)))
@@ -174,9 +177,12 @@ export const useJob = defineStore('job', () => {
   function merge(events: readonly JobEvent[]): void {
     const fresh = events.filter(event => !known.value.has(event.id))
     if (fresh.length > 0) confirmed.value = [...confirmed.value, ...fresh].sort((a, b) => a.seq - b.seq)
+    if (fresh.length > 0 && view.value) void keepOnRecord(view.value.row.id, fresh)
     if (fresh.some(event => event.body.type === 'revisionMoved')) void readSheets().catch(connection.notice)
   }
-  queue.onTaken((job, events, kept) => {
+  queue.onTaken(async (job, events, kept) => {
+    // On record and out of the queue: whoever opens this without the server finds it beside the job.
+    await keepOnRecord(job, events)
     if (job !== view.value?.row.id) return
     merge(events)
     // The sheet was changed on this device's word, and the server knows better.
@@ -202,7 +208,7 @@ export const useJob = defineStore('job', () => {
   async function readSheets(): Promise<void> {
     const [at, revision] = [view.value, state.value?.revision]
     if (!at || revision === undefined) return
-    const read = async (wanted: number) => (await call('GET', `/api/sheets/${at.sheet.id}?revision=${wanted}`, readSheetView)).sheet
+    const read = async (wanted: number) => (await askKept(`/api/sheets/${at.sheet.id}?revision=${wanted}`, readSheetView)).value.sheet
     const sheet = revision === at.sheet.revision ? at.sheet : await read(revision)
     if (view.value?.row.id !== at.row.id) return
     if (sheet !== at.sheet) view.value = { ...view.value, sheet }
@@ -211,8 +217,10 @@ export const useJob = defineStore('job', () => {
   const ahead = computed(() => (newer.value && view.value && state.value ? changesAhead(view.value.sheet, newer.value, state.value) : []))
 
   async function load(jobId: string): Promise<void> {
-    const [loaded] = await Promise.all([call('GET', `/api/jobs/${jobId}`, readJobView), queue.open()])
-    clockOffset.value = Date.parse(loaded.row.serverNow) - Date.now()
+    const [{ value: loaded, at, away }] = await Promise.all([askKept(jobPath(jobId), readJobView), queue.open()])
+    if (away) connection.notice(away)
+    isOld.value = away !== undefined
+    clock.hear(loaded.row.serverNow, at)
     leaving.value = []
     // Events never change: what has come by the stream since this was asked for stays.
     if (view.value?.row.id === jobId) merge(loaded.events)
@@ -267,8 +275,8 @@ export const useJob = defineStore('job', () => {
       const lines = withCovered(resolved.value.lines, command.inputs.lines, command.inputs.parts)
       await makePlan(resolved.value, lines.length === command.inputs.lines.length ? command.inputs : { ...command.inputs, lines })
     }
-    const now = Date.now()
-    const [at, recordedAt] = [new Date(now).toISOString(), new Date(now + clockOffset.value).toISOString()]
+    // By the server's clock, as this device knows it: its own may be a year wrong, or be set in the middle of a job.
+    const at = new Date(clock.serverNow()).toISOString()
     const next = newer.value && resolveSheet(newer.value, carOf(state.value))
     const decision = decide(state.value, command, {
       resolved: resolved.value,
@@ -276,7 +284,7 @@ export const useJob = defineStore('job', () => {
       person,
       device: deviceId(),
       at,
-      recordedAt,
+      recordedAt: at,
     })
     if (!decision.ok) return { refusal: decision.error }
     const job = view.value.row.id
@@ -307,9 +315,9 @@ export const useJob = defineStore('job', () => {
 
   return {
     view,
+    isOld,
     newer,
     ahead,
-    clockOffset,
     confirmed,
     outbox,
     state,

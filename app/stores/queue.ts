@@ -13,6 +13,9 @@ import { useSession } from './session'
 /** What became of one entry: on record, refused for good, held back for now, or somebody is away. */
 type Delivery = 'taken' | 'refused' | 'held' | 'away'
 
+/** Told of what is on record now, before it leaves the queue. */
+type Taker = (job: string, events: readonly JobEvent[], kept: KeptEntry) => void | Promise<void>
+
 /**
  * What was recorded on this device and waits to be on record: kept in the device's own database before anything shows it, sent by one tab
  * at a time, job by job and in order. Only the server's word that it has an entry, or its last word that it will never take it, takes it
@@ -31,7 +34,7 @@ export const useQueue = defineStore('queue', () => {
   const held = ref<Readonly<Record<string, Problem>>>({})
   /** Why this device could not keep what was just pressed; nothing was recorded then. */
   const notKept = ref('')
-  const takers = new Set<(job: string, events: readonly JobEvent[], kept: KeptEntry) => void>()
+  const takers = new Set<Taker>()
 
   /** Kept by this tab, and not in any list yet. */
   const unlisted = new Map<string, KeptEntry>()
@@ -116,7 +119,7 @@ export const useQueue = defineStore('queue', () => {
   async function deliver(kept: KeptEntry): Promise<Delivery> {
     try {
       const result = await call('POST', `/api/jobs/${kept.job}/events`, readAppendResult, { events: [kept.entry] })
-      for (const take of takers) take(kept.job, result.events, kept)
+      for (const take of takers) await take(kept.job, result.events, kept)
       await forget(kept.id)
       return 'taken'
     } catch (error) {
@@ -141,7 +144,7 @@ export const useQueue = defineStore('queue', () => {
   async function refuse(kept: KeptEntry, why: Problem): Promise<void> {
     await store.markEntry(kept.id, { refused: why })
     entries.value = entries.value.map(other => (other.id === kept.id ? { ...other, refused: why } : other))
-    for (const take of takers) take(kept.job, [], kept)
+    for (const take of takers) await take(kept.job, [], kept)
   }
 
   /** Somebody has read that it was refused, or has copied what could not be read. */
@@ -149,7 +152,7 @@ export const useQueue = defineStore('queue', () => {
     await forget(id)
     unreadable.value = unreadable.value.filter(row => row.id !== id)
   }
-  const onTaken = (take: (job: string, events: readonly JobEvent[], kept: KeptEntry) => void): (() => void) => {
+  const onTaken = (take: Taker): (() => void) => {
     takers.add(take)
     return () => takers.delete(take)
   }

@@ -3,16 +3,24 @@ import { computed, ref, shallowRef } from 'vue'
 import type { Judgement } from '#core/access/judgeChance'
 import { isUsualLift, type LiftMinutes } from '#core/access/liftMinutes'
 import { judgementSchema, reader, sessionViewSchema, signInViewSchema, type SessionView, type SignInView } from '#shared/schemas/api'
+import { limits } from '#shared/limits'
 import { liftSchema, type Entry } from '#shared/schemas/job'
+import { useConnection } from './connection'
 import { call, nothing } from '~/utils/api'
 import { deviceStore, type KeptKey } from '~/utils/deviceStore'
+import { askKept, forgetAnswers } from '~/utils/keptAnswers'
 import { signEntry } from '~/utils/signEntry'
 
+/** As long as the server lets a sign-in last. */
+const signInMs = limits.signInHours * 3_600_000
+const leavingKey = 'efferent.leaving'
 const readSignIn = reader(signInViewSchema)
 
 export const useSession = defineStore('session', () => {
   const view = ref<SessionView>()
   const person = computed(() => view.value?.person)
+  /** Nobody answered: it is who was signed in here when somebody last did. */
+  const isOld = ref(false)
 
   /** What jobs planned here are planned by: nothing to say while it is what is usual. */
   const ownLift = computed(() => (view.value && !isUsualLift(view.value.lift) ? view.value.lift : undefined))
@@ -35,12 +43,19 @@ export const useSession = defineStore('session', () => {
     return key.value ? signEntry(job, entry, key.value) : entry
   }
 
+  /** Who is signed in; while nobody answers, who was, for as long as a sign-in lasts. */
   async function load(): Promise<SessionView> {
-    view.value = await call('GET', '/api/session', reader(sessionViewSchema))
-    return view.value
+    if (localStorage.getItem(leavingKey)) await leave()
+    const { value, at, away } = await askKept('/api/session', reader(sessionViewSchema))
+    if (away && !(Date.now() - at < signInMs)) throw away
+    if (away) useConnection().notice(away)
+    isOld.value = away !== undefined
+    view.value = value
+    return value
   }
 
   async function signIn(personId: string, secret: string): Promise<boolean> {
+    await forgetAnswers()
     await keepKey(await call('POST', '/api/session', readSignIn, { person: personId, secret }))
     await load()
     // The server said yes but the next request is a stranger's: the browser dropped the cookie.
@@ -54,14 +69,22 @@ export const useSession = defineStore('session', () => {
   }
 
   async function signOut(): Promise<void> {
-    await call('DELETE', '/api/session', nothing)
+    // Without the server the sign-in itself ends when it is back; this device shows nobody's work until then.
+    localStorage.setItem(leavingKey, '1')
+    await leave().catch((error: unknown) => useConnection().notice(error) || Promise.reject(error as Error))
     // What was signed is signed: nothing more can be recorded here in this person's name.
     if (person.value)
       await deviceStore()
         .keys.delete(person.value.id)
         .catch(() => {})
     key.value = undefined
-    await load()
+    await forgetAnswers()
+    if (!localStorage.getItem(leavingKey)) await load()
+    else if (view.value) view.value = { ...view.value, person: undefined }
+  }
+  async function leave(): Promise<void> {
+    await call('DELETE', '/api/session', nothing)
+    localStorage.removeItem(leavingKey)
   }
 
   /** How this shop judges what it leaves alone: the lead's word, for every device. */
@@ -82,5 +105,5 @@ export const useSession = defineStore('session', () => {
     await call('PUT', '/api/wrench', nothing, { millimetres })
   }
 
-  return { view, person, sign, ownLift, setJudgement, setLift, setWrench, load, signIn, setUp, signOut }
+  return { view, isOld, person, sign, ownLift, setJudgement, setLift, setWrench, load, signIn, setUp, signOut }
 })

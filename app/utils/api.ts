@@ -38,8 +38,23 @@ export type Reader<T> = (raw: unknown) => Reading<T>
 /** For answers of which nothing is read. */
 export const nothing: Reader<undefined> = () => ({ ok: true, value: undefined })
 
-/** A picture goes as it is, anything else as JSON. */
+/** Asks, and holds the answer against what it should be. A picture goes as it is, anything else as JSON. */
 export async function call<T>(method: Method, path: string, read: Reader<T>, body?: unknown): Promise<T> {
+  return readAs(read, await ask(method, path, body))
+}
+
+export function readAs<T>(read: Reader<T>, value: unknown): T {
+  const answer = read(value)
+  if (answer.ok) return answer.value
+  throw new UnreadableAnswer(answer.error)
+}
+
+let heardTime: (at: number) => void = () => {}
+/** Called with the server's time, ms, whenever it has answered: every answer is dated. */
+export const onServerTime = (hear: (at: number) => void): void => void (heardTime = hear)
+
+/** What the server says, as it comes. */
+export async function ask(method: Method, path: string, body?: unknown): Promise<unknown> {
   const isPicture = body instanceof Blob
   let response: Response
   try {
@@ -52,12 +67,10 @@ export async function call<T>(method: Method, path: string, read: Reader<T>, bod
   } catch (cause) {
     throw new NoAnswer('The server does not answer.', undefined, { cause })
   }
+  const date = Date.parse(response.headers.get('date') ?? '')
+  if (Number.isFinite(date)) heardTime(date)
   const value: unknown = await response.json().catch(() => undefined)
-  if (response.ok) {
-    const answer = read(value)
-    if (answer.ok) return answer.value
-    throw new UnreadableAnswer(answer.error)
-  }
+  if (response.ok) return value
   if (isProblem(value)) throw new ProblemFailure(value, Number(response.headers.get('retry-after')) || undefined)
   throw new NoAnswer(`The server answered ${response.status} without a reason.`, response.status)
 }

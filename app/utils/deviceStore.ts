@@ -9,6 +9,14 @@ export type RawPhoto = KeptPhoto & Required<Pick<KeptPhoto, 'raw'>>
 /** What this device signs with while a person is signed in on it. */
 export type KeptKey = { person: string; signIn: string; key: string }
 
+/**
+ * An answer of the server as it came, by its path, and when by this device's clock: read again while nobody answers, and held against its
+ * schema like any answer.
+ */
+export type KeptAnswer = { path: string; at: number; value: unknown }
+/** Answers kept at most; the oldest go first. */
+export const mostAnswers = 300
+
 /** A row of the queue as it lies there: read (readKept) before anything is made of it. */
 type EntryRow = { n: number; id: string; job: string } & Record<string, unknown>
 
@@ -20,6 +28,7 @@ export class DeviceStore extends Dexie {
   readonly entries!: EntityTable<EntryRow, 'n'>
   readonly photos!: EntityTable<KeptPhoto, 'id'>
   readonly keys!: EntityTable<KeptKey, 'person'>
+  readonly answers!: EntityTable<KeptAnswer, 'path'>
 
   constructor(name = 'efferent') {
     super(name, { chromeTransactionDurability: 'strict' })
@@ -33,6 +42,7 @@ export class DeviceStore extends Dexie {
           if (raw && typeof raw.step === 'string') raw.step = stepOfText(raw.step)
         }),
     )
+    this.version(3).stores({ answers: 'path, at' })
   }
 
   /** Oldest first. What cannot be read is among them, as it lies there. */
@@ -45,6 +55,13 @@ export class DeviceStore extends Dexie {
       .where('id')
       .equals(id)
       .modify(change as never)
+
+  /** Keeps an answer, and lets the oldest go where there are too many. */
+  async keepAnswer(answer: KeptAnswer): Promise<void> {
+    await this.answers.put(answer)
+    const over = (await this.answers.count()) - mostAnswers
+    if (over > 0) await this.answers.bulkDelete(await this.answers.orderBy('at').limit(over).primaryKeys())
+  }
 
   /** Calls with the whole queue now and whenever any tab changes it. Gives back how to stop. */
   followEntries(seen: (rows: EntryRow[]) => void): () => void {

@@ -213,7 +213,7 @@ export type JobEvent = {
   seq: number
   /** The last sequence its device had folded when the person pressed the button (core/job/carState.ts, countsAfter). */
   seen: number
-  /** Device clock; may be wrong. */
+  /** When, by the server's clock as its device knew it (by the device's own, where it had never been in touch). */
   at: string
   /** Server clock; absent while the event waits on the device. */
   recordedAt?: string

@@ -31,7 +31,11 @@ const always = {
 
 export default (nitro: NitroApp): void => {
   nitro.hooks.hook('request', event =>
-    setResponseHeaders(event, { ...always, 'content-security-policy': `default-src 'none'; frame-ancestors 'none'` }),
+    setResponseHeaders(event, {
+      ...always,
+      // The service worker fetches the program's own parts, and nothing from elsewhere.
+      'content-security-policy': `default-src 'none'; frame-ancestors 'none'${event.path === '/sw.js' ? `; connect-src 'self'` : ''}`,
+    }),
   )
   // What it is made with is nobody's business.
   nitro.hooks.hook('render:response', response => {

@@ -2,11 +2,12 @@ import { getCookie, getSession, useSession, type H3Event } from 'h3'
 import { v7 } from 'uuid'
 import type { PersonRow } from '../sql/people/listPeople'
 import { endSignIn, findSignedIn } from '../sql/people/signIns'
+import { limits } from '#shared/limits'
 import { config } from './config'
 import { getPool } from './db'
 import { Lru } from './lru'
 
-const workday = 14 * 60 * 60
+const workday = limits.signInHours * 60 * 60
 const halfYear = 182 * 24 * 60 * 60
 const cookie = { httpOnly: true, sameSite: 'strict', secure: config.secureCookies && !config.development, path: '/' } as const
 

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { navigateTo } from '#imports'
-import { runningTimers } from '#core/job/timer'
+import { summarise } from '#core/job/summarise'
 import { changeWords } from '#shared/words/changeWords'
 import { pauseWords } from '#shared/words/pauseWords'
 import { refusalWords } from '#shared/words/refusalWords'
+import { stepWords } from '#shared/words/stepWords'
 import { stageWords } from '#shared/words/vocabulary'
 import { useJobPage } from '~/composables/useJobPage'
 import { useKeys } from '~/composables/useKeys'
@@ -19,8 +20,11 @@ const photos = usePhotos()
 const sheet = computed(() => job.view!.sheet)
 // The stream's row is newer than the one the job was loaded with.
 const row = computed(() => floor.rows?.find(candidate => candidate.id === id) ?? job.view!.row)
+/** Worked out here: what this device has recorded and nobody else knows yet is in it. */
+const summary = computed(() => (job.steps.length > 0 ? summarise(job.state!, job.steps, job.missing, job.waits) : row.value.summary))
+const next = computed(() => summary.value.step.next && stepWords(summary.value.step.next, sheet.value).title)
 const ahead = computed(() => (job.newer ? job.ahead.map(change => changeWords(change, sheet.value, job.newer!)) : []))
-const timers = computed(() => (job.state ? runningTimers(job.state, job.steps, job.waits) : []))
+const timers = computed(() => summary.value.timers)
 const signable = computed(() => job.plan && job.missing.length === 0 && !job.state?.signedOff)
 async function signOff() {
   if (await record({ type: 'signedOff' })) await navigateTo(`/jobs/${id}/handover`)
@@ -38,17 +42,17 @@ useKeys({
         <h1>Job {{ row.number }} · {{ row.plate }} {{ job.state!.opened.vehicle.label }}</h1>
         <p class="soft">
           {{ row.customer }} · <NuxtLink :to="`/sheets/${sheet.id}?vehicle=${job.view!.vehicle.id}`">{{ sheet.title }}</NuxtLink>, revision
-          {{ sheet.revision }} · <span class="tag fill">{{ stageWords[row.summary.stage] }}</span>
+          {{ sheet.revision }} · <span class="tag fill">{{ stageWords[summary.stage] }}</span>
           <span v-if="job.state!.paused" class="tag warn">paused: {{ pauseWords[job.state!.paused!.reason] }}</span>
         </p>
         <p v-if="job.state!.opened.complaint">“{{ job.state!.opened.complaint }}”</p>
-        <p v-if="!job.state!.signedOff && row.nextWords" class="next">
-          <b>Next</b> {{ row.nextWords
+        <p v-if="!job.state!.signedOff && next" class="next">
+          <b>Next</b> {{ next
           }}<NuxtLink v-if="job.missing.length" :to="`/jobs/${id}/proof`">{{ job.missing.length }} missing before sign-off</NuxtLink>
         </p>
       </div>
       <div class="row">
-        <TimerBadge v-for="timer in timers" :key="timer.timer" v-bind="timer" :offset="job.clockOffset" />
+        <TimerBadge v-for="timer in timers" :key="timer.timer" v-bind="timer" />
         <v-btn-main v-if="!job.state!.signedOff" :to="`/jobs/${id}/bay`">Bay view <kbd>b</kbd></v-btn-main>
         <v-btn-second
           v-if="!job.state!.signedOff"

@@ -23,7 +23,7 @@ const id = ref(v7())
 
 const { data } = useServerData(
   () => `notes on ${props.sheet.id}`,
-  () => call('GET', `/api/sheets/${props.sheet.id}/notes`, answers.notes),
+  () => connection.look(`/api/sheets/${props.sheet.id}/notes`, answers.notes),
 )
 watch(data, now => now && (notes.value = now), { immediate: true })
 watch(

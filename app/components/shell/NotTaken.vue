@@ -1,10 +1,35 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref, watch } from 'vue'
+import { readJobView } from '#shared/schemas/api'
+import { eventWords } from '#shared/words/eventWords'
+import { useConnection } from '~/stores/connection'
 import { useQueue } from '~/stores/queue'
+import type { KeptEntry } from '~/utils/keptEntry'
+import { jobPath } from '~/utils/keptAnswers'
 
 // What the server has refused for good after this device had recorded it, with what it said: shown until somebody has read it. And what
 // stands in the way of the rest.
 const queue = useQueue()
+const connection = useConnection()
+/** What others recorded in that job since this device had last heard of it, by the entry it was refused for. */
+const meanwhile = ref<Record<string, string[]>>({})
+const mostShown = 5
+async function lookUp({ id, job, event }: KeptEntry): Promise<void> {
+  meanwhile.value[id] = []
+  try {
+    const { events, sheet } = await connection.look(jobPath(job), readJobView)
+    const others = events.filter(one => one.seq > event.seen && one.device !== event.device)
+    const said = others.slice(0, mostShown).map(one => `${one.by.name}, “${eventWords(one.body, sheet)}”`)
+    meanwhile.value[id] = others.length > mostShown ? [...said, `and ${others.length - mostShown} more`] : said
+  } catch (error) {
+    connection.notice(error)
+  }
+}
+watch(
+  () => queue.refused,
+  refused => refused.forEach(kept => meanwhile.value[kept.id] ?? void lookUp(kept)),
+  { immediate: true },
+)
 const held = computed(() => queue.waiting.flatMap(kept => (queue.held[kept.id] ? [{ kept, why: queue.held[kept.id]! }] : [])))
 </script>
 
@@ -14,8 +39,15 @@ const held = computed(() => queue.waiting.flatMap(kept => (queue.held[kept.id] ?
     <div>
       <b>{{ kept.refused!.title }}.</b> {{ kept.refused!.detail }}
       <span class="said">Not on record: {{ kept.event.by.name }}, “{{ kept.words }}”.</span>
+      <span v-if="meanwhile[kept.id]?.length" class="said"
+        >Meanwhile: <template v-for="(said, i) in meanwhile[kept.id]" :key="i">{{ i > 0 ? '; ' : '' }}{{ said }}</template
+        >.</span
+      >
     </div>
-    <v-btn variant="outlined" @click="queue.dismiss(kept.id)">I have read it</v-btn>
+    <div class="ways">
+      <v-btn variant="outlined" :to="`/jobs/${kept.job}`">To the job</v-btn>
+      <v-btn variant="outlined" @click="queue.dismiss(kept.id)">I have read it</v-btn>
+    </div>
   </div>
   <div v-for="{ kept, why } in held" :key="kept.id" class="trouble taken" role="status">
     <div>
@@ -40,6 +72,11 @@ const held = computed(() => queue.waiting.flatMap(kept => (queue.held[kept.id] ?
 }
 .said {
   display: block;
+}
+.ways {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
 }
 pre {
   white-space: pre-wrap;

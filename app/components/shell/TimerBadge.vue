@@ -2,27 +2,21 @@
 import { computed } from 'vue'
 import { waitWords } from '#shared/words/vocabulary'
 import { useNow } from '~/composables/useNow'
+import { useServerClock } from '~/stores/serverClock'
 import { deviceId } from '~/utils/device'
 
-/** A running timer, counting down; then up past zero, so that nobody misses it. `offset`: server clock minus this device's, ms. */
-const props = defineProps<{
-  timer: string
-  startedAt: string
-  recordedAt?: string
-  device: string
-  minutes: number
-  offset?: number
-  job?: number
-}>()
+/** A running timer, counting down; then up past zero, so that nobody misses it. */
+const props = defineProps<{ timer: string; startedAt: string; recordedAt?: string; device: string; minutes: number; job?: number }>()
 
 const now = useNow()
+const clock = useServerClock()
 /** What somebody waits for, in a word; the workshop’s own timers go by theirs. */
 const waits: Partial<Record<string, string>> = { cool: waitWords.cool, warm: waitWords.warm, gravity: waitWords.gravity }
 const label = computed(() => waits[props.timer] ?? props.timer)
 const left = computed(() => {
-  const mine = props.device === deviceId()
-  const elapsed =
-    mine || !props.recordedAt ? now.value - Date.parse(props.startedAt) : now.value + (props.offset ?? 0) - Date.parse(props.recordedAt)
+  // What this device has recorded is dated by the server's clock as it knows it, and may have been sent much later.
+  const began = props.device === deviceId() || !props.recordedAt ? props.startedAt : props.recordedAt
+  const elapsed = now.value + clock.offset - Date.parse(began)
   return Math.ceil(props.minutes * 60 - elapsed / 1000)
 })
 const text = computed(() => {

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useConnection } from '~/stores/connection'
+import { useProgram } from '~/stores/program'
 import { useQueue } from '~/stores/queue'
 
 const connection = useConnection()
 const queue = useQueue()
+const program = useProgram()
 const waiting = computed(() => queue.waiting.length)
 const what = {
   'no-server': 'No connection to the server.',
@@ -12,13 +14,12 @@ const what = {
   'no-storage': 'The server cannot keep anything at the moment: its disk is full, or it is set to read only. Tell an admin.',
   busy: 'The server is busy.',
 } as const
-const reload = () => window.location.reload()
 </script>
 
 <template>
   <div v-if="connection.outdated" class="trouble banner" role="alert">
     <b>Efferent has been updated.</b> This page is the one from before. What you recorded is kept on this device.
-    <v-btn variant="outlined" @click="reload">Load the new one</v-btn>
+    <v-btn variant="outlined" @click="program.letIn">Load the new one</v-btn>
   </div>
   <div v-if="connection.trouble !== 'none'" class="trouble banner" role="alert">
     <b>{{ what[connection.trouble] }}</b>

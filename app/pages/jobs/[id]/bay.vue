@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, nextTick, ref, watch } from 'vue'
+import { computed, nextTick, onUnmounted, ref, watch } from 'vue'
 import { useElementSize, useMediaQuery } from '@vueuse/core'
 import { definePageMeta, navigateTo, useHead } from '#imports'
 import { countTight, holdsFastened, isWeeping, statusOfJoints } from '#core/job/bayState'
@@ -24,11 +24,13 @@ import { pauseWords } from '#shared/words/pauseWords'
 import { remedyWords } from '#shared/words/remedyWords'
 import { buttonWords, stepFacts } from '#shared/words/factWords'
 import { sheetNames } from '#shared/words/sheetNames'
+import { useProgram } from '~/stores/program'
 import { useUnits } from '~/stores/units'
 
 definePageMeta({ layout: 'bay' })
 const { id, job, refusal, record } = useJobPage()
 const units = useUnits()
+const program = useProgram()
 /** Where there is room beside the step the picture is open; on a phone it is a touch away. */
 const wide = useMediaQuery('(min-width: 900px)')
 const draft = ref<JobCommand>()
@@ -131,6 +133,9 @@ async function allTried(commands: JobCommand[]) {
 }
 const button = computed(() => buttonWords(draft.value, words.value?.button ?? ''))
 
+watch(entryKey, () => (program.inHand = false))
+onUnmounted(() => (program.inHand = false))
+
 // A refusal is about what was entered: it goes when the entry changes.
 watch([() => step.value?.id, draft], () => (refusal.value = undefined))
 
@@ -179,7 +184,7 @@ useKeys({ ' ': () => void press(), m: () => (menu.value = true), Escape: () => v
         >{{ job.view!.row.plate }}<template v-if="job.state?.passedOn"> · {{ job.state.passedOn.to }}</template
         ><span v-if="step"> · {{ positionWords[step.at] }}</span></span
       >
-      <span class="right"><TimerBadge v-for="timer in timers" :key="timer.timer" v-bind="timer" :offset="job.clockOffset" /></span>
+      <span class="right"><TimerBadge v-for="timer in timers" :key="timer.timer" v-bind="timer" /></span>
     </header>
     <div class="body">
       <div class="map">
@@ -273,7 +278,10 @@ useKeys({ ' ': () => void press(), m: () => (menu.value = true), Escape: () => v
                 </p>
                 <v-btn-second @click="record({ type: 'wayHung', goal: tried.goal, way: tried.way })">It does not go this way</v-btn-second>
               </section>
-              <StepEntry :key="entryKey" v-model="draft" :step="step" @also="record" />
+              <!-- What is begun here is not to be interrupted. -->
+              <div @pointerdown.capture="program.inHand = true" @keydown.capture="program.inHand = true">
+                <StepEntry :key="entryKey" v-model="draft" :step="step" @also="record" />
+              </div>
               <FoundEntry v-if="lack" :lack="lack" :target="step.target" :observed="job.state!.observed" @say="record" />
             </div>
             <StepPlace v-if="whereabouts && beside" v-bind="whereabouts" :open="wide" />

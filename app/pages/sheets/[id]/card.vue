@@ -16,12 +16,13 @@ import { practiceWords } from '#shared/words/practiceWords'
 import { bleedWords, cautionWords, jointWords, list, systemWords, pressureWords } from '#shared/words/vocabulary'
 import { useKeys } from '~/composables/useKeys'
 import { useUnits } from '~/stores/units'
-import { call } from '~/utils/api'
+import { useConnection } from '~/stores/connection'
 import { carFromQuery } from '~/utils/carQuery'
 
 definePageMeta({ layout: 'bare' })
 const route = useRoute()
 const units = useUnits()
+const connection = useConnection()
 const size = ref<'A4' | 'A5'>(route.query.size === 'A5' ? 'A5' : 'A4')
 
 const { data, trouble } = useServerData(
@@ -30,9 +31,9 @@ const { data, trouble } = useServerData(
     const id = String(route.params.id)
     const vehicleId = typeof route.query.vehicle === 'string' ? route.query.vehicle : undefined
     const [view, revisions, found] = await Promise.all([
-      call('GET', `/api/sheets/${id}`, answers.sheet),
-      call('GET', `/api/sheets/${id}/revisions`, answers.revisions),
-      vehicleId ? call('GET', `/api/vehicles/${vehicleId}`, answers.vehicleFound) : undefined,
+      connection.look(`/api/sheets/${id}`, answers.sheet),
+      connection.look(`/api/sheets/${id}/revisions`, answers.revisions),
+      vehicleId ? connection.look(`/api/vehicles/${vehicleId}`, answers.vehicleFound) : undefined,
     ])
     return { view, revisions, vehicle: found?.vehicle }
   },

@@ -21,12 +21,14 @@ import { stopWords } from '#shared/words/stopWords'
 import { list, plural, systemWords } from '#shared/words/vocabulary'
 import { useKeys } from '~/composables/useKeys'
 import { useSession } from '~/stores/session'
+import { useConnection } from '~/stores/connection'
 import { call, nothing } from '~/utils/api'
 import { carFromQuery } from '~/utils/carQuery'
 import { settleKey } from '~/utils/settle'
 
 const route = useRoute()
 const session = useSession()
+const connection = useConnection()
 const vehicle = ref<VehicleView>()
 const notes = ref<NoteView[]>([])
 /** Looks answered here before a car was chosen; they go with the car a job is opened for. */
@@ -47,8 +49,8 @@ const {
   async () => {
     const vehicleId = query('vehicle')
     const [view, found] = await Promise.all([
-      call('GET', `/api/sheets/${String(route.params.id)}${query('revision') ? `?revision=${query('revision')}` : ''}`, answers.sheet),
-      vehicleId ? call('GET', `/api/vehicles/${vehicleId}`, answers.vehicleFound) : undefined,
+      connection.look(`/api/sheets/${String(route.params.id)}${query('revision') ? `?revision=${query('revision')}` : ''}`, answers.sheet),
+      vehicleId ? connection.look(`/api/vehicles/${vehicleId}`, answers.vehicleFound) : undefined,
     ])
     return { view, vehicle: found?.vehicle }
   },

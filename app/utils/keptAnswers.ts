@@ -1,0 +1,59 @@
+import type { JobEvent } from '#core/job/types'
+import { ask, NoAnswer, readAs, type Reader } from './api'
+import { deviceStore } from './deviceStore'
+import { photoCache } from './photoCache'
+
+/** An answer, when it came by this device's clock, and, where it was kept from before because nobody answers now, who is away. */
+export type Answer<T> = { value: T; at: number; away?: NoAnswer }
+
+/**
+ * Asks the server, and keeps what it says on this device; while nobody answers, what was said last. What cannot be kept is shown all the
+ * same: the next time it will have to be asked for. Throws what `call` throws, and that nobody answers where nothing was kept.
+ */
+export async function askKept<T>(path: string, read: Reader<T>): Promise<Answer<T>> {
+  try {
+    const value = await ask('GET', path)
+    const answer = { value: readAs(read, value), at: Date.now() }
+    await deviceStore()
+      .keepAnswer({ path, at: answer.at, value })
+      .catch(() => {})
+    return answer
+  } catch (error) {
+    if (!(error instanceof NoAnswer)) throw error
+    const kept = await deviceStore()
+      .answers.get(path)
+      .catch(() => undefined)
+    if (!kept) throw error
+    // What an earlier version of the program kept may not be readable any more: then it is not there.
+    try {
+      return { value: readAs(read, kept.value), at: kept.at, away: error }
+    } catch {
+      throw error
+    }
+  }
+}
+
+export const jobPath = (job: string): string => `/api/jobs/${job}`
+
+/** Puts what has come on record since a job was kept beside it: a page loaded without the server knows it too. */
+export async function keepOnRecord(job: string, events: readonly JobEvent[]): Promise<void> {
+  if (events.length === 0) return
+  const { answers } = deviceStore()
+  await answers
+    .where('path')
+    .equals(jobPath(job))
+    .modify((kept: { value: unknown }) => {
+      const view = kept.value as { events: { id: string; seq: number }[] }
+      const fresh = events.filter(event => !view.events.some(({ id }) => id === event.id))
+      if (fresh.length > 0) view.events = [...view.events, ...fresh].sort((a, b) => a.seq - b.seq)
+    })
+    .catch(() => {})
+}
+
+/** Nobody is signed in here any more: what was shown to who was is not left lying. */
+export async function forgetAnswers(): Promise<void> {
+  await deviceStore()
+    .answers.clear()
+    .catch(() => {})
+  if ('caches' in window) await caches.delete(photoCache).catch(() => {})
+}

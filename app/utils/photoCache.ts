@@ -1,0 +1,2 @@
+/** Where the service worker keeps photos that were looked at. */
+export const photoCache = 'photos'
