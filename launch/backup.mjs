@@ -18,8 +18,9 @@ import { basename, dirname, join, resolve } from 'node:path'
 import { Transform } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { openDatabase, prepareDatabase } from './database.mjs'
+import { holdFolder, isHeld, openFolder } from './dataFolder.mjs'
 import { Failure, root, run, say } from './run.mjs'
-import { ensurePackages, ensurePostgres } from './setup.mjs'
+import { ensurePackages, ensurePostgres, postgresFor } from './setup.mjs'
 
 // A backup is one consistent snapshot as PostgreSQL's own tools write it (pg_dump, custom format), with its SHA-256 beside it as
 // `sha256sum` writes it: both can be checked and read without this program.
@@ -27,7 +28,7 @@ const sumFile = file => `${file}.sha256`
 const dataDirOf = data => resolve(data ?? join(root, '.efferent'))
 
 /** What a workshop would ask first of a backup: what is in it. */
-async function contentOf(url) {
+export async function contentOf(url) {
   const [content] = await ask(
     url,
     `select (select value #>> '{}' from settings where key = 'workshop') as workshop,
@@ -35,7 +36,7 @@ async function contentOf(url) {
   )
   return content
 }
-const contentWords = ({ workshop, jobs, events, photos }) =>
+export const contentWords = ({ workshop, jobs, events, photos }) =>
   `${workshop ?? 'a workshop without a name'}: ${jobs} jobs, ${events} entries, ${photos} photos`
 
 async function hashOf(file) {
@@ -53,26 +54,17 @@ function settle(file) {
   }
 }
 
-/** One snapshot, streamed to a file; nothing stands under its name before all of it does. */
-export async function backup([name], { data }) {
-  if (!name) throw new Failure('name the file to write: ./efferent backup FILE')
-  const file = resolve(name)
-  if (existsSync(file)) throw new Failure(`${file} is there already; a backup is never written over. Give another name`)
-  mkdirSync(dirname(file), { recursive: true })
-  await ensurePackages()
-  const bin = await ensurePostgres()
-  const database = await openDatabase(dataDirOf(data))
+/** One snapshot, streamed to a file; nothing stands under its name before all of it does. Gives its size and what is in it. */
+export async function writeBackup({ bin, url, file }) {
   const part = `${file}.part`
   try {
     const hash = createHash('sha256')
-    const child = spawn(
-      join(bin, 'pg_dump'),
-      ['--format=custom', '--no-owner', '--no-privileges', '--no-comments', `--dbname=${database.url}`],
-      { stdio: ['ignore', 'pipe', 'pipe'] },
-    )
+    const child = spawn(join(bin, 'pg_dump'), ['--format=custom', '--no-owner', '--no-privileges', '--no-comments', `--dbname=${url}`], {
+      stdio: ['ignore', 'pipe', 'pipe'],
+    })
     let trouble = ''
     child.stderr.on('data', chunk => (trouble += chunk))
-    const ended = new Promise((done, fail) => child.on('error', fail).on('close', done))
+    const ended = new Promise(done => child.on('error', done).on('close', done))
     const counted = new Transform({
       transform(chunk, _encoding, next) {
         hash.update(chunk)
@@ -80,23 +72,60 @@ export async function backup([name], { data }) {
       },
     })
     await pipeline(child.stdout, counted, createWriteStream(part, { mode: 0o600 }))
-    if ((await ended) !== 0) throw new Failure(`the database could not be written out: ${trouble.trim()}`)
+    const end = await ended
+    if (end !== 0) throw new Failure(`the database could not be written out: ${trouble.trim() || end?.message || end}`)
     // What cannot be listed cannot be restored.
     await run(join(bin, 'pg_restore'), ['--list', part])
-    const content = await contentOf(database.url)
+    const content = await contentOf(url)
     writeFileSync(sumFile(file), `${hash.digest('hex')}  ${basename(file)}\n`, { mode: 0o600 })
     renameSync(part, file)
     settle(file)
-    say(`${file} (${Math.ceil(statSync(file).size / 1024)} kB) holds ${contentWords(content)}`)
+    return { bytes: statSync(file).size, content }
   } catch (error) {
     rmSync(part, { force: true })
     throw error.code === 'ENOSPC' ? new Failure(`the disk is full: nothing was kept of ${file}`) : error
-  } finally {
-    await database.stop()
   }
 }
 
-/** Into a database that holds nothing yet: on an empty machine, in a new data folder, or by DATABASE_URL. */
+/** The database of a data folder for a while: the one somebody else runs from it, or one of its own that nobody else may stop. */
+async function withDatabase(data, what, work) {
+  await ensurePackages()
+  const dataDir = openFolder(dataDirOf(data))
+  const letGo = process.env.DATABASE_URL || isHeld(dataDir) ? () => {} : holdFolder(dataDir, what)
+  try {
+    const bin = process.env.DATABASE_URL ? await ensurePostgres() : await postgresFor(join(dataDir, 'database'))
+    const database = await openDatabase(dataDir)
+    try {
+      return await work({ bin, url: database.url })
+    } finally {
+      await database.stop()
+    }
+  } finally {
+    letGo()
+  }
+}
+
+/** `efferent backup FILE`: everything of one moment, while everybody goes on working. */
+export async function backup([name], { data }) {
+  if (!name) throw new Failure('name the file to write: ./efferent backup FILE')
+  const file = resolve(name)
+  if (existsSync(file)) throw new Failure(`${file} is there already; a backup is never written over. Give another name`)
+  mkdirSync(dirname(file), { recursive: true })
+  await withDatabase(data, 'a backup is being taken', async ({ bin, url }) => {
+    const { bytes, content } = await writeBackup({ bin, url, file })
+    say(`${file} (${Math.ceil(bytes / 1024)} kB) holds ${contentWords(content)}`)
+  })
+}
+
+/** All of a backup or nothing of it, into a database that holds nothing yet. */
+export async function readBackup({ bin, url, file }) {
+  const into = ['--no-owner', '--no-privileges', '--exit-on-error', '--single-transaction', `--dbname=${url}`]
+  await run(join(bin, 'pg_restore'), [...into, file]).catch(error => {
+    throw new Failure(`the backup could not be read back, and nothing was changed: ${error.message.split('\n').slice(-3).join(' ')}`)
+  })
+}
+
+/** `efferent restore FILE`: on an empty machine, in a new data folder, or by DATABASE_URL. */
 export async function restore([name], { data }) {
   if (!name) throw new Failure('name the file to restore: ./efferent restore FILE')
   const file = resolve(name)
@@ -104,27 +133,16 @@ export async function restore([name], { data }) {
   if (!existsSync(sumFile(file))) throw new Failure(`${sumFile(file)} is not there: nobody can tell whether the backup is whole`)
   const [expected] = readFileSync(sumFile(file), 'utf8').split(' ')
   if ((await hashOf(file)) !== expected) throw new Failure(`${file} is not what was written: its checksum differs. Take another backup`)
-  await ensurePackages()
-  const bin = await ensurePostgres()
-  const dataDir = dataDirOf(data)
-  mkdirSync(dataDir, { recursive: true })
-  const database = await openDatabase(dataDir)
-  try {
-    if (!(await isBlank(database.url)))
+  await withDatabase(data, 'a backup is being restored', async ({ bin, url }) => {
+    if (!(await isBlank(url)))
       throw new Failure(
         'there is a workshop in this database already, and a restore never writes over one. Give an empty folder: --data DIR, or an empty database by DATABASE_URL',
       )
-    // All of it or nothing.
-    const into = ['--no-owner', '--no-privileges', '--exit-on-error', '--single-transaction', `--dbname=${database.url}`]
-    await run(join(bin, 'pg_restore'), [...into, file]).catch(error => {
-      throw new Failure(`the backup could not be read back, and nothing was changed: ${error.message.split('\n').slice(-3).join(' ')}`)
-    })
+    await readBackup({ bin, url, file })
     // An older backup is brought up like any older database.
-    await prepareDatabase(database.url, { demo: false })
-    say(`restored ${contentWords(await contentOf(database.url))}`)
-  } finally {
-    await database.stop()
-  }
+    await prepareDatabase(url, { demo: false })
+    say(`restored ${contentWords(await contentOf(url))}`)
+  })
 }
 
 async function isBlank(url) {

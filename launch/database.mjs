@@ -1,35 +1,36 @@
 import { join } from 'node:path'
-import { ensurePostgres } from './setup.mjs'
+import { postgresFor } from './setup.mjs'
+import { supervise } from './supervise.mjs'
 import { startCluster } from './cluster.mjs'
 import { Failure, root, run } from './run.mjs'
 
-/** The database to work on: the one named by DATABASE_URL, or a private cluster in the data folder. */
+/**
+ * The database to work on: the one named by DATABASE_URL, or a private cluster in the data folder, which comes back on its port for as long
+ * as its starter lives; the server waits for it.
+ */
 export async function openDatabase(dataDir) {
   if (process.env.DATABASE_URL) return { url: process.env.DATABASE_URL, stop: async () => {} }
-  const settings = { bin: await ensurePostgres(), dir: join(dataDir, 'database') }
-  let cluster
-  let stopped = false
-  // A database that dies while serving comes back on its port; the server waits for it.
-  const start = async port => {
-    cluster = await startCluster({
-      ...settings,
-      port,
-      onLost: () => {
-        if (stopped) return
-        process.stderr.write('efferent: the database ended and is started again\n')
-        start(port ?? cluster.port).catch(error => process.stderr.write(`efferent: ${error.message}\n`))
-      },
-    })
+  const dir = join(dataDir, 'database')
+  const settings = { bin: await postgresFor(dir), dir }
+  const open = async port => {
+    let over
+    const ended = new Promise(resolve => (over = resolve))
+    const cluster = await startCluster({ ...settings, port, onLost: () => over('the database ended') })
+    return { cluster, ended }
   }
-  await start()
-  await createDatabase(cluster.url('postgres'), 'efferent')
-  return {
-    url: cluster.url('efferent'),
-    stop: async () => {
-      stopped = true
-      await cluster.stop()
+  let first = await open()
+  const { port } = first.cluster
+  await createDatabase(first.cluster.url('postgres'), 'efferent')
+  const url = first.cluster.url('efferent')
+  const kept = supervise({
+    start: () => {
+      const running = first ?? open(port)
+      first = undefined
+      return running
     },
-  }
+    say: text => process.stderr.write(`efferent: ${text}\n`),
+  })
+  return { url, stop: () => kept.stop(({ cluster }) => cluster.stop()) }
 }
 
 /** `name` is a constant of ours: CREATE DATABASE takes no parameters. */
@@ -46,10 +47,11 @@ export async function createDatabase(adminUrl, name, template) {
 }
 
 export async function prepareDatabase(url, { demo }) {
-  const { migrate } = await import('../db/migrate.mjs')
+  const { migrate, NewerDatabase } = await import('../db/migrate.mjs')
   try {
     await migrate(url)
   } catch (error) {
+    if (error instanceof NewerDatabase) throw new Failure(error.message)
     throw new Failure(`the database could not be brought up to date: ${error.message}`)
   }
   if (demo && (await isEmpty(url)))

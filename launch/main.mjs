@@ -2,13 +2,15 @@ import { parseArgs } from 'node:util'
 import { Failure } from './run.mjs'
 
 const usage = `usage: ./efferent COMMAND
-  start [--port N] [--host ADDRESS] [--data DIR] [--no-demo] [--plain-http]   set up what is missing and serve
-  dev   [--port N] [--data DIR] [--no-demo]                                    the same with hot reload
-  test  [--only lint|types|unit|server|e2e]                                    everything that must hold
-  bench                                                                        one JSON object per line
-  compute NAME < request.json                                                  the core for scripts
-  backup FILE [--data DIR]                                                     one snapshot of everything, with its checksum beside it
-  restore FILE [--data DIR]                                                    into a database that holds nothing yet
+  start [--port N] [--host ADDRESS] [--data DIR]   set up what is missing and serve; --port 0 takes a free one
+        [--no-demo] [--plain-http] [--no-backup]   a backup is taken every night unless told not to
+  dev   [--port N] [--data DIR] [--no-demo]        the same with hot reload
+  test  [--only lint|types|unit|server|e2e]        everything that must hold
+  bench                                            one JSON object per line
+  compute NAME < request.json                      the core for scripts
+  backup FILE [--data DIR]                         one snapshot of everything, with its checksum beside it
+  restore FILE [--data DIR]                        into a database that holds nothing yet
+  upgrade [--data DIR]                             the private database to the newest PostgreSQL on this machine
 DATABASE_URL set: that database is used and migrated, and no private one is started.`
 
 const [command, ...rest] = process.argv.slice(2)
@@ -18,6 +20,7 @@ const options = {
   data: { type: 'string' },
   'no-demo': { type: 'boolean', default: false },
   'plain-http': { type: 'boolean', default: false },
+  'no-backup': { type: 'boolean', default: false },
   only: { type: 'string', multiple: true },
 }
 
@@ -42,6 +45,9 @@ try {
     case 'backup':
     case 'restore':
       await (await import('./backup.mjs'))[command](positionals, values)
+      break
+    case 'upgrade':
+      await (await import('./upgrade.mjs')).upgrade(positionals, values)
       break
     default:
       process.stderr.write(`${usage}\n`)

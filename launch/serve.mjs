@@ -1,93 +1,122 @@
 import { spawn } from 'node:child_process'
-import { randomBytes } from 'node:crypto'
-import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
-import { connect } from 'node:net'
+import { readFileSync } from 'node:fs'
 import { join, resolve } from 'node:path'
+import { backUpNightly } from './backups.mjs'
+import { writeBackup } from './backup.mjs'
+import { claimPort, holdFolder, keepSecret, openFolder } from './dataFolder.mjs'
 import { openDatabase, prepareDatabase } from './database.mjs'
 import { Failure, root, say, until } from './run.mjs'
-import { ensureBuild, ensurePackages } from './setup.mjs'
+import { ensureBuild, ensurePackages, ensurePostgres, postgresFor } from './setup.mjs'
+import { supervise } from './supervise.mjs'
 
-function keepSecret(dataDir) {
-  const file = join(dataDir, 'session.secret')
-  if (!existsSync(file)) writeFileSync(file, randomBytes(32).toString('base64url'), { mode: 0o600 })
-  return readFileSync(file, 'utf8')
-}
-
-const portTaken = (host, port) =>
-  new Promise(done => {
-    const socket = connect({ host: host === '0.0.0.0' ? '127.0.0.1' : host, port })
-    socket.on('connect', () => {
-      socket.destroy()
-      done(true)
-    })
-    socket.on('error', () => done(false))
-  })
+const warn = text => process.stderr.write(`efferent: ${text}\n`)
+/** A server that has not answered at all for so long hangs, and is ended to be started again. */
+const silentMs = 60_000
+const askEveryMs = 5000
 
 /** Sets up what is missing, serves until told to stop, and stops what it started, in reverse. */
-export async function serve({ port, host, data, 'no-demo': noDemo, 'plain-http': plainHttp, dev }) {
-  if (!/^\d+$/.test(port) || Number(port) > 65535) throw new Failure(`--port takes a number up to 65535, not “${port}”`)
-  const dataDir = resolve(data ?? join(root, '.efferent'))
-  mkdirSync(dataDir, { recursive: true })
-  if (await portTaken(host, Number(port)))
-    throw new Failure(`port ${port} is in use. Stop what runs there, or give another: --port ${Number(port) + 1}`)
+export async function serve({ port: wanted, host, data, 'no-demo': noDemo, 'plain-http': plainHttp, 'no-backup': noBackup, dev }) {
+  if (!/^\d+$/.test(wanted) || Number(wanted) > 65535) throw new Failure(`--port takes a number up to 65535, not “${wanted}”`)
+  const dataDir = openFolder(resolve(data ?? join(root, '.efferent')))
+  const port = await claimPort(host, Number(wanted))
 
   let stopping = false
   const stops = []
   const stop = async code => {
     if (stopping) return
     stopping = true
-    for (const step of stops.reverse()) await step().catch(error => process.stderr.write(`efferent: ${error.message}\n`))
+    for (const step of stops.reverse()) await Promise.resolve(step()).catch(error => warn(error.message))
     process.exit(code)
   }
   process.on('SIGINT', () => void stop(0))
   process.on('SIGTERM', () => void stop(0))
 
   try {
+    stops.push(holdFolder(dataDir, 'Efferent runs from it'))
+    const secret = keepSecret(dataDir)
     await ensurePackages()
     if (!dev) await ensureBuild()
     const database = await openDatabase(dataDir)
     stops.push(database.stop)
     await prepareDatabase(database.url, { demo: !noDemo })
+    const backups = join(dataDir, 'backups')
+    if (!noBackup && !dev) {
+      const bin = process.env.DATABASE_URL ? await ensurePostgres() : await postgresFor(join(dataDir, 'database'))
+      stops.push(backUpNightly({ dir: backups, take: file => writeBackup({ bin, url: database.url, file }), say: warn }))
+    }
 
     const env = {
       ...process.env,
       DATABASE_URL: database.url,
-      EFFERENT_SESSION_SECRET: keepSecret(dataDir),
+      EFFERENT_SESSION_SECRET: secret,
       EFFERENT_PLAIN_HTTP: plainHttp || dev ? '1' : '',
       EFFERENT_VERSION: JSON.parse(readFileSync(join(root, 'package.json'), 'utf8')).version,
+      EFFERENT_BACKUPS: noBackup || dev ? '' : backups,
       NODE_ENV: dev ? 'development' : 'production',
       NITRO_HOST: host,
-      NITRO_PORT: port,
+      NITRO_PORT: String(port),
       NUXT_HOST: host,
-      NUXT_PORT: port,
+      NUXT_PORT: String(port),
       NITRO_SHUTDOWN_TIMEOUT: '3000',
     }
-    const args = dev ? ['node_modules/nuxt/bin/nuxt.mjs', 'dev', '--host', host, '--port', port] : ['.output/server/index.mjs']
-    const server = spawn('setpriv', ['--pdeathsig=TERM', process.execPath, ...args], {
-      cwd: root,
-      env,
-      stdio: ['ignore', dev ? 'inherit' : 'ignore', 'inherit'],
-    })
-    let ended = false
-    server.on('exit', (code, signal) => {
-      ended = true
-      if (!stopping) {
-        process.stderr.write(`efferent: the server ended with ${signal ?? code}\n`)
-        void stop(1)
-      }
-    })
-    stops.push(async () => {
-      if (ended) return
-      server.kill('SIGTERM')
-      await until('the server to stop', () => ended, { timeoutMs: 10_000 }).catch(() => server.kill('SIGKILL'))
-    })
     const address = `http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${port}`
-    await until('the server to answer', async () => !stopping && (await fetch(`${address}/api/health`).catch(() => undefined))?.ok, {
-      timeoutMs: 120_000,
-    })
+    let starts = 0
+    const start = async () => {
+      starts++
+      return startServer({ env, host, port, dev, address })
+    }
+    const server = supervise({ start, say: warn })
+    stops.push(() => server.stop(({ end }) => end()))
+    const isUp = async () => {
+      if (starts > 3) throw new Failure('the server does not start; what it said stands above')
+      return !stopping && (await fetch(`${address}/api/health`).catch(() => undefined))?.ok
+    }
+    await until('the server to answer', isUp, { timeoutMs: 120_000 })
     say(`Efferent is ready: ${address}`)
   } catch (error) {
     process.stderr.write(`efferent: ${error instanceof Failure ? error.message : error.stack}\n`)
     await stop(1)
+  }
+}
+
+/** The server as a child of this process: how to end it, and when and why it has ended. */
+function startServer({ env, host, port, dev, address }) {
+  const args = dev ? ['node_modules/nuxt/bin/nuxt.mjs', 'dev', '--host', host, '--port', String(port)] : ['.output/server/index.mjs']
+  const child = spawn('setpriv', ['--pdeathsig=TERM', process.execPath, ...args], {
+    cwd: root,
+    env,
+    stdio: ['ignore', dev ? 'inherit' : 'ignore', 'inherit'],
+  })
+  let over = false
+  let heard = Date.now()
+  let hung = false
+  const look = setInterval(async () => {
+    // Any answer is one, that the database is away too: only silence is a server that hangs.
+    const answer = await fetch(`${address}/api/health`, { signal: AbortSignal.timeout(askEveryMs - 500) }).catch(() => undefined)
+    if (answer) heard = Date.now()
+    else if (Date.now() - heard > silentMs && !dev) {
+      hung = true
+      child.kill('SIGKILL')
+    }
+  }, askEveryMs)
+  look.unref()
+  const ended = new Promise(done => {
+    const end = why => {
+      over = true
+      clearInterval(look)
+      done(why)
+    }
+    child.on('error', error => end(`the server could not be started: ${error.message}`))
+    child.on('exit', (code, signal) =>
+      end(hung ? `the server had not answered for ${silentMs / 1000} s and was ended` : `the server ended with ${signal ?? code}`),
+    )
+  })
+  return {
+    ended,
+    end: async () => {
+      if (over) return
+      child.kill('SIGTERM')
+      await until('the server to stop', () => over, { timeoutMs: 10_000 }).catch(() => child.kill('SIGKILL'))
+    },
   }
 }

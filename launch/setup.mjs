@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto'
 import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs'
-import { join } from 'node:path'
+import { join, relative } from 'node:path'
 import { Failure, root, run, say } from './run.mjs'
 
 const isRoot = process.getuid?.() === 0
@@ -15,7 +15,8 @@ function filesUnder(path) {
 
 export function hashOf(paths, extra = '') {
   const hash = createHash('sha256').update(process.version).update(extra)
-  for (const file of paths.flatMap(path => filesUnder(join(root, path)))) hash.update(file).update(readFileSync(file))
+  // By their places in the checkout: moved or copied, it is the same.
+  for (const file of paths.flatMap(path => filesUnder(join(root, path)))) hash.update(relative(root, file)).update(readFileSync(file))
   return hash.digest('hex')
 }
 
@@ -31,28 +32,61 @@ async function once(stampFile, hash, work) {
 export async function ensurePackages() {
   await once(join(root, 'node_modules/.efferent-stamp'), hashOf(['package.json', 'package-lock.json']), async () => {
     say('installing npm packages …')
-    await run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'])
+    await fetching('the packages', run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error']))
   })
   if (!existsSync(join(root, '.nuxt/tsconfig.app.json'))) await run('node_modules/.bin/nuxt', ['prepare'])
 }
+
+/** What needs the network says so when there is none, in a sentence. */
+const isNoNetwork = message =>
+  /ENOTFOUND|EAI_AGAIN|ENETUNREACH|ECONNREFUSED|ETIMEDOUT|Temporary failure resolving|Could not resolve|Failed to fetch/.test(message)
+const fetching = (what, work) =>
+  work.catch(error => {
+    throw isNoNetwork(error.message)
+      ? new Failure(`${what} cannot be fetched: there is no network. Connect this machine once; after that Efferent starts without one`)
+      : error
+  })
 
 async function aptInstall(what, packages) {
   if (!isRoot) throw new Failure(`${what} is not on this machine. Install it once as root: apt-get install ${packages.join(' ')}`)
   say(`installing ${what} from Debian …`)
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
-  await run('apt-get', ['update', '-q'], { env })
-  await run('apt-get', ['install', '-y', '-q', '--no-install-recommends', '-o', 'Dpkg::Options::=--force-confold', ...packages], { env })
+  await fetching(
+    what,
+    run('apt-get', ['update', '-q'], { env }).then(() =>
+      run('apt-get', ['install', '-y', '-q', '--no-install-recommends', '-o', 'Dpkg::Options::=--force-confold', ...packages], { env }),
+    ),
+  )
 }
 
 const postgresHome = '/usr/lib/postgresql'
-function findPostgres() {
-  if (!existsSync(postgresHome)) return undefined
-  return readdirSync(postgresHome)
+/** The majors whose servers are installed, newest first. */
+export function installedMajors(home = postgresHome) {
+  if (!existsSync(home)) return []
+  return readdirSync(home)
+    .filter(major => /^\d+$/.test(major) && ['postgres', 'initdb'].every(tool => existsSync(join(home, major, 'bin', tool))))
     .map(Number)
-    .filter(Number.isFinite)
     .sort((a, b) => b - a)
-    .map(major => join(postgresHome, String(major), 'bin'))
-    .find(bin => existsSync(join(bin, 'postgres')) && existsSync(join(bin, 'initdb')))
+}
+export const binOf = (major, home = postgresHome) => join(home, String(major), 'bin')
+const findPostgres = () => installedMajors().map(major => binOf(major))[0]
+
+/** The major that a cluster was made by; undefined: there is none yet. */
+export function majorOf(clusterDir) {
+  const file = join(clusterDir, 'pg/PG_VERSION')
+  return existsSync(file) ? Number(readFileSync(file, 'utf8').trim()) : undefined
+}
+
+/** The binaries that a cluster can be opened with: those of its own major, or the newest where there is none yet. */
+export async function postgresFor(clusterDir, home = postgresHome) {
+  const major = majorOf(clusterDir)
+  if (major === undefined) return ensurePostgres()
+  const installed = installedMajors(home)
+  if (installed.includes(major)) return binOf(major, home)
+  const others = installed.length > 0 ? `only PostgreSQL ${installed.join(' and ')} is` : 'no PostgreSQL is'
+  throw new Failure(
+    `the database in ${clusterDir} is PostgreSQL ${major}’s, and ${others} on this machine. Install it (apt-get install postgresql-${major}); with a newer one beside it, ./efferent upgrade brings the database over`,
+  )
 }
 
 /** The folder of Debian's server binaries; installs them when there are none, without the system-wide cluster nobody asked for. */

@@ -30,8 +30,18 @@ describe('the server’s clock, as a device knows it', () => {
     server = noon + 91_900
     await ask('GET', '/api/sheets')
     expect(clock.offset).toBe(90_000)
-    clock.hear(new Date(noon + 10).toISOString(), noon)
-    expect(clock.offset).toBe(10)
+    // What says it to the thousandth makes it finer.
+    clock.hear(new Date(noon + 90_650).toISOString(), noon)
+    expect(clock.offset).toBe(90_650)
+  })
+
+  it('is not unlearned while this device’s clock runs evenly', async () => {
+    const clock = useServerClock()
+    await ask('GET', '/api/sheets')
+    server = noon - 3_600_000
+    await ask('GET', '/api/sheets')
+    clock.hear(new Date(server).toISOString())
+    expect(clock.offset).toBe(0)
   })
 
   it('goes on evenly while the device’s own is set back, with the server or without', () => {

@@ -78,6 +78,53 @@ it('starts, survives its database, recovers from kill -9 and stops cleanly', asy
   expect(isGone(databasePid())).toBe(true)
 }, 120_000)
 
+/** The server that a launcher runs, by its command line. */
+const serverOf = (launcher: ChildProcess): number | undefined =>
+  readFileSync(`/proc/${launcher.pid}/task/${launcher.pid}/children`, 'utf8')
+    .trim()
+    .split(' ')
+    .map(Number)
+    .find(pid => existsSync(`/proc/${pid}/cmdline`) && readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('.output/server/index.mjs'))
+
+it('a server that ends is started again; a second start on the folder says who has it; a free port is taken for 0', async () => {
+  const data = join(dir, 'again')
+  const first = await start(0, ['--no-demo', '--data', data])
+  const port = Number(/127\.0\.0\.1:(\d+)/.exec(first.output())![1])
+  expect(await health(port)).toBe(200)
+  for (let times = 0; times < 2; times++) {
+    const pid = serverOf(first.child)!
+    process.kill(pid, 'SIGKILL')
+    await until('another server', async () => serverOf(first.child) !== pid && (await health(port)) === 200)
+  }
+  expect(first.output()).toMatch(/the server ended with SIGKILL; started again in/)
+
+  const second = await start(0, ['--data', data])
+  await second.ended()
+  expect(second.code()).toBe(1)
+  expect(second.output()).toMatch(/again is in use: Efferent runs from it \(process \d+\)/)
+  expect(await health(port)).toBe(200)
+  first.child.kill('SIGTERM')
+  await first.ended()
+  expect(existsSync(join(data, 'in-use'))).toBe(false)
+}, 120_000)
+
+it('a database that a newer version has been at work on is left alone', async () => {
+  await createDatabase(inject('admin'), 'newer')
+  const url = inject('admin').replace(/\/postgres$/, '/newer')
+  const once = await start(0, ['--no-demo', '--data', join(dir, 'newer')], url)
+  expect(once.output()).toContain('ready')
+  once.child.kill('SIGTERM')
+  await once.ended()
+  const client = new pg.Client({ connectionString: url })
+  await client.connect()
+  await client.query(`insert into migrations (name, run_on) values ('000099_later', now())`)
+  const again = await start(0, ['--no-demo', '--data', join(dir, 'newer')], url)
+  await again.ended()
+  expect(again.code()).toBe(1)
+  expect(again.output()).toMatch(/written by a newer version of Efferent \(it has “000099_later”\)/)
+  await client.end()
+}, 120_000)
+
 it('with DATABASE_URL it starts no database of its own, migrates that one and leaves it running', async () => {
   await createDatabase(inject('admin'), 'outside')
   const port = await freePort()
