@@ -38,7 +38,7 @@ async function strangers(together: number, { url, person }: { url: string; perso
   const script = `
     const ends = performance.now() + ${seconds * 1000}
     let n = 0
-    const post = (path, body) => fetch('${url}' + path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
+    const post = (path, body) => fetch('${url}' + path, { method: 'POST', headers: { 'content-type': 'application/json', origin: '${url}' }, body: JSON.stringify(body) })
     const one = async () => {
       while (performance.now() < ends) {
         const i = n++

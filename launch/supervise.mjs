@@ -10,7 +10,8 @@ const wellMs = 60_000
 export function supervise({ start, say, now = Date.now, wait = ms => new Promise(resolve => setTimeout(resolve, ms)) }) {
   let stopped = false
   let running
-  let stopWaiting = () => {}
+  let halt
+  const halted = new Promise(resolve => (halt = resolve))
   const watch = async () => {
     let delay = firstMs
     while (!stopped) {
@@ -19,27 +20,27 @@ export function supervise({ start, say, now = Date.now, wait = ms => new Promise
       try {
         running = await start()
         if (stopped) break
-        why = await running.ended
+        why = await Promise.race([running.ended, halted])
       } catch (error) {
         why = error.message
       }
-      running = undefined
       if (stopped) break
+      running = undefined
       if (now() - since >= wellMs) delay = firstMs
       say(`${why}; started again in ${delay < 1000 ? 'a moment' : `${delay / 1000} s`}`)
-      await Promise.race([wait(delay), new Promise(resolve => (stopWaiting = resolve))])
+      await Promise.race([wait(delay), halted])
       delay = Math.min(delay * 2, longestMs)
     }
   }
   const over = watch()
   return {
     current: () => running,
-    /** Nothing is started any more from here on; what runs is the caller's to stop. */
+    /** Nothing is started any more from here on; what runs, or was being started, is the caller's to stop. */
     async stop(stopRunning) {
       stopped = true
-      stopWaiting()
-      if (running) await stopRunning(running)
+      halt()
       await over
+      if (running) await stopRunning(running)
     },
   }
 }

@@ -46,6 +46,8 @@ const setActive = (person: PersonView, active: boolean) =>
     () => call('PATCH', `/api/people/${person.id}`, nothing, { active }),
     active ? `${person.name} can sign in again.` : `${person.name} can no longer sign in.`,
   )
+const forgive = (person: PersonView) =>
+  attempt(() => call('PATCH', `/api/people/${person.id}`, nothing, { forgiven: true }), `${person.name} can try again at once.`)
 const setSecret = (person: PersonView) =>
   attempt(
     async () => {
@@ -66,6 +68,7 @@ const setSecret = (person: PersonView) =>
       <UnitsMenu />
     </section>
     <ThisDevice />
+    <BackupAge v-if="seesPeople" />
     <section v-if="seesPeople" class="card stack">
       <h2>People</h2>
       <div v-if="!people" class="busy" role="status" aria-label="Loading people" />
@@ -90,6 +93,7 @@ const setSecret = (person: PersonView) =>
                 <v-btn-quiet v-if="isAdmin" size="small" @click="setActive(person, !person.active)">
                   {{ person.active ? 'Shut out' : 'Let in' }}
                 </v-btn-quiet>
+                <v-btn-quiet v-if="isAdmin && person.active" size="small" @click="forgive(person)">Forgive wrong tries</v-btn-quiet>
               </td>
               <td v-if="isAdmin">
                 <form class="row" @submit.prevent="setSecret(person)">
@@ -120,6 +124,9 @@ const setSecret = (person: PersonView) =>
         /><v-btn-main type="submit">Add</v-btn-main>
       </form>
     </section>
+    <DeviceList v-if="seesPeople" />
+    <SignedIn />
+    <AuditList v-if="isAdmin" />
     <section v-if="health" class="card">
       <h2>This installation</h2>
       <p>

@@ -7,8 +7,8 @@ const lookEveryMs = 2000
 const jumpMs = 2000
 
 /**
- * What two devices share is measured by the server's clock. `offset`: that clock minus this device's, ms; learned from the first answer, and
- * anew after a jump. A device's clock that is set back while a page is open takes nothing with it. One that leaps ahead was set, or the
+ * What two devices share is measured by the server's clock. `offset`: that clock minus this device's, ms; learned from the first answer,
+ * and anew after a jump. A device's clock that is set back while a page is open takes nothing with it. One that leaps ahead was set, or the
  * device slept: nobody here can tell, so the server is asked, and without it time is believed to have passed.
  */
 export const useServerClock = defineStore('server-clock', () => {

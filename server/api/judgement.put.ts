@@ -4,4 +4,6 @@ import { readBodyWith } from '../utils/body'
 import { getPool } from '../utils/db'
 import { route } from '../utils/route'
 
-export default route('PUT /api/judgement', async ({ event }) => setJudgement(getPool(), await readBodyWith(event, judgementSchema)))
+export default route('PUT /api/judgement', async ({ event, person }) =>
+  setJudgement(getPool(), await readBodyWith(event, judgementSchema), person),
+)

@@ -1,17 +1,20 @@
-import { getRequestIP } from 'h3'
 import { limits } from '../../shared/limits'
 import { signInSchema, type SignInView } from '../../shared/schemas/api'
 import { refuseWhenCrowded, signIn } from '../services/people'
 import { readBodyWith } from '../utils/body'
 import { getPool } from '../utils/db'
 import { route } from '../utils/route'
-import { deviceOf, startSession } from '../utils/session'
+import { deviceOf, nameDevice, startSession, whereFrom } from '../utils/session'
 
 export default route('POST /api/session', async ({ event }): Promise<SignInView> => {
-  const device = await deviceOf(event)
-  if (device === undefined) refuseWhenCrowded()
+  const from = whereFrom(event)
+  const known = await deviceOf(event)
+  if (known === undefined) refuseWhenCrowded()
   const request = await readBodyWith(event, signInSchema, limits.signIn.bodyBytes)
-  const started = await signIn(getPool(), { ...request, device, address: getRequestIP(event) ?? 'unknown' })
+  // From elsewhere it stands at the door by a name of its own; here it gets one once somebody has signed in on it.
+  const device = known ?? (from.isHere ? undefined : await nameDevice(event))
+  const started = await signIn(getPool(), { ...request, ...from, device })
   await startSession(event, started.signIn)
+  await nameDevice(event)
   return started
 })

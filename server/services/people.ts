@@ -1,5 +1,5 @@
 import { randomBytes } from 'node:crypto'
-import type { Role } from '../../core/job/types'
+import type { Role, Signature } from '../../core/job/types'
 import { limits } from '../../shared/limits'
 import type { PersonView, SessionView, SignInView } from '../../shared/schemas/api'
 import { countActiveAdmins } from '../sql/people/countActiveAdmins'
@@ -7,8 +7,12 @@ import { lockPeople } from '../sql/people/lockPeople'
 import { findPerson } from '../sql/people/findPerson'
 import { insertPerson } from '../sql/people/insertPerson'
 import { listPeople, type PersonRow } from '../sql/people/listPeople'
-import { insertSignIn } from '../sql/people/signIns'
-import { giveTryBack, sweepTries, takeTry, type Bucket } from '../sql/people/takeTry'
+import { insertAudit } from '../sql/audit/audit'
+import { findDevice, letDeviceIn } from '../sql/devices/devices'
+import { standAtDoor } from './devices'
+import { notifyEnded } from '../sql/jobs/notifyJob'
+import { insertSignIn, type From } from '../sql/people/signIns'
+import { forgiveTries, giveTryBack, sweepTries, takeTry, type Bucket } from '../sql/people/takeTry'
 import { updatePerson } from '../sql/people/updatePerson'
 import { readSettings, writeSetting } from '../sql/settings/settings'
 import { judgementOf, liftOf } from './shopSettings'
@@ -54,19 +58,24 @@ const stranger = 'scrypt$AAAAAAAAAAAAAAAAAAAAAA$AAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAA
 // A stranger who comes while so many are being looked at is asked to come again, before anything is done for them.
 const counter = new BoundedQueue(bounds.together, 0, tooBusy)
 
+/** `isHere`: from the machine the program runs on. */
+type SignInRequest = { person: string; secret: string; device: string | undefined; address: string; isHere: boolean }
+/** May a PIN be typed on it, and do its tries count apart from those of strangers? */
+async function isTrusted(db: Db, { isHere, device }: SignInRequest): Promise<boolean> {
+  return device !== undefined && (isHere || (await findDevice(db, device))?.let_in_at != null)
+}
+
 /**
- * The buckets a try is paid from, in the order they are locked. A device somebody has signed in on before has its own for each person, so
- * that no stranger can keep a person from their own tablet; devices nobody knows share one for the address and one for the person.
+ * The buckets a try is paid from, in the order they are locked. A trusted device has its own for each person, so that no stranger can keep
+ * a person from their own tablet; devices nobody knows share one for the address and one for the person.
  */
-const bucketsOf = ({ person, device, address }: SignInRequest): Bucket[] =>
-  device === undefined
-    ? [
+const bucketsOf = ({ person, device, address }: SignInRequest, trusted: boolean): Bucket[] =>
+  trusted
+    ? [{ key: `device:${device}:${person}`, ...bounds.device }]
+    : [
         { key: `address:${address}`, ...bounds.address },
         { key: `person:${person}`, ...bounds.person },
       ]
-    : [{ key: `device:${device}:${person}`, ...bounds.device }]
-
-type SignInRequest = { person: string; secret: string; device: string | undefined; address: string }
 
 /** A try is taken, for good, before the secret is looked at: a hundred at once are a hundred tries. */
 async function payFor(db: Db, buckets: readonly Bucket[]): Promise<void> {
@@ -82,30 +91,45 @@ async function payFor(db: Db, buckets: readonly Bucket[]): Promise<void> {
   }
 }
 
-/** Strangers are looked at so many at a time; a known device goes past them. */
-/** Asked before anything is read: whether another stranger would be looked at now. */
+/**
+ * Strangers are looked at so many at a time; a trusted device goes past them. Asked before anything is read: whether another stranger
+ * would be looked at now.
+ */
 export function refuseWhenCrowded(): void {
   if (counter.load >= bounds.together) throw tooBusy()
 }
 
-export const signIn = (db: Db, request: SignInRequest): Promise<SignInView> =>
-  request.device === undefined ? counter.run(() => checkSignIn(db, request)) : checkSignIn(db, request)
+export async function signIn(db: Db, request: SignInRequest): Promise<SignInView> {
+  const trusted = await isTrusted(db, request)
+  return trusted ? checkSignIn(db, request, trusted) : counter.run(() => checkSignIn(db, request, trusted))
+}
 
-async function checkSignIn(db: Db, request: SignInRequest): Promise<SignInView> {
-  const buckets = bucketsOf(request)
+async function checkSignIn(db: Db, request: SignInRequest, trusted: boolean): Promise<SignInView> {
+  const buckets = bucketsOf(request, trusted)
   await payFor(db, buckets)
   const person = await findPerson(db, request.person)
+  // A PIN has few digits: it is not even looked at on a device that nobody has let in. An admin has a password, and may come from anywhere.
+  if (!trusted && !request.isHere) {
+    const code = await standAtDoor(db, request.device!)
+    if (person?.role !== 'admin')
+      throw new ProblemError(
+        'AUTH_DEVICE',
+        `A PIN works only on devices that were let in. An admin or a lead lets this one in: Shop, Devices, code ${code}. Then try again.`,
+      )
+  }
   // An unknown person costs the same time as a wrong PIN.
   const right = await verifySecret(request.secret, person?.secret_hash ?? stranger)
   if (!person?.active || !right) throw new ProblemError('AUTH_WRONG_SECRET', 'Check the name and type the PIN again.')
   for (const bucket of buckets) await giveTryBack(db, bucket)
   await sweepTries(db)
-  return startSignIn(db, person)
+  return startSignIn(db, person, request)
 }
 
-async function startSignIn(db: Db, person: PersonRow): Promise<SignInView> {
+async function startSignIn(db: Db, person: PersonRow, from: From): Promise<SignInView> {
   const key = randomBytes(32)
-  return { person: toPerson(person), signIn: await insertSignIn(db, person, key), key: key.toString('base64url') }
+  const signIn = await insertSignIn(db, person, key, from)
+  await insertAudit(db, { kind: 'signed-in', by: person, address: from.address })
+  return { person: toPerson(person), signIn, key: key.toString('base64url') }
 }
 
 // A workshop that is set up stays so: whoever asks again is answered without asking the database.
@@ -113,7 +137,7 @@ let isSetUp = false
 const setUpAlready = () => new ProblemError('SETUP_DONE', 'There is an admin already. Sign in, or ask them to add you.')
 
 /** The first visit to an empty workshop makes its admin. Asked before anything is hashed, and again under a lock against a second visit. */
-export async function setUpWorkshop(db: Db, request: { workshop: string; name: string; password: string }): Promise<SignInView> {
+export async function setUpWorkshop(db: Db, request: { workshop: string; name: string; password: string } & From): Promise<SignInView> {
   isSetUp ||= (await listPeople(db)).length > 0
   if (isSetUp) throw setUpAlready()
   const secretHash = await hashSecret(request.password)
@@ -122,11 +146,18 @@ export async function setUpWorkshop(db: Db, request: { workshop: string; name: s
     if ((await listPeople(transaction)).length > 0) throw setUpAlready()
     await writeSetting(transaction, 'workshop', request.workshop)
     const id = await insertPerson(transaction, { name: request.name, role: 'admin', secretHash })
-    return startSignIn(transaction, (await findPerson(transaction, id))!)
+    // Whoever sets the workshop up lets in the device they do it on.
+    await standAtDoor(transaction, request.device!)
+    await letDeviceIn(transaction, request.device!, 'set up with', id)
+    return startSignIn(transaction, (await findPerson(transaction, id))!, request)
   })
 }
 
-export async function addPerson(db: Db, person: { name: string; role: Role; secret: string; hint?: string }): Promise<PersonView> {
+export async function addPerson(
+  db: Db,
+  person: { name: string; role: Role; secret: string; hint?: string },
+  by: Signature,
+): Promise<PersonView> {
   try {
     const id = await insertPerson(db, {
       name: person.name,
@@ -134,6 +165,7 @@ export async function addPerson(db: Db, person: { name: string; role: Role; secr
       secretHash: await hashSecret(person.secret),
       hint: person.hint,
     })
+    await insertAudit(db, { kind: 'person-added', by, about: `${person.name}, ${person.role}` })
     return { id, name: person.name, role: person.role, active: true }
   } catch (error) {
     if (isUniqueViolation(error, 'people_name_key'))
@@ -144,7 +176,8 @@ export async function addPerson(db: Db, person: { name: string; role: Role; secr
   }
 }
 
-export async function changePerson(id: string, change: { active?: boolean; secret?: string }): Promise<PersonView> {
+type PersonChange = { active?: boolean; secret?: string; forgiven?: true }
+export async function changePerson(id: string, change: PersonChange, by: Signature): Promise<PersonView> {
   const known = async (db: Db) => {
     const person = await findPerson(db, id)
     if (!person) throw new ProblemError('PERSON_UNKNOWN', 'That person is not known here. Reload the list.')
@@ -157,7 +190,18 @@ export async function changePerson(id: string, change: { active?: boolean; secre
     const person = await known(db)
     if (change.active === false && person.role === 'admin' && person.active && (await countActiveAdmins(db)) <= 1)
       throw new ProblemError('PERSON_LAST_ADMIN', 'Somebody has to be able to add people. Add another admin first.')
-    await updatePerson(db, id, { active: change.active, secretHash })
+    if (change.forgiven) await forgiveTries(db, id)
+    if (change.active !== undefined || secretHash !== undefined) {
+      await updatePerson(db, id, { active: change.active, secretHash })
+      await notifyEnded(db, { person: id })
+    }
+    for (const [kind, isSo] of [
+      ['person-shut-out', change.active === false],
+      ['person-let-in', change.active === true],
+      ['secret-set', secretHash !== undefined],
+      ['tries-forgiven', change.forgiven === true],
+    ] as const)
+      if (isSo) await insertAudit(db, { kind, by, about: person.name })
     return toPerson((await findPerson(db, id))!)
   })
 }

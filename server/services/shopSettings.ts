@@ -2,6 +2,8 @@ import { usualJudgement, type Judgement } from '../../core/access/judgeChance'
 import { usualLift, type LiftMinutes } from '../../core/access/liftMinutes'
 import { judgementSchema } from '../../shared/schemas/api'
 import { liftSchema } from '../../shared/schemas/job'
+import type { Signature } from '../../core/job/types'
+import { insertAudit } from '../sql/audit/audit'
 import { writeSetting } from '../sql/settings/settings'
 import type { Db } from '../utils/db'
 
@@ -11,13 +13,15 @@ type Settings = Readonly<Record<string, unknown>>
 export const judgementOf = (settings: Settings): Judgement => judgementSchema.safeParse(settings.judgement).data ?? usualJudgement
 export const liftOf = (settings: Settings): LiftMinutes => liftSchema.safeParse(settings.lift).data ?? usualLift
 
-export async function setJudgement(db: Db, judgement: Judgement): Promise<Judgement> {
+export async function setJudgement(db: Db, judgement: Judgement, by: Signature): Promise<Judgement> {
   await writeSetting(db, 'judgement', judgement)
+  await insertAudit(db, { kind: 'judgement-set', by })
   return judgement
 }
 
 /** Jobs planned before keep what they were planned by: a plan is not to change because the shop has bought another lift. */
-export async function setLift(db: Db, lift: LiftMinutes): Promise<LiftMinutes> {
+export async function setLift(db: Db, lift: LiftMinutes, by: Signature): Promise<LiftMinutes> {
   await writeSetting(db, 'lift', lift)
+  await insertAudit(db, { kind: 'lift-set', by })
   return lift
 }

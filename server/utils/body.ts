@@ -6,7 +6,11 @@ import { parseJson } from './json'
 import { ProblemError } from './problemError'
 
 export async function readBytes(event: H3Event, maxBytes: number): Promise<Buffer> {
-  const tooLarge = () => new ProblemError('REQUEST_TOO_LARGE', `At most ${Math.floor(maxBytes / 1024)} KiB are taken here. Split it.`)
+  // What is still on its way is not read: the connection ends with the answer, so that nothing waits behind it.
+  const tooLarge = () =>
+    new ProblemError('REQUEST_TOO_LARGE', `At most ${Math.floor(maxBytes / 1024)} KiB are taken here. Split it.`, {
+      headers: { connection: 'close' },
+    })
   if (Number(event.node.req.headers['content-length'] ?? 0) > maxBytes) throw tooLarge()
   const chunks: Buffer[] = []
   let size = 0

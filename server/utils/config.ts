@@ -6,6 +6,10 @@ export const config = {
   sessionSecret: env.EFFERENT_SESSION_SECRET ?? '',
   /** Secure cookies reach the browser on HTTPS and on localhost only; `--plain-http` turns this off for a shop network without HTTPS. */
   secureCookies: env.EFFERENT_PLAIN_HTTP !== '1',
+  /** A reverse proxy stands before this and nothing else reaches it: what it says of where a request came from is believed. */
+  trustProxy: env.EFFERENT_TRUST_PROXY === '1',
+  /** Where the start command keeps its nightly backups; empty: somebody else takes them. */
+  backups: env.EFFERENT_BACKUPS ?? '',
   version: env.EFFERENT_VERSION ?? '0.0.0',
   development: env.NODE_ENV === 'development',
 } as const

@@ -1,6 +1,6 @@
 import { EventEmitter } from 'node:events'
 import pg from 'pg'
-import { jobChannel } from '../sql/jobs/notifyJob'
+import { endedChannel, jobChannel } from '../sql/jobs/notifyJob'
 import { listenTo } from '../sql/listenTo'
 import { config } from './config'
 
@@ -8,7 +8,9 @@ import { config } from './config'
  * One LISTEN connection per process feeds every open stream. `job` says which job moved; `resync` that notifications may have been missed
  * and followers should read on from where they stand; `lost` that the database is away.
  */
-export type FeedEvents = { job: [{ id: string; seq: number }]; resync: []; lost: [] }
+export type FeedEvents = { job: [{ id: string; seq: number }]; ended: [Ended]; resync: []; lost: [] }
+/** A sign-in that has ended, or everything of a person. */
+export type Ended = { signIn?: string; person?: string }
 
 class Feed extends EventEmitter<FeedEvents> {
   #client: pg.Client | undefined
@@ -40,10 +42,14 @@ class Feed extends EventEmitter<FeedEvents> {
     }
     client.on('error', lose)
     client.on('end', lose)
-    client.on('notification', ({ payload }) => this.emit('job', JSON.parse(payload!) as { id: string; seq: number }))
+    client.on('notification', ({ channel, payload }) => {
+      if (channel === endedChannel) this.emit('ended', JSON.parse(payload!) as Ended)
+      else this.emit('job', JSON.parse(payload!) as { id: string; seq: number })
+    })
     try {
       await client.connect()
       await listenTo(client, jobChannel)
+      await listenTo(client, endedChannel)
       this.#connected = true
       this.emit('resync')
     } catch {

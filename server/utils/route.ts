@@ -11,12 +11,16 @@ import { noteStorage, storageProblem, storageTroubleOf } from './storageTrouble'
 /** `gone`: aborted when whoever asked has left before the answer. */
 type Handler<T> = (context: { event: H3Event; person: Person; gone: AbortSignal }) => Promise<T> | T
 
-/** A state-changing request from a page of another origin is refused, whatever cookies came with it. */
+/** A state-changing request says that it comes from the program's own page; a browser says so by itself, a script by its `Origin`. */
 function checkOrigin(event: H3Event): void {
+  if (event.method === 'GET' || event.method === 'HEAD') return
   const origin = getRequestHeader(event, 'origin')
-  if (event.method === 'GET' || origin === undefined) return
-  if (!URL.canParse(origin) || new URL(origin).host !== getRequestHeader(event, 'host'))
-    throw new ProblemError('AUTH_ORIGIN', 'Open Efferent itself and try again there.')
+  const isOwn =
+    origin === undefined
+      ? getRequestHeader(event, 'sec-fetch-site') === 'same-origin'
+      : URL.canParse(origin) && new URL(origin).host === getRequestHeader(event, 'host')
+  if (!isOwn)
+    throw new ProblemError('AUTH_ORIGIN', 'Open Efferent itself and try again there; a script sends the address it calls as Origin.')
 }
 
 /** An address with bytes that no text can hold names nothing here. */

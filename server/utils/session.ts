@@ -1,6 +1,7 @@
-import { getCookie, getSession, useSession, type H3Event } from 'h3'
+import { getCookie, getRequestHeader, getRequestIP, getSession, useSession, type H3Event } from 'h3'
 import { v7 } from 'uuid'
 import type { PersonRow } from '../sql/people/listPeople'
+import { notifyEnded } from '../sql/jobs/notifyJob'
 import { endSignIn, findSignedIn } from '../sql/people/signIns'
 import { limits } from '#shared/limits'
 import { config } from './config'
@@ -36,13 +37,35 @@ export async function personOf(event: H3Event): Promise<PersonRow | undefined> {
     // A stranger's seal is opened anew each time: it is not worth the room.
     if (known.signIn) opened.set(sealed, known)
   }
-  return known.signIn ? findSignedIn(getPool(), known.signIn) : undefined
+  if (!known.signIn) return undefined
+  const person = await findSignedIn(getPool(), known.signIn)
+  if (person) event.context.efferent = { signIn: known.signIn, person: person.id } satisfies SignedInBy
+  return person
 }
+type SignedInBy = { signIn: string; person: string }
+/** By which sign-in this request was let through, once it was. */
+export const signedInBy = (event: H3Event): SignedInBy | undefined => event.context.efferent as SignedInBy | undefined
 
 export async function startSession(event: H3Event, signIn: string): Promise<void> {
   await (await open(event)).update({ signIn })
+}
+
+/** The device's name for itself, given to it where it has none: it stands at the door with it. */
+export async function nameDevice(event: H3Event): Promise<string> {
   const device = await openDevice(event)
   if (!device.data.device) await device.update({ device: v7() })
+  return device.data.device!
+}
+
+/**
+ * From where somebody comes. `isHere`: from the machine that the program runs on, as far as anybody can tell; a request that was passed on
+ * by a proxy is not, whatever that claims, unless it is one that was said to be trusted.
+ */
+export function whereFrom(event: H3Event): { address: string; isHere: boolean } {
+  const address = getRequestIP(event, { xForwardedFor: config.trustProxy }) ?? 'unknown'
+  const passedOn = ['forwarded', 'x-forwarded-for', 'x-real-ip', 'via'].some(name => getRequestHeader(event, name) !== undefined)
+  const isLoopback = address === '::1' || address.startsWith('127.') || address.startsWith('::ffff:127.')
+  return { address, isHere: isLoopback && (!passedOn || config.trustProxy) }
 }
 
 export const deviceOf = async (event: H3Event): Promise<string | undefined> =>
@@ -51,6 +74,7 @@ export const deviceOf = async (event: H3Event): Promise<string | undefined> =>
 /** Ends the sign-in itself, not only this browser's cookie: a copy of the cookie is worth nothing from then on. */
 export async function endSession(event: H3Event): Promise<void> {
   const session = await open(event)
-  if (session.data.signIn) await endSignIn(getPool(), session.data.signIn)
+  if (session.data.signIn && (await endSignIn(getPool(), session.data.signIn)))
+    await notifyEnded(getPool(), { signIn: session.data.signIn })
   await session.clear()
 }

@@ -1,5 +1,6 @@
 import { createEventStream, type H3Event } from 'h3'
-import { feed, openStreams } from './feed'
+import { feed, openStreams, type Ended } from './feed'
+import { signedInBy } from './session'
 
 export type StreamMessage = { id?: string; event: string; data: string }
 
@@ -36,6 +37,10 @@ export function pumpStream(
   const onLost = () => void stream.push({ event: 'lost', data: '{}' })
   const beat = setInterval(() => void stream.push({ event: 'beat', data: new Date().toISOString() }), 15_000)
   const close = () => void stream.close()
+  // Whose word opened this: when it counts no more, nothing more is told.
+  const mine = signedInBy(event)
+  const onEnded = ({ signIn, person }: Ended) => (signIn === mine?.signIn || person === mine?.person) && close()
+  feed.on('ended', onEnded)
   feed.on('job', onJob)
   feed.on('resync', onResync)
   feed.on('lost', onLost)
@@ -45,6 +50,7 @@ export function pumpStream(
     feed.off('job', onJob)
     feed.off('resync', onResync)
     feed.off('lost', onLost)
+    feed.off('ended', onEnded)
     openStreams.delete(close)
   })
   void pump()

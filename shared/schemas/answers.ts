@@ -1,5 +1,8 @@
 import { z } from 'zod'
 import {
+  auditViewSchema,
+  backupsViewSchema,
+  deviceViewSchema,
   healthSchema,
   importPreviewSchema,
   importResultSchema,
@@ -13,6 +16,7 @@ import {
   revisionViewSchema,
   searchResultSchema,
   sheetHeadSchema,
+  signedInViewSchema,
   vehicleViewSchema,
 } from './api'
 import { familySchema } from './sheet'
@@ -20,6 +24,9 @@ import { familySchema } from './sheet'
 /** What each answer of the API is read with: nothing that comes over the wire is taken on trust. */
 export const answers = {
   append: readAppendResult,
+  audit: reader(z.array(auditViewSchema)),
+  backups: reader(backupsViewSchema),
+  devices: reader(z.array(deviceViewSchema)),
   families: reader(z.array(familySchema)),
   health: reader(healthSchema),
   imported: reader(importResultSchema),
@@ -34,6 +41,7 @@ export const answers = {
   search: reader(searchResultSchema),
   sheet: readSheetView,
   sheets: reader(z.array(sheetHeadSchema)),
+  signedIn: reader(z.array(signedInViewSchema)),
   vehicle: reader(vehicleViewSchema),
   vehicles: reader(z.array(vehicleViewSchema)),
   /** A vehicle with the sheets that are for it. */

@@ -31,8 +31,13 @@ export const newPersonSchema = z.discriminatedUnion('role', [
   }),
 ])
 export const changePersonSchema = z
-  .strictObject({ active: z.boolean().optional(), secret: z.string().min(limits.pinDigits[0]).max(limits.passwordLength[1]).optional() })
-  .refine(change => change.active !== undefined || change.secret !== undefined, 'nothing to change')
+  .strictObject({
+    active: z.boolean().optional(),
+    secret: z.string().min(limits.pinDigits[0]).max(limits.passwordLength[1]).optional(),
+    /** Wrong tries at the PIN count no more. */
+    forgiven: z.literal(true).optional(),
+  })
+  .refine(change => Object.values(change).some(value => value !== undefined), 'nothing to change')
 export const searchSchema = z.object({ q: z.string().trim().max(120).default('') })
 export const newVehicleSchema = z.strictObject({
   plate: nameSchema,
@@ -86,6 +91,65 @@ const role = roleSchema
 /** Answers take what a newer server adds; what this program needs has to be there and right. */
 export const personViewSchema = z.object({ id: z.uuid(), name: nameSchema, role, active: z.boolean() })
 export type PersonView = z.infer<typeof personViewSchema>
+
+export const deviceChangeSchema = z.strictObject({ name: nameSchema })
+/** A device at the door, or let in; `mine`: the one that asks. */
+export const deviceViewSchema = z.object({
+  id: z.uuid(),
+  code: z.string(),
+  name: z.string(),
+  askedAt: moment,
+  letInAt: moment.optional(),
+  letInBy: z.string().optional(),
+  mine: z.boolean(),
+})
+export type DeviceView = z.infer<typeof deviceViewSchema>
+
+/** Somebody signed in now. */
+export const signedInViewSchema = z.object({
+  id: z.uuid(),
+  person: nameSchema,
+  role,
+  device: z.string(),
+  address: z.string(),
+  beganAt: moment,
+  mine: z.boolean(),
+})
+export type SignedInView = z.infer<typeof signedInViewSchema>
+
+export const auditKinds = [
+  'signed-in',
+  'sign-in-ended',
+  'person-added',
+  'person-shut-out',
+  'person-let-in',
+  'secret-set',
+  'tries-forgiven',
+  'device-let-in',
+  'device-shut-out',
+  'judgement-set',
+  'lift-set',
+] as const
+export type AuditKind = (typeof auditKinds)[number]
+export const auditViewSchema = z.object({
+  n: z.number(),
+  at: moment,
+  kind: z.enum(auditKinds),
+  by: z.string(),
+  about: z.string(),
+  address: z.string(),
+})
+export type AuditView = z.infer<typeof auditViewSchema>
+export const auditPageSchema = z.object({ before: z.coerce.number().int().min(1).optional() })
+
+/** What stands between this workshop and a dead disk. Without `kept`, the start command takes none: somebody else has to. */
+export const backupsViewSchema = z.object({
+  kept: z.boolean(),
+  count: z.number(),
+  last: z.object({ at: moment, bytes: z.number(), file: z.string() }).optional(),
+  trouble: z.string().optional(),
+})
+export type BackupsView = z.infer<typeof backupsViewSchema>
 
 /** What a device signs its entries with while this person is signed in on it (docs/decisions/0010). */
 export const signInViewSchema = z.object({ person: personViewSchema, signIn: z.uuid(), key: z.string() })

@@ -56,6 +56,8 @@ export class Client {
     const response = await fetch(`${this.url}${path}`, {
       method,
       headers: {
+        // As a browser says by itself: the program's own page.
+        ...(method === 'GET' ? {} : { origin: this.url }),
         ...(body === undefined ? {} : { 'content-type': 'application/json' }),
         ...(this.cookie ? { cookie: this.cookie } : {}),
         ...headers,

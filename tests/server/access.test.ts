@@ -1,4 +1,5 @@
 import { readdirSync } from 'node:fs'
+import { Agent, request } from 'node:http'
 import { fileURLToPath } from 'node:url'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import pg from 'pg'
@@ -98,11 +99,46 @@ describe('at the door', () => {
     expect([answer.status, answer.body.code]).toEqual([403, 'AUTH_ORIGIN'])
   })
 
+  it.each([
+    ['without a word of where it comes from', {}, 403],
+    ['from another part of the same site', { 'sec-fetch-site': 'same-site' }, 403],
+    ['from an address typed by hand', { 'sec-fetch-site': 'none' }, 403],
+    ['from nowhere', { origin: 'null' }, 403],
+    ['from its own page', { 'sec-fetch-site': 'same-origin' }, 200],
+  ])('a change %s', async (_, headers, status) => {
+    const answer = await fetch(`${server.url}/api/wrench`, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json', cookie: clients.technician.cookie, ...headers },
+      body: JSON.stringify({ millimetres: 300 }),
+    })
+    expect(answer.status).toBe(status)
+  })
+
+  it('what is too large ends its connection with the answer: the next request does not wait behind it', async () => {
+    const agent = new Agent({ keepAlive: true, maxSockets: 1 })
+    const post = (body: string) =>
+      new Promise<number>((done, fail) => {
+        const headers = { 'content-type': 'application/json', origin: server.url, 'content-length': body.length }
+        const sent = request(`${server.url}/api/session`, { method: 'POST', agent, headers }, answer => {
+          answer.resume()
+          answer.on('end', () => done(answer.statusCode!))
+        })
+        sent.on('error', fail)
+        sent.end(body)
+      })
+    const began = performance.now()
+    expect(await post(JSON.stringify({ secret: 'x'.repeat(400_000) }))).toBe(413)
+    expect(await post('{"person":')).toBe(400)
+    // Six seconds before; any machine does it in less than two.
+    expect(performance.now() - began).toBeLessThan(3000)
+    agent.destroy()
+  })
+
   it('the cookie is sealed, strict and out of reach of scripts', async () => {
     const { body } = await server.client().call<{ people: { id: string }[] }>('GET', '/api/session')
     const response = await fetch(`${server.url}/api/session`, {
       method: 'POST',
-      headers: { 'content-type': 'application/json' },
+      headers: { 'content-type': 'application/json', origin: server.url },
       body: JSON.stringify({ person: body.people[0]!.id, secret: '1357' }),
     })
     const cookie = response.headers.getSetCookie().find(one => one.startsWith('efferent='))!

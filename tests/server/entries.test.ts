@@ -216,7 +216,7 @@ describe('one signed-in request that would take for ever', () => {
     const leaving = new AbortController()
     const left = fetch(`${server.url}/api/compute/plan`, {
       method: 'POST',
-      headers: { 'content-type': 'application/json', cookie: rafe.cookie },
+      headers: { origin: server.url, 'content-type': 'application/json', cookie: rafe.cookie },
       body: JSON.stringify({ sheet: behind(4, 4), car, inputs: { lines: ['supply', 'link', 'return-long'], start: 'ground' } }),
       signal: leaving.signal,
     }).catch((error: Error) => error.name)

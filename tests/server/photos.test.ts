@@ -17,7 +17,7 @@ afterAll(() => server?.end())
 const send = (id: string, body: Buffer, to = job.id) =>
   fetch(`${server.url}/api/jobs/${to}/photos?id=${id}`, {
     method: 'POST',
-    headers: { cookie: client.cookie, 'content-type': 'image/jpeg' },
+    headers: { origin: server.url, cookie: client.cookie, 'content-type': 'image/jpeg' },
     body: new Blob([new Uint8Array(body)]),
   })
 const pdfOf = async () =>

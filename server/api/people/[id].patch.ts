@@ -4,6 +4,6 @@ import { readBodyWith } from '../../utils/body'
 import { idParam } from '../../utils/params'
 import { route } from '../../utils/route'
 
-export default route('PATCH /api/people/:id', async ({ event }) =>
-  changePerson(idParam(event, 'PERSON_UNKNOWN'), await readBodyWith(event, changePersonSchema)),
+export default route('PATCH /api/people/:id', async ({ event, person }) =>
+  changePerson(idParam(event, 'PERSON_UNKNOWN'), await readBodyWith(event, changePersonSchema), person),
 )

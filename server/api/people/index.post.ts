@@ -4,4 +4,6 @@ import { readBodyWith } from '../../utils/body'
 import { getPool } from '../../utils/db'
 import { route } from '../../utils/route'
 
-export default route('POST /api/people', async ({ event }) => addPerson(getPool(), await readBodyWith(event, newPersonSchema)))
+export default route('POST /api/people', async ({ event, person }) =>
+  addPerson(getPool(), await readBodyWith(event, newPersonSchema), person),
+)

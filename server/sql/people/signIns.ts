@@ -1,16 +1,49 @@
 import type { Db } from '../../utils/db'
+import { limits } from '../../../shared/limits'
 import type { PersonRow } from './listPeople'
 
-export async function insertSignIn(db: Db, person: { id: string; version: number }, key: Buffer): Promise<string> {
+/** From where somebody signs in. */
+export type From = { device: string | undefined; address: string }
+
+export async function insertSignIn(db: Db, person: { id: string; version: number }, key: Buffer, from: From): Promise<string> {
   const { rows } = await db.query<{ id: string }>(
-    'insert into sign_ins (person_id, person_version, key) values ($1::uuid, $2::int, $3::bytea) returning id',
-    [person.id, person.version, key],
+    `insert into sign_ins (person_id, person_version, key, device, address)
+     values ($1::uuid, $2::int, $3::bytea, $4::uuid, $5::text) returning id`,
+    [person.id, person.version, key, from.device ?? null, from.address],
   )
   return rows[0]!.id
 }
 
-export async function endSignIn(db: Db, id: string): Promise<void> {
-  await db.query('update sign_ins set ended_at = now() where id = $1::uuid and ended_at is null', [id])
+/** Whose it was, if it had not ended before. */
+export async function endSignIn(db: Db, id: string): Promise<string | undefined> {
+  const { rows } = await db.query<{ person_id: string }>(
+    'update sign_ins set ended_at = now() where id = $1::uuid and ended_at is null returning person_id',
+    [id],
+  )
+  return rows[0]?.person_id
+}
+
+export type SignInRow = {
+  id: string
+  person_id: string
+  person: string
+  role: PersonRow['role']
+  device: string
+  address: string
+  began_at: Date
+}
+
+/** Sign-ins that count now, newest first; of one person, or of everybody. */
+export async function listSignIns(db: Db, person: string | undefined): Promise<SignInRow[]> {
+  const { rows } = await db.query<SignInRow>(
+    `select s.id, s.person_id, p.name as person, p.role, coalesce(d.name, '') as device, coalesce(s.address, '') as address, s.began_at
+     from sign_ins s join people p on p.id = s.person_id left join devices d on d.id = s.device
+     where s.ended_at is null and p.active and p.version = s.person_version and s.began_at > now() - make_interval(hours => $2::int)
+       and ($1::uuid is null or s.person_id = $1::uuid)
+     order by s.began_at desc limit 200`,
+    [person ?? null, limits.signInHours],
+  )
+  return rows
 }
 
 /** Who is signed in by this: nobody once it has ended, the person is no longer active, or their secret or role has changed since. */

@@ -25,6 +25,11 @@ export async function giveTryBack(db: Db, { key, tries }: Bucket): Promise<void>
   await db.query('update sign_in_buckets set tries = least($2::float8, tries + 1) where key = $1::text', [key, tries])
 }
 
+/** Whoever has typed a PIN wrong too often may try again at once, on every device. */
+export async function forgiveTries(db: Db, person: string): Promise<void> {
+  await db.query(`delete from sign_in_buckets where key = 'person:' || $1::text or key like 'device:%:' || $1::text`, [person])
+}
+
 /** What nobody has touched for a day is full again, and says nothing. */
 export async function sweepTries(db: Db): Promise<void> {
   await db.query(`delete from sign_in_buckets where filled_at < clock_timestamp() - interval '1 day'`)

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { whenWords } from '~/utils/whenWords'
 import { computed } from 'vue'
 import { useHead } from '#imports'
 import { buildRecord } from '#core/job/buildRecord'
@@ -22,7 +23,7 @@ const record = computed(() =>
 const sheet = computed(() => job.view!.sheet)
 useHead({ title: () => (record.value ? `Job ${record.value.number} · record` : 'Record') })
 const turns = computed(() => (record.value ? turnsWords(record.value) : []))
-const time = (iso: string | undefined) => (iso ? new Date(iso).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' }) : '')
+const time = (iso: string | undefined) => (iso ? whenWords(iso) : '')
 const print = () => window.print()
 const handOver = () => say({ type: 'handedOver', to: 'customer' })
 </script>

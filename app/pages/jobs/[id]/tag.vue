@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { whenWords } from '~/utils/whenWords'
 import { computed } from 'vue'
 import { useHead, useRequestURL } from '#imports'
 import { forbiddenNow } from '#core/job/forbiddenNow'
@@ -41,8 +42,7 @@ const most = 4
       <div class="foot">
         <p>
           <template v-if="paused"
-            >Paused by <b>{{ paused.by }}</b>,
-            {{ new Date(paused.at).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' }) }}: {{ pauseWords[paused.reason]
+            >Paused by <b>{{ paused.by }}</b>, {{ whenWords(paused.at) }}: {{ pauseWords[paused.reason]
             }}{{ paused.note ? `, ${paused.note}` : '' }}.</template
           ><template v-else>In work. Ask before you touch it.</template>
         </p>

@@ -1,0 +1,16 @@
+import type { AuditKind } from '../schemas/api'
+
+/** What was done, between who did it and to what. */
+export const auditWords: Readonly<Record<AuditKind, string>> = {
+  'signed-in': 'signed in',
+  'sign-in-ended': 'ended the sign-in of',
+  'person-added': 'added',
+  'person-shut-out': 'shut out',
+  'person-let-in': 'let in again',
+  'secret-set': 'set a new PIN or password for',
+  'tries-forgiven': 'let try again at once',
+  'device-let-in': 'let in the device',
+  'device-shut-out': 'shut out the device',
+  'judgement-set': 'changed how what is left alone is judged',
+  'lift-set': 'changed what the lift takes',
+}
