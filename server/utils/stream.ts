@@ -1,49 +1,97 @@
+import { once } from 'node:events'
+import type { ServerResponse } from 'node:http'
 import { createEventStream, type H3Event } from 'h3'
 import { feed, openStreams, type Ended } from './feed'
 import { signedInBy } from './session'
 
 export type StreamMessage = { id?: string; event: string; data: string }
 
+const beatMs = 15_000
+/** A follower that has taken nothing for so long is let go; when it comes back it reads on from where it stood. */
+const stalledMs = 30_000
+/** More jobs moved than one follower can be told of one by one: it is told the whole again. */
+const mostWaiting = 200
+
+/** Until what was written before has left for the follower, or the line is gone: otherwise it would pile up in memory. */
+async function taken(res: ServerResponse): Promise<void> {
+  if (!res.writableNeedDrain || res.closed) return
+  const over = new AbortController()
+  const wait = (name: 'drain' | 'close') => once(res, name, { signal: over.signal })
+  await Promise.race([wait('drain'), wait('close')]).catch(() => {})
+  over.abort()
+}
+
 /**
  * A server-sent event stream that pumps: `next` reads what the follower has not seen and is called once at the start, on every wake-up that
- * `concerns` it and after the database has been away, never twice at once. A heartbeat lets both ends notice a dead line.
+ * `concerns` it and after the database has been away, never twice at once. A job that moves ten times while the follower is busy is read
+ * once. A heartbeat lets both ends notice a dead line; what a follower does not take is never more than one message.
  */
 export function pumpStream(
   event: H3Event,
   concerns: (jobId: string) => boolean,
-  next: (woke: string | undefined) => Promise<StreamMessage[]>,
+  next: (woke: { id: string; seq: number } | undefined) => Promise<StreamMessage[]>,
 ) {
   const stream = createEventStream(event)
   let running = false
-  const waiting: (string | undefined)[] = []
-  const pump = async (woke?: string) => {
-    waiting.push(woke)
+  let whole = true
+  const moved = new Map<string, number>()
+  let pushing: number | undefined
+  const push = async (message: StreamMessage) => {
+    pushing ??= Date.now()
+    try {
+      await taken(event.node.res)
+      await stream.push(message)
+    } finally {
+      pushing = undefined
+    }
+  }
+  const take = (): { id: string; seq: number } | undefined => {
+    if (whole) {
+      whole = false
+      moved.clear()
+      return undefined
+    }
+    const [id, seq] = moved.entries().next().value!
+    moved.delete(id)
+    return { id, seq }
+  }
+  const pump = async () => {
     if (running) return
     running = true
     try {
-      while (waiting.length > 0) {
-        const messages = await next(waiting.shift())
-        for (const message of messages) await stream.push(message)
-      }
+      while (whole || moved.size > 0) for (const message of await next(take())) await push(message)
     } catch {
       // The database went away mid-read: the follower is told, and `resync` reads on from the same place.
-      await stream.push({ event: 'lost', data: '{}' })
+      await push({ event: 'lost', data: '{}' })
     } finally {
       running = false
     }
   }
-  const onJob = ({ id }: { id: string }) => void (concerns(id) && pump(id))
-  const onResync = () => void stream.push({ event: 'back', data: '{}' }).then(() => pump())
-  const onLost = () => void stream.push({ event: 'lost', data: '{}' })
-  const beat = setInterval(() => void stream.push({ event: 'beat', data: new Date().toISOString() }), 15_000)
+  const onJob = ({ id, seq }: { id: string; seq: number }) => {
+    if (!concerns(id)) return
+    moved.set(id, Math.max(seq, moved.get(id) ?? 0))
+    whole ||= moved.size > mostWaiting
+    void pump()
+  }
+  const onResync = () => {
+    whole = true
+    void push({ event: 'back', data: '{}' }).then(pump)
+  }
+  const onLost = () => void push({ event: 'lost', data: '{}' })
   const close = () => void stream.close()
+  const beat = setInterval(() => {
+    if (pushing === undefined) void push({ event: 'beat', data: new Date().toISOString() })
+    else if (Date.now() - pushing > stalledMs) drop()
+  }, beatMs)
+  // A line that takes nothing is not closed by asking it to: what lies in its buffer would have to go first.
+  const drop = () => event.node.req.socket.destroy()
   // Whose word opened this: when it counts no more, nothing more is told.
   const mine = signedInBy(event)
   const onEnded = ({ signIn, person }: Ended) => (signIn === mine?.signIn || person === mine?.person) && close()
-  feed.on('ended', onEnded)
   feed.on('job', onJob)
   feed.on('resync', onResync)
   feed.on('lost', onLost)
+  feed.on('ended', onEnded)
   openStreams.add(close)
   stream.onClosed(async () => {
     clearInterval(beat)
