@@ -56,7 +56,7 @@ export default defineNuxtConfig({
           platform: 'node',
           format: 'esm',
           target: 'node20',
-          external: ['pdfmake'],
+          external: ['pdfmake', 'sharp'],
         })
       })
     },

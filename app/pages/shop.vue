@@ -90,10 +90,12 @@ const setSecret = (person: PersonView) =>
               <td>{{ roleWords[person.role] }}</td>
               <td>
                 <span class="tag" :class="person.active ? 'ok' : 'warn'">{{ person.active ? 'can sign in' : 'shut out' }}</span>
-                <v-btn-quiet v-if="isAdmin" size="small" @click="setActive(person, !person.active)">
-                  {{ person.active ? 'Shut out' : 'Let in' }}
-                </v-btn-quiet>
-                <v-btn-quiet v-if="isAdmin && person.active" size="small" @click="forgive(person)">Forgive wrong tries</v-btn-quiet>
+                <span v-if="isAdmin" class="row"
+                  ><v-btn-quiet size="small" @click="setActive(person, !person.active)">{{
+                    person.active ? 'Shut out' : 'Let in'
+                  }}</v-btn-quiet
+                  ><v-btn-quiet v-if="person.active" size="small" @click="forgive(person)">Forgive wrong tries</v-btn-quiet></span
+                >
               </td>
               <td v-if="isAdmin">
                 <form class="row" @submit.prevent="setSecret(person)">

@@ -16,6 +16,9 @@ const secret = ref('')
 const trouble = ref('')
 const busy = ref(false)
 const box = ref<HTMLInputElement>()
+/** On a phone it would stand below the edge. */
+const said = ref<HTMLElement>()
+watch(said, element => element?.scrollIntoView({ block: 'nearest' }))
 const person = computed(() => session.view?.people.find(candidate => candidate.id === chosen.value))
 const isAdmin = computed(() => person.value?.role === 'admin')
 
@@ -99,7 +102,7 @@ async function enter() {
         />
         <v-btn-main type="submit" :disabled="busy || !secret">{{ busy ? 'Checking …' : 'Sign in' }}</v-btn-main>
       </div>
-      <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
+      <p v-if="trouble" ref="said" class="trouble" role="alert">{{ trouble }}</p>
     </form>
   </div>
 </template>

@@ -6,9 +6,10 @@ import { imageWords } from '../../shared/words/imageWords'
 import { countPhotos, findPhoto, insertPhoto, listPhotos } from '../sql/photos/photos'
 import { withTransaction, type Db } from '../utils/db'
 import { ProblemError } from '../utils/problemError'
+import { runTask } from '../utils/workers'
 import { getJobRow } from './jobs'
 
-/** Keeps a photo for a job, without its metadata. The device chose the id: a photo sent twice is one photo. */
+/** Keeps a photo for a job: its pixels, and nothing else of the file. The device chose the id: a photo sent twice is one photo. */
 export async function keepPhoto(
   job: string,
   id: string,
@@ -17,12 +18,19 @@ export async function keepPhoto(
 ): Promise<{ id: string; width: number; height: number }> {
   const plain = stripImage(bytes, limits.photoSide)
   if (!plain.ok) throw new ProblemError('PHOTO_REFUSED', imageWords(plain.error)).about(id)
-  const { width, height } = plain.value
+  // The filter has seen that it is a picture of a size we take; what is kept is drawn from it anew.
+  const {
+    bytes: drawn,
+    width,
+    height,
+  } = await runTask('redrawPhoto', { bytes }).catch((error: unknown) => {
+    throw error instanceof ProblemError && error.problem.code === 'PHOTO_REFUSED' ? error.about(id) : error
+  })
   return withTransaction(async db => {
     await getJobRow(db, job)
     if ((await countPhotos(db, job)) >= limits.photosPerJob && !(await findPhoto(db, id)))
       throw new ProblemError('PHOTO_REFUSED', `A job keeps ${limits.photosPerJob} photos, and this one has them.`).about(id)
-    await insertPhoto(db, { id, job, bytes: plain.value.bytes, width, height, person: person.id })
+    await insertPhoto(db, { id, job, bytes: Buffer.from(drawn), width, height, person: person.id })
     return { id, width, height }
   })
 }

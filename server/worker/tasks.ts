@@ -10,6 +10,7 @@ import { parseJson } from '../utils/json'
 import { ProblemError } from '../utils/problemError'
 import { readPack } from '../utils/readPack'
 import { readRevision } from '../utils/readRevision'
+import { redrawPhoto } from '../utils/redrawPhoto'
 import { writeRecordPdf } from '../utils/writeRecordPdf'
 
 const textOf = (bytes: Uint8Array): string => Buffer.from(bytes).toString('utf8')
@@ -31,6 +32,7 @@ export const tasks = {
   },
   readPack: ({ body }: { body: Uint8Array }): Pack => readPack(parseJson(textOf(body))),
   readRevision: ({ body }: { body: Uint8Array }): { sheet: Sheet; notes: string[] } => readRevision(parseJson(textOf(body))),
+  redrawPhoto: ({ bytes }: { bytes: Uint8Array }): Promise<{ bytes: Uint8Array; width: number; height: number }> => redrawPhoto(bytes),
   recordPdf: ({
     record,
     sheet,

@@ -30,41 +30,59 @@ const shutOut = (id: string) => attempt(() => call('DELETE', `/api/devices/${id}
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
     <div v-if="!devices" class="busy" role="status" aria-label="Loading devices" />
     <p v-else-if="devices.length === 0">No other device has asked yet.</p>
-    <div v-else class="scroll">
-      <table class="grid">
-        <thead>
-          <tr>
-            <th>Code</th>
-            <th>Name</th>
-            <th>Since</th>
-            <th>Here</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="device in devices" :key="device.id">
-            <td>
-              <b>{{ device.code }}</b>
-            </td>
-            <td>
-              <template v-if="device.letInAt">{{ device.name }}</template>
-              <form v-else class="row" @submit.prevent="letIn(device.id)">
-                <v-text-field
-                  v-model="names[device.id]"
-                  density="compact"
-                  :label="`Name for ${device.code}, as: tablet at bay 2`"
-                /><v-btn-main type="submit" size="small" :disabled="!names[device.id]?.trim()">Let it in</v-btn-main>
-              </form>
-            </td>
-            <td>
-              {{ whenWords(device.letInAt ?? device.askedAt) }}<span v-if="device.letInBy" class="sub">by {{ device.letInBy }}</span>
-            </td>
-            <td>
-              <span class="tag" :class="device.letInAt ? 'ok' : 'warn'">{{ device.letInAt ? 'let in' : 'asks' }}</span>
-              <v-btn-quiet size="small" @click="shutOut(device.id)">{{ device.letInAt ? 'Shut out' : 'Turn away' }}</v-btn-quiet>
-            </td>
-          </tr>
-        </tbody>
-      </table>
-    </div>
+    <ul v-else class="rows">
+      <li v-for="device in devices" :key="device.id">
+        <b class="code">{{ device.code }}</b>
+        <span class="about"
+          ><template v-if="device.letInAt">{{ device.name }}</template
+          ><span class="sub"
+            >{{ device.letInAt ? 'let in' : 'asked' }} {{ whenWords(device.letInAt ?? device.askedAt) }}
+            <template v-if="device.letInBy">by {{ device.letInBy }}</template></span
+          ></span
+        >
+        <form v-if="!device.letInAt" class="row name" @submit.prevent="letIn(device.id)">
+          <v-text-field v-model="names[device.id]" density="compact" :label="`Name for ${device.code}`" /><v-btn-main
+            type="submit"
+            :disabled="!names[device.id]?.trim()"
+            >Let it in</v-btn-main
+          >
+        </form>
+        <span class="row"
+          ><span class="tag" :class="device.letInAt ? 'ok' : 'warn'">{{ device.letInAt ? 'let in' : 'asks' }}</span
+          ><v-btn-quiet size="small" @click="shutOut(device.id)">{{ device.letInAt ? 'Shut out' : 'Turn away' }}</v-btn-quiet></span
+        >
+      </li>
+    </ul>
   </section>
 </template>
+
+<style scoped>
+.rows {
+  list-style: none;
+  padding: 0;
+}
+.rows li {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 20px;
+  align-items: center;
+  padding: 10px 0;
+  border-top: 1px solid var(--line);
+}
+.code {
+  font-size: 20px;
+  min-width: 90px;
+}
+.about {
+  flex: 1 1 180px;
+}
+.about .sub {
+  display: block;
+}
+.name {
+  flex: 2 1 260px;
+}
+.name > .v-input {
+  flex: 1 1 auto;
+}
+</style>

@@ -21,32 +21,37 @@ async function end(id: string) {
     <h2 id="signed-in">Signed in now</h2>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
     <div v-if="!signIns" class="busy" role="status" aria-label="Loading who is signed in" />
-    <div v-else class="scroll">
-      <table class="grid">
-        <thead>
-          <tr>
-            <th>Who</th>
-            <th>Where</th>
-            <th>Since</th>
-            <th>End it</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="one in signIns" :key="one.id">
-            <td>
-              <b>{{ one.person }}</b> <span class="sub">{{ roleWords[one.role] }}</span>
-            </td>
-            <td>
-              {{ one.device || 'a device without a name' }} <span class="sub">{{ one.address }}</span>
-            </td>
-            <td>{{ whenWords(one.beganAt) }}</td>
-            <td>
-              <span v-if="one.mine" class="tag">this one</span>
-              <v-btn-quiet v-else size="small" @click="end(one.id)">End</v-btn-quiet>
-            </td>
-          </tr>
-        </tbody>
-      </table>
-    </div>
+    <ul v-else class="rows">
+      <li v-for="one in signIns" :key="one.id">
+        <span class="about"
+          ><b>{{ one.person }}</b> {{ roleWords[one.role]
+          }}<span class="sub"
+            >{{ one.device || 'a device without a name' }}, {{ one.address }}, since {{ whenWords(one.beganAt) }}</span
+          ></span
+        >
+        <span v-if="one.mine" class="tag">this one</span>
+        <v-btn-quiet v-else size="small" @click="end(one.id)">End</v-btn-quiet>
+      </li>
+    </ul>
   </section>
 </template>
+
+<style scoped>
+.rows {
+  list-style: none;
+  padding: 0;
+}
+.rows li {
+  display: flex;
+  gap: 8px 20px;
+  align-items: center;
+  padding: 10px 0;
+  border-top: 1px solid var(--line);
+}
+.about {
+  flex: 1;
+}
+.about .sub {
+  display: block;
+}
+</style>
