@@ -105,6 +105,30 @@ try {
     car: { family: 'ondrel-halyard', year: 2016, engine: 'd32', traits: { coolers: 'two' } },
     inputs: { lines: ['supply', 'link', 'return-long'], start: 'ground' },
   }
+  // A record of thousands of notes as a PDF, asked for over and over: what everybody else waits for meanwhile.
+  const long = await worker.openJob()
+  let seq = 2
+  for (let i = 0; i < 80; i++) {
+    const events = Array.from({ length: 100 }, () => worker.entry({ type: 'noteWritten', text: `as it was ${'x'.repeat(60)}` }, seq))
+    await worker.call('POST', `/api/jobs/${long.id}/events`, { events })
+    seq += events.length
+  }
+  const waited: number[] = []
+  const until = performance.now() + seconds * 1000
+  await Promise.all([
+    steadily(
+      () => worker.call('GET', `/api/jobs/${long.id}/record.pdf`),
+      () => performance.now() > until,
+    ),
+    steadily(
+      () => worker.call('GET', '/api/jobs'),
+      () => performance.now() > until,
+    ).then(took => waited.push(...took)),
+  ])
+  report('a PDF of 8,000 notes over and over: the Floor, p99', quantile(waited, 0.99), 'ms', 500)
+  const { body: state } = await worker.call<{ delay: { p99: number } }>('GET', '/api/health')
+  report('event loop delay through all of it, p99', state.delay.p99, 'ms', 50)
+
   const health: number[] = []
   const ends = performance.now() + seconds * 1000
   const [hostile] = await Promise.all([

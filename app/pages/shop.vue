@@ -133,7 +133,8 @@ const setSecret = (person: PersonView) =>
       <h2>This installation</h2>
       <p>
         Efferent {{ health.version }} · PostgreSQL {{ health.database.server }} · database at {{ health.database.migration
-        }}<template v-if="health.demo"> · demo data loaded</template>
+        }}<template v-if="health.demo"> · demo data loaded</template
+        ><template v-if="health.delay"> · answers after {{ Math.round(health.delay.p99) }} ms at most, 99 times of 100</template>
       </p>
     </section>
   </div>

@@ -314,6 +314,8 @@ export const healthSchema = z.object({
   database: z.object({ reachable: z.boolean(), server: z.string().optional(), migration: z.string().optional() }),
   /** Why nothing can be kept at the moment, where that is so. */
   storage: z.enum(storageTroubles).optional(),
+  /** How long anybody waits for this process to turn to them, ms, in the last minute or two. */
+  delay: z.object({ p99: z.number(), max: z.number() }).optional(),
   demo: z.boolean(),
 })
 export type Health = z.infer<typeof healthSchema>
