@@ -1,4 +1,4 @@
-import { answerStep, expect, expectAccessible, room, signIn, test } from '../helpers/browserTest'
+import { answerStep, expect, expectAccessible, keptEntries, room, signIn, test } from '../helpers/browserTest'
 import { workJob } from '../helpers/workJob'
 import type { Page } from '@playwright/test'
 
@@ -10,22 +10,6 @@ const isAboard = (page: Page): Promise<boolean> =>
     await navigator.serviceWorker.ready
     return navigator.serviceWorker.controller !== null
   })
-
-const keptEntries = (page: Page): Promise<number> =>
-  page.evaluate(
-    () =>
-      new Promise<number>((resolve, reject) => {
-        const opening = indexedDB.open('efferent')
-        opening.onerror = () => reject(opening.error)
-        opening.onsuccess = () => {
-          const counting = opening.result.transaction('entries').objectStore('entries').count()
-          counting.onsuccess = () => {
-            opening.result.close()
-            resolve(counting.result)
-          }
-        }
-      }),
-  )
 
 // Everything from here on happens without a server: the page is closed and opened again, the job is worked to its end, signed and printed;
 // with the server back, all of it is on record once, in its order.

@@ -5,7 +5,7 @@ import { chromium, type BrowserContext, type Page } from '@playwright/test'
 import pg from 'pg'
 import type { JobView } from '../../shared/schemas/api'
 import { drawnJpeg } from '../helpers/drawnJpeg'
-import { expect, expectAccessible, expectFits, names, room, signIn, test } from '../helpers/browserTest'
+import { expect, expectAccessible, expectFits, keptEntries, names, room, signIn, test } from '../helpers/browserTest'
 import { demoSecrets } from '../helpers/server'
 
 /** What was set on the wrench, and recorded. */
@@ -43,22 +43,6 @@ async function writeNote(page: Page, text: string): Promise<void> {
   await page.getByLabel('Note for the record').fill(text)
   await page.getByRole('button', { name: 'Keep the note' }).click()
 }
-const kept = (page: Page): Promise<number> =>
-  page.evaluate(
-    () =>
-      new Promise<number>((resolve, reject) => {
-        const opening = indexedDB.open('efferent')
-        opening.onerror = () => reject(opening.error)
-        opening.onsuccess = () => {
-          const counting = opening.result.transaction('entries').objectStore('entries').count()
-          counting.onsuccess = () => {
-            opening.result.close()
-            resolve(counting.result)
-          }
-        }
-      }),
-  )
-
 /** Writes to the device until it takes no more, large pieces first. */
 const fillDevice = (page: Page): Promise<void> =>
   page.evaluate(async () => {
@@ -119,7 +103,7 @@ test('a full disk under the server, entries and a photo waiting, a change of han
 
   await db.query('drop trigger full_disk on job_events; drop trigger full_disk on job_photos')
   await expect(page.getByRole('alert')).toBeHidden({ timeout: 30_000 })
-  await expect.poll(() => kept(page)).toBe(0)
+  await expect.poll(() => keptEntries(page)).toBe(0)
   const { events } = await recordOf(page, job)
   expect(events.slice(-3).map(({ by, sentBy, body }) => [by.name, sentBy?.name, body.type])).toEqual([
     ['Rafe Undal', 'Imke Thorsby', 'noteWritten'],
@@ -165,14 +149,14 @@ test('loaded again between the write and the sending, and then two tabs: one sen
   await expect(title(page)).toHaveText('Fasten: Bracket, cross member')
   await page.reload()
   await expect(title(page)).toHaveText('Fasten: Bracket, cross member')
-  expect(await kept(page)).toBe(1)
+  expect(await keptEntries(page)).toBe(1)
   const other = await context.newPage()
   await other.goto(page.url())
   // The second tab finds what the first has kept.
   await expect(title(other)).toHaveText('Fasten: Bracket, cross member')
   await writeNote(other, 'from the second tab')
   away = false
-  await expect.poll(() => kept(page), { timeout: 30_000 }).toBe(0)
+  await expect.poll(() => keptEntries(page), { timeout: 30_000 }).toBe(0)
   const { events } = await recordOf(page)
   expect(events.slice(-2).map(({ body }) => body.type)).toEqual(['jointTorqued', 'noteWritten'])
   expect(new Set(events.map(({ id }) => id)).size).toBe(events.length)
@@ -234,7 +218,7 @@ test('the browser killed while it writes: whatever the screen has shown is on th
     page = context.pages()[0]!
     await signIn(page, 'technician')
     await page.goto(url)
-    await expect.poll(() => kept(page)).toBe(0)
+    await expect.poll(() => keptEntries(page)).toBe(0)
     const { events } = await recordOf(page)
     expect(shown.length).toBeGreaterThanOrEqual(2)
     expect(events.length - before).toBeGreaterThanOrEqual(shown.length)

@@ -96,3 +96,20 @@ export async function answerStep(page: Page, name: string): Promise<void> {
   if (name.startsWith('Look for a leak')) await choose('Dry')
   if (/^(Try the|Feel that the heater|Road test)/.test(name)) await choose('Good')
 }
+
+/** How many entries lie in this device's queue. */
+export const keptEntries = (page: Page): Promise<number> =>
+  page.evaluate(
+    () =>
+      new Promise<number>((resolve, reject) => {
+        const opening = indexedDB.open('efferent')
+        opening.onerror = () => reject(opening.error)
+        opening.onsuccess = () => {
+          const counting = opening.result.transaction('entries').objectStore('entries').count()
+          counting.onsuccess = () => {
+            opening.result.close()
+            resolve(counting.result)
+          }
+        }
+      }),
+  )
