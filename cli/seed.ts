@@ -71,7 +71,8 @@ async function seed(folder: string): Promise<void> {
     .sort())
     await importPack(readPack(JSON.parse(readFileSync(join(folder, file), 'utf8'))), undefined)
   const people = new Map<string, Person>()
-  for (const person of workshop.people) people.set(person.name, await addPerson(db, { ...person, hint: person.secret }, { id: '', name: 'demo' }))
+  for (const person of workshop.people)
+    people.set(person.name, await addPerson(db, { ...person, hint: person.secret }, { id: '', name: 'demo' }))
   const vehicles = new Map<string, string>()
   for (const { answers = [], ...vehicle } of workshop.vehicles) {
     const { id } = await addVehicle(vehicle)
