@@ -27,6 +27,13 @@ export function traitsImplied(predicate: Predicate): Record<Slug, Slug> {
   return {}
 }
 
+/** Traits of a car for which a predicate holds, where one can be named by what it has: of several, the first. */
+export function traitsFor(predicate: Predicate): Record<Slug, Slug> {
+  if ('any' in predicate) return predicate.any[0] ? traitsFor(predicate.any[0]) : {}
+  if ('all' in predicate) return Object.assign({}, ...predicate.all.map(traitsFor)) as Record<Slug, Slug>
+  return traitsImplied(predicate)
+}
+
 export function traitsMentioned(predicate: Predicate | undefined): { trait: Slug; is: Slug }[] {
   if (predicate === undefined) return []
   if ('trait' in predicate) return [predicate]

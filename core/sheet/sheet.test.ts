@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { demoCar, demoSheet, fixtureNames, fixtureSheet } from '../../tests/helpers/demo'
 import { newtonMetres } from '../units/types'
 import { checkIntegrity } from './checkIntegrity'
-import { evaluatePredicate, traitsImplied } from './evaluatePredicate'
+import { evaluatePredicate, traitsFor, traitsImplied } from './evaluatePredicate'
 import { resolveSheet } from './resolveSheet'
 import { settleValue, settleWindow } from './settleContested'
 import type { Contested, Predicate, Sheet, SourceKind, Window } from './types'
@@ -57,6 +57,41 @@ describe('evaluatePredicate', () => {
       }),
     ).toEqual({ a: 'x', b: 'y' })
     expect(traitsImplied({ any: [{ trait: 'a', is: 'x' }] })).toEqual({})
+  })
+
+  it.each<[Predicate, Record<string, string>]>([
+    [{ trait: 'a', is: 'x' }, { a: 'x' }],
+    [
+      {
+        any: [
+          { trait: 'a', is: 'x' },
+          { trait: 'b', is: 'y' },
+        ],
+      },
+      { a: 'x' },
+    ],
+    [
+      {
+        all: [
+          {
+            any: [
+              { trait: 'a', is: 'x' },
+              { trait: 'b', is: 'y' },
+            ],
+          },
+          { trait: 'c', is: 'z' },
+        ],
+      },
+      { a: 'x', c: 'z' },
+    ],
+  ])('a car for which it holds: %j', (predicate, traits) => {
+    expect(traitsFor(predicate)).toEqual(traits)
+    expect(evaluatePredicate(predicate, traitsFor(predicate))).toBe('yes')
+  })
+
+  it('of what a car must not be, nobody can say what it is', () => {
+    expect(traitsFor({ not: { trait: 'a', is: 'x' } })).toEqual({})
+    expect(traitsFor({ any: [] })).toEqual({})
   })
 })
 

@@ -1,98 +1,45 @@
 <script setup lang="ts">
-import { answers } from '#shared/schemas/answers'
-import { computed, ref, shallowRef, watch } from 'vue'
-import { navigateTo, useHead, useRoute } from '#imports'
-import { checkIntegrity } from '#core/sheet/checkIntegrity'
-import { compareSheets } from '#core/sheet/compareSheets'
+import { computed, ref } from 'vue'
+import { useHead, useRoute } from '#imports'
 import { decidingTraits } from '#core/identify/identifyLayouts'
-import { offerMend } from '#core/sheet/mendSheet'
+import { traitsFor } from '#core/sheet/evaluatePredicate'
 import { resolveSheet } from '#core/sheet/resolveSheet'
 import type { Sheet, Standpoint } from '#core/sheet/types'
-import type { NoteView } from '#shared/schemas/api'
-import type { Unreadable } from '#shared/versioned'
-import { changeWords } from '#shared/words/changeWords'
-import { doubtTorques } from '#core/sheet/doubtTorques'
-import { doubtWords, integrityWords } from '#shared/words/integrityWords'
+import { doubtWords } from '#shared/words/integrityWords'
 import { mendWords } from '#shared/words/mendWords'
 import { plural } from '#shared/words/vocabulary'
-import { useServerData } from '~/composables/useServerData'
-import { useConnection } from '~/stores/connection'
-import { call, ProblemFailure, wordsOf } from '~/utils/api'
-import { dropDraft, readDraft, schemaIssues, writeDraft } from '~/utils/drafts'
+import { useSheetDraft } from '~/composables/useSheetDraft'
 import { chapters, titleOfItem, type Chapter } from '~/utils/sheetFields'
 
 const route = useRoute()
-const connection = useConnection()
 const id = String(route.params.id)
-const published = shallowRef<Sheet>()
-const draft = shallowRef<Sheet>()
-const folded = ref<string[]>([])
-const notes = ref<NoteView[]>([])
-const trouble = ref('')
-const busy = ref(false)
-const isKept = ref(false)
-/** A draft lies on this device that this version cannot read: nothing is edited, and so written over it, until it is gone. */
-const unreadable = shallowRef<Unreadable>()
+const {
+  published,
+  draft,
+  families,
+  trouble,
+  busy,
+  unreadable,
+  past,
+  change,
+  undo,
+  schema,
+  integrity,
+  issues,
+  doubts,
+  changes,
+  openNotes,
+  fold,
+  setAside,
+  publishable,
+  publish,
+  discard,
+} = useSheetDraft(id)
 const chapter = ref<Chapter>(chapters[0]!)
 const item = ref(0)
 const standpoint = ref<Standpoint>('under-lift')
 const panel = ref<'picture' | 'changes' | 'notes'>('picture')
 useHead({ title: () => `Edit ${draft.value?.title ?? id} · Efferent` })
-
-const { data: known, trouble: unread } = useServerData(
-  () => `editing ${id}`,
-  async () => {
-    const [families, current] = await Promise.all([
-      call('GET', '/api/families', answers.families),
-      call('GET', `/api/sheets/${id}`, answers.sheet).catch((error: unknown) => {
-        if (error instanceof ProblemFailure && error.problem.code === 'SHEET_UNKNOWN') return undefined
-        throw error
-      }),
-    ])
-    return { families, current, notes: current ? await call('GET', `/api/sheets/${id}/notes`, answers.notes) : [] }
-  },
-)
-const families = computed(() => known.value?.families ?? [])
-watch(unread, words => (trouble.value = words))
-watch(known, now => {
-  if (!now) return
-  published.value = now.current?.sheet
-  notes.value = now.notes
-  const kept = readDraft(localStorage, id)
-  unreadable.value = kept.ok ? undefined : kept.error
-  if (!kept.ok) return
-  const before = kept.value
-  const basedOn = published.value?.revision ?? 0
-  if (before) {
-    draft.value = { ...before.sheet, revision: basedOn + 1 }
-    folded.value = before.notes
-    isKept.value = true
-  } else if (published.value) draft.value = { ...published.value, revision: basedOn + 1 }
-  else trouble.value = `There is no line sheet “${id}” and no draft of one on this device.`
-})
-
-// Every change is kept on this device at once, and can be taken back.
-const past = shallowRef<Sheet[]>([])
-function change(next: Sheet) {
-  if (!draft.value) return
-  past.value = [...past.value.slice(-99), draft.value]
-  draft.value = next
-}
-function undo() {
-  const before = past.value.at(-1)
-  if (!before) return
-  past.value = past.value.slice(0, -1)
-  draft.value = before
-}
-watch([draft, folded], () => {
-  if (draft.value && (past.value.length > 0 || isKept.value))
-    writeDraft(localStorage, {
-      sheet: draft.value,
-      basedOn: published.value?.revision ?? 0,
-      notes: folded.value,
-      savedAt: new Date().toISOString(),
-    })
-})
 
 const list = computed(() =>
   chapter.value.list ? ((draft.value?.[chapter.value.part as keyof Sheet] ?? []) as readonly unknown[]) : undefined,
@@ -132,21 +79,6 @@ function go(to: Chapter, index = 0) {
   item.value = index
 }
 
-const schema = computed(() => (draft.value ? schemaIssues(draft.value) : []))
-// Integrity relies on what the schema promises; a draft that breaks it is mended there first.
-const integrity = computed(() =>
-  draft.value && schema.value.length === 0
-    ? checkIntegrity(draft.value).map(issue => ({
-        issue,
-        path: issue.path.join('.'),
-        message: integrityWords(issue),
-        offer: offerMend(draft.value!, issue),
-      }))
-    : [],
-)
-const issues = computed(() => [...schema.value.map(({ path, message }) => ({ path, message, offer: undefined })), ...integrity.value])
-/** To be asked about, not refused. */
-const doubts = computed(() => (draft.value && schema.value.length === 0 ? doubtTorques(draft.value) : []))
 const wrong = computed(() => new Set(issues.value.map(issue => issue.path)))
 const wrongIn = (prefix: string) => issues.value.some(issue => issue.path === prefix || issue.path.startsWith(`${prefix}.`))
 function place(path: string): string {
@@ -164,25 +96,13 @@ function show(path: string) {
   go(of, of.list && index !== undefined ? Number(index) : 0)
 }
 
-const changes = computed(() =>
-  draft.value && published.value
-    ? compareSheets(published.value, draft.value).map(one => changeWords(one, published.value!, draft.value!))
-    : [],
-)
 // The picture shows a car that has the line in hand: traits its predicate asks for are taken as given.
 const resolved = computed(() => {
   if (!draft.value || schema.value.length > 0) return undefined
   const traits = Object.fromEntries(decidingTraits(draft.value).map(trait => [trait.id, trait.values[0]!.id]))
   const line = chapter.value.part === 'lines' ? draft.value.lines[item.value] : undefined
-  const asked =
-    line?.when &&
-    JSON.stringify(line.when)
-      .match(/"trait":"([^"]+)","is":"([^"]+)"/g)
-      ?.map(pair => /"trait":"([^"]+)","is":"([^"]+)"/.exec(pair)!.slice(1, 3) as [string, string])
-  const resolution = resolveSheet(
-    { ...draft.value, applies: [{ families: ['any'] }] },
-    { family: 'any', traits: { ...traits, ...Object.fromEntries(asked ?? []) } },
-  )
+  const asked = line?.when ? traitsFor(line.when) : {}
+  const resolution = resolveSheet({ ...draft.value, applies: [{ families: ['any'] }] }, { family: 'any', traits: { ...traits, ...asked } })
   return resolution.applies === 'yes' &&
     resolution.resolved.lines.length > 0 &&
     integrity.value.every(({ issue }) => issue.code !== 'SHEET_ROUTE' && issue.code !== 'SHEET_NO_WAY')
@@ -210,45 +130,7 @@ function pick(joint: string) {
     )
 }
 
-const openNotes = computed(() => notes.value.filter(note => note.foldedInto === undefined && note.setAside === undefined))
-function fold(note: NoteView) {
-  folded.value = [...folded.value, note.id]
-  change({ ...draft.value!, notes: [...draft.value!.notes, { by: note.by, date: note.at.slice(0, 10), text: note.text }] })
-}
 const why = ref<Record<string, string>>({})
-async function setAside(note: NoteView) {
-  try {
-    const settled = await call('POST', `/api/notes/${note.id}/set-aside`, answers.note, { why: why.value[note.id] })
-    notes.value = notes.value.map(one => (one.id === note.id ? settled : one))
-  } catch (error) {
-    if (!connection.notice(error)) trouble.value = wordsOf(error)
-  }
-}
-
-const publishable = computed(() => issues.value.length === 0 && (published.value === undefined || changes.value.length > 0))
-async function publish() {
-  if (!draft.value) return
-  busy.value = true
-  trouble.value = ''
-  try {
-    await call('POST', `/api/sheets/${id}/revisions`, answers.revision, { sheet: draft.value, notes: folded.value })
-    dropDraft(localStorage, id)
-    await navigateTo(`/sheets/${id}`)
-  } catch (error) {
-    if (connection.notice(error)) trouble.value = 'Not published: the server is away. The draft is kept on this device.'
-    else
-      trouble.value =
-        error instanceof ProblemFailure
-          ? `${error.problem.detail} ${error.problem.errors?.map(one => `${one.path}: ${one.message}`).join('; ') ?? ''}`
-          : wordsOf(error)
-  } finally {
-    busy.value = false
-  }
-}
-async function discard() {
-  dropDraft(localStorage, id)
-  await navigateTo(published.value ? `/sheets/${id}` : '/library')
-}
 </script>
 
 <template>
@@ -377,7 +259,7 @@ async function discard() {
             <div v-if="folded.includes(note.id)" class="good">Goes into revision {{ draft.revision }}.</div>
             <template v-else
               ><div class="row"><v-btn-second size="small" @click="fold(note)">Fold it in</v-btn-second></div>
-              <form class="row aside" @submit.prevent="setAside(note)">
+              <form class="row aside" @submit.prevent="setAside(note, why[note.id]!)">
                 <input v-model="why[note.id]" aria-label="Why it is set aside" placeholder="why not" maxlength="500" /><v-btn-quiet
                   size="small"
                   :disabled="!why[note.id]?.trim()"
