@@ -2,24 +2,15 @@
 import { computed, markRaw, nextTick, onUnmounted, ref, shallowRef, watch } from 'vue'
 import { useElementSize } from '@vueuse/core'
 import { TresCanvas, type TresContext } from '@tresjs/core'
-import {
-  BoxGeometry,
-  CapsuleGeometry,
-  Curve,
-  CylinderGeometry,
-  EdgesGeometry,
-  PerspectiveCamera,
-  Quaternion,
-  Vector3,
-  type BufferGeometry,
-} from 'three'
-import { centreOfBody, landmarksOf } from '#core/route/landmarks'
+import { PerspectiveCamera, Vector3 } from 'three'
+import { landmarksOf } from '#core/route/landmarks'
 import { viewFrom, wheelOpeningOf } from '#core/route/projectStandpoint'
 import type { TracedLine } from '#core/route/traceLines'
 import { endOn, isOn } from '#core/sheet/jointLines'
 import type { ResolvedSheet } from '#core/sheet/resolveSheet'
-import type { Body, Joint, KeepoutKind, Standpoint, Vec3 } from '#core/sheet/types'
+import type { Joint, Standpoint, Vec3 } from '#core/sheet/types'
 import { edgeArrow, nowhere, placePictureLabels, toPixels, type PicturePixel } from '~/utils/pictureLabels'
+import { shade, solidOf, TracedCurve, type Solid } from '~/utils/sceneShapes'
 import { textWidth } from '~/utils/stripLayout'
 
 /**
@@ -44,42 +35,11 @@ const camera = markRaw(new PerspectiveCamera(34, 1, 20, 20_000))
 // Colours come from the page's theme: three knows nothing of CSS.
 const colours = shallowRef<Record<string, string>>({})
 const palette = ['ink', 'soft', 'line', 'card', 'accent', 'tube', 'hose', 'warn', 'bad'] as const
-const shade: Record<KeepoutKind, string> = {
-  hot: '#d4622b',
-  turning: '#5a6ca8',
-  moving: '#5a6ca8',
-  sharp: '#8a7530',
-  electrical: '#7a3f8a',
-  fuel: '#b3202a',
-}
 watch(frame, element => {
   if (!element) return
   const style = getComputedStyle(element)
   colours.value = Object.fromEntries(palette.map(name => [name, style.getPropertyValue(`--${name}`).trim()]))
 })
-
-/** The traced points as a curve for a tube: evenly by length, exact on straights, within the trace's sagitta on arcs. */
-class Traced extends Curve<Vector3> {
-  readonly #points: Vector3[]
-  readonly #along: number[] = [0]
-  constructor(points: readonly Vec3[]) {
-    super()
-    this.#points = points.map(point => new Vector3(...point))
-    for (let i = 1; i < points.length; i++) this.#along.push(this.#along[i - 1]! + this.#points[i]!.distanceTo(this.#points[i - 1]!))
-  }
-
-  get size() {
-    return this.#along.at(-1)!
-  }
-
-  override getPoint(t: number, target = new Vector3()): Vector3 {
-    const wanted = t * this.size
-    let i = 1
-    while (i < this.#along.length - 1 && this.#along[i]! < wanted) i++
-    const [from, to] = [this.#along[i - 1]!, this.#along[i]!]
-    return target.lerpVectors(this.#points[i - 1]!, this.#points[i]!, to > from ? (wanted - from) / (to - from) : 0)
-  }
-}
 
 const tubes = computed(() =>
   props.traced.flatMap(line =>
@@ -87,7 +47,7 @@ const tubes = computed(() =>
       .filter(section => section.points.length > 1)
       .map((section, i) => {
         const on = line.line === props.line
-        const curve = markRaw(new Traced(section.points))
+        const curve = markRaw(new TracedCurve(section.points))
         // True width is a hair at this distance; drawn thicker, and the line in hand thicker still.
         const args = markRaw([curve, Math.max(4, Math.ceil(curve.size / 7)), section.radius * (on ? 1.5 : 1.1), 10, false] as const)
         return {
@@ -100,31 +60,6 @@ const tubes = computed(() =>
   ),
 )
 
-type Solid = {
-  key: string
-  position: Vector3
-  quaternion: Quaternion
-  geometry: BufferGeometry
-  edges: EdgesGeometry
-  colour: string | undefined
-  opacity: number
-}
-function solidOf(key: string, body: Body, colour: string | undefined, opacity: number): Solid {
-  const position = new Vector3(...centreOfBody(body))
-  const made = (geometry: BufferGeometry, quaternion = new Quaternion()): Solid =>
-    markRaw({ key, position, quaternion, geometry, edges: new EdgesGeometry(geometry, 35), colour, opacity })
-  if (body.shape === 'box')
-    return made(new BoxGeometry(...(body.max.map((high, i) => Math.max(1, high - body.min[i]!)) as [number, number, number])))
-  const axis = new Vector3(...body.b).sub(new Vector3(...body.a))
-  const size = axis.length()
-  const quaternion = new Quaternion().setFromUnitVectors(new Vector3(0, 1, 0), size > 0 ? axis.divideScalar(size) : new Vector3(0, 1, 0))
-  return made(
-    body.shape === 'capsule'
-      ? new CapsuleGeometry(body.radius, size, 6, 16)
-      : new CylinderGeometry(body.radius, body.radius, Math.max(1, size), 28),
-    quaternion,
-  )
-}
 const solids = computed(() => [
   ...landmarksOf(props.resolved.sheet).map(mark => solidOf(`mark:${mark.id}`, mark.body, colours.value.soft, 0.07)),
   ...props.resolved.sheet.keepouts.map(keep => solidOf(`keep:${keep.id}`, keep.body, shade[keep.kind], 0.42)),
@@ -207,7 +142,7 @@ const holdPoints = computed(() =>
 function pointAlong(sections: TracedLine['sections'], s: number): Vec3 | undefined {
   let left = s
   for (const section of sections) {
-    const curve = new Traced(section.points)
+    const curve = new TracedCurve(section.points)
     if (left <= curve.size + 1e-6) return curve.getPoint(Math.min(1, left / Math.max(1e-9, curve.size))).toArray() as Vec3
     left -= curve.size
   }
