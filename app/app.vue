@@ -3,6 +3,7 @@ import { onMounted, onUnmounted, watch } from 'vue'
 import { useConnection } from '~/stores/connection'
 import { useQueue } from '~/stores/queue'
 import { usePhotos } from '~/stores/photos'
+import { useProgram } from '~/stores/program'
 import { useSession } from '~/stores/session'
 
 // What waits in an outbox goes out as soon as server and database are back, whatever page is open.
@@ -10,6 +11,12 @@ const connection = useConnection()
 const queue = useQueue()
 const photos = usePhotos()
 const session = useSession()
+const program = useProgram()
+// Asked as soon as somebody works here: what waits on a device is not to be cleared away for want of space.
+watch(
+  () => session.person?.id,
+  person => person && void program.askToLast(),
+)
 // What is held for a reason that may pass is tried again now and then.
 const heldAgainMs = 30_000
 const sendAll = () => {

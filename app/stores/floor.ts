@@ -1,9 +1,10 @@
 import { defineStore } from 'pinia'
-import { computed, ref } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
 import { z } from 'zod'
 import { jobRowSchema, reader, type JobRow } from '#shared/schemas/api'
 import type { Unreadable } from '#shared/versioned'
 import { readAs, UnreadableAnswer } from '~/utils/api'
+import { afterFrame } from '~/utils/afterFrame'
 import { deviceStore } from '~/utils/deviceStore'
 import { followStream, readStreamed } from '~/utils/followStream'
 import { useConnection } from './connection'
@@ -17,7 +18,7 @@ const floorPath = '/api/jobs/stream'
 const keepMs = 500
 
 export const useFloor = defineStore('floor', () => {
-  const rows = ref<JobRow[]>()
+  const rows = shallowRef<readonly JobRow[]>()
   const clock = useServerClock()
   /** When what is shown was last true, where nobody has answered since this page was opened. */
   const oldSince = ref<number>()
@@ -25,10 +26,20 @@ export const useFloor = defineStore('floor', () => {
   let stop: (() => void) | undefined
   let followers = 0
 
+  /** By id; what is shown follows once a frame, however many rows move in it. */
+  const known = new Map<string, JobRow>()
+  let isAsked = false
+  function show(): void {
+    if (isAsked) return
+    isAsked = true
+    afterFrame(() => {
+      isAsked = false
+      rows.value = [...known.values()].sort((a, b) => a.number - b.number)
+    })
+  }
   function put(row: JobRow): void {
     clock.hear(row.serverNow)
-    const others = (rows.value ?? []).filter(other => other.id !== row.id)
-    rows.value = [...others, row].sort((a, b) => a.number - b.number)
+    known.set(row.id, row)
   }
 
   let waiting: ReturnType<typeof setTimeout> | undefined
@@ -66,15 +77,17 @@ export const useFloor = defineStore('floor', () => {
       floor: data => {
         const read = readStreamed(data, readRows)
         if (!read.ok) return note(read.error)
-        rows.value = []
-        oldSince.value = undefined
-        keep()
+        known.clear()
         for (const row of read.value) put(row)
+        oldSince.value = undefined
+        show()
+        keep()
       },
       row: data => {
         const read = readStreamed(data, readRow)
         if (!read.ok) return note(read.error)
         put(read.value)
+        show()
         keep()
       },
       lost: () => connection.report('no-database'),

@@ -1,0 +1,109 @@
+import 'fake-indexeddb/auto'
+import { createPinia, setActivePinia } from 'pinia'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { watch } from 'vue'
+import type { JobRow } from '#shared/schemas/api'
+import { deviceStore } from '~/utils/deviceStore'
+import { useFloor } from './floor'
+
+class Stream {
+  static last: Stream
+  readonly handlers = new Map<string, (message: { data: string }) => void>()
+  constructor() {
+    Stream.last = this
+  }
+
+  addEventListener = (name: string, handle: (message: { data: string }) => void) => void this.handlers.set(name, handle)
+  close = () => {}
+  say = (name: string, value: unknown) => this.handlers.get(name)?.({ data: JSON.stringify(value) })
+}
+const idOf = (n: number) => `01890000-0000-7000-8000-${String(n).padStart(12, '0')}`
+const row = (number: number, nextWords = ''): JobRow => ({
+  id: idOf(number),
+  number,
+  seq: 1,
+  sheet: 'halyard-cooler-lines',
+  sheetTitle: 'Gearbox cooler lines',
+  revision: 1,
+  plate: `SK ${number}`,
+  vehicle: 'Ondrel Halyard',
+  customer: 'Pilot Station',
+  summary: { stage: 'planned', paused: false, step: { done: 0, of: 1 }, missing: 0, timers: [] },
+  nextWords,
+  openedAt: '2026-01-01T00:00:00Z',
+  updatedAt: '2026-01-01T00:00:00Z',
+  serverNow: new Date().toISOString(),
+})
+let frames: (() => void)[]
+const draw = () => {
+  for (const frame of frames.splice(0)) frame()
+  return new Promise(done => setTimeout(done, 5))
+}
+
+beforeEach(async () => {
+  await deviceStore().answers.clear()
+  frames = []
+  vi.stubGlobal('EventSource', Stream)
+  vi.stubGlobal('window', {})
+  vi.stubGlobal('document', { hidden: false, addEventListener: () => {}, removeEventListener: () => {} })
+  vi.stubGlobal('requestAnimationFrame', (frame: () => void) => frames.push(frame))
+  vi.stubGlobal('cancelAnimationFrame', () => {})
+  vi.stubGlobal('fetch', () => Promise.reject(new TypeError('away')))
+  setActivePinia(createPinia())
+})
+afterEach(() => vi.unstubAllGlobals())
+
+describe('the Floor', () => {
+  // First: what another test's Floor keeps a moment later would be what is found.
+  it('without the server it is as it was last seen here, and says since when, until it is heard of again', async () => {
+    const first = useFloor()
+    first.follow()
+    Stream.last.say('floor', [row(1), row(2)])
+    await draw()
+    const kept = async () => (await deviceStore().answers.toArray()).map(({ value }) => (value as JobRow[]).length)
+    await vi.waitFor(async () => expect(await kept()).toEqual([2]), { timeout: 5000 })
+
+    setActivePinia(createPinia())
+    const later = useFloor()
+    later.follow()
+    Stream.last.say('error', {})
+    await vi.waitFor(() => expect(later.rows).toHaveLength(2))
+    expect(later.oldSince).toBeGreaterThan(Date.now() - 60_000)
+    Stream.last.say('floor', [row(2)])
+    await draw()
+    expect(later.oldSince).toBeUndefined()
+    expect(later.rows).toHaveLength(1)
+  })
+
+  it('shows a thousand jobs by their numbers, and a thousand that move in one frame once', async () => {
+    const floor = useFloor()
+    floor.follow()
+    let times = 0
+    watch(
+      () => floor.rows,
+      () => times++,
+      { flush: 'sync' },
+    )
+    Stream.last.say(
+      'floor',
+      Array.from({ length: 1000 }, (_, i) => row(1000 - i)),
+    )
+    await draw()
+    expect(floor.rows!.map(({ number }) => number)).toEqual(Array.from({ length: 1000 }, (_, i) => i + 1))
+    for (let i = 1; i <= 1000; i++) Stream.last.say('row', row(i, `step ${i}`))
+    await draw()
+    expect(times).toBe(2)
+    expect(floor.rows!.map(({ nextWords }) => nextWords)).toEqual(Array.from({ length: 1000 }, (_, i) => `step ${i + 1}`))
+  })
+
+  it('a job that is not open any more is gone with the next whole list; what cannot be read changes nothing', async () => {
+    const floor = useFloor()
+    floor.follow()
+    Stream.last.say('floor', [row(1), row(2)])
+    await draw()
+    Stream.last.say('row', { number: 'three' })
+    Stream.last.say('floor', [row(2)])
+    await draw()
+    expect(floor.rows!.map(({ number }) => number)).toEqual([2])
+  })
+})
