@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { Bench, demoCar, lead, technician } from '../../tests/helpers/demo'
-import { decide } from './decide'
+
 import type { JobCommand } from './types'
 
 const one = demoCar('one')
