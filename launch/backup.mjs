@@ -88,7 +88,7 @@ export async function writeBackup({ bin, url, file }) {
 }
 
 /** The database of a data folder for a while: the one somebody else runs from it, or one of its own that nobody else may stop. */
-async function withDatabase(data, what, work) {
+export async function withDatabase(data, what, work) {
   await ensurePackages()
   const dataDir = openFolder(dataDirOf(data))
   const letGo = process.env.DATABASE_URL || isHeld(dataDir) ? () => {} : holdFolder(dataDir, what)

@@ -10,6 +10,8 @@ const usage = `usage: ./efferent COMMAND
   compute NAME < request.json                      the core for scripts
   backup FILE [--data DIR]                         one snapshot of everything, with its checksum beside it
   restore FILE [--data DIR]                        into a database that holds nothing yet
+  export DIR [--data DIR]                          everything in open formats: lines of JSON, photos as JPEG
+  import DIR [--data DIR]                          an export, into a database that holds nothing yet
   upgrade [--data DIR]                             the private database to the newest PostgreSQL on this machine
 DATABASE_URL set: that database is used and migrated, and no private one is started.`
 
@@ -45,6 +47,10 @@ try {
     case 'backup':
     case 'restore':
       await (await import('./backup.mjs'))[command](positionals, values)
+      break
+    case 'export':
+    case 'import':
+      await (await import('./exchange.mjs'))[command](positionals, values)
       break
     case 'upgrade':
       await (await import('./upgrade.mjs')).upgrade(positionals, values)

@@ -4,10 +4,10 @@ import { appendFileSync, existsSync, mkdtempSync, readFileSync, rmSync, writeFil
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
-import pg from 'pg'
 import { afterAll, beforeAll, expect, inject, it } from 'vitest'
 import { createDatabase } from '../../launch/database.mjs'
 import { copyDatabase, TestServer } from '../helpers/server'
+import { sumsOf } from '../helpers/sumsOf'
 
 const root = fileURLToPath(new URL('../..', import.meta.url))
 const dir = mkdtempSync(join(tmpdir(), 'efferent-backup-'))
@@ -25,25 +25,6 @@ function efferent(command: 'backup' | 'restore', databaseUrl: string, name = fil
   child.stdout!.on('data', chunk => (output += chunk))
   child.stderr!.on('data', chunk => (output += chunk))
   return new Promise(done => child.on('close', code => done({ code, output })))
-}
-
-/** Every table by name, with what is in it as one sum. */
-async function sumsOf(url: string): Promise<Record<string, string>> {
-  const client = new pg.Client({ connectionString: url })
-  await client.connect()
-  try {
-    const { rows } = await client.query<{ name: string }>(`select tablename as name from pg_tables where schemaname = 'public' order by 1`)
-    const sums: Record<string, string> = {}
-    for (const { name } of rows) {
-      const { rows: found } = await client.query<{ sum: string }>(
-        `select count(*) || ' ' || coalesce(md5(string_agg(t::text, '|' order by t::text)), '') as sum from "${name}" t`,
-      )
-      sums[name] = found[0]!.sum
-    }
-    return sums
-  } finally {
-    await client.end()
-  }
 }
 
 beforeAll(async () => {

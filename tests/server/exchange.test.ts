@@ -1,0 +1,138 @@
+import { spawn } from 'node:child_process'
+import { appendFileSync, cpSync, existsSync, mkdtempSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import sharp from 'sharp'
+import { v7 } from 'uuid'
+import { afterAll, beforeAll, expect, inject, it } from 'vitest'
+import { createDatabase } from '../../launch/database.mjs'
+import { copyDatabase, TestServer } from '../helpers/server'
+import { sumsOf } from '../helpers/sumsOf'
+
+const root = fileURLToPath(new URL('../..', import.meta.url))
+const dir = mkdtempSync(join(tmpdir(), 'efferent-exchange-'))
+const whole = join(dir, 'whole')
+const urlOf = (name: string) => inject('admin').replace(/\/[^/]*$/, `/${name}`)
+let source: string
+let photo: string
+
+function efferent(command: 'export' | 'import', databaseUrl: string, name: string) {
+  const child = spawn(process.execPath, ['launch/main.mjs', command, name, '--data', join(dir, 'data')], {
+    cwd: root,
+    env: { ...process.env, DATABASE_URL: databaseUrl, EFFERENT_ADMIN_PASSWORD: 'a password for the import' },
+    stdio: ['ignore', 'pipe', 'pipe'],
+  })
+  let output = ''
+  child.stdout!.on('data', chunk => (output += chunk))
+  child.stderr!.on('data', chunk => (output += chunk))
+  return new Promise<{ code: number | null; output: string }>(done => child.on('close', code => done({ code, output })))
+}
+async function fresh(name: string): Promise<string> {
+  await createDatabase(inject('admin'), name)
+  return urlOf(name)
+}
+
+beforeAll(async () => {
+  source = await copyDatabase(inject('admin'), 'template_demo')
+  const server = await TestServer.start(source)
+  const client = await server.as('technician')
+  const job = await client.openJob()
+  photo = v7()
+  const bytes = await sharp({ create: { width: 8, height: 6, channels: 3, background: '#c03020' } })
+    .jpeg()
+    .toBuffer()
+  const sent = await fetch(`${server.url}/api/jobs/${job.id}/photos?id=${photo}`, {
+    method: 'POST',
+    headers: { cookie: client.cookie, origin: server.url, 'content-type': 'image/jpeg' },
+    body: new Uint8Array(bytes),
+  })
+  expect(sent.status).toBe(200)
+  await server.end()
+})
+afterAll(() => rmSync(dir, { recursive: true, force: true }))
+
+it('everything comes out in files that anybody can read, without a secret, and comes back the same', async () => {
+  const written = await efferent('export', source, whole)
+  expect(written).toMatchObject({
+    code: 0,
+    output: expect.stringMatching(/holds Quay Street Garage: \d+ sheets, \d+ jobs, \d+ entries, 1 photos/),
+  })
+  const manifest = JSON.parse(readFileSync(join(whole, 'export.json'), 'utf8')) as { tables: Record<string, { rows: number }> }
+  for (const [table, { rows }] of Object.entries(manifest.tables))
+    expect(
+      readFileSync(join(whole, `${table}.jsonl`), 'utf8')
+        .split('\n')
+        .filter(Boolean)
+        .map(line => JSON.parse(line) as unknown),
+      table,
+    ).toHaveLength(rows)
+  expect((await sharp(join(whole, 'photos', `${photo}.jpg`)).metadata()).width).toBe(8)
+  const all = readdirSync(whole)
+    .filter(file => file.endsWith('.jsonl'))
+    .map(file => readFileSync(join(whole, file), 'utf8'))
+    .join('')
+  expect(all).not.toMatch(/scrypt\$|secret_hash|harbour-light/)
+  expect(await efferent('export', source, whole)).toMatchObject({ code: 1, output: expect.stringContaining('never written over') })
+
+  const target = await fresh('exchanged')
+  const read = await efferent('import', target, whole)
+  expect(read).toMatchObject({
+    code: 0,
+    output: expect.stringMatching(/read Quay Street Garage.*Odd Fennimark signs in with the password given/s),
+  })
+  const [before, after] = [await sumsOf(source), await sumsOf(target)]
+  for (const table of Object.keys(manifest.tables).filter(name => name !== 'people')) expect(after[table], table).toBe(before[table])
+
+  // It is served: the admin with the new password, the others with new PINs only, and numbers go on.
+  const server = await TestServer.start(target)
+  const admin = await server.client().signIn('admin', 'a password for the import')
+  await expect(server.as('technician')).rejects.toThrow(/AUTH_WRONG_SECRET/)
+  const job = await admin.openJob('SK 17 TOW')
+  expect(job.number).toBeGreaterThan(100)
+  expect((await fetch(`${server.url}/api/photos/${photo}`, { headers: { cookie: admin.cookie } })).status).toBe(200)
+  await server.end()
+  expect(await efferent('import', target, whole)).toMatchObject({
+    code: 1,
+    output: expect.stringContaining('a workshop in this database already'),
+  })
+}, 120_000)
+
+it('what is not whole is refused with its place, and nothing of it is written', async () => {
+  const copy = (name: string) => {
+    cpSync(whole, join(dir, name), { recursive: true })
+    return join(dir, name)
+  }
+  const missing = copy('missing')
+  rmSync(join(missing, 'vehicles.jsonl'))
+  const changed = copy('changed')
+  writeFileSync(
+    join(changed, 'jobs.jsonl'),
+    readFileSync(join(changed, 'jobs.jsonl'), 'utf8').replace('Pilot', 'Pirate').replace('Harbour', 'Harbor'),
+  )
+  const torn = copy('torn')
+  appendFileSync(join(torn, 'people.jsonl'), '{"id": ')
+  const photoless = copy('photoless')
+  rmSync(join(photoless, 'photos', `${photo}.jpg`))
+  const older = copy('older')
+  writeFileSync(
+    join(older, 'export.json'),
+    readFileSync(join(older, 'export.json'), 'utf8').replace(/"migration": "[^"]+"/, '"migration": "000001_init"'),
+  )
+  const target = await fresh('refused')
+  for (const [name, words] of [
+    [missing, /vehicles\.jsonl is missing/],
+    [changed, /jobs\.jsonl is not what was written/],
+    [torn, /people\.jsonl, line \d+: not readable as JSON/],
+    [photoless, /photos.*is missing/],
+    [older, /the export is of 000001_init/],
+    [join(dir, 'nowhere'), /export\.json is missing/],
+  ] as const) {
+    const { code, output } = await efferent('import', target, name)
+    expect([code, output]).toEqual([1, expect.stringMatching(words)])
+    expect(output).not.toContain('    at ')
+  }
+  const sums = await sumsOf(target)
+  for (const table of ['people', 'sheets', 'jobs', 'job_events']) expect(sums[table], table).toMatch(/^0 /)
+  expect(existsSync(join(dir, 'nowhere'))).toBe(false)
+}, 120_000)
