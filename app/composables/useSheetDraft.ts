@@ -149,6 +149,7 @@ export function useSheetDraft(id: string) {
   return {
     published,
     draft,
+    folded,
     families,
     trouble,
     busy,

@@ -1,6 +1,7 @@
 import { BoxGeometry, CapsuleGeometry, Vector3 } from 'three'
 import { describe, expect, it } from 'vitest'
 import { keepoutKinds, type Body } from '#core/sheet/types'
+import { millimetres } from '#core/units/types'
 import { shade, solidOf, TracedCurve } from './sceneShapes'
 
 describe('a traced line as a curve', () => {
@@ -43,13 +44,13 @@ describe('a body of the sheet', () => {
     ])
   })
   it('a capsule lies along its axis, its round ends beyond it', () => {
-    const { geometry, at, size } = extent({ shape: 'capsule', a: [0, 0, 0], b: [200, 0, 0], radius: 25 } as Body)
+    const { geometry, at, size } = extent({ shape: 'capsule', a: [0, 0, 0], b: [200, 0, 0], radius: millimetres(25) } as Body)
     expect(geometry).toBeInstanceOf(CapsuleGeometry)
     expect(at).toEqual([100, 0, 0])
     expect(size).toEqual([250, 50, 50])
   })
   it('one without a length is drawn all the same', () => {
-    expect(extent({ shape: 'cylinder', a: [5, 5, 5], b: [5, 5, 5], radius: 10 } as Body).size).toEqual([20, 1, 20])
+    expect(extent({ shape: 'cylinder', a: [5, 5, 5], b: [5, 5, 5], radius: millimetres(10) } as Body).size).toEqual([20, 1, 20])
   })
   it('every kind of keep-out has its shade', () => {
     expect(keepoutKinds.filter(kind => !/^#[0-9a-f]{6}$/.test(shade[kind]))).toEqual([])

@@ -7,6 +7,7 @@ import { placeOf } from '../../core/route/placeOf'
 import { chosenPart, usableParts, type ChosenParts } from '../../core/sheet/chosenPart'
 import { isOn } from '../../core/sheet/jointLines'
 import type { ResolvedSheet } from '../../core/sheet/resolveSheet'
+import { isSealedSet } from '../../core/sheet/isSealedSet'
 import { settleValue, settleWindow } from '../../core/sheet/settleContested'
 import type { Contested, Hold, Joint, Line, Operation, Window } from '../../core/sheet/types'
 import { formatEntered } from '../../core/units/formatQuantity'
@@ -62,7 +63,10 @@ export function stepFacts(
     { name: 'helper', value: step.helper ? 'somebody in the seat' : '' },
     { name: 'reached', value: step.from ? reachWords[step.from] : '' },
     { name: 'tools', value: toolsFor(step, joint, hold, operation) },
-    { name: 'fluid', value: (kind === 'fill' || kind === 'level') && spec.kind !== 'unknown' ? spec.value : '' },
+    {
+      name: 'fluid',
+      value: (kind === 'fill' || (kind === 'level' && !isSealedSet(resolved.sheet))) && spec.kind !== 'unknown' ? spec.value : '',
+    },
     { name: 'torque', value: kind === 'fasten' ? windowOf(hold?.torque) : kind === 'level' ? windowOf(level?.torque) : '' },
     { name: 'will run out', value: kind === 'open' && spill ? spillWords(spill) : '' },
     { name: 'pan', value: drains && place ? panWords(panPlace(place)) : '' },

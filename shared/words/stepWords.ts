@@ -397,7 +397,7 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
     }
     case 'level':
       return words(
-        `Read the level: ${name.level(step.target)}`,
+        isSealedSet(sheet) ? `Feel: ${name.level(step.target)}` : `Read the level: ${name.level(step.target)}`,
         [
           levelsOf(sheet).find(level => level.id === step.target)?.reads,
           step.phase !== 'fill' && isReadCold(sheet, step.target) && coldAgain,

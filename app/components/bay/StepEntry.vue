@@ -8,9 +8,11 @@ import type { Step } from '#core/job/listSteps'
 import { plainCommand } from '#core/job/plainCommand'
 import { torquesAsked } from '#core/job/torquesAsked'
 import { sights, type JobCommand, type LeakResult, type LevelReading, type Sight, type TorqueSaid } from '#core/job/types'
+import { isSealedSet } from '#core/sheet/isSealedSet'
 import { settleWindow } from '#core/sheet/settleContested'
 import type { Proof } from '#core/sheet/types'
 import type { Entered } from '#core/units/types'
+import { levelChoices } from '#shared/words/levelWords'
 import { countedWords, roundWords, sightChoice } from '#shared/words/recordWords'
 import { proofWords } from '#shared/words/vocabulary'
 import { useJob } from '~/stores/job'
@@ -22,6 +24,8 @@ const draft = defineModel<JobCommand>()
 const emit = defineEmits<{ also: [command: JobCommand] }>()
 
 const job = useJob()
+/** Nothing is filled into what came filled: what is read is how it works. */
+const isSealed = computed(() => isSealedSet(job.view!.sheet))
 const units = useUnits()
 const resolved = computed(() => job.resolved!)
 const plain = plainCommand(resolved.value, props.step, job.state!, job.fluid)
@@ -348,18 +352,9 @@ watch(
           { id: 'off', text: 'Engine off' },
         ]"
       />
-      <ChoiceRow
-        v-model="reading"
-        label="The level"
-        :choices="[
-          { id: 'below', text: 'Below' },
-          { id: 'at', text: 'At the mark' },
-          { id: 'above', text: 'Above' },
-          { id: 'foam', text: 'Foam' },
-        ]"
-      />
+      <ChoiceRow v-model="reading" label="The level" :choices="levelChoices(job.view!.sheet)" />
       <p v-if="reading === 'foam'" class="soft">It rests first: foam rises for about half an hour. A level read in it does not count.</p>
-      <div v-if="reading === 'below' || reading === 'above'" class="more">
+      <div v-if="!isSealed && (reading === 'below' || reading === 'above')" class="more">
         <QuantityEntry
           :key="`${reading}${again}`"
           v-model="more"
@@ -371,7 +366,7 @@ watch(
           reading === 'below' ? 'Added: record it' : 'Drawn off: record it'
         }}</v-btn-second>
       </div>
-      <FluidBalance :balance="balance" :estimate="circuit ? undefined : job.fluid" />
+      <FluidBalance v-if="!isSealed" :balance="balance" :estimate="circuit ? undefined : job.fluid" />
     </template>
 
     <ChoiceRow

@@ -3,7 +3,7 @@ import { computed, markRaw, nextTick, onUnmounted, ref, shallowRef, watch } from
 import { useElementSize } from '@vueuse/core'
 import { TresCanvas, type TresContext } from '@tresjs/core'
 import { PerspectiveCamera, Vector3 } from 'three'
-import { landmarksOf } from '#core/route/landmarks'
+import { centreOfBody, landmarksOf } from '#core/route/landmarks'
 import { viewFrom, wheelOpeningOf } from '#core/route/projectStandpoint'
 import type { TracedLine } from '#core/route/traceLines'
 import { endOn, isOn } from '#core/sheet/jointLines'

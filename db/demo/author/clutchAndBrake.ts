@@ -120,15 +120,21 @@ function preFilled() {
       keep('booster', 'edge of the booster bracket', 'sharp', 6, box([-470, 360, 690], [-455, 470, 700])),
     ],
     fills: [a.fill('none-needed', 'Nothing to fill: the set is sealed', ['ground seat 1'], [])],
-    // The pedal is tried before the drive, as on every clutch: nothing is read.
-    levels: [],
+    levels: [
+      a.level(
+        'pedal',
+        'Pedal travel',
+        'marks',
+        'off',
+        [5, 35],
+        'Ten slow strokes: the pedal comes back by itself and bites a hand’s breadth above the floor.',
+        ['ground seat 1'],
+      ),
+    ],
     fluid: a.fluid('brake fluid DOT 4, in the set', undefined, 250, 0.00095, { mixesWith: ['DOT 3', 'DOT 5.1'] }),
-    bleeding: bleeding(
-      [],
-      'Nothing to bleed. First stroke slow and full: the straps tear by themselves. The pedal then bites a hand’s breadth above the floor.',
-      {},
-      [{ method: 'pump-and-hold', why: 'there is no bleeder; opening the set ruins it' }],
-    ),
+    bleeding: bleeding([], 'Nothing to bleed. First stroke slow and full: the straps tear by themselves.', {}, [
+      { method: 'pump-and-hold', why: 'there is no bleeder; opening the set ruins it' },
+    ]),
     proving: a.proving(2, 'pedal', ['Drive a day, then feel the bite again.']),
     cautions: brakeFluidCautions,
   })

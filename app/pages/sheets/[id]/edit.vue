@@ -16,6 +16,7 @@ const id = String(route.params.id)
 const {
   published,
   draft,
+  folded,
   families,
   trouble,
   busy,
