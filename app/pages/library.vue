@@ -2,8 +2,8 @@
 import { answers } from '#shared/schemas/answers'
 import { useServerData } from '~/composables/useServerData'
 import { computed, ref } from 'vue'
-import { useHead } from '#imports'
-import type { System } from '#core/sheet/types'
+import { useHead, useRoute } from '#imports'
+import { systems, type System } from '#core/sheet/types'
 import type { Problem } from '#shared/errors'
 import { limits } from '#shared/limits'
 import type { ImportPreview } from '#shared/schemas/api'
@@ -11,6 +11,7 @@ import { plural, systemWords } from '#shared/words/vocabulary'
 import { useConnection } from '~/stores/connection'
 import { useSession } from '~/stores/session'
 import { call, ProblemFailure, wordsOf } from '~/utils/api'
+import { arrangeSheets, type SortKey } from '~/utils/arrangeSheets'
 
 useHead({ title: 'Library · Efferent' })
 const session = useSession()
@@ -23,13 +24,27 @@ const problem = ref<Problem>()
 const said = ref('')
 const busy = ref('')
 const picker = ref<HTMLInputElement>()
-const system = ref<System>()
+const route = useRoute()
+const system = ref(systems.find(one => one === route.query.system))
+const filter = ref('')
+/** By which column, and which way; a second press turns it round. */
+const sorted = ref<{ by: SortKey; down: boolean }>({ by: 'title', down: false })
+function sortBy(by: SortKey) {
+  sorted.value = { by, down: sorted.value.by === by && !sorted.value.down }
+}
 /** A file that was read and looked through, and not yet taken. */
 const waiting = ref<{ name: string; pack: unknown; preview: ImportPreview }>()
 const mayWrite = computed(() => session.person?.role === 'lead' || session.person?.role === 'admin')
 
 const present = computed(() => [...new Set(sheets.value?.map(sheet => sheet.system as System) ?? [])])
-const shown = computed(() => sheets.value?.filter(sheet => !system.value || sheet.system === system.value) ?? [])
+const shown = computed(() => arrangeSheets(sheets.value ?? [], { system: system.value, filter: filter.value, ...sorted.value }))
+const columns: readonly { key: SortKey; title: string; n?: true }[] = [
+  { key: 'title', title: 'Sheet' },
+  { key: 'system', title: 'System' },
+  { key: 'appliesTo', title: 'Vehicles' },
+  { key: 'revision', title: 'Revision', n: true },
+]
+const order = (key: SortKey) => (sorted.value.by !== key ? 'none' : sorted.value.down ? 'descending' : 'ascending')
 
 async function attempt(name: string, what: string, work: () => Promise<void>) {
   busy.value = what
@@ -152,14 +167,22 @@ const changeTag = { new: 'new', newer: 'new revision', older: 'older revision, k
           systemWords[one]
         }}</v-btn-choice>
       </div>
-      <div class="scroll" tabindex="0">
+      <v-text-field v-model="filter" class="filter" density="compact" clearable label="Only those with these words" />
+      <p v-if="shown.length === 0" class="empty">
+        <b>No sheet has all of “{{ filter }}”.</b>Take a word away, or choose another system.
+      </p>
+      <div v-else class="scroll" tabindex="0">
         <table class="grid">
           <thead>
             <tr>
-              <th>Sheet</th>
-              <th>System</th>
-              <th>Vehicles</th>
-              <th class="n">Revision</th>
+              <th v-for="column in columns" :key="column.key" :class="{ n: column.n }" :aria-sort="order(column.key)">
+                <v-btn-quiet size="small" @click="sortBy(column.key)"
+                  >{{ column.title
+                  }}<span aria-hidden="true" class="way">{{
+                    { none: '', ascending: '▲', descending: '▼' }[order(column.key)]
+                  }}</span></v-btn-quiet
+                >
+              </th>
               <th />
             </tr>
           </thead>
@@ -195,6 +218,13 @@ code {
 }
 .wrap {
   flex-wrap: wrap;
+}
+.filter {
+  max-width: 420px;
+}
+.way {
+  margin-left: 6px;
+  font-size: 11px;
 }
 .exports {
   border: 2px solid var(--ink);

@@ -38,10 +38,12 @@ onMounted(() => {
       @keydown.enter.prevent="open"
     />
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
-    <div v-if="!query.trim()" class="empty">
-      <b>What is on the lift?</b>Part of a vehicle, a plate, a customer’s name, the lines, a hex and a fitting, a fluid, a part number, or a
-      word somebody noted.
-    </div>
+    <template v-if="!query.trim()">
+      <p class="soft">
+        Part of a vehicle, a plate, a customer’s name, the lines, a hex and a fitting, a fluid, a part number, or a word somebody noted.
+      </p>
+      <LookUpStart />
+    </template>
     <div v-else-if="result && result.hits.length === 0" class="empty">
       <b>Nothing fits “{{ result.query }}”.</b>Try fewer letters, or the plate. A new customer’s car is added from its line sheet.
     </div>

@@ -1,0 +1,93 @@
+import 'fake-indexeddb/auto'
+import { createPinia, setActivePinia } from 'pinia'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { usualJudgement } from '#core/access/judgeChance'
+import { usualLift } from '#core/access/liftMinutes'
+import { deviceStore } from '~/utils/deviceStore'
+import { Shelf } from '../../tests/helpers/shelf'
+import { useSession } from './session'
+
+const rafe = { id: '00000000-0000-4000-8000-00000000000a', name: 'Rafe Undal', role: 'technician', active: true }
+let isAway: boolean
+let signedIn: boolean
+let asked: string[]
+const view = () => ({
+  ...(signedIn && { person: rafe }),
+  setup: false,
+  workshop: 'Quay Street Garage',
+  judgement: usualJudgement,
+  lift: usualLift,
+  people: [],
+})
+
+beforeEach(async () => {
+  isAway = false
+  signedIn = true
+  asked = []
+  await deviceStore().answers.clear()
+  vi.stubGlobal('window', {})
+  vi.stubGlobal('localStorage', new Shelf())
+  vi.stubGlobal('fetch', (path: string, init: RequestInit) => {
+    asked.push(`${init.method} ${path}`)
+    if (isAway) return Promise.reject(new TypeError('away'))
+    if (init.method === 'DELETE') signedIn = false
+    return Promise.resolve(new Response(JSON.stringify(init.method === 'DELETE' ? {} : view())))
+  })
+  setActivePinia(createPinia())
+})
+afterEach(() => {
+  vi.unstubAllGlobals()
+  vi.useRealTimers()
+})
+
+describe('signed in without a server', () => {
+  it('is who was signed in here, for as long as a sign-in lasts', async () => {
+    await useSession().load()
+    isAway = true
+    setActivePinia(createPinia())
+    const later = useSession()
+    await later.load()
+    expect([later.person?.name, later.isOld]).toEqual(['Rafe Undal', true])
+    isAway = false
+    await later.load()
+    expect(later.isOld).toBe(false)
+
+    isAway = true
+    vi.useFakeTimers({ now: Date.now() + 15 * 3_600_000, toFake: ['Date'] })
+    setActivePinia(createPinia())
+    await expect(useSession().load()).rejects.toThrow('does not answer')
+    expect(useSession().person).toBeUndefined()
+  })
+
+  it('signing out shows nobody’s work at once, and is the first thing that is said when the server is back', async () => {
+    const session = useSession()
+    await session.load()
+    isAway = true
+    await session.signOut()
+    expect(session.person).toBeUndefined()
+    expect(await deviceStore().answers.count()).toBe(0)
+    // Loaded again without the server: nobody, although a cookie still lies here.
+    setActivePinia(createPinia())
+    await expect(useSession().load()).rejects.toThrow()
+    expect(useSession().person).toBeUndefined()
+
+    isAway = false
+    asked = []
+    await useSession().load()
+    expect(asked).toEqual(['DELETE /api/session', 'GET /api/session'])
+    expect(useSession().person).toBeUndefined()
+    asked = []
+    await useSession().load()
+    expect(asked).toEqual(['GET /api/session'])
+  })
+
+  it('what the server refuses to end is not taken for ended', async () => {
+    const session = useSession()
+    await session.load()
+    vi.stubGlobal('fetch', () =>
+      Promise.resolve(new Response('{"code":"INTERNAL","status":500,"title":"x","detail":"y","type":"z"}', { status: 500 })),
+    )
+    await expect(session.signOut()).rejects.toThrow()
+    expect(session.person?.name).toBe('Rafe Undal')
+  })
+})
