@@ -1,3 +1,4 @@
+import type { IncomingMessage } from 'node:http'
 import type { H3Event } from 'h3'
 import type { z } from 'zod'
 import { limits } from '../../shared/limits'
@@ -5,21 +6,39 @@ import { issuesOf } from '../../shared/versioned'
 import { parseJson } from './json'
 import { ProblemError } from './problemError'
 
-export async function readBytes(event: H3Event, maxBytes: number): Promise<Buffer> {
-  // What is still on its way is not read: the connection ends with the answer, so that nothing waits behind it.
-  const tooLarge = () =>
-    new ProblemError('REQUEST_TOO_LARGE', `At most ${Math.floor(maxBytes / 1024)} KiB are taken here. Split it.`, {
-      headers: { connection: 'close' },
-    })
-  if (Number(event.node.req.headers['content-length'] ?? 0) > maxBytes) throw tooLarge()
+/** What is sent beyond a limit is let through to nowhere, so that nothing waits behind it on its connection; but not for ever. */
+const discarded = { bytes: 64 * 1024 * 1024, milliseconds: 10_000 }
+function discardRest(req: IncomingMessage): void {
+  let left = discarded.bytes
+  const end = () => req.socket.destroy()
+  const timer = setTimeout(end, discarded.milliseconds)
+  timer.unref()
+  req.on('data', (chunk: Buffer) => (left -= chunk.length) < 0 && end())
+  req.once('close', () => clearTimeout(timer))
+  req.resume()
+}
+
+export function readBytes(event: H3Event, maxBytes: number): Promise<Buffer> {
+  const { req } = event.node
   const chunks: Buffer[] = []
   let size = 0
-  for await (const chunk of event.node.req as AsyncIterable<Buffer>) {
-    size += chunk.length
-    if (size > maxBytes) throw tooLarge()
-    chunks.push(chunk)
-  }
-  return Buffer.concat(chunks)
+  return new Promise((done, fail) => {
+    const refuse = () => {
+      req.off('data', take)
+      discardRest(req)
+      fail(new ProblemError('REQUEST_TOO_LARGE', `At most ${Math.floor(maxBytes / 1024)} KiB are taken here. Split it.`))
+    }
+    const take = (chunk: Buffer) => {
+      size += chunk.length
+      if (size > maxBytes) refuse()
+      else chunks.push(chunk)
+    }
+    if (Number(req.headers['content-length'] ?? 0) > maxBytes) return refuse()
+    req.on('data', take)
+    req.once('end', () => done(Buffer.concat(chunks)))
+    req.once('error', fail)
+    req.once('close', () => req.complete || fail(new Error('the request ended before its body did')))
+  })
 }
 
 export async function readJson(event: H3Event, maxBytes: number = limits.bodyBytes): Promise<unknown> {

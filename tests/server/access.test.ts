@@ -114,7 +114,7 @@ describe('at the door', () => {
     expect(answer.status).toBe(status)
   })
 
-  it('what is too large ends its connection with the answer: the next request does not wait behind it', async () => {
+  it('what is too large is let through to nowhere: the next request on its connection does not wait behind it', async () => {
     const agent = new Agent({ keepAlive: true, maxSockets: 1 })
     const post = (body: string) =>
       new Promise<number>((done, fail) => {
