@@ -1,4 +1,4 @@
-import { expect, expectAccessible, room, signIn, test } from '../helpers/browserTest'
+import { expect, expectAccessible, room, signIn, test, tick } from '../helpers/browserTest'
 
 test('the desk: units, keys, a car that is not here yet, and signing out', async ({ page }) => {
   await signIn(page, 'desk')
@@ -44,7 +44,7 @@ test('the desk: units, keys, a car that is not here yet, and signing out', async
   // The job asks for the look, then for the lines.
   await page.getByRole('button', { name: /No, radiator only/ }).click()
   await expect(page.getByText('No plan yet.')).toBeVisible()
-  await page.getByRole('checkbox', { name: /Supply, gearbox to radiator/ }).check()
+  await tick(page.getByRole('checkbox', { name: /Supply, gearbox to radiator/ }))
   await expect(page.getByText('hands on', { exact: true })).toBeVisible()
   await room(page, 'Record')
   await expect(page.getByText('Planned: Supply, gearbox to radiator')).toBeVisible()

@@ -1,6 +1,6 @@
 import { drawnJpeg } from '../helpers/drawnJpeg'
 import type { Page } from '@playwright/test'
-import { answerStep, expect, expectAccessible, expectFits, listen, names, room, signIn, test } from '../helpers/browserTest'
+import { answerStep, expect, expectAccessible, expectFits, listen, names, room, signIn, test, tick } from '../helpers/browserTest'
 import { jpegOf } from '../helpers/jpeg'
 
 /** From a sheet to a job on it, for a car that is not here yet. */
@@ -186,8 +186,8 @@ test('the other line: minutes now and later, odds by the lead’s judgement, and
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
   await openJobFor(page, 'HE 47 LIN')
   const boxes = page.locator('.choice input')
-  await boxes.first().check()
-  await boxes.nth(1).uncheck()
+  await tick(boxes.first())
+  await tick(boxes.nth(1), false)
   await expect(page.locator('.choice input:checked')).toHaveCount(1)
   const beside = page.getByRole('region', { name: 'While it is open' })
   const sister = beside.getByRole('listitem').filter({ hasText: 'line' }).first()

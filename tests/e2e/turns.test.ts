@@ -1,4 +1,4 @@
-import { expect, expectAccessible, expectFits, signIn, test } from '../helpers/browserTest'
+import { expect, expectAccessible, expectFits, signIn, test, tick } from '../helpers/browserTest'
 import { workJob } from '../helpers/workJob'
 
 const cooler = { sheet: 'halyard-cooler-lines', plate: 'BR 88 KEL', lines: ['supply', 'return-short'] }
@@ -68,12 +68,9 @@ test('a joint alone is a job; a look that finds nothing is one as well', async (
   await page.getByRole('button', { name: /Or less than a line/ }).click()
   // Both lines are wanted still: none of their joints is alone.
   const replace = page.locator('.choice')
-  await replace.getByRole('checkbox', { name: /^Return, radiator/ }).uncheck()
-  await replace
-    .getByRole('checkbox', { name: /Gearbox.*\(/ })
-    .first()
-    .check()
-  await replace.getByRole('checkbox', { name: /^Supply/ }).uncheck()
+  await tick(replace.getByRole('checkbox', { name: /^Return, radiator/ }), false)
+  await tick(replace.getByRole('checkbox', { name: /Gearbox.*\(/ }).first())
+  await tick(replace.getByRole('checkbox', { name: /^Supply/ }), false)
   const steps = page.locator('.visits')
   await expect(steps.getByText(/^Open:/)).toHaveCount(1)
   await expect(steps.getByText(/^Take out:/)).toHaveCount(0)

@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright'
-import { expect, test as base, type Page } from '@playwright/test'
+import { expect, test as base, type Locator, type Page } from '@playwright/test'
 import { copyDatabase, demoSecrets, TestServer } from './server'
 import type { Role } from '../../core/job/types'
 
@@ -113,3 +113,9 @@ export const keptEntries = (page: Page): Promise<number> =>
         }
       }),
   )
+
+/** Presses a box that shows what is recorded, and waits until it does: recording takes a moment, and `check()` looks at once. */
+export async function tick(box: Locator, wanted = true): Promise<void> {
+  if ((await box.isChecked()) !== wanted) await box.click()
+  await expect(box).toBeChecked({ checked: wanted })
+}
