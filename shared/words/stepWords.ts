@@ -41,6 +41,9 @@ const atAnyTime = (thing: { cautions: readonly ThingCaution[] } | undefined): Ca
   (thing?.cautions ?? []).filter(({ only }) => only === undefined)
 const byPhase = (sheet: Sheet, ...phases: Phase[]): Caution[] => sheet.cautions.filter(caution => phases.includes(caution.phase))
 
+/** Clips, caps and clamps hold an end; they seal nothing that could stay behind in a port. */
+const hasSeal = ({ kind, seals }: Joint): boolean => seals.length > 0 && kind !== 'clip-connect' && kind !== 'clamp'
+
 /** How the seals of a joint go in, by what kind of joint it is. */
 function sealWords(joint: Joint | undefined): string {
   const old = 'Old ones out and accounted for, seats wiped clean.'
@@ -49,8 +52,10 @@ function sealWords(joint: Joint | undefined): string {
       return `${old} On the bolt in this order: washer, eye, washer. A face that is scored gets no new washer: it gets a new part.`
     case 'clamp':
       return `${old} The clamp goes over the hose before the hose goes on.`
+    case 'clip-connect':
+      return 'Old ones out and accounted for, groove wiped clean. A wire clip that has been out once does not hold again.'
     default:
-      return `${old} New ones wet with the system’s own fluid.`
+      return joint?.seals.some(seal => seal.wet) ? `${old} New ones wet with the system’s own fluid.` : `${old} New ones go in dry.`
   }
 }
 /** How a line is laid to its end so that turning the fitting turns nothing else. */
@@ -207,7 +212,7 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
     case 'cap':
       return words(
         `Cap both sides: ${name.joint(step.target)}`,
-        `One cap on the line, one in the port, at once.${joint?.seals.length ? ' The old seal comes out with the old end: look.' : ''}`,
+        `One cap on the line, one in the port, at once.${joint && hasSeal(joint) ? ' The old seal comes out with the old end: look.' : ''}`,
         'Both capped',
       )
     case 'release':

@@ -12,6 +12,7 @@ import { isSealedSet } from '#core/sheet/isSealedSet'
 import { settleWindow } from '#core/sheet/settleContested'
 import type { Proof } from '#core/sheet/types'
 import type { Entered } from '#core/units/types'
+import { oldOutItem } from '#shared/words/sealWords'
 import { levelChoices } from '#shared/words/levelWords'
 import { countedWords, roundWords, sightChoice } from '#shared/words/recordWords'
 import { proofWords } from '#shared/words/vocabulary'
@@ -39,7 +40,7 @@ const expected = plain.type === 'operationOff' || plain.type === 'operationOn' ?
 // --- proofs and seals
 const proved = ref<string[]>([])
 const sealItems = computed(() => [
-  { id: 'old-out', text: 'Old seals out and accounted for', note: 'two in one bore leak' },
+  oldOutItem(joint.value),
   ...(joint.value ?? operation.value)!.seals!.map(seal => ({
     id: seal.id,
     text: `New ${seal.name}, ${seal.count} ×`,

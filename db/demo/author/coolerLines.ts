@@ -175,8 +175,8 @@ function screwIn() {
         seals: [seal('pan-gasket-new', 'pan gasket', 1, 'one piece', 'QS-1132')],
         drains: ['gearbox fluid', 3200, 3900, 4600, 'halyard-cooler-lines-screw-in'],
         cautions: [
-          caution('burn', 'Let the gearbox cool: four litres run over the wrist.'),
-          caution('crush', 'Full of fluid it weighs about 8 kg: drain plug first, two bolts stay until it is empty.'),
+          caution('burn', 'Let the gearbox cool: four litres run over the wrist.', 'off'),
+          caution('crush', 'Full of fluid it weighs about 8 kg: drain plug first, two bolts stay until it is empty.', 'off'),
         ],
         how: 'Drain plug out, let it drip, then the bolts from the back forward; the pan tips towards the pan on the floor.',
         refit: 'Magnets wiped and back in place, both faces clean and dry, gasket dry. Crosswise, in two rounds.',
@@ -680,7 +680,7 @@ function softFronts() {
       }),
       a.operation('undershield', 'Undershield', 'raised below', 5, 6, {
         fasteners: [a.fast(6, 'bolt', 'M10×30', 'frame rails', { long: 30, hex: 15, nm: [38, 46] })],
-        cautions: [caution('crush', 'Steel, about 14 kg: support it before the last bolt.')],
+        cautions: [caution('crush', 'Steel, about 14 kg: support it before the last bolt.', 'off')],
       }),
       a.operation('sway-bar', 'Anti-roll bar lowered', 'raised below', 9, 12, {
         needs: 'undershield',
@@ -688,7 +688,7 @@ function softFronts() {
         tools: ['18 mm socket', 'strap'],
         risk: ['bracket bolts rusted', 5],
         cautions: [
-          caution('crush', 'The bar swings down on its links. Strap it before the last bolt; wheels must hang free on both sides.'),
+          caution('crush', 'The bar swings down on its links. Strap it before the last bolt; wheels must hang free on both sides.', 'off'),
         ],
         how: 'Links stay on; only the bushing brackets come off.',
         refit: 'Bushing slits forward. Its bolts are torqued when the car stands on its wheels.',

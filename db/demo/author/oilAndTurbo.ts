@@ -313,7 +313,7 @@ function turboFeed() {
         tools: ['two guide rods M8 × 200'],
         how: 'Two guide rods in place of two long bolts; the whole front slides forward 80 mm on them. Hoses and plugs stay on.',
         refit: 'Long bolts in the crash beam, short ones in the upper rails.',
-        cautions: [caution('crush', 'The front hangs on the two rods: both fully in before the last bolt.')],
+        cautions: [caution('crush', 'The front hangs on the two rods: both fully in before the last bolt.', 'off')],
       }),
       a.operation('heat-shield', 'Turbo heat shield', 'ground above', 4, 5, {
         fasteners: [a.fast(3, 'bolt', 'M6×14', 'shield', { long: 14, hex: 10, nm: [7, 9] })],
@@ -454,8 +454,8 @@ function turboCoolant() {
         noEngine: true,
         drains: ['coolant', 3000, 4200, 5500, 'lugger-turbo-coolant'],
         cautions: [
-          caution('burn', 'Never open a hot cooling system: it is under pressure.'),
-          caution('waste', 'Coolant tastes sweet and poisons animals: cover the pan.'),
+          caution('burn', 'Never open a hot cooling system: it is under pressure.', 'off'),
+          caution('waste', 'Coolant tastes sweet and poisons animals: cover the pan.', 'off'),
         ],
         how: 'Cap off when cold, drain cock open, clean pan.',
         refit: 'Drain cock shut, hand-tight.',
