@@ -2,7 +2,7 @@ import { scopeOf, type ScopeInputs } from '../access/listGoals'
 import { planOnce } from '../access/planOnce'
 import { siblingOf } from '../access/weighNeighbours'
 import { assertNever, fail, ok } from '../result'
-import { withCovered } from '../sheet/chosenPart'
+import { chosenPart, withCovered } from '../sheet/chosenPart'
 import { traitsImplied } from '../sheet/evaluatePredicate'
 import { dueBehind } from './behind'
 import { isOff, leakMinutesOf, liftOf, pressureSourceOf, runningSince } from './carState'
@@ -232,7 +232,12 @@ function decideScope(state: JobState, inputs: ScopeInputs, { resolved }: Context
     const { in: laidIn, which } = state.lines[line] ?? {}
     return !inputs.lines.includes(line) && laidIn !== undefined && which !== 'old'
   })
-  return replaced === undefined ? undefined : fail({ code: 'JOB_LINE_REPLACED', line: replaced })
+  if (replaced !== undefined) return fail({ code: 'JOB_LINE_REPLACED', line: replaced })
+  const renamed = resolved.lines.find(line => {
+    const { in: laidIn, which } = state.lines[line.id] ?? {}
+    return laidIn && which !== 'old' && chosenPart(line, inputs.parts)?.id !== chosenPart(line, state.inputs?.parts)?.id
+  })
+  return renamed && fail({ code: 'JOB_PART_IN', line: renamed.id })
 }
 
 function decidePlan(state: JobState, command: Of<'planned'>, context: Context): Decision {

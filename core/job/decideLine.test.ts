@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { lead } from '../../tests/helpers/demo'
 import { pocketCar, Story } from '../../tests/helpers/pocketCar'
+import { currentPlanner } from '../access/types'
 import type { JobBody, JobCommand } from './types'
 
 const open = (joint: string): JobBody => ({ type: 'jointOpened', joint })
@@ -47,9 +48,11 @@ describe('a line in', () => {
   it('once it is out, and what stands before it is done', () => {
     expect(new Story().ask(into('supply'))).toEqual(needs('supply', 'out'))
     expect(new Story().then(out('supply')).ask(into('supply'))).toEqual(refused('JOB_GATE', { gate: 'fit' }))
-    expect(new Story().all(out('supply'), compared('supply')).ask(into('supply'))).toEqual({ ...into('supply'), which: 'new' })
+    const moved: JobBody = { type: 'carriedOver', line: 'supply', items: ['bracket', 'sleeve'] }
+    const named = (...bodies: JobBody[]) => new Story(pocketCar(), { parts: { supply: 'supply-alone' } }).all(...bodies)
+    expect(named(out('supply'), moved, compared('supply')).ask(into('supply'))).toEqual({ ...into('supply'), which: 'new' })
     // What is due of another line is not this one's.
-    expect(new Story().all(out('supply'), out('return'), compared('supply')).ask(into('supply'))).toMatchObject({ which: 'new' })
+    expect(named(out('supply'), out('return'), moved, compared('supply')).ask(into('supply'))).toMatchObject({ which: 'new' })
     expect(new Story().all(out('supply'), laid('supply')).ask(into('supply'))).toEqual(needs('supply', 'out'))
   })
   it('no longer wanted goes back as it came out', () => {
@@ -99,12 +102,30 @@ describe('a part', () => {
   })
   const accepted: JobCommand = { type: 'partAccepted', line: 'supply', why: 'bent flat' }
   const as = { person: lead }
+  const one = { parts: { supply: 'supply-alone' } }
   it('agrees, or somebody says in what it differs', () => {
-    expect(new Story().ask(received(true))).toEqual(received(true))
-    expect(new Story().ask(received(false, 'shorter'))).toEqual(received(false, 'shorter'))
+    const known = () => new Story(pocketCar(), one)
+    expect(known().ask(received(true))).toEqual(received(true))
+    expect(known().ask(received(false, 'shorter'))).toEqual(received(false, 'shorter'))
     for (const differs of [undefined, ' '])
-      expect(new Story().ask(received(false, differs))).toEqual({ code: 'JOB_REASON_NEEDED', field: 'differs' })
+      expect(known().ask(received(false, differs))).toEqual({ code: 'JOB_REASON_NEEDED', field: 'differs' })
     expect(new Story().ask(received(true, undefined, 'moon'))).toEqual(refused('JOB_UNKNOWN_TARGET', { what: 'line' }))
+  })
+  it('is compared and laid in by its name, and is another one when the name is another', () => {
+    const nameless = { code: 'JOB_PART_NOT_CHOSEN', line: 'supply' }
+    expect(new Story().ask(received(true))).toEqual(nameless)
+    expect(new Story().all(out('supply'), compared('supply')).ask(into('supply'))).toEqual(nameless)
+    const named = (part: string): JobCommand => ({
+      type: 'planned',
+      inputs: { lines: ['supply', 'return'], start: 'ground', parts: { supply: part } },
+    })
+    const story = () => new Story(pocketCar(), one).all(out('supply'), received(true) as JobBody, compared('supply'))
+    const lines = (again: string) => story().then({ ...named(again), planner: currentPlanner } as JobBody).state.lines
+    expect(lines('supply-alone').supply).toMatchObject({ received: { agrees: true }, compared: { agrees: true } })
+    expect(lines('both-lines').supply).toMatchObject({ received: undefined, compared: undefined })
+    const inCar = story().then({ type: 'lineIn', line: 'supply', which: 'new' })
+    expect(inCar.ask(named('supply-alone'))).toMatchObject(named('supply-alone'))
+    expect(inCar.ask(named('both-lines'))).toEqual({ code: 'JOB_PART_IN', line: 'supply' })
   })
   it('that differs, by the sheet or beside the old line, may be accepted', () => {
     expect(new Story().ask(accepted, as)).toEqual({ code: 'JOB_NOT_DIFFERENT', line: 'supply' })

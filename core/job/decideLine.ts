@@ -1,4 +1,5 @@
 import { fail, ok } from '../result'
+import { isPartOpen } from '../sheet/chosenPart'
 import { isOn } from '../sheet/jointLines'
 import { hasLeft } from './hasLeft'
 import { carryOver } from './obligations'
@@ -31,7 +32,9 @@ export function decideLine(state: JobState, command: Of<'lineOut'> | Of<'lineIn'
     const beside = also.find(id => !isOutOfCar(state, id))
     if (which === 'new' && beside !== undefined) return fail({ code: 'JOB_LINE_STATE', line: beside, needs: 'out' })
     const laid: JobBody = which === 'new' && also.length > 0 ? { ...command, which, also } : { ...command, which }
-    return guarded('fit', state, context, owed => 'line' in owed && owed.line === line.id) ?? ok(laid)
+    const held = guarded('fit', state, context, owed => 'line' in owed && owed.line === line.id)
+    if (held) return held
+    return which === 'new' && isPartOpen(line, state.inputs?.parts) ? fail({ code: 'JOB_PART_NOT_CHOSEN', line: line.id }) : ok(laid)
   }
   if (isOut) return needs('in')
   // What was laid in in one piece comes out in one piece.
@@ -50,13 +53,16 @@ export function decideLine(state: JobState, command: Of<'lineOut'> | Of<'lineIn'
 }
 
 export function decidePart(state: JobState, command: Of<'partReceived'> | Of<'partAccepted'>, { resolved }: Context): Decision {
-  if (!resolved.lines.some(line => line.id === command.line)) return unknown('line', command.line)
+  const line = resolved.lines.find(({ id }) => id === command.line)
+  if (!line) return unknown('line', command.line)
   if (command.type === 'partAccepted') {
     const { received, compared } = state.lines[command.line] ?? {}
     return received?.agrees === false || compared?.agrees === false
       ? withReason(command, 'why')
       : fail({ code: 'JOB_NOT_DIFFERENT', line: command.line })
   }
+  // Looked at without a name, nobody knows afterwards what was looked at.
+  if (isPartOpen(line, state.inputs?.parts)) return fail({ code: 'JOB_PART_NOT_CHOSEN', line: line.id })
   return command.agrees || command.differs?.trim() ? ok(command) : fail({ code: 'JOB_REASON_NEEDED', field: 'differs' })
 }
 

@@ -75,6 +75,16 @@ function serviceAfter(state: JobState, { inputs }: BodyOf<'planned'>, mark: Mark
   return isBegun ? before : undefined
 }
 
+/** What was compared was the part of before: another one is compared anew. */
+const linesAfter = ({ lines, inputs: before }: JobState, { inputs }: BodyOf<'planned'>): JobState['lines'] =>
+  Object.fromEntries(
+    Object.entries(lines).map(([id, line]) =>
+      line.in || before?.parts?.[id] === inputs.parts?.[id]
+        ? [id, line]
+        : [id, { ...line, received: undefined, compared: undefined, accepted: undefined }],
+    ),
+  )
+
 /** One source ends; what another does goes on. */
 const ended = (pressures: readonly Pressure[], by: PressureBy, to: Mark): readonly Pressure[] =>
   pressures.map(pressure => (pressure.to || pressure.by !== by ? pressure : { ...pressure, to }))
@@ -112,7 +122,14 @@ function apply(state: JobState, event: JobEvent): JobState {
     case 'scopeChosen':
       return { ...state, scope: body.lines, inputs: state.inputs && { ...state.inputs, lines: body.lines } }
     case 'planned':
-      return { ...state, inputs: body.inputs, planner: body.planner, scope: body.inputs.lines, service: serviceAfter(state, body, mark) }
+      return {
+        ...state,
+        inputs: body.inputs,
+        planner: body.planner,
+        scope: body.inputs.lines,
+        service: serviceAfter(state, body, mark),
+        lines: linesAfter(state, body),
+      }
     case 'wayHung': {
       const forbidden = state.inputs?.forbidden ?? {}
       const goal = goalKey(body.goal.kind, body.goal.target)

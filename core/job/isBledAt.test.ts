@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { everyDemoCar } from '../../tests/helpers/demo'
 import type { Sheet } from '../sheet/types'
-import { isBledAt } from './isBledAt'
+import { isBledAt, turnsCounted } from './isBledAt'
 import type { JobState, Mark, Sight } from './types'
 
 const brake = everyDemoCar().find(car => car.sheet.id === 'wherry-rear-brake')!.sheet
@@ -53,6 +53,16 @@ describe('the stop rule of turning from lock to lock', () => {
     expect(turned([dry(asked.strokes!), running(asked.running! - 1)], true)).toBe('too-few')
     expect(turned([dry(1), running(asked.running!)], true)).toBeUndefined()
     expect(turned([dry(1), running(asked.running!)])).toBe('too-few')
+  })
+  it('says how many are made of how many', () => {
+    const count = (rounds: Round[], isRunning: boolean, place: string = at) =>
+      turnsCounted(steering, after(steering, rounds), place, [mark(2)], isRunning)
+    const running: Round = { ...dry(2), running: true }
+    // The first of the three was turned before the circuit was opened.
+    expect(count([dry(3), dry(2), running], false)).toEqual({ made: 2, asked: asked.strokes })
+    expect(count([dry(3), dry(2), running], true)).toEqual({ made: 2, asked: asked.running })
+    expect(count([dry(3)], false, 'another-bleeder')).toBeUndefined()
+    expect(turnsCounted(brake, after(brake, [{ count: 4 }]), brake.id, [], false)).toBeUndefined()
   })
   it('foam at the end is foam, whatever was turned', () => expect(turned([dry(asked.strokes!), dry(6, 'foam')])).toBe('not-clear'))
 })

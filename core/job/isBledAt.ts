@@ -16,13 +16,30 @@ export function isBledAt(
   openings: readonly Mark[],
   isRunning = false,
 ): BledDoubt | undefined {
-  const made = state.rounds.filter(round => round.bleeder === bleeder && (round.running ?? false) === isRunning)
+  const made = roundsAt(state, bleeder, isRunning)
   const counting = made.filter(round => countsAfterAll(round, openings))
   const last = counting.at(-1)
   if (!last) return made.length > 0 ? 'opened-since' : 'not-done'
   if (last.saw !== 'clear') return 'not-clear'
-  const { turns, strokes = 0, running = 0 } = sheet.bleeding.parameters
-  const asked = isRunning ? running : strokes
-  const counted = counting.reduce((sum, { count = 0 }) => sum + count, 0)
-  return turns !== undefined && bleeder === sheet.id && counted < asked ? 'too-few' : undefined
+  const turns = turnsCounted(sheet, state, bleeder, openings, isRunning)
+  return turns && turns.made < turns.asked ? 'too-few' : undefined
 }
+
+/** Turns of the wheel made here since the circuit was opened, and how many the sheet asks for; undefined where it counts none. */
+export function turnsCounted(
+  sheet: Sheet,
+  state: JobState,
+  bleeder: Slug,
+  openings: readonly Mark[],
+  isRunning: boolean,
+): { made: number; asked: number } | undefined {
+  const { turns, strokes = 0, running = 0 } = sheet.bleeding.parameters
+  if (turns === undefined || bleeder !== sheet.id) return undefined
+  const made = roundsAt(state, bleeder, isRunning)
+    .filter(round => countsAfterAll(round, openings))
+    .reduce((sum, { count = 0 }) => sum + count, 0)
+  return { made, asked: isRunning ? running : strokes }
+}
+
+const roundsAt = (state: JobState, bleeder: Slug, isRunning: boolean) =>
+  state.rounds.filter(round => round.bleeder === bleeder && (round.running ?? false) === isRunning)

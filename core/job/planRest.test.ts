@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { Bench, allLines, everyDemoCar, planOf } from '../../tests/helpers/demo'
+import { Bench, allLines, everyDemoCar, planOf, anyParts } from '../../tests/helpers/demo'
 import { planJob } from '../access/planJob'
 import { liftPositions } from '../sheet/types'
 import { followedPlan } from './planRest'
@@ -14,7 +14,7 @@ describe('the rest of a plan', () => {
     '%s: followed, it is the same plan less what is done, and no plan from there costs less',
     (_, resolved) => {
       for (const start of liftPositions) {
-        const bench = new Bench(resolved).do({ type: 'planned', inputs: { lines: allLines(resolved), start } })
+        const bench = new Bench(resolved).do({ type: 'planned', inputs: { lines: allLines(resolved), start, parts: anyParts(resolved) } })
         const whole = planOf(resolved, bench.state!.inputs!)
         let before = idsOf(whole)
         let followed = 0

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { whatIsWrong } from '../../tests/helpers/carOracle'
-import { Bench, allLines, everyDemoCar, lead } from '../../tests/helpers/demo'
+import { Bench, allLines, everyDemoCar, lead, partSteps } from '../../tests/helpers/demo'
 import { lottery } from '../../tests/helpers/randomAccess'
 import { services } from '../access/planJob'
 import { usableParts } from '../sheet/chosenPart'
@@ -155,6 +155,7 @@ function toTheEnd(bench: Bench): string {
     const step = bench.next()
     if (!step) break
     if (step.kind === 'leak') bench.clock += 20 * 60_000
+    if (partSteps.has(step.kind)) bench.choosePart(step.target)
     const refusal = bench.tryInTime(bench.plainFor(step))
     if (refusal) return `${step.id}: ${JSON.stringify(refusal)}`
   }

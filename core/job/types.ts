@@ -293,6 +293,10 @@ export type Refusal =
   | { code: 'JOB_WAIT_NOT_RUNNING'; wait: Slug }
   | { code: 'JOB_LINE_REPLACED'; line: Slug }
   | { code: 'JOB_NOT_DIFFERENT'; line: Slug }
+  /** Several parts can be had, and nobody has said which one this is. */
+  | { code: 'JOB_PART_NOT_CHOSEN'; line: Slug }
+  /** Another part is named for a line whose new part is in. */
+  | { code: 'JOB_PART_IN'; line: Slug }
   | { code: 'JOB_NO_LEAK'; joint: Slug }
   /** Fluid is not filled into what is open below. */
   | { code: 'JOB_DRAIN_OPEN'; operation: Slug }

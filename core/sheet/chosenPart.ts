@@ -14,6 +14,10 @@ export function chosenPart(line: Pick<Line, 'id' | 'parts'>, chosen: ChosenParts
   return named ?? (usable.length === 1 ? usable[0] : undefined)
 }
 
+/** Several can be had, and nobody has said which. */
+export const isPartOpen = (line: Pick<Line, 'id' | 'parts'>, chosen: ChosenParts = {}): boolean =>
+  chosenPart(line, chosen) === undefined && usableParts(line).length > 1
+
 /** For each line that comes with another's part in one piece: which line that is. */
 export const carriersOf = (lines: readonly Pick<Line, 'id' | 'parts'>[], chosen: ChosenParts = {}): ReadonlyMap<Slug, Slug> =>
   lines.reduce<Map<Slug, Slug>>((carriers, line) => {

@@ -79,7 +79,7 @@ export function stepFacts(
 function partName(line: Line, parts: ChosenParts | undefined): string {
   const part = chosenPart(line, parts)
   if (part) return [part.name, part.number].filter(Boolean).join(', ')
-  return usableParts(line).length > 1 ? 'not chosen yet: see the plan' : ''
+  return usableParts(line).length > 1 ? 'not chosen yet' : ''
 }
 
 /** What the large button says it will record: the value itself where there is one. */

@@ -282,6 +282,10 @@ export function refusalWords(refusal: Refusal, sheet: Sheet): string {
       return refusal.seals.length > 0
         ? `${name.operation(refusal.operation)}: still to fit: ${list(refusal.seals.map(name.seal))}. One-time seals are not reused.`
         : `${name.operation(refusal.operation)}: the old seal has to be seen to have come off. Two on one face leak.`
+    case 'JOB_PART_NOT_CHOSEN':
+      return `${name.line(refusal.line)}: several parts can be had. Say which one this is before comparing it.`
+    case 'JOB_PART_IN':
+      return `${name.line(refusal.line)}: its new part is in the car already. Take it out again before another one is named.`
     case 'JOB_NO_LEAK':
       return `No leak is on record at “${name.joint(refusal.joint)}”.`
     case 'JOB_LEAD_SIGNS':

@@ -88,6 +88,8 @@ export async function answerStep(page: Page, name: string): Promise<void> {
   const choose = (text: string) => page.getByRole('button', { name: text, exact: true }).click()
   for (const toggle of await page.getByRole('checkbox').all())
     if ((await toggle.getAttribute('aria-checked')) === 'false') await toggle.click()
+  const unnamed = page.getByRole('group', { name: 'Which part it is' })
+  if (await unnamed.count()) await unnamed.getByRole('button').first().click()
   if (/^(Check the new part|Lay old)/.test(name)) await choose('They agree')
   if (name.startsWith('Torque')) await sayTorque(page)
   if (name.startsWith('Measure')) await page.getByRole('textbox', { name: 'caught' }).fill('150')

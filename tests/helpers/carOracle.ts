@@ -75,6 +75,9 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
     const had = parts.filter(part => !part.discontinued && part.supersededBy === undefined)
     return parts.find(part => part.id === chosen[id]) ?? (had.length === 1 ? had[0] : undefined)
   }
+  /** What was compared last, and what was laid in, by the name it had then. */
+  const comparedAs = new Map<string, string | undefined>()
+  const laidAs = new Map<string, string | undefined>()
   const lineOf = (id: string) => sheet.joints.find(joint => joint.id === id)!
   const late = (proof: Around, ...touches: (Touch | undefined)[]) =>
     touches.some(touch => touch !== undefined && (proof.number < touch.seq || (proof.seen < touch.seq && proof.device !== touch.device)))
@@ -101,6 +104,7 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
         break
       case 'partReceived':
         misfits[body.agrees ? 'delete' : 'add'](body.line)
+        if (body.against === 'old-line') comparedAs.set(body.line, partIn(body.line)?.id)
         break
       case 'partAccepted':
         misfits.delete(body.line)
@@ -222,6 +226,13 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
       case 'lineIn':
         out.delete(body.line)
         inCar.set(body.line, wanted.includes(body.line) ? 'new' : 'old')
+        if (wanted.includes(body.line)) {
+          laidAs.set(body.line, partIn(body.line)?.id)
+          if (!partIn(body.line) && sheet.lines.find(({ id }) => id === body.line)!.parts.length > 1)
+            wrong.push(`${body.line} laid in, and nobody said which part it is, event ${seq}`)
+          if (comparedAs.has(body.line) && comparedAs.get(body.line) !== partIn(body.line)?.id)
+            wrong.push(`${body.line}: one part compared, another laid in, event ${seq}`)
+        }
         unfelt.set(body.line, touch)
         // One piece is several lines.
         for (const id of partIn(body.line)?.covers ?? [])
@@ -327,6 +338,8 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
     if (place !== 'ground') wrong.push('the car is in the air')
     return wrong
   }
+  for (const [line, part] of laidAs)
+    if (inCar.get(line) === 'new' && partIn(line)?.id !== part) wrong.push(`${line}: another part on record than was laid in`)
   if (ending === undefined) for (const line of wanted) if (inCar.get(line) !== 'new') wrong.push(`${line} is still the old one`)
   for (const [line, which] of inCar) if (which === 'bad') wrong.push(`${line} was to come out again and did not`)
   for (const [level, { reading }] of levels) if (reading === 'foam') wrong.push(`${level} stands in foam`)

@@ -11,6 +11,7 @@ import { plainCommand } from '../../core/job/plainCommand'
 import { withLeaflets } from '../../core/job/withLeaflets'
 import { eventVersion, type JobCommand, type JobEvent, type JobState, type Person, type Refusal } from '../../core/job/types'
 import { decidingTraits } from '../../core/identify/identifyLayouts'
+import { usableParts } from '../../core/sheet/chosenPart'
 import { resolveSheet, type ResolvedSheet } from '../../core/sheet/resolveSheet'
 import type { Pack, Sheet } from '../../core/sheet/types'
 
@@ -84,6 +85,12 @@ export function restOf(resolved: ResolvedSheet, state: JobState): Plan {
 
 export const technician: Person = { id: '00000000-0000-4000-8000-00000000000a', name: 'Rafe Undal', role: 'technician' }
 export const lead: Person = { id: '00000000-0000-4000-8000-00000000000b', name: 'Imke Thorsby', role: 'lead' }
+
+/** Steps that ask which part it is. */
+export const partSteps: ReadonlySet<string> = new Set(['receive', 'compare', 'fit'])
+/** For each line with a choice, the first part that can be had. */
+export const anyParts = ({ lines }: ResolvedSheet): Record<string, string> =>
+  Object.fromEntries(lines.flatMap(line => (usableParts(line).length > 1 ? [[line.id, usableParts(line)[0]!.id]] : [])))
 
 /** A job played in memory, with a clock that the test moves. */
 export class Bench {
@@ -166,7 +173,14 @@ export class Bench {
   }
 
   plan(lines = allLines(this.resolved)): this {
-    return this.do({ type: 'planned', inputs: { lines, start: 'ground' } })
+    return this.do({ type: 'planned', inputs: { lines, start: 'ground', parts: anyParts(this.resolved) } })
+  }
+
+  /** Says which part it is, where nobody has. */
+  choosePart(line: string): void {
+    const part = anyParts(this.resolved)[line]
+    const inputs = this.state!.inputs!
+    if (part && !inputs.parts?.[line]) this.do({ type: 'planned', inputs: { ...inputs, parts: { ...inputs.parts, [line]: part } } })
   }
 
   steps(): Step[] {
@@ -190,6 +204,7 @@ export class Bench {
       if (!step || step.id === stop || step.kind === stop) return this
       // Waiting for the leak timer is what the clock is for.
       if (step.kind === 'leak') this.clock += 15 * 60_000
+      if (partSteps.has(step.kind)) this.choosePart(step.target)
       this.do(this.plainFor(step))
     }
     throw new Error('the plan never ends')

@@ -5,6 +5,7 @@ import { fold } from '../../core/job/evolve'
 import { listSteps } from '../../core/job/listSteps'
 import { plainCommand, plainCut } from '../../core/job/plainCommand'
 import { waitBefore } from '../../core/job/waits'
+import { usableParts } from '../../core/sheet/chosenPart'
 import { resolveSheet } from '../../core/sheet/resolveSheet'
 import type { JobRow } from '../../shared/schemas/api'
 import { planOf, restOf } from './demo'
@@ -25,7 +26,10 @@ export async function workJob(
   const request = { id: v7(), at: new Date().toISOString(), device: 'test', sheet, vehicle: vehicle.id }
   const { id } = (await client.call<JobRow>('POST', '/api/jobs', request)).body
   if (looked) await client.say(id, { type: 'traitsLearned', question: looked[0], answer: looked[1] }, 1)
-  await client.say(id, { type: 'planned', inputs: { lines, start: 'ground' } }, looked ? 2 : 1)
+  // Which part goes in is said with the plan: the first that can be had.
+  const sold = (await client.job(id)).sheet.lines.map(line => [line.id, usableParts(line)] as const)
+  const parts = Object.fromEntries(sold.flatMap(([line, usable]) => (usable.length > 1 ? [[line, usable[0]!.id]] : [])))
+  await client.say(id, { type: 'planned', inputs: { lines, start: 'ground', parts } }, looked ? 2 : 1)
   for (;;) {
     const view = await client.job(id)
     const state = fold(view.events)!

@@ -2,12 +2,14 @@
 import { computed, ref, watch } from 'vue'
 import { isEachSide, seatingProofs } from '#core/fittings/seating'
 import { balanceOf } from '#core/job/balanceOf'
-import { asksTemperature, bleedMethodOf } from '#core/job/carState'
+import { asksTemperature, bleedMethodOf, circuitOpenings } from '#core/job/carState'
+import { turnsCounted } from '#core/job/isBledAt'
 import { levelsOf } from '#core/sheet/levelsOf'
 import type { Step } from '#core/job/listSteps'
 import { plainCommand } from '#core/job/plainCommand'
 import { torquesAsked } from '#core/job/torquesAsked'
 import { sights, type JobCommand, type LeakResult, type LevelReading, type Sight, type TorqueSaid } from '#core/job/types'
+import { isPartOpen } from '#core/sheet/chosenPart'
 import { isSealedSet } from '#core/sheet/isSealedSet'
 import { settleWindow } from '#core/sheet/settleContested'
 import type { Proof } from '#core/sheet/types'
@@ -54,6 +56,12 @@ const sealItems = computed(() => [
       .join(' · '),
   })),
 ])
+// --- the part, by its name
+const unnamed = computed(() => {
+  const line = resolved.value.lines.find(({ id }) => id === props.step.target)
+  const isAsked = plain.type === 'partReceived' || plain.type === 'lineIn'
+  return isAsked && line && isPartOpen(line, job.inputs?.parts) ? line : undefined
+})
 // --- comparison
 const agrees = ref<'yes' | 'no'>()
 const why = ref('')
@@ -92,6 +100,11 @@ const rounds = computed(() =>
     round => round.bleeder === props.step.target && (round.running ?? false) === (plain.type === 'roundBled' && plain.running === true),
   ),
 )
+const turns = computed(() =>
+  plain.type === 'roundBled'
+    ? turnsCounted(resolved.value.sheet, job.state!, props.step.target, circuitOpenings(resolved.value, job.state!), plain.running === true)
+    : undefined,
+)
 // --- level
 const temperature = ref<Entered<'temperature'>>()
 const wantsTemperature = computed(() => level.value !== undefined && asksTemperature(resolved.value.sheet, level.value))
@@ -126,10 +139,30 @@ function keepFocus(event: MouseEvent) {
 }
 
 watch(
-  [counts, proved, agrees, why, torque, torques, amount, measured, which, saw, count, toppedUp, temperature, engine, reading, leak, result],
+  [
+    unnamed,
+    counts,
+    proved,
+    agrees,
+    why,
+    torque,
+    torques,
+    amount,
+    measured,
+    which,
+    saw,
+    count,
+    toppedUp,
+    temperature,
+    engine,
+    reading,
+    leak,
+    result,
+  ],
   () => {
     const target = props.step.target
     const build = (): JobCommand | undefined => {
+      if (unnamed.value) return undefined
       switch (plain.type) {
         case 'operationOff':
           return { ...plain, fasteners: counts.value }
@@ -212,7 +245,8 @@ watch(
 
 <template>
   <div class="entry stack" @mousedown="keepFocus">
-    <template v-if="plain.type === 'operationOff' || plain.type === 'operationOn'">
+    <PartChoice v-if="unnamed" :line="unnamed" :inputs="job.inputs!" @choose="command => emit('also', command)" />
+    <template v-else-if="plain.type === 'operationOff' || plain.type === 'operationOn'">
       <CountEntry
         v-if="operation?.fasteners.length"
         v-model="counts"
@@ -320,6 +354,9 @@ watch(
         <li v-for="round in rounds" :key="round.event">{{ roundWords(round) }}</li>
       </ol>
       <p class="soft">{{ isTurned ? 'What showed in the reservoir?' : 'What came out in this round?' }}</p>
+      <p v-if="turns">
+        Turns of the wheel counted: <b>{{ turns.made }}</b> of {{ turns.asked }}. The last round must be clear.
+      </p>
       <ChoiceRow v-model="saw" label="What came out" :choices="sights.map(id => ({ id, text: sightChoice[id] }))" />
       <v-text-field v-if="counted" v-model.number="count" type="number" min="1" max="999" :label="counted" />
       <v-checkbox v-if="method !== 'prime'" v-model="toppedUp" label="Reservoir topped up after it" />
