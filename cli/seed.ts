@@ -50,6 +50,9 @@ const workshopSchema = z.strictObject({
       complaint: z.string(),
       lines: z.array(z.string()),
       neighbours: z.array(z.string()).optional(),
+      parts: z.record(z.string(), z.string()).optional(),
+      /** So many minutes ago it came in; each step took two of them, and what had to rest has rested. */
+      began: z.number().positive(),
       workedUntil: z.string().optional(),
       /** What happened then. */
       said: z.array(commandSchema).optional(),
@@ -88,13 +91,16 @@ async function seed(folder: string): Promise<void> {
 
 async function seedJob(job: z.infer<typeof workshopSchema>['jobs'][number], person: Person, vehicle: string): Promise<void> {
   const device = 'demo'
-  const now = () => new Date().toISOString()
+  let ago = job.began
+  const now = () => new Date(Date.now() - ago * 60_000).toISOString()
+  const pass = (minutes: number) => void (ago = Math.max(0, ago - minutes))
   const { id } = await openJob({ id: v7(), at: now(), device, sheet: job.sheet, vehicle, complaint: job.complaint }, person)
   const say = async (command: JobCommand) => {
     const entry: Entry = { v: entryVersion, id: v7(), at: now(), device, seen: 1, by: person.id, command }
     await appendToJob(id, { events: [entry] }, person)
   }
-  await say({ type: 'planned', inputs: { lines: job.lines, start: 'ground', ...(job.neighbours && { neighbours: job.neighbours }) } })
+  const { lines, neighbours, parts } = job
+  await say({ type: 'planned', inputs: { lines, start: 'ground', ...(neighbours && { neighbours }), ...(parts && { parts }) } })
   while (job.workedUntil) {
     const { events, sheet } = await getJob(getPool(), id)
     const state = fold(events)!
@@ -104,9 +110,13 @@ async function seedJob(job: z.infer<typeof workshopSchema>['jobs'][number], pers
     const plan = planned.value
     const step = listSteps(resolved, rest.value, 'ground', state).find(candidate => candidate.status === 'open')
     if (!step || step.id === job.workedUntil) break
+    // A joint counts as dry once it has been under pressure for so long.
+    if (step.kind === 'leak' && Object.values(state.joints).every(({ leak }) => leak === undefined)) pass(15)
     const command = plainCommand(resolved, step, state, estimateFluid(resolved, state.scope, plan))
     const wait = waitBefore(resolved, state, command, { at: now(), device })
-    await say(wait ? plainCut(resolved, wait.wait) : command)
+    if (wait && wait.secondsLeft <= ago * 60) pass(wait.secondsLeft / 60 + 0.1)
+    else await say(wait ? plainCut(resolved, wait.wait) : command)
+    pass(2)
   }
   for (const command of job.said ?? []) await say(command)
   if (job.paused) await say({ type: 'paused', reason: job.paused })

@@ -89,3 +89,46 @@ test('a joint alone is a job; a look that finds nothing is one as well', async (
   await page.goto('/')
   await expect(page.getByRole('listitem').filter({ hasText: 'BR 88 KEL' }).filter({ hasText: 'ended early' })).toBeVisible()
 })
+
+// Foam rests before a level counts; too much is drawn off, measured, and read again.
+test('a steering job: a level in foam is none, and what is too much is drawn off', async ({ page, server }) => {
+  const rafe = await server.as('technician')
+  const id = await workJob(rafe, { sheet: 'pintle-steering-pressure', plate: 'SK 03 VAN', lines: ['pressure'], until: 'level' })
+  await signIn(page, 'technician')
+  await page.setViewportSize({ width: 390, height: 844 })
+  await page.goto(`/jobs/${id}/bay`)
+  const title = page.getByRole('heading', { level: 1 })
+  const level = 'Read the level: Cold mark on the reservoir'
+  await expect(title).toHaveText(level)
+  const press = (name: string) => page.getByRole('button', { name, exact: true }).click()
+  const record = page.locator('.go')
+  const read = async (reading: string) => {
+    await page.getByRole('textbox', { name: 'fluid temperature' }).fill('20')
+    await press('Engine off')
+    await press(reading)
+  }
+  await press('Foam')
+  await record.click()
+  await expect(page.getByText('Foam was seen.')).toBeVisible()
+  await read('At the mark')
+  await record.click()
+  await expect(page.getByRole('alert')).toContainText(/rest/)
+  await expect(title).toHaveText(level)
+  await page.getByLabel('Why it need not rest so long').fill('left over dinner')
+  await press('It has cleared already')
+  await expect(page.getByText('Foam was seen.')).toHaveCount(0)
+
+  await read('Above')
+  await expectFits(page, 48)
+  await page.getByRole('textbox', { name: 'draw off' }).fill('60')
+  await press('Drawn off: record it')
+  // Drawn off, it is read anew: nothing stays chosen.
+  await expect(page.getByRole('button', { name: 'Above', exact: true })).toHaveAttribute('aria-pressed', 'false')
+  await expect(title).toHaveText(level)
+  await press('At the mark')
+  await record.click()
+  await expect(title).not.toHaveText(level)
+  const events = (await rafe.job(id)).events.map(({ body }) => body)
+  expect(events.filter(body => body.type === 'levelRead').map(body => body.reading)).toEqual(['foam', 'at'])
+  expect(events.find(body => body.type === 'fluidExtracted')).toMatchObject({ entered: { value: 60, unit: 'mL' }, how: 'measured' })
+})
