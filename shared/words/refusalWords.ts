@@ -1,5 +1,5 @@
 import type { AccessIssue } from '../../core/access/types'
-import type { Gate, Obligation, Refusal } from '../../core/job/types'
+import type { Gate, Obligation, Refusal, TimerName } from '../../core/job/types'
 import { assertNever } from '../../core/result'
 import type { ParseIssue } from '../../core/units/parseQuantity'
 import type { Sheet } from '../../core/sheet/types'
@@ -111,6 +111,13 @@ const gateWords: Record<Gate, string> = {
   end: 'Before the job ends',
 }
 
+/** What a running timer stands before. */
+const timerUntil: Record<TimerName, string> = {
+  leak: 'before a joint counts as dry',
+  rest: 'of the foam’s rest: a level read before that does not count',
+  drip: 'of dripping out',
+  soak: 'of soaking',
+}
 const accessThings: Record<Extract<AccessIssue, { code: 'ACCESS_UNKNOWN' }>['what'], string> = {
   joint: 'joint',
   neighbour: 'part beside the lines',
@@ -238,7 +245,7 @@ export function refusalWords(refusal: Refusal, sheet: Sheet): string {
     case 'JOB_TIMER_NOT_STARTED':
       return 'Put the line under pressure first, since it was last worked on.'
     case 'JOB_TIMER_RUNNING':
-      return `${plural(Math.ceil(refusal.secondsLeft / 60), 'minute')} still to run before a joint counts as dry.`
+      return `${plural(Math.ceil(refusal.secondsLeft / 60), 'minute')} to go ${timerUntil[refusal.timer]}.`
     case 'JOB_LEVEL_TEMPERATURE':
       return `${formatQuantity('temperature', refusal.celsius, 'degC')} is outside ${formatRange('temperature', refusal.window.low, refusal.window.high, 'degC')} (${formatRange('temperature', refusal.window.low, refusal.window.high, 'degF')}). ${refusal.celsius < refusal.window.low ? 'Let it warm up' : 'Let it cool'} and read again.`
     case 'JOB_LEVEL_ENGINE':

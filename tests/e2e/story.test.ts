@@ -180,7 +180,7 @@ test('a cooler-line job, end to end', async ({ page, browser, server, watch }) =
     await page.getByRole('button', { name: 'It is dry' }).click()
   }
   await dry()
-  await expect(page.getByRole('alert')).toContainText('still to run')
+  await expect(page.getByRole('alert')).toContainText('before a joint counts as dry')
   await expect(row.getByRole('timer')).toBeVisible()
   await page.reload()
   await step('Look for a leak: Gearbox, upper')
