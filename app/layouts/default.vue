@@ -4,7 +4,7 @@ import { navigateTo, useRoute } from '#imports'
 import { mdiAccountHardHat, mdiFileTree, mdiGarageOpen, mdiMagnify, mdiStorefrontOutline } from '@mdi/js'
 import { unitSymbol } from '#core/units/formatQuantity'
 import { roleWords } from '#shared/words/vocabulary'
-import { useKeys } from '~/composables/useKeys'
+import { useActs } from '~/composables/useActs'
 import { useFloor } from '~/stores/floor'
 import { useSession } from '~/stores/session'
 import { useUnits } from '~/stores/units'
@@ -40,12 +40,13 @@ async function signOut() {
   await navigateTo('/sign-in')
 }
 
-useKeys({
-  '/': () => findBox.value?.focus(),
-  '?': () => (help.value = true),
-  u: () => units.toggle(),
-  ...Object.fromEntries(pages.map(page => [page.key, () => void navigateTo(page.to)])),
-})
+useActs('The program', [
+  ...pages.map(page => ({ text: page.name, keys: page.key, run: () => void navigateTo(page.to) })),
+  { text: 'Find', keys: '/', run: () => findBox.value?.focus() },
+  { text: 'Other units', keys: 'u', run: () => units.toggle() },
+  { text: 'The keys of this page', keys: '?', run: () => (help.value = true) },
+  { text: 'Sign out', run: () => void signOut() },
+])
 let stop: (() => void) | undefined
 onMounted(async () => {
   await nextTick()
@@ -105,36 +106,8 @@ onUnmounted(() => stop?.())
         <main class="sheet-page"><slot /></main>
       </div>
     </div>
-    <v-dialog v-model="help" aria-label="Keys">
-      <div class="dialog theme-desk">
-        <h2>Keys</h2>
-        <dl class="keys">
-          <dt><kbd>/</kbd></dt>
-          <dd>find</dd>
-          <template v-for="page in pages" :key="page.key"
-            ><dt>
-              <kbd>{{ page.key }}</kbd>
-            </dt>
-            <dd>{{ page.name }}</dd></template
-          >
-          <dt><kbd>u</kbd></dt>
-          <dd>other units</dd>
-          <dt><kbd>←</kbd> <kbd>→</kbd></dt>
-          <dd>step along the line, on a line sheet</dd>
-          <dt><kbd>1</kbd> <kbd>2</kbd> <kbd>3</kbd></dt>
-          <dd>standpoint, on a line sheet</dd>
-          <dt><kbd>j</kbd></dt>
-          <dd>open a job, on a line sheet</dd>
-          <dt><kbd>g</kbd> <kbd>p</kbd> <kbd>k</kbd> <kbd>f</kbd> <kbd>r</kbd> <kbd>l</kbd></dt>
-          <dd>the rooms of a job: plan, kit, fluid, proof, record</dd>
-          <dt><kbd>Space</kbd></dt>
-          <dd>records the step, in the bay view</dd>
-          <dt><kbd>?</kbd></dt>
-          <dd>these keys</dd>
-        </dl>
-        <v-btn-main @click="help = false">Close</v-btn-main>
-      </div>
-    </v-dialog>
+    <KeyList v-model="help" theme="desk" />
+    <CommandBox theme="desk" />
   </v-app>
 </template>
 
@@ -217,11 +190,6 @@ onUnmounted(() => stop?.())
 }
 .sheet-page {
   padding: 12px 22px 40px;
-}
-.keys {
-  display: grid;
-  grid-template-columns: 110px 1fr;
-  gap: 8px;
 }
 @media (max-width: 700px) {
   .desk {

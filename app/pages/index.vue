@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { navigateTo, useHead } from '#imports'
+import type { JobRow } from '#shared/schemas/api'
+import { pauseWords } from '#shared/words/pauseWords'
 import { stageWords } from '#shared/words/vocabulary'
 import { useFloor } from '~/stores/floor'
 import { useSession } from '~/stores/session'
@@ -8,7 +10,11 @@ import { useSession } from '~/stores/session'
 useHead({ title: 'Floor · Efferent' })
 const floor = useFloor()
 const session = useSession()
-const rows = computed(() => floor.rows)
+/** What has left stands last. */
+const rows = computed(() => {
+  const hasLeft = (row: JobRow) => row.summary.stage === 'handed-over'
+  return floor.rows && [...floor.rows.filter(row => !hasLeft(row)), ...floor.rows.filter(hasLeft)]
+})
 </script>
 
 <template>
@@ -37,7 +43,9 @@ const rows = computed(() => floor.rows)
         <div class="stage">
           <span class="tag" :class="{ fill: !row.summary.paused && row.summary.stage !== 'handed-over' }">{{
             stageWords[row.summary.stage]
-          }}</span><span v-if="row.summary.paused" class="tag warn">paused</span>
+          }}</span><span v-if="row.summary.paused" class="tag warn">{{
+            row.summary.pausedFor ? pauseWords[row.summary.pausedFor] : 'paused'
+          }}</span>
           <div class="progress" role="img" :aria-label="`${row.summary.step.done} of ${row.summary.step.of} steps done`">
             <i :style="{ width: `${row.summary.step.of ? (row.summary.step.done / row.summary.step.of) * 100 : 0}%` }" />
           </div>
@@ -76,14 +84,14 @@ const rows = computed(() => floor.rows)
 }
 .jobs li {
   display: grid;
-  grid-template-columns: minmax(230px, 1.3fr) 190px minmax(180px, 1.2fr) auto auto;
+  grid-template-columns: minmax(230px, 1.3fr) 190px minmax(180px, 1.2fr) 132px 104px;
   gap: 18px;
   align-items: center;
   border-left: 8px solid var(--accent);
 }
 .jobs li.closed {
   border-left-color: var(--line);
-  opacity: 0.85;
+  background: none;
 }
 .head {
   display: flex;

@@ -81,6 +81,7 @@ export const workshop: Blueprint = {
     VFileInput: { variant: 'outlined', density: 'comfortable', rounded: 0, hideDetails: 'auto', color: 'primary', class: 'ef-field' },
     VCheckbox: { density: 'default', hideDetails: true, color: 'primary', ripple: false },
     VDialog: { maxWidth: 560 },
+    VSnackbar: { rounded: 0, color: 'surface', class: 'ef-snack' },
   },
 }
 

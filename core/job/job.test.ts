@@ -51,6 +51,9 @@ describe('a whole job', () => {
     expect(stage(bench.workUntil('fill'))).toBe('filling')
     expect(stage(bench.workUntil('leak'))).toBe('proving')
     expect(summarise(bench.state!, bench.steps(), []).timers).toMatchObject([{ timer: 'leak', minutes: 10, device: 'tablet-1' }])
+    const waiting = new Bench(demoCar('one')).plan().do({ type: 'paused', reason: 'approval' })
+    expect(summarise(waiting.state!, waiting.steps(), [])).toMatchObject({ paused: true, pausedFor: 'approval' })
+    expect(summarise(waiting.do({ type: 'resumed' }).state!, [], [])).not.toHaveProperty('pausedFor')
     // Nobody waits for it any more once every joint has been looked at.
     const [first] = bench.steps().filter(step => step.kind === 'leak')
     bench.clock += 15 * 60_000

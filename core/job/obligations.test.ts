@@ -360,6 +360,17 @@ describe('fluid', () => {
     expect(owed('filled', ...caught, volume('fluidAdded', 450), volume('fluidAdded', 450))).toEqual([])
     expect(owed('filled', ...caught, volume('fluidExtracted', 200), volume('fluidAdded', 900))).toEqual(filled(3))
     expect(owed('filled', ...caught, volume('fluidExtracted', 200), volume('fluidAdded', 1080))).toEqual([])
+    // Seen too high and drawn off is no loss, up to half of what went in; seen too high before something else went in is no such thing.
+    const over = [...caught, volume('fluidAdded', 1000), level('cold', 'above')]
+    expect(owed('filled', ...over, volume('fluidExtracted', 300), volume('fluidExtracted', 200))).toEqual([])
+    expect(owed('filled', ...over, volume('fluidExtracted', 300), volume('fluidExtracted', 400))).toEqual(filled(3))
+    expect(owed('filled', ...caught, volume('fluidAdded', 1000), volume('fluidExtracted', 300), level('cold', 'above'))).toEqual(filled(3))
+    expect(owed('filled', ...over, level('cold', 'below'), volume('fluidExtracted', 300))).toEqual(filled(3))
+    expect(owed('filled', ...over, volume('fluidAdded', 1), volume('fluidExtracted', 300))).toEqual(filled(3))
+    expect(owed('filled', ...caught, volume('fluidAdded', 1000), level('header', 'above'), volume('fluidExtracted', 300))).toEqual(
+      filled(3),
+    )
+    expect(owed('filled', level('cold', 'above'), ...caught, volume('fluidAdded', 1000), volume('fluidExtracted', 300))).toEqual(filled(4))
     // What went in before it was opened ran out again.
     expect(owed('filled', volume('fluidAdded', 900), ...caught)).toEqual(filled(4))
     expect(owed('filled', volume('fluidAdded', 900), ...caught, volume('fluidAdded', 100))).toEqual(filled(4))

@@ -283,7 +283,14 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
       const read = state.levels.findLast(({ level }) => levels.some(({ id }) => id === level))
       if (read?.reading === 'at' && countsAfterAll(read, openings)) return true
       const since = openings.length > 0 ? Math.min(...openings.map(({ n }) => n)) : 0
-      return added.some(entry => countsAfterAll(entry, openings)) && sum(added, since) >= jugError * (sum(caught) + sum(extracted))
+      // Seen too high and drawn off is no loss: the level says what is right. Half of what went in would be another matter.
+      const isTooHigh = ({ n }: { n: number }) => {
+        const seen = state.levels.findLast(one => one.n < n && levels.some(({ id }) => id === one.level))
+        return seen?.reading === 'above' && countsAfterAll(seen, openings) && !added.some(entry => entry.n > seen.n && entry.n < n)
+      }
+      const tooHigh = sum(extracted.filter(isTooHigh))
+      const lost = sum(caught) + sum(extracted) - Math.min(tooHigh, sum(added, since) / 2)
+      return added.some(entry => countsAfterAll(entry, openings)) && sum(added, since) >= jugError * lost
     },
   },
   primed: {

@@ -1,7 +1,7 @@
 import type { Phase } from '../sheet/types'
 import { nextSteps, type Step } from './listSteps'
 import { runningTimers, type RunningTimer } from './timer'
-import type { JobState, Obligation } from './types'
+import type { BodyOf, JobState, Obligation } from './types'
 import type { JobWait } from './waits'
 
 export const stages = [
@@ -22,6 +22,8 @@ export type Stage = (typeof stages)[number]
 export type Summary = {
   stage: Stage
   paused: boolean
+  /** What it waits for; a row written before this was kept does not say. */
+  pausedFor?: BodyOf<'paused'>['reason']
   step: { done: number; of: number; next?: Step }
   missing: number
   timers: RunningTimer[]
@@ -59,6 +61,7 @@ export function summarise(
   return {
     stage,
     paused: state.paused !== undefined,
+    ...(state.paused && { pausedFor: state.paused.reason }),
     step: { done: steps.filter(step => step.status !== 'open').length, of: steps.length, next },
     missing: missing.length,
     timers: runningTimers(state, steps, waits),

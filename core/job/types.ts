@@ -60,6 +60,7 @@ export type TorqueJudged = TorqueSaid & {
   verdict: (typeof torqueVerdicts)[number]
   practice?: boolean
 }
+export const pauseReasons = ['parts', 'approval', 'end-of-day', 'other'] as const
 export const timerNames = ['leak', 'drip', 'soak', 'rest'] as const
 export type TimerName = (typeof timerNames)[number]
 
@@ -169,7 +170,7 @@ export type JobCommand =
   | { type: 'leakChecked'; joint: Slug; result: LeakResult }
   | { type: 'roadTested'; result: 'good' | 'not-good'; note?: string }
   | { type: 'noteWritten'; text: string }
-  | { type: 'paused'; reason: 'parts' | 'approval' | 'end-of-day' | 'other'; note?: string }
+  | { type: 'paused'; reason: (typeof pauseReasons)[number]; note?: string }
   | { type: 'resumed' }
   | { type: 'handedOver'; to: 'customer' | 'desk'; note?: string }
   | { type: 'signedOff' }

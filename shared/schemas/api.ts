@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { stepKinds, stepStatuses } from '../../core/job/listSteps'
 import { stages } from '../../core/job/summarise'
-import { timerNames, type JobEvent } from '../../core/job/types'
+import { pauseReasons, timerNames, type JobEvent } from '../../core/job/types'
 import { liftPositions, phases, reaches, type Family, type Sheet, waitKinds } from '../../core/sheet/types'
 import { storageTroubles } from '../errors'
 import { limits } from '../limits'
@@ -278,6 +278,7 @@ const stepSchema = z.strictObject({
 export const summarySchema = z.strictObject({
   stage: z.enum(stages),
   paused: z.boolean(),
+  pausedFor: z.enum(pauseReasons).optional(),
   step: z.strictObject({ done: z.number(), of: z.number(), next: stepSchema.optional() }),
   missing: z.number(),
   timers: z.array(

@@ -82,16 +82,16 @@ test('a clutch hose with everything that comes in between', async ({ page, brows
   await page.clock.fastForward('15:01')
 
   // A photo for the step, from a file, without what the camera wrote beside it.
-  await page.getByRole('button', { name: 'More' }).click()
+  await page.getByRole('button', { name: 'Photo', exact: true }).click()
   await page.getByLabel('What the photo shows').fill('before the hose came off')
   await page
     .getByLabel('Photo for this step')
     .setInputFiles({ name: 'bay.jpg', mimeType: 'image/jpeg', buffer: await drawnJpeg(page, 2400, 1800) })
-  await expect(page.getByRole('dialog', { name: 'More' })).toBeHidden()
+  await expect(page.getByRole('dialog', { name: 'Photo' })).toBeHidden()
 
   // Pause, with its reason; on from another tablet, by somebody else.
-  await page.getByRole('button', { name: 'More' }).click()
-  await page.getByRole('button', { name: 'Pause: parts' }).click()
+  await page.getByRole('button', { name: 'Pause', exact: true }).click()
+  await page.getByRole('button', { name: 'Waiting for a part' }).click()
   await expect(title).toHaveText('Paused')
   // Whoever sits down in it meanwhile reads what must not be done.
   const bay = page.url()
@@ -101,7 +101,6 @@ test('a clutch hose with everything that comes in between', async ({ page, brows
   await expect(tag).toContainText('The car is still on the lift.')
   await expect(tag).toContainText('Paused by')
   await expectAccessible(page)
-  await page.screenshot({ path: '/tmp/tag.png' })
   await page.goto(bay)
   await page.getByRole('button', { name: 'Resume the job' }).click()
   await page.getByRole('button', { name: 'More' }).click()
@@ -151,7 +150,7 @@ test('a clutch hose with everything that comes in between', async ({ page, brows
 test('a photo that is none is refused with a word; one that is waits on the tablet while the server does not take it', async ({ page }) => {
   await signIn(page, 'technician')
   await page.getByRole('listitem').filter({ hasText: 'BR 88 KEL' }).getByRole('button', { name: 'Bay view' }).click()
-  await page.getByRole('button', { name: 'More' }).click()
+  await page.getByRole('button', { name: 'Photo', exact: true }).click()
   await page.getByLabel('What the photo shows').fill('nothing')
   await page
     .getByLabel('Photo for this step')
@@ -165,7 +164,7 @@ test('a photo that is none is refused with a word; one that is waits on the tabl
   await page
     .getByLabel('Photo for this step')
     .setInputFiles({ name: 'clip.jpg', mimeType: 'image/jpeg', buffer: await drawnJpeg(page, 640, 480) })
-  await expect(page.getByRole('dialog', { name: 'More' })).toBeHidden()
+  await expect(page.getByRole('dialog', { name: 'Photo' })).toBeHidden()
   await page.goto(page.url().replace('/bay', '/record'))
   const photo = page.getByRole('img', { name: 'clip as found' })
   await page.reload()

@@ -39,7 +39,7 @@ const jobOf = (page: Page): string => /jobs\/([^/]+)/.exec(page.url())![1]!
 const recordOf = (page: Page, job = jobOf(page)): Promise<JobView> =>
   page.evaluate(async id => (await fetch(`/api/jobs/${id}`)).json() as Promise<JobView>, job)
 async function writeNote(page: Page, text: string): Promise<void> {
-  await page.getByRole('button', { name: 'More' }).click()
+  await page.getByRole('button', { name: 'Note', exact: true }).click()
   await page.getByLabel('Note for the record').fill(text)
   await page.getByRole('button', { name: 'Keep the note' }).click()
 }
@@ -80,12 +80,12 @@ test('a full disk under the server, entries and a photo waiting, a change of han
   await toBay(page)
   await writeNote(page, 'by Rafe, while the disk was full')
   await expect(page.getByRole('alert')).toContainText('its disk is full')
-  await page.getByRole('button', { name: 'More' }).click()
+  await page.getByRole('button', { name: 'Photo', exact: true }).click()
   await page.getByLabel('What the photo shows').fill('the full disk')
   await page
     .getByLabel('Photo for this step')
     .setInputFiles({ name: 'x.jpg', mimeType: 'image/jpeg', buffer: await drawnJpeg(page, 640, 480) })
-  await expect(page.getByRole('dialog', { name: 'More' })).toBeHidden()
+  await expect(page.getByRole('dialog', { name: 'Photo' })).toBeHidden()
   await expect(page.getByRole('alert')).toContainText('2 entries wait')
   const job = jobOf(page)
 

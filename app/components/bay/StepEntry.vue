@@ -117,8 +117,10 @@ const rests = computed(() => {
 })
 const more = ref<Entered<'volume'>>()
 const again = ref(0)
+/** What was read goes on record before what was done about it. */
 function corrected() {
-  if (!more.value) return
+  if (!more.value || !draft.value) return
+  emit('also', draft.value)
   emit('also', {
     type: reading.value === 'above' ? 'fluidExtracted' : 'fluidAdded',
     entered: more.value,
@@ -400,7 +402,7 @@ watch(
           :units="units.choice === 'us' ? ['floz', 'qt'] : ['mL', 'L']"
           :label="reading === 'below' ? 'top up with' : 'draw off'"
         />
-        <v-btn-second :disabled="!more" @click="corrected">{{
+        <v-btn-second :disabled="!more || !draft" @click="corrected">{{
           reading === 'below' ? 'Added: record it' : 'Drawn off: record it'
         }}</v-btn-second>
       </div>

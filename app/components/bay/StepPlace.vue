@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ref } from 'vue'
 import { wheelOpeningOf } from '#core/route/projectStandpoint'
 import type { JointStatus } from '#core/job/jointStatus'
 import type { ResolvedSheet } from '#core/sheet/resolveSheet'
@@ -18,6 +19,7 @@ defineProps<{
   jointStates: Record<string, JointStatus>
   open: boolean
 }>()
+const large = ref(false)
 </script>
 
 <template>
@@ -36,6 +38,28 @@ defineProps<{
         :joint-states="jointStates"
       />
     </div>
+    <v-btn-quiet class="larger" @click="large = true">Full screen</v-btn-quiet>
+    <v-dialog v-model="large" fullscreen :aria-label="`Where: ${title}`">
+      <div class="large theme-bay">
+        <h2>{{ title }}</h2>
+        <RoutePicture
+          v-if="large"
+          :resolved="resolved"
+          :standpoint="standpoint"
+          :side="side"
+          :line="line"
+          :selected="target"
+          :focus="place"
+          :focus-name="name"
+          :wide="!place"
+          :joint-states="jointStates"
+        />
+        <p class="soft">
+          {{ standpointWords[standpoint] }}: {{ standpointNote(standpoint, { ...wheelOpeningOf(place ? [place] : []), side }) }}
+        </p>
+        <v-btn-main @click="large = false">Back to the step</v-btn-main>
+      </div>
+    </v-dialog>
     <p class="soft small">
       {{ standpointWords[standpoint] }}: {{ standpointNote(standpoint, { ...wheelOpeningOf(place ? [place] : []), side }) }}
     </p>
@@ -43,6 +67,25 @@ defineProps<{
 </template>
 
 <style scoped>
+.where {
+  position: relative;
+}
+.larger {
+  min-height: 48px;
+  margin: 4px 0;
+}
+.large {
+  height: 100dvh;
+  display: grid;
+  grid-template-rows: auto minmax(0, 1fr) auto auto;
+  gap: 10px;
+  padding: 14px 16px;
+  background: var(--paper);
+  color: var(--ink);
+}
+.large .v-btn {
+  min-height: 60px;
+}
 summary {
   width: fit-content;
   min-height: 48px;

@@ -8,7 +8,7 @@ import { refusalWords } from '#shared/words/refusalWords'
 import { stepWords } from '#shared/words/stepWords'
 import { stageWords } from '#shared/words/vocabulary'
 import { useJobPage } from '~/composables/useJobPage'
-import { useKeys } from '~/composables/useKeys'
+import { useActs } from '~/composables/useActs'
 import { useFloor } from '~/stores/floor'
 import { usePhotos } from '~/stores/photos'
 import { jobRooms } from '~/utils/jobRooms'
@@ -29,10 +29,15 @@ const signable = computed(() => job.plan && job.missing.length === 0 && !job.sta
 async function signOff() {
   if (await record({ type: 'signedOff' })) await navigateTo(`/jobs/${id}/handover`)
 }
-useKeys({
-  b: () => void navigateTo(`/jobs/${id}/bay`),
-  ...Object.fromEntries(jobRooms.map(room => [`g ${room.key}`, () => void navigateTo(`/jobs/${id}${room.path}`)])),
-})
+useActs('This job', [
+  { text: 'Bay view', keys: 'b', run: () => void navigateTo(`/jobs/${id}/bay`) },
+  ...jobRooms.map(room => ({
+    text: `${room.name} of this job`,
+    keys: `g ${room.key}`,
+    run: () => void navigateTo(`/jobs/${id}${room.path}`),
+  })),
+  { text: 'Record, to print', run: () => void navigateTo(`/jobs/${id}/handover`) },
+])
 </script>
 
 <template>

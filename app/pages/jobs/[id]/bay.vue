@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, nextTick, onUnmounted, ref, watch } from 'vue'
+import { computed, nextTick, onUnmounted, ref, useTemplateRef, watch } from 'vue'
 import { useElementSize, useMediaQuery } from '@vueuse/core'
 import { definePageMeta, navigateTo, useHead } from '#imports'
 import { countTight, holdsFastened, isWeeping, statusOfJoints } from '#core/job/bayState'
@@ -18,7 +18,7 @@ import type { NewtonMetres } from '#core/units/types'
 import { list, phaseWords, positionWords } from '#shared/words/vocabulary'
 import { accessWords, dueWords, refusalWords } from '#shared/words/refusalWords'
 import { stepWords } from '#shared/words/stepWords'
-import { useKeys } from '~/composables/useKeys'
+import { useActs } from '~/composables/useActs'
 import { useJobPage } from '~/composables/useJobPage'
 import { pauseWords } from '#shared/words/pauseWords'
 import { remedyWords } from '#shared/words/remedyWords'
@@ -34,7 +34,6 @@ const program = useProgram()
 /** Where there is room beside the step the picture is open; on a phone it is a touch away. */
 const wide = useMediaQuery('(min-width: 900px)')
 const draft = ref<JobCommand>()
-const menu = ref(false)
 /** A step the technician chose out of order; otherwise the next open one. */
 const chosen = ref<string>()
 
@@ -148,6 +147,7 @@ async function press() {
   try {
     if (!(await record(draft.value))) return
     chosen.value = undefined
+    undo.value?.offer()
     await nextTick()
     window.scrollTo({ top: 0 })
   } finally {
@@ -160,7 +160,6 @@ function enter(event: KeyboardEvent) {
 }
 function goTo(id: string) {
   chosen.value = id
-  menu.value = false
 }
 /** Found and put back: the count is corrected by an event of its own. */
 function countIn(operation: string) {
@@ -169,7 +168,13 @@ function countIn(operation: string) {
 async function signOff() {
   if (await record({ type: 'signedOff' })) await navigateTo(`/jobs/${id}/handover`)
 }
-useKeys({ ' ': () => void press(), m: () => (menu.value = true), Escape: () => void navigateTo(`/jobs/${id}`) })
+const undo = useTemplateRef<{ offer: () => void }>('undo')
+const help = ref(false)
+useActs('The bay', [
+  { text: 'Record the step (a foot switch too)', keys: ' ', run: () => void press() },
+  { text: 'To the job', keys: 'Escape', run: () => void navigateTo(`/jobs/${id}`) },
+  { text: 'The keys of this page', keys: '?', run: () => (help.value = true) },
+])
 </script>
 
 <template>
@@ -198,10 +203,9 @@ useKeys({ ' ': () => void press(), m: () => (menu.value = true), Escape: () => v
           :current="step?.target"
         />
         <p class="pos">
-          <span>{{ line?.name }}</span><span v-if="jointsDone.of">{{ jointsDone.done }} of {{ jointsDone.of }} joints tight</span>
-        </p>
-        <p v-if="step" class="pos">
-          <span>step {{ position }} of {{ steps.length }} · {{ phaseWords[step.phase] }}</span>
+          <span class="line">{{ line?.name }}</span>
+          <span v-if="step">step {{ position }} of {{ steps.length }} · {{ phaseWords[step.phase] }}</span>
+          <span v-if="jointsDone.of">{{ jointsDone.done }} of {{ jointsDone.of }} joints tight</span>
         </p>
       </div>
 
@@ -290,12 +294,10 @@ useKeys({ ' ': () => void press(), m: () => (menu.value = true), Escape: () => v
         <footer class="foot">
           <p v-if="refusal" class="trouble" role="alert">{{ refusalWords(refusal, sheet) }}</p>
           <p class="next">
-            <b>then</b> <span v-for="(item, i) in then" :key="item.id">{{ stepWords(item, sheet).title }}<br v-if="i === 0" /></span>
+            <b>then</b> <span v-for="item in then" :key="item.id">{{ stepWords(item, sheet).title }}</span>
           </p>
-          <div class="buttons">
-            <v-btn-second @click="menu = true">More</v-btn-second
-            ><v-btn-go class="go" :disabled="!draft" @click="press">{{ button }}</v-btn-go>
-          </div>
+          <BayActs :step="step" @go="goTo" />
+          <v-btn-go class="go" :disabled="!draft" @click="press">{{ button }}</v-btn-go>
         </footer>
       </template>
       <div v-else class="stack">
@@ -309,7 +311,7 @@ useKeys({ ' ': () => void press(), m: () => (menu.value = true), Escape: () => v
         <p v-if="refusal" class="trouble" role="alert">{{ refusalWords(refusal, sheet) }}</p>
         <v-btn-go v-if="!job.state!.signedOff" class="go" :disabled="job.missing.length > 0" @click="signOff">Sign off</v-btn-go>
         <v-btn-go v-else class="go" :to="`/jobs/${id}/handover`">Hand over</v-btn-go>
-        <v-btn-second @click="menu = true">More</v-btn-second>
+        <BayActs :step="undefined" @go="goTo" />
       </div>
     </div>
 
@@ -319,9 +321,9 @@ useKeys({ ' ': () => void press(), m: () => (menu.value = true), Escape: () => v
         <p v-if="refusal" class="trouble" role="alert">{{ refusalWords(refusal, sheet) }}</p>
       </div></v-dialog
     >
-    <v-dialog v-model="menu" aria-label="More">
-      <BayMenu :step="step" @close="menu = false" @go="goTo" />
-    </v-dialog>
+    <UndoOffer ref="undo" />
+    <KeyList v-model="help" theme="bay" />
+    <CommandBox theme="bay" />
   </div>
 </template>
 
@@ -443,21 +445,46 @@ dd {
   color: var(--soft);
   font-size: 16px;
   line-height: 1.35;
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.next span + span::before {
+  content: ' · ';
 }
 .next b {
   color: var(--ink);
 }
-.buttons {
-  display: grid;
-  grid-template-columns: 92px 1fr;
-  gap: 10px;
-}
-.buttons .v-btn {
+.foot > .v-btn {
   min-height: 76px;
   padding: 4px;
 }
 .dialog .v-btn {
   min-height: 52px;
+}
+@media (max-width: 599px) {
+  .pos .line {
+    display: none;
+  }
+  .bar {
+    min-height: 50px;
+    padding: 1px 10px;
+  }
+  .step {
+    gap: 8px;
+  }
+  .step :deep(.caution) {
+    font-size: 16px;
+    line-height: 1.25;
+    padding: 6px 10px;
+  }
+  .foot {
+    padding: 4px 0 8px;
+    gap: 6px;
+  }
+  .foot > .v-btn {
+    min-height: 68px;
+  }
 }
 @media (max-width: 899px) {
   .facts {
@@ -468,6 +495,14 @@ dd {
   }
 }
 @media (min-width: 900px) {
+  .foot {
+    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+    column-gap: 34px;
+  }
+  .foot > .next,
+  .foot > .trouble {
+    grid-column: 1 / -1;
+  }
   .body {
     padding: 10px 26px 0;
   }
@@ -489,9 +524,6 @@ dd {
   }
   .step > h1 {
     grid-column: 1 / -1;
-  }
-  .buttons {
-    grid-template-columns: 150px 1fr;
   }
 }
 </style>

@@ -14,7 +14,7 @@ import { formatNumber } from '#core/units/formatQuantity'
 import { hexName } from '#shared/words/hexWords'
 import { practiceWords } from '#shared/words/practiceWords'
 import { bleedWords, cautionWords, jointWords, list, systemWords, pressureWords } from '#shared/words/vocabulary'
-import { useKeys } from '~/composables/useKeys'
+import { useActs } from '~/composables/useActs'
 import { useUnits } from '~/stores/units'
 import { useConnection } from '~/stores/connection'
 import { carFromQuery } from '~/utils/carQuery'
@@ -85,7 +85,7 @@ const leak = computed(() => settleValue(sheet.value?.proving.leakMinutes ?? 'unk
 const address = computed(() => `${location.origin}/sheets/${sheet.value?.id}${vehicle.value ? `?vehicle=${vehicle.value.id}` : ''}`)
 const isLoopback = /^(localhost|127\.)/.test(location.hostname)
 const print = () => window.print()
-useKeys({ p: print })
+useActs('This card', [{ text: 'Print', keys: 'p', run: print }])
 </script>
 
 <template>

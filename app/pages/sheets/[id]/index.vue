@@ -18,8 +18,8 @@ import { standpoints, type Car, type Standpoint } from '#core/sheet/types'
 import { formatNumber } from '#core/units/formatQuantity'
 import type { NoteView, VehicleView } from '#shared/schemas/api'
 import { stopWords } from '#shared/words/stopWords'
-import { list, plural, systemWords } from '#shared/words/vocabulary'
-import { useKeys } from '~/composables/useKeys'
+import { list, plural, standpointWords, systemWords } from '#shared/words/vocabulary'
+import { useActs } from '~/composables/useActs'
 import { useSession } from '~/stores/session'
 import { useConnection } from '~/stores/connection'
 import { call, nothing } from '~/utils/api'
@@ -167,14 +167,18 @@ provide(settleKey, {
   },
 })
 const print = () => navigateTo(`/sheets/${sheet.value?.id}/card${vehicle.value ? `?vehicle=${vehicle.value.id}` : ''}`)
-useKeys({
-  j: () => (opening.value = true),
-  p: print,
-  ArrowRight: () => step(1),
-  ArrowLeft: () => step(-1),
-  e: () => isLead.value && navigateTo(`/sheets/${sheet.value?.id}/edit`),
-  ...Object.fromEntries(standpoints.map((point, i) => [String(i + 1), () => (standpoint.value = point)])),
-})
+useActs('This line sheet', [
+  { text: 'Open a job', keys: 'j', run: () => (opening.value = true) },
+  { text: 'Print a bay card', keys: 'p', run: print },
+  { text: 'Next joint along the line', keys: 'ArrowRight', run: () => step(1) },
+  { text: 'The joint before', keys: 'ArrowLeft', run: () => step(-1) },
+  { text: 'Write on this sheet', keys: 'e', isOpen: () => isLead.value, run: () => void navigateTo(`/sheets/${sheet.value?.id}/edit`) },
+  ...standpoints.map((point, i) => ({
+    text: `Picture: ${standpointWords[point].toLowerCase()}`,
+    keys: String(i + 1),
+    run: () => void (standpoint.value = point),
+  })),
+])
 </script>
 
 <template>
