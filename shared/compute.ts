@@ -18,6 +18,8 @@ import { checkTorque } from '../core/torque/checkTorque'
 import { settingForTorque } from '../core/torque/correctForAdapter'
 import { toSi } from '../core/units/convertUnit'
 import { newtonMetres, type Entered } from '../core/units/types'
+import { computation, refuse, type Computation, type ComputeOutcome, type Refused } from './computation'
+import { fluidComputations } from './computeFluids'
 import { integrityWords } from './words/integrityWords'
 import { accessWords } from './words/refusalWords'
 import { limits } from './limits'
@@ -26,14 +28,6 @@ import { adapterSchema, planInputsSchema } from './schemas/job'
 import { readSheet } from './schemas/readSheet'
 import { slugSchema } from './schemas/sheet'
 import { standingSchema } from './schemas/standing'
-
-/**
- * The core's door for scripts: NAME → request schema and computation. The same behind `./efferent compute NAME` and POST /api/compute/NAME.
- * A computation that cannot be done says why in words; it never answers with half a result.
- */
-export type ComputeOutcome = { ok: true; value: unknown } | { ok: false; message: string; errors: { path: string; message: string }[] }
-type Refused = Extract<ComputeOutcome, { ok: false }>
-type Computation = { about: string; run: (request: unknown) => ComputeOutcome }
 
 const car: z.ZodType<Car, Car> = z.strictObject({
   family: slugSchema,
@@ -58,23 +52,6 @@ const sheetField = z.unknown().transform((raw, context): Sheet => {
 })
 const onCar = { sheet: sheetField, car }
 
-const refuse = (message: string, path = ''): Refused => ({ ok: false, message, errors: [{ path, message }] })
-
-function computation<S extends z.ZodType>(about: string, schema: S, compute: (request: z.output<S>) => ComputeOutcome): Computation {
-  return {
-    about,
-    run: request => {
-      const parsed = schema.safeParse(request)
-      if (parsed.success) return compute(parsed.data)
-      return {
-        ok: false,
-        message: 'The request does not fit its schema.',
-        errors: parsed.error.issues.slice(0, 20).map(issue => ({ path: issue.path.join('.'), message: issue.message })),
-      }
-    },
-  }
-}
-
 /** Integrity first: the computations behind rely on it. */
 function withCar(sheet: Sheet, forCar: Car, compute: (resolved: ResolvedSheet) => ComputeOutcome): ComputeOutcome {
   const issues = checkIntegrity(sheet)
@@ -88,6 +65,9 @@ function withCar(sheet: Sheet, forCar: Car, compute: (resolved: ResolvedSheet) =
   return resolution.applies === 'yes' ? compute(resolution.resolved) : refuse(`The sheet is for another ${resolution.why}.`, 'car')
 }
 
+/**
+ * The core's door for scripts: NAME → request schema and computation. The same behind `./efferent compute NAME` and POST /api/compute/NAME.
+ */
 export const computations = {
   resolve: computation(
     'lines, joints, holds and operations of one car, and the next question while its layout is open',
@@ -195,6 +175,7 @@ export const computations = {
       }
     },
   ),
+  ...fluidComputations,
 } as const satisfies Record<string, Computation>
 
 /** A job from its events, or the places of those that cannot be read. */

@@ -115,6 +115,22 @@ describe('a level', () => {
     // A mark that knows no window takes whatever it was.
     expect(new Story().ask(read('cold', { temperature: { value: 20, unit: 'degC' } }))).toMatchObject({ celsius: 20 })
   })
+  it('tapped on its scale, is what the height says against the marks, whatever else was chosen', () => {
+    const scaled = (change: object) => pocketCar({ levels: pocketSheet.levels.map(one => ({ ...one, ...change })) })
+    const tapped = (mm: number, reading = 'at') => read('cold', { mm, reading })
+    const banded = new Story(scaled({ band: 12 }))
+    expect(banded.ask(tapped(-1))).toEqual(tapped(-1, 'below'))
+    expect(banded.ask(tapped(12, 'above'))).toEqual(tapped(12, 'at'))
+    expect(banded.ask(tapped(13, 'below'))).toEqual(tapped(13, 'above'))
+    // One mark is met within what an eye is off by.
+    expect(new Story().ask(tapped(2, 'below'))).toEqual(tapped(2, 'at'))
+    expect(new Story().ask(tapped(3))).toEqual(tapped(3, 'above'))
+    // At a plug nobody sees a height; in foam nobody reads one.
+    expect(new Story(scaled({ method: 'plug' })).ask(tapped(40))).toEqual(read('cold'))
+    expect(banded.ask(tapped(12, 'foam'))).toMatchObject({ reading: 'foam' })
+    const warm = new Story(scaled({ band: 12 })).then(engine)
+    expect(warm.ask({ ...hot(80), mm: 20 } as JobCommand)).toEqual({ ...hot(80), mm: 20, reading: 'above', celsius: 80 })
+  })
   it('of a reservoir that stays cool needs none', () => {
     const brakes = new Story(pocketCar({ system: 'brake' })).then(engine)
     expect(brakes.ask(read('hot', { engine: 'idling' }))).toEqual(read('hot', { engine: 'idling' }))

@@ -1,6 +1,10 @@
+import { judgeLevel } from '../fluid/levelAtTemperature'
 import { fail, ok } from '../result'
+import { levelForm } from '../sheet/levelForm'
 import { settleWindow } from '../sheet/settleContested'
+import type { Level } from '../sheet/types'
 import { toSi } from '../units/convertUnit'
+import { millimetres } from '../units/types'
 import { asksTemperature, bleedMethodOf, bleedPlaces, circuitOpenings, drainsOf, isOff, liftOf, runningSince } from './carState'
 import { levelsOf } from '../sheet/levelsOf'
 import { guarded, unknown, volumeOf, type Context, type Decision, type Of } from './decision'
@@ -56,13 +60,20 @@ export function decideLevel(state: JobState, command: Of<'levelRead'>, context: 
   const running = runningSince(state) !== undefined
   if (command.engine !== level.engine || running !== (level.engine === 'idling'))
     return fail({ code: 'JOB_LEVEL_ENGINE', needs: level.engine })
+  const read = readOff(level, command)
   if (!command.temperature)
-    return asksTemperature(resolved.sheet, level) ? fail({ code: 'JOB_TEMPERATURE_NEEDED', level: level.id }) : ok(command)
+    return asksTemperature(resolved.sheet, level) ? fail({ code: 'JOB_TEMPERATURE_NEEDED', level: level.id }) : ok(read)
   const celsius = toSi('temperature', command.temperature)
   const absurd = outOfReason('temperature', celsius)
   if (absurd) return fail(absurd)
   const window = settleWindow(level.temperature)
   if (window.kind !== 'unknown' && (celsius < window.value.low || celsius > window.value.high))
     return fail({ code: 'JOB_LEVEL_TEMPERATURE', celsius, window: window.value })
-  return ok({ ...command, celsius })
+  return ok({ ...read, celsius })
+}
+
+/** A height on the scale says by itself whether it is at the marks; where nothing but a plug is seen, there is no height. */
+function readOff(level: Level, { mm, ...command }: Of<'levelRead'>): Of<'levelRead'> {
+  if (mm === undefined || levelForm(level) === 'overflow') return command
+  return { ...command, mm, reading: judgeLevel({ band: level.band ?? millimetres(0) }, millimetres(mm)) }
 }

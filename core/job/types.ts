@@ -163,7 +163,15 @@ export type JobCommand =
   | ({ type: 'observed' } & Observation)
   /** The way that was to be tried first does not go on this car. */
   | { type: 'wayHung'; goal: GoalRef; way: number; note?: string }
-  | { type: 'levelRead'; level: Slug; temperature?: Entered<'temperature'>; engine: 'idling' | 'off'; reading: LevelReading }
+  | {
+      type: 'levelRead'
+      level: Slug
+      temperature?: Entered<'temperature'>
+      engine: 'idling' | 'off'
+      reading: LevelReading
+      /** Height above the lower mark, or the only one, as tapped on its scale; what it means against the marks is worked out from it. */
+      mm?: number
+    }
   | { type: 'timerStarted'; timer: Exclude<TimerName, 'leak'>; minutes: number }
   | { type: 'timerEnded'; timer: TimerName; reason?: string }
   | { type: 'cleaned'; at: LiftPosition }

@@ -251,10 +251,17 @@ export type Keepout = { id: Slug; what: string; kind: KeepoutKind; body: Body; c
 
 export type Fill = Placed & { id: Slug; name: string; ways: readonly Way[]; hex?: Millimetres; tools: readonly string[] }
 export type Bleeder = Placed & { id: Slug; name: string; hex: Millimetres; torque?: Contested<Window<NewtonMetres>>; ways: readonly Way[] }
+/** What a level is read on: lines on a reservoir, dots or a hatched band on a stick, one notch, a sight glass, what runs from a plug. */
+export const levelForms = ['lines', 'dots', 'hatched', 'notch', 'glass', 'overflow'] as const
+export type LevelForm = (typeof levelForms)[number]
 export type Level = Placed & {
   id: Slug
   name: string
   method: 'marks' | 'window' | 'plug'
+  /** How its scale looks; absent: as its method and its marks make likely. */
+  form?: LevelForm
+  /** From the lower mark to the upper one. */
+  band?: Millimetres
   engine: 'idling' | 'off'
   temperature: Contested<Window<Celsius>>
   reads: string

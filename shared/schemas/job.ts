@@ -217,6 +217,7 @@ const commands = {
     temperature: temperature.optional(),
     engine: z.enum(['idling', 'off']),
     reading: z.enum(levelReadings),
+    mm: z.number().min(-1000).max(1000).optional(),
   }),
   timerStarted: c('timerStarted', { timer: z.enum(timerNames).exclude(['leak']), minutes: z.number().min(0.02).max(1440) }),
   timerEnded: c('timerEnded', { timer: z.enum(timerNames), reason: maybeText.optional() }),

@@ -1,18 +1,44 @@
 import type { LevelReading } from '../../core/job/types'
 import { isSealedSet } from '../../core/sheet/isSealedSet'
-import type { Sheet } from '../../core/sheet/types'
+import { levelForm } from '../../core/sheet/levelForm'
+import type { Level, Sheet, System } from '../../core/sheet/types'
 
-/** What can be said of a level: of fluid at its marks, or, where a set came filled and sealed, of how it works. */
-export const levelChoices = (sheet: Pick<Sheet, 'bleeding' | 'bleeders'>): { id: LevelReading; text: string }[] =>
-  isSealedSet(sheet)
-    ? [
-        { id: 'below', text: 'Too little' },
-        { id: 'at', text: 'As it should be' },
-        { id: 'above', text: 'Too much' },
-      ]
-    : [
-        { id: 'below', text: 'Below' },
-        { id: 'at', text: 'At the mark' },
-        { id: 'above', text: 'Above' },
-        { id: 'foam', text: 'Foam' },
-      ]
+type Choice = { id: LevelReading; text: string }
+
+/** What can be said of a level: of fluid at its marks or its plug, or, where a set came filled and sealed, of how it works. */
+export function levelChoices(sheet: Pick<Sheet, 'bleeding' | 'bleeders'>, level?: Level): Choice[] {
+  if (isSealedSet(sheet))
+    return [
+      { id: 'below', text: 'Too little' },
+      { id: 'at', text: 'As it should be' },
+      { id: 'above', text: 'Too much' },
+    ]
+  if (level && levelForm(level) === 'overflow')
+    return [
+      { id: 'below', text: 'Nothing comes' },
+      { id: 'at', text: 'A thread, then drops' },
+      { id: 'above', text: 'It runs' },
+      { id: 'foam', text: 'Foam' },
+    ]
+  return [
+    { id: 'below', text: 'Below' },
+    { id: 'at', text: 'At the mark' },
+    { id: 'above', text: 'Above' },
+    { id: 'foam', text: 'Foam' },
+  ]
+}
+
+/** A height as tapped on the scale. */
+export const heightWords = (mm: number): string =>
+  Math.round(mm) === 0 ? 'at the lower mark' : `${Math.abs(Math.round(mm))} mm ${mm < 0 ? 'below' : 'above'} the lower mark`
+
+/** What comes of it when too much is left in (common practice, no source). */
+export const overfullWords: Record<System, string> = {
+  'transmission-cooler': 'Left in, it is whipped to foam: the gearbox slips and runs hot.',
+  'power-steering': 'Left in, it foams and pushes out at the cap when it is hot.',
+  'oil-feed': 'Left in, the crank whips it to foam and it is drawn into the intake.',
+  'turbo-coolant': 'Left in, it pushes out at the cap when it is hot, on to hot parts.',
+  heater: 'Left in, it pushes out at the cap when it is hot.',
+  brake: 'Left in, it runs over when pads or shoes are renewed, and takes paint off.',
+  clutch: 'Left in, it runs over when the plate wears, and takes paint off.',
+}

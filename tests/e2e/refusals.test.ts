@@ -73,7 +73,7 @@ test('a lead accepts a torque outside its window with a reason; the technician c
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Fasten: Bracket, cross member')
   // Taken back by a correcting event, and there again.
   await expect(page.getByText(/Gearbox, upper torqued/)).toBeVisible()
-  await page.getByRole('button', { name: 'Undo' }).click()
+  await page.locator('.ef-snack').getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Torque: Gearbox, upper')
 })
 

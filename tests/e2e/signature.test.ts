@@ -70,5 +70,5 @@ test('a brake job that is tried to be signed off unbled, and cannot be', async (
   await expect(title).toHaveText(/^(Lower the car|Read the level)/)
   if ((await title.textContent())!.startsWith('Lower')) await page.getByRole('button', { name: 'It is down' }).click()
   await expect(title).toHaveText(/^Read the level/)
-  await expect(page.getByRole('textbox', { name: 'fluid temperature' })).toHaveCount(0)
+  await expect(page.getByRole('textbox', { name: 'temperature' })).toHaveCount(0)
 })

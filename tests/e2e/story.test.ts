@@ -156,7 +156,7 @@ test('a cooler-line job, end to end', async ({ page, browser, server, watch }) =
 
   // Level: outside its window it is refused; below the mark it asks for more.
   await step('Read the level: Overflow plug in the gearbox pan')
-  await page.getByRole('textbox', { name: 'fluid temperature' }).fill('22')
+  await page.getByRole('textbox', { name: 'temperature' }).fill('22')
   await page.getByRole('button', { name: 'Engine idling' }).click()
   await page.getByRole('button', { name: 'Below' }).click()
   await page.getByRole('textbox', { name: 'top up with' }).fill('120')
@@ -164,7 +164,7 @@ test('a cooler-line job, end to end', async ({ page, browser, server, watch }) =
   await page.getByRole('button', { name: 'At the mark' }).click()
   await page.getByRole('button', { name: 'Record the reading' }).click()
   await expect(page.getByRole('alert')).toContainText('Let it warm up')
-  await page.getByRole('textbox', { name: 'fluid temperature' }).fill('40')
+  await page.getByRole('textbox', { name: 'temperature' }).fill('40')
   await page.getByRole('button', { name: 'Record the reading' }).click()
 
   await step('Torque: Overflow plug in the gearbox pan')

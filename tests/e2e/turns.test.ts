@@ -103,7 +103,7 @@ test('a steering job: a level in foam is none, and what is too much is drawn off
   const press = (name: string) => page.getByRole('button', { name, exact: true }).click()
   const record = page.locator('.go')
   const read = async (reading: string) => {
-    await page.getByRole('textbox', { name: 'fluid temperature' }).fill('20')
+    await page.getByRole('textbox', { name: 'temperature' }).fill('20')
     await press('Engine off')
     await press(reading)
   }
@@ -118,8 +118,17 @@ test('a steering job: a level in foam is none, and what is too much is drawn off
   await press('It has cleared already')
   await expect(page.getByText('Foam was seen.')).toHaveCount(0)
 
-  await read('Above')
+  // Nine millimetres above the lower mark, tapped by keys: four too many, and how much that is.
+  await read('At the mark')
+  const scale = page.getByRole('slider', { name: 'Where the fluid stands' })
+  await scale.focus()
+  await scale.press('PageUp')
+  for (let i = 0; i < 4; i++) await scale.press('ArrowUp')
+  await expect(scale).toHaveAttribute('aria-valuetext', '9 mm above the lower mark')
+  await expect(page.getByRole('button', { name: 'Above', exact: true })).toHaveAttribute('aria-pressed', 'true')
+  await expect(page.getByText(/For the middle of the marks at 20\s°C: draw off/)).toBeVisible()
   await expectFits(page, 48)
+  await expectAccessible(page)
   await page.getByRole('textbox', { name: 'draw off' }).fill('60')
   await press('Drawn off: record it')
   // Drawn off, it is read anew: nothing stays chosen.
@@ -131,5 +140,8 @@ test('a steering job: a level in foam is none, and what is too much is drawn off
   const events = async () => (await rafe.job(id)).events.map(({ body }) => body)
   const readings = async () => (await events()).flatMap(body => (body.type === 'levelRead' ? [body.reading] : []))
   await expect.poll(readings).toEqual(['foam', 'above', 'at'])
-  expect((await events()).find(body => body.type === 'fluidExtracted')).toMatchObject({ entered: { value: 60, unit: 'mL' }, how: 'measured' })
+  expect((await events()).find(body => body.type === 'fluidExtracted')).toMatchObject({
+    entered: { value: 60, unit: 'mL' },
+    how: 'measured',
+  })
 })

@@ -2,20 +2,17 @@
 import { computed, ref, watch } from 'vue'
 import { isEachSide, seatingProofs } from '#core/fittings/seating'
 import { balanceOf } from '#core/job/balanceOf'
-import { asksTemperature, bleedMethodOf, circuitOpenings } from '#core/job/carState'
+import { bleedMethodOf, circuitOpenings } from '#core/job/carState'
 import { turnsCounted } from '#core/job/isBledAt'
 import { levelsOf } from '#core/sheet/levelsOf'
 import type { Step } from '#core/job/listSteps'
 import { plainCommand } from '#core/job/plainCommand'
 import { torquesAsked } from '#core/job/torquesAsked'
-import { sights, type JobCommand, type LeakResult, type LevelReading, type Sight, type TorqueSaid } from '#core/job/types'
+import { sights, type JobCommand, type LeakResult, type Sight, type TorqueSaid } from '#core/job/types'
 import { isPartOpen } from '#core/sheet/chosenPart'
-import { isSealedSet } from '#core/sheet/isSealedSet'
-import { settleWindow } from '#core/sheet/settleContested'
 import type { Proof } from '#core/sheet/types'
 import type { Entered } from '#core/units/types'
 import { oldOutItem } from '#shared/words/sealWords'
-import { levelChoices } from '#shared/words/levelWords'
 import { countedWords, roundWords, sightChoice } from '#shared/words/recordWords'
 import { proofWords } from '#shared/words/vocabulary'
 import { useJob } from '~/stores/job'
@@ -27,8 +24,6 @@ const draft = defineModel<JobCommand>()
 const emit = defineEmits<{ also: [command: JobCommand] }>()
 
 const job = useJob()
-/** Nothing is filled into what came filled: what is read is how it works. */
-const isSealed = computed(() => isSealedSet(job.view!.sheet))
 const units = useUnits()
 const resolved = computed(() => job.resolved!)
 const plain = plainCommand(resolved.value, props.step, job.state!, job.fluid)
@@ -106,31 +101,7 @@ const turns = computed(() =>
     : undefined,
 )
 // --- level
-const temperature = ref<Entered<'temperature'>>()
-const wantsTemperature = computed(() => level.value !== undefined && asksTemperature(resolved.value.sheet, level.value))
-const engine = ref<'idling' | 'off'>()
-const reading = ref<LevelReading>()
-/** Foam was the last thing seen here, and it has not rested yet. */
-const rests = computed(() => {
-  const last = job.state!.levels.findLast(one => one.level === props.step.target)
-  return last?.reading === 'foam' && job.state!.timers.rest !== undefined && !job.state!.timers.rest.ended
-})
-const more = ref<Entered<'volume'>>()
-const again = ref(0)
-/** What was read goes on record before what was done about it. */
-function corrected() {
-  if (!more.value || !draft.value) return
-  emit('also', draft.value)
-  emit('also', {
-    type: reading.value === 'above' ? 'fluidExtracted' : 'fluidAdded',
-    entered: more.value,
-    how: 'measured',
-    ...(circuit.value && { circuit: circuit.value.id }),
-  })
-  more.value = undefined
-  reading.value = undefined
-  again.value++
-}
+const levelDraft = ref<JobCommand>()
 // --- looks and tests
 const leak = ref<LeakResult>()
 const result = ref<'good' | 'not-good'>()
@@ -141,26 +112,7 @@ function keepFocus(event: MouseEvent) {
 }
 
 watch(
-  [
-    unnamed,
-    counts,
-    proved,
-    agrees,
-    why,
-    torque,
-    torques,
-    amount,
-    measured,
-    which,
-    saw,
-    count,
-    toppedUp,
-    temperature,
-    engine,
-    reading,
-    leak,
-    result,
-  ],
+  [unnamed, counts, proved, agrees, why, torque, torques, amount, measured, which, saw, count, toppedUp, levelDraft, leak, result],
   () => {
     const target = props.step.target
     const build = (): JobCommand | undefined => {
@@ -211,20 +163,7 @@ watch(
             }
           )
         case 'levelRead':
-          // Foam is no level: neither temperature nor engine make it one.
-          if (reading.value === 'foam') return { type: 'levelRead', level: target, engine: level.value?.engine ?? 'off', reading: 'foam' }
-          return (
-            ((temperature.value !== undefined || !wantsTemperature.value) &&
-              engine.value &&
-              reading.value && {
-                type: 'levelRead',
-                level: target,
-                ...(temperature.value && { temperature: temperature.value }),
-                engine: engine.value,
-                reading: reading.value,
-              }) ||
-            undefined
-          )
+          return levelDraft.value
         case 'jointOpened':
           return props.step.kind !== 'mend' ? plain : why.value.trim() ? { type: 'leakTraced', joint: target, note: why.value } : undefined
         case 'airTraced':
@@ -364,50 +303,12 @@ watch(
       <v-checkbox v-if="method !== 'prime'" v-model="toppedUp" label="Reservoir topped up after it" />
     </template>
 
-    <template v-else-if="plain.type === 'levelRead'">
-      <div v-if="rests" class="more">
-        <p><b>Foam was seen.</b> It rests until the timer is up: a level read before that does not count.</p>
-        <v-textarea v-model="why" label="Why it need not rest so long" />
-        <v-btn-second :disabled="!why.trim()" @click="emit('also', { type: 'timerEnded', timer: 'rest', reason: why.trim() })">
-          It has cleared already
-        </v-btn-second>
-      </div>
-      <template v-if="wantsTemperature">
-        <p v-for="range in [settleWindow(level?.temperature ?? 'unknown')]" :key="range.kind" class="window">
-          <b v-if="range.kind !== 'unknown'">{{ units.temperatureRange(range.value) }}</b>, engine {{ level?.engine }}
-        </p>
-        <QuantityEntry
-          v-model="temperature"
-          dimension="temperature"
-          :units="units.choice === 'us' ? ['degF', 'degC'] : ['degC', 'degF']"
-          :other="temperature?.unit === 'degF' ? 'degC' : 'degF'"
-          label="fluid temperature"
-        />
-      </template>
-      <ChoiceRow
-        v-model="engine"
-        label="The engine"
-        :choices="[
-          { id: 'idling', text: 'Engine idling' },
-          { id: 'off', text: 'Engine off' },
-        ]"
-      />
-      <ChoiceRow v-model="reading" label="The level" :choices="levelChoices(job.view!.sheet)" />
-      <p v-if="reading === 'foam'" class="soft">It rests first: foam rises for about half an hour. A level read in it does not count.</p>
-      <div v-if="!isSealed && (reading === 'below' || reading === 'above')" class="more">
-        <QuantityEntry
-          :key="`${reading}${again}`"
-          v-model="more"
-          dimension="volume"
-          :units="units.choice === 'us' ? ['floz', 'qt'] : ['mL', 'L']"
-          :label="reading === 'below' ? 'top up with' : 'draw off'"
-        />
-        <v-btn-second :disabled="!more || !draft" @click="corrected">{{
-          reading === 'below' ? 'Added: record it' : 'Drawn off: record it'
-        }}</v-btn-second>
-      </div>
-      <FluidBalance v-if="!isSealed" :balance="balance" :estimate="circuit ? undefined : job.fluid" />
-    </template>
+    <LevelEntry
+      v-else-if="plain.type === 'levelRead' && level"
+      v-model="levelDraft"
+      :level="level"
+      @also="command => emit('also', command)"
+    />
 
     <ChoiceRow
       v-else-if="plain.type === 'leakChecked' || plain.type === 'partLooked'"
@@ -436,17 +337,8 @@ watch(
 </template>
 
 <style scoped>
-.more {
-  display: grid;
-  gap: 8px;
-  border-left: 6px solid var(--accent);
-  padding-left: 12px;
-}
 .rounds {
   list-style: decimal;
   padding-left: 26px;
-}
-.window b {
-  font-size: 24px;
 }
 </style>

@@ -223,6 +223,7 @@ function braidedHose() {
     levels: [
       a.level('reservoir-mark', 'Marks on the reservoir', 'marks', 'off', [5, 40], 'Between the marks.', ['ground above 1'], {
         mlPerMm: 1.6,
+        band: 14,
       }),
     ],
     fluid: a.fluid('brake fluid DOT 4', 240, 500, 0.00095, { reservoir: 60, mixesWith: ['DOT 3', 'DOT 5.1'] }),
@@ -429,7 +430,7 @@ function damperBlock() {
         [5, 40],
         'Between the marks; the clutch draws from the upper half only.',
         ['ground above 1'],
-        { mlPerMm: 6 },
+        { mlPerMm: 6, band: 12 },
       ),
     ],
     fluid: a.fluid('brake fluid DOT 4', 210, 500, 0.00095, { mixesWith: ['DOT 3', 'DOT 5.1'] }),
@@ -559,7 +560,10 @@ function discontinuedLine() {
     bleeders: [a.bleeder('slave-bleeder', 'Slave bleeder', 8, [6, 9], ['raised below 2'])],
     fills: [a.fill('reservoir', 'Clutch reservoir', ['ground above 1'], ['clean funnel'])],
     levels: [
-      a.level('reservoir-mark', 'Mark on the reservoir', 'marks', 'off', [5, 40], 'At the mark.', ['ground above 1'], { mlPerMm: 1.4 }),
+      a.level('reservoir-mark', 'Mark on the reservoir', 'marks', 'off', [5, 40], 'At the mark.', ['ground above 1'], {
+        mlPerMm: 1.4,
+        form: 'notch',
+      }),
     ],
     fluid: a.fluid('brake fluid DOT 3', 260, 500, 0.00095, { mixesWith: ['DOT 4', 'DOT 5.1'] }),
     bleeding: pump(60, 'A dry line: pump it up before the bleeder is cracked, or fill from below with pressure.'),
@@ -710,7 +714,7 @@ function motorcycle() {
         [5, 40],
         'Bars turned so that the reservoir is level: above the lower line.',
         ['ground seat 1'],
-        { mlPerMm: 0.9 },
+        { mlPerMm: 0.9, form: 'glass', band: 10 },
       ),
     ],
     fluid: a.fluid('brake fluid DOT 4', 90, 250, 0.00095, { reservoir: 18, mixesWith: ['DOT 3', 'DOT 5.1'] }),
@@ -864,6 +868,7 @@ function rearBrake() {
     levels: [
       a.level('reservoir-mark', 'Marks on the brake reservoir', 'marks', 'off', [5, 40], 'Between the marks.', ['ground above 1'], {
         mlPerMm: 5,
+        band: 18,
       }),
     ],
     fluid: a.fluid('brake fluid DOT 3', 620, 500, 0.00095, { reservoir: 180, mixesWith: ['DOT 4', 'DOT 5.1'] }),

@@ -711,7 +711,7 @@ function softFronts() {
         [65, 80],
         'Hot and idling in park: between the two upper notches.',
         ['ground above 2'],
-        { mlPerMm: 30, cautions: [caution('entangle', 'Engine running: sleeves clear of the fan.')] },
+        { mlPerMm: 30, form: 'dots', band: 8, cautions: [caution('entangle', 'Engine running: sleeves clear of the fan.')] },
       ),
     ],
     fluid: a.fluid('GX-3', 11500, 1000, 0.00076, { volumes: { 'front cooler': 650 } }),
@@ -875,6 +875,8 @@ function pintleCooler() {
     levels: [
       a.level('dipstick', 'Dipstick', 'marks', 'idling', [60, 80], 'Hot and idling: between the marks.', ['ground above 2'], {
         mlPerMm: 28,
+        form: 'hatched',
+        band: 10,
       }),
     ],
     fluid: a.fluid('GX-3', 8800, 1000, 0.00076),

@@ -81,6 +81,7 @@ function revisionOne(): Sheet {
     levels: [
       a.level('tank-mark', 'Marks on the expansion tank', 'marks', 'off', [5, 35], 'Cold: between the marks.', ['ground above 1'], {
         mlPerMm: 16,
+        band: 25,
         cautions: [caution('burn', 'Cap only when cold.')],
       }),
     ],

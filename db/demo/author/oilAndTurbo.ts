@@ -152,7 +152,7 @@ function valveTiming() {
         [15, 95],
         'Two minutes after the engine was stopped: between the marks.',
         ['ground above 1'],
-        { mlPerMm: 50 },
+        { mlPerMm: 50, form: 'hatched', band: 20 },
       ),
     ],
     fluid: a.fluid('engine oil EO-30', 3900, 1000, 0.00072),
@@ -340,7 +340,7 @@ function turboFeed() {
         [15, 95],
         'Five minutes after the engine was stopped: between the marks.',
         ['ground above 1'],
-        { mlPerMm: 45 },
+        { mlPerMm: 45, form: 'dots', band: 22 },
       ),
     ],
     fluid: a.fluid('engine oil EO-40', 5200, 1000, 0.00072),
@@ -502,6 +502,7 @@ function turboCoolant() {
     levels: [
       a.level('tank-mark', 'Marks on the expansion tank', 'marks', 'off', [5, 35], 'Cold: between the marks.', ['ground above 1'], {
         mlPerMm: 18,
+        band: 25,
         cautions: [caution('burn', 'Cap only when cold.')],
       }),
     ],

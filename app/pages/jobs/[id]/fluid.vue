@@ -1,6 +1,10 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { balanceOf } from '#core/job/balanceOf'
+import { levelCurve } from '#core/fluid/levelCurve'
+import { levelFluidOf } from '#core/sheet/levelFluidOf'
+import { settleValue, settleWindow } from '#core/sheet/settleContested'
+import { millimetres } from '#core/units/types'
 import { list } from '#shared/words/vocabulary'
 import { useJobPage } from '~/composables/useJobPage'
 import { useUnits } from '~/stores/units'
@@ -24,6 +28,22 @@ const others = computed(() =>
       : []
   }),
 )
+/** Levels of the lines' own fluid that move with temperature as far as the sheet tells. */
+const charts = computed(() =>
+  resolved.value.sheet.levels.flatMap(level => {
+    const fluid = levelFluidOf(resolved.value.sheet, level)
+    const window = settleWindow(level.temperature)
+    if (!fluid || window.kind === 'unknown') return []
+    const curve = levelCurve(fluid, { band: level.band ?? millimetres(0) }, window.value, { from: -10, to: 100, step: 5 })
+    const readings = (job.state?.levels ?? []).flatMap(({ level: id, celsius, mm }) =>
+      id === level.id && celsius !== undefined && mm !== undefined ? [{ celsius, mm }] : [],
+    )
+    const summary = `${level.name}: right between its marks at ${units.temperatureRange(window.value)}. The band shows where that stands at other temperatures.`
+    return [{ level, curve, readings, summary }]
+  }),
+)
+const spec = computed(() => settleValue(resolved.value.sheet.fluid.spec))
+const capacity = computed(() => settleValue(resolved.value.sheet.fluid.capacity))
 const shapeless = computed(() => resolved.value.lines.filter(({ id }) => job.fluid?.shapeless.includes(id)).map(({ name }) => name))
 </script>
 
@@ -61,6 +81,16 @@ const shapeless = computed(() => resolved.value.lines.filter(({ id }) => job.flu
       </p>
       <p class="soft">{{ circuit.fill.name }}. {{ circuit.level.name }}: {{ circuit.level.reads }}</p>
     </section>
+    <section v-if="charts.length" class="card stack" aria-label="Level and temperature">
+      <h3>Level and temperature</h3>
+      <LevelChart v-for="chart in charts" :key="chart.level.id" :curve="chart.curve" :readings="chart.readings" :summary="chart.summary" />
+    </section>
+    <FluidTools
+      v-if="spec.kind !== 'unknown'"
+      :spec="spec.value"
+      :also-named="resolved.sheet.fluid.mixesWith"
+      :volume="capacity.kind === 'unknown' ? undefined : capacity.value"
+    />
     <div v-if="!job.fluid" class="empty">
       <b>No fluid to reckon with yet.</b>What runs out and what goes in follow from the plan: choose the lines first.
     </div>

@@ -1,0 +1,223 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { correctLevel, judgeLevel, levelAtTemperature } from '#core/fluid/levelAtTemperature'
+import { kindOfFluid } from '#core/fluid/fluidKinds'
+import { foamRest } from '#core/fluid/foamRest'
+import { predictWarmUp } from '#core/fluid/predictWarmUp'
+import { usualViscosity } from '#core/fluid/usualViscosity'
+import { balanceOf } from '#core/job/balanceOf'
+import { asksTemperature } from '#core/job/carState'
+import type { JobCommand, LevelReading } from '#core/job/types'
+import { isSealedSet } from '#core/sheet/isSealedSet'
+import { levelFluidOf } from '#core/sheet/levelFluidOf'
+import { levelForm } from '#core/sheet/levelForm'
+import { settleValue, settleWindow } from '#core/sheet/settleContested'
+import type { Level } from '#core/sheet/types'
+import { toSi } from '#core/units/convertUnit'
+import { millimetres, type Entered } from '#core/units/types'
+import { levelChoices, overfullWords } from '#shared/words/levelWords'
+import { warmUpWords } from '#shared/words/warmUpWords'
+import { useNow } from '~/composables/useNow'
+import { useJob } from '~/stores/job'
+import { useTemperatures } from '~/stores/temperatures'
+import { useUnits } from '~/stores/units'
+
+/** A level read: its temperature, the engine, its own scale to tap on, and what is to be added or drawn off. */
+const props = defineProps<{ level: Level }>()
+const draft = defineModel<JobCommand>()
+const emit = defineEmits<{ also: [command: JobCommand] }>()
+const job = useJob()
+const units = useUnits()
+const temperatures = useTemperatures()
+const now = useNow()
+const sheet = computed(() => job.resolved!.sheet)
+const jobId = computed(() => job.view!.row.id)
+/** Nothing is filled into what came filled: what is read is how it works. */
+const isSealed = computed(() => isSealedSet(sheet.value))
+const isPlug = computed(() => levelForm(props.level) === 'overflow')
+const hasScale = computed(() => !isSealed.value && !isPlug.value)
+/** Another fluid than the lines' own, where the step is about one. */
+const circuit = computed(() => sheet.value.circuits?.find(({ level }) => level.id === props.level.id))
+const balance = computed(() => balanceOf(sheet.value, job.state!, circuit.value?.id))
+
+const temperature = ref<Entered<'temperature'>>()
+const wantsTemperature = computed(() => asksTemperature(sheet.value, props.level))
+const degrees = computed(() => temperature.value && toSi('temperature', temperature.value))
+const asked = computed(() => {
+  const settled = settleWindow(props.level.temperature)
+  return settled.kind === 'unknown' ? undefined : settled.value
+})
+const noted = computed(() => temperatures.recent(jobId.value, now.value))
+const warmUp = computed(() =>
+  asked.value && noted.value.length > 0
+    ? warmUpWords(predictWarmUp(temperatures.readings(jobId.value, now.value), asked.value), isPlug.value)
+    : undefined,
+)
+const noteTemperature = () => degrees.value !== undefined && temperatures.note(jobId.value, degrees.value, Date.now())
+
+const engine = ref<'idling' | 'off'>()
+const reading = ref<LevelReading>()
+const mm = ref<number>()
+// A height says by itself what it is against the marks; a word chosen instead leaves no height.
+watch(mm, height => height !== undefined && (reading.value = judgeLevel({ band: props.level.band ?? millimetres(0) }, millimetres(height))))
+function choose(chosen: LevelReading | undefined): void {
+  reading.value = chosen
+  mm.value = undefined
+}
+
+const fluid = computed(() => levelFluidOf(sheet.value, props.level))
+const seen = computed(() =>
+  mm.value !== undefined && degrees.value !== undefined ? { mm: millimetres(mm.value), celsius: degrees.value } : undefined,
+)
+const scale = computed(() => ({ band: props.level.band ?? millimetres(0) }))
+/** What would bring it right in the middle of its window. */
+const correction = computed(() => (fluid.value && seen.value ? correctLevel(fluid.value, scale.value, seen.value, asked.value) : undefined))
+const correctionWords = computed(() => {
+  const said = correction.value
+  if (!said) return undefined
+  const at = units.temperature(said.at)
+  if (!said.change) return `It lands between the marks at ${at}.`
+  const { act, least, most } = said.change
+  return `For the middle of the marks at ${at}: ${act === 'add' ? 'add' : 'draw off'} ${units.volumeRange(least, most)}.`
+})
+/** Where the middle of the marks at the window stands at this temperature. */
+const aim = computed(() =>
+  fluid.value && correction.value && degrees.value !== undefined
+    ? levelAtTemperature(fluid.value, { mm: millimetres(scale.value.band / 2), celsius: correction.value.at }, degrees.value)
+    : undefined,
+)
+
+/** Foam was the last thing seen here, and it has not rested yet. */
+const rests = computed(() => {
+  const last = job.state!.levels.findLast(one => one.level === props.level.id)
+  return last?.reading === 'foam' && job.state!.timers.rest !== undefined && !job.state!.timers.rest.ended
+})
+const why = ref('')
+const restWords = computed(() => {
+  const spec = settleValue((circuit.value ?? sheet.value.fluid).spec)
+  const line = spec.kind === 'unknown' ? undefined : usualViscosity(kindOfFluid(spec.value))
+  if (!line || degrees.value === undefined) return 'Fine bubbles rise for about half an hour in a cool workshop.'
+  const { least, most } = foamRest(line, degrees.value)
+  const range = `${Math.max(1, Math.round(least))} to ${Math.max(1, Math.round(most))} minutes`
+  return `At ${units.temperature(degrees.value)} fine bubbles take ${range} to rise.`
+})
+
+const more = ref<Entered<'volume'>>()
+const again = ref(0)
+/** What was read goes on record before what was done about it. */
+function corrected() {
+  if (!more.value || !draft.value) return
+  emit('also', draft.value)
+  emit('also', {
+    type: reading.value === 'above' ? 'fluidExtracted' : 'fluidAdded',
+    entered: more.value,
+    how: 'measured',
+    ...(circuit.value && { circuit: circuit.value.id }),
+  })
+  more.value = undefined
+  choose(undefined)
+  again.value++
+}
+
+watch(
+  [temperature, engine, reading, mm],
+  () => {
+    const level = props.level.id
+    // Foam is no level: neither temperature nor engine make it one.
+    if (reading.value === 'foam') draft.value = { type: 'levelRead', level, engine: props.level.engine, reading: 'foam' }
+    else if ((wantsTemperature.value && !temperature.value) || !engine.value || !reading.value) draft.value = undefined
+    else
+      draft.value = {
+        type: 'levelRead',
+        level,
+        ...(temperature.value && { temperature: temperature.value }),
+        engine: engine.value,
+        reading: reading.value,
+        ...(mm.value !== undefined && { mm: mm.value }),
+      }
+  },
+  { immediate: true, deep: true },
+)
+</script>
+
+<template>
+  <div v-if="rests" class="more">
+    <p><b>Foam was seen.</b> It rests until the timer is up: a level read before that does not count. {{ restWords }}</p>
+    <v-textarea v-model="why" label="Why it need not rest so long" />
+    <v-btn-second :disabled="!why.trim()" @click="emit('also', { type: 'timerEnded', timer: 'rest', reason: why.trim() })">
+      It has cleared already
+    </v-btn-second>
+  </div>
+  <template v-if="wantsTemperature">
+    <p v-if="asked" class="window">
+      <b>{{ units.temperatureRange(asked) }}</b>, engine {{ level.engine }}
+    </p>
+    <QuantityEntry
+      v-model="temperature"
+      dimension="temperature"
+      :units="units.choice === 'us' ? ['degF', 'degC'] : ['degC', 'degF']"
+      :other="temperature?.unit === 'degF' ? 'degC' : 'degF'"
+      label="temperature"
+    />
+    <div v-if="asked && level.engine === 'idling'" class="warm">
+      <v-btn-second :disabled="degrees === undefined" @click="noteTemperature">Note it: how long yet?</v-btn-second>
+      <p v-if="warmUp" role="status">
+        <b>{{ warmUp }}</b>
+      </p>
+    </div>
+  </template>
+  <ChoiceRow
+    v-model="engine"
+    label="The engine"
+    :choices="[
+      { id: 'idling', text: 'Engine idling' },
+      { id: 'off', text: 'Engine off' },
+    ]"
+  />
+  <LevelScale
+    v-if="hasScale && reading !== 'foam'"
+    v-model="mm"
+    :level="level"
+    :expected="aim"
+    :expected-words="aim === undefined ? undefined : 'Dashed: the middle of the marks, at this temperature.'"
+  />
+  <ChoiceRow :model-value="reading" label="The level" :choices="levelChoices(sheet, level)" @update:model-value="choose" />
+  <p v-if="correctionWords" role="status" class="said">{{ correctionWords }}</p>
+  <p v-if="reading === 'foam'" class="soft">It rests first. {{ restWords }} A level read in it does not count.</p>
+  <div v-if="!isSealed && (reading === 'below' || reading === 'above')" class="more">
+    <p v-if="reading === 'above'" class="caution">{{ overfullWords[sheet.system] }}</p>
+    <QuantityEntry
+      :key="`${reading}${again}`"
+      v-model="more"
+      dimension="volume"
+      :units="units.choice === 'us' ? ['floz', 'qt'] : ['mL', 'L']"
+      :label="reading === 'below' ? 'top up with' : 'draw off'"
+    />
+    <v-btn-second :disabled="!more || !draft" @click="corrected">{{
+      reading === 'below' ? 'Added: record it' : 'Drawn off: record it'
+    }}</v-btn-second>
+  </div>
+  <FluidBalance v-if="!isSealed" :balance="balance" :estimate="circuit ? undefined : job.fluid" />
+</template>
+
+<style scoped>
+.more {
+  display: grid;
+  gap: 8px;
+  border-left: 6px solid var(--accent);
+  padding-left: 12px;
+}
+.window b {
+  font-size: 24px;
+}
+.warm {
+  display: grid;
+  gap: 8px;
+}
+.warm .v-btn {
+  min-height: 52px;
+}
+.said {
+  font-weight: 600;
+}
+</style>

@@ -1,0 +1,51 @@
+import { describe, expect, it } from 'vitest'
+import { computations } from './compute'
+
+const value = (name: keyof typeof computations, request: unknown) => {
+  const answer = computations[name].run(request)
+  return answer.ok ? (answer.value as Record<string, unknown>) : answer
+}
+
+describe('fluids over compute', () => {
+  it('a level cold, and where it lands hot', () => {
+    const fluid = { volume: 8000, expansionPerKelvin: 0.00076, mlPerMm: 30 }
+    const answer = value('level', { fluid, band: 8, seen: { mm: -7, celsius: 20 }, window: { low: 65, high: 80 } })
+    expect(answer).toMatchObject({ now: 'below', there: 'at', at: 72.5 })
+    expect(answer).not.toHaveProperty('change.act')
+    expect(value('level', { fluid, seen: { mm: 9, celsius: 20 } })).toMatchObject({
+      now: 'above',
+      change: { act: 'draw-off', likely: 270 },
+    })
+    for (const wrong of [
+      { ...fluid, mlPerMm: 0 },
+      { ...fluid, expansionPerKelvin: 1 },
+    ])
+      expect(value('level', { fluid: wrong, seen: { mm: 0, celsius: 20 } })).toMatchObject({ ok: false })
+  })
+  it('warming up, by readings in their order', () => {
+    const window = { low: 35, high: 45 }
+    expect(value('warm-up', { readings: [{ seconds: 0, celsius: 40 }], window })).toEqual({ state: 'in-window' })
+    const torn = [60, 0].map(seconds => ({ seconds, celsius: 20 }))
+    expect(value('warm-up', { readings: torn, window })).toMatchObject({ ok: false, errors: [{ path: 'readings.1' }] })
+    expect(value('warm-up', { readings: [], window: { low: 45, high: 35 } })).toMatchObject({ ok: false, errors: [{ path: 'window' }] })
+  })
+  it('what may go in, and how much is new then', () => {
+    const halves = { asked: 'DOT 4', offered: 'DOT 5', volume: 600, changes: [300, 300], wanted: 0.9 }
+    expect(value('mix', halves)).toEqual({ mixing: { may: 'no', because: 'silicone' }, renewed: 0.75, changesNeeded: 4 })
+    expect(value('mix', { asked: 'GX-6', offered: 'GX-6' })).toMatchObject({ mixing: { may: 'yes' } })
+  })
+  it('coolant for a frost, and a sentence where no mixture does it', () => {
+    expect(value('coolant', { volume: 7000, share: 0.3, frost: -37 })).toMatchObject({
+      freezesAt: -15,
+      wanted: 0.5,
+      change: { of: 'concentrate', add: expect.closeTo(2000, 6) },
+    })
+    expect(value('coolant', { volume: 7000, share: 0.3, frost: -58 })).toMatchObject({ ok: false })
+    expect(value('coolant', { volume: 7000, share: 0.3, wanted: 0.6, concentrate: 0.5 })).toMatchObject({ ok: false })
+    expect(value('coolant', { volume: 7000, share: 0.7 })).toMatchObject({ ok: false, errors: [{ path: 'share' }] })
+  })
+  it('foam in a fluid of a known kind only', () => {
+    expect(value('foam', { fluid: 'steering fluid SF-2', celsius: 18 })).toMatchObject({ likely: expect.closeTo(30, -1) })
+    expect(value('foam', { fluid: 'coolant', celsius: 18 })).toMatchObject({ ok: false, errors: [{ path: 'fluid' }] })
+  })
+})
