@@ -88,7 +88,7 @@ function key(event: KeyboardEvent): void {
         <b class="height">{{ heightWords(mm) }}</b><br />{{ judged && judgedWords[judged] }}
       </p>
       <p v-if="expectedWords" class="soft">{{ expectedWords }}</p>
-      <div class="row">
+      <div class="nudge">
         <v-btn-second aria-label="1 mm lower" @click="set((mm ?? 0) - 1)">−1 mm</v-btn-second>
         <v-btn-second aria-label="1 mm higher" @click="set((mm ?? 0) + 1)">+1 mm</v-btn-second>
       </div>
@@ -99,7 +99,7 @@ function key(event: KeyboardEvent): void {
 <style scoped>
 .scale {
   display: grid;
-  grid-template-columns: minmax(140px, 168px) minmax(0, 1fr);
+  grid-template-columns: clamp(132px, 36%, 168px) minmax(0, 1fr);
   gap: 14px;
   align-items: center;
 }
@@ -157,7 +157,18 @@ function key(event: KeyboardEvent): void {
   display: grid;
   gap: 8px;
 }
+.nudge {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 6px;
+}
 .beside .v-btn {
   min-height: 52px;
+  padding: 0 4px;
+}
+@media (max-width: 599px) {
+  .beside .soft {
+    display: none;
+  }
 }
 </style>

@@ -2,18 +2,15 @@
 import { computed, ref, watch } from 'vue'
 import { isEachSide, seatingProofs } from '#core/fittings/seating'
 import { balanceOf } from '#core/job/balanceOf'
-import { bleedMethodOf, circuitOpenings } from '#core/job/carState'
-import { turnsCounted } from '#core/job/isBledAt'
 import { levelsOf } from '#core/sheet/levelsOf'
 import type { Step } from '#core/job/listSteps'
 import { plainCommand } from '#core/job/plainCommand'
 import { torquesAsked } from '#core/job/torquesAsked'
-import { sights, type JobCommand, type LeakResult, type Sight, type TorqueSaid } from '#core/job/types'
+import type { JobCommand, LeakResult, TorqueSaid } from '#core/job/types'
 import { isPartOpen } from '#core/sheet/chosenPart'
 import type { Proof } from '#core/sheet/types'
 import type { Entered } from '#core/units/types'
 import { oldOutItem } from '#shared/words/sealWords'
-import { countedWords, roundWords, sightChoice } from '#shared/words/recordWords'
 import { proofWords } from '#shared/words/vocabulary'
 import { useJob } from '~/stores/job'
 import { useUnits } from '~/stores/units'
@@ -82,24 +79,7 @@ const mayReuse =
   plain.type === 'fluidAdded' && (circuit.value ?? resolved.value.sheet.fluid).reuse === 'if-clean' && balance.value.out !== undefined
 const which = ref<'new' | 'drained'>()
 // --- bleeding
-const saw = ref<Sight>()
-const count = ref<number>()
-const toppedUp = ref(false)
-/** Air that leaves by turning the wheel shows in the reservoir. */
-const method = bleedMethodOf(resolved.value.sheet, job.inputs)
-const isTurned = method === 'lock-to-lock'
-/** What is counted in a round, where anything is. */
-const counted = method && countedWords[method]
-const rounds = computed(() =>
-  job.state!.rounds.filter(
-    round => round.bleeder === props.step.target && (round.running ?? false) === (plain.type === 'roundBled' && plain.running === true),
-  ),
-)
-const turns = computed(() =>
-  plain.type === 'roundBled'
-    ? turnsCounted(resolved.value.sheet, job.state!, props.step.target, circuitOpenings(resolved.value, job.state!), plain.running === true)
-    : undefined,
-)
+const roundDraft = ref<JobCommand>()
 // --- level
 const levelDraft = ref<JobCommand>()
 // --- looks and tests
@@ -112,7 +92,7 @@ function keepFocus(event: MouseEvent) {
 }
 
 watch(
-  [unnamed, counts, proved, agrees, why, torque, torques, amount, measured, which, saw, count, toppedUp, levelDraft, leak, result],
+  [unnamed, counts, proved, agrees, why, torque, torques, amount, measured, which, roundDraft, levelDraft, leak, result],
   () => {
     const target = props.step.target
     const build = (): JobCommand | undefined => {
@@ -152,16 +132,7 @@ watch(
           if (!amount.value || (mayReuse && !which.value)) return undefined
           return { ...plain, entered: amount.value, how: measured.value, ...(which.value === 'drained' && { drained: true }) }
         case 'roundBled':
-          return (
-            saw.value && {
-              type: 'roundBled',
-              bleeder: target,
-              ...(count.value ? { count: count.value } : {}),
-              saw: saw.value,
-              toppedUp: toppedUp.value,
-              ...(plain.running && { running: true }),
-            }
-          )
+          return roundDraft.value
         case 'levelRead':
           return levelDraft.value
         case 'jointOpened':
@@ -290,18 +261,7 @@ watch(
       <FluidBalance :balance="balance" :estimate="circuit ? undefined : job.fluid" />
     </template>
 
-    <template v-else-if="plain.type === 'roundBled'">
-      <ol v-if="rounds.length" class="rounds" aria-label="Rounds so far">
-        <li v-for="round in rounds" :key="round.event">{{ roundWords(round) }}</li>
-      </ol>
-      <p class="soft">{{ isTurned ? 'What showed in the reservoir?' : 'What came out in this round?' }}</p>
-      <p v-if="turns">
-        Turns of the wheel counted: <b>{{ turns.made }}</b> of {{ turns.asked }}. The last round must be clear.
-      </p>
-      <ChoiceRow v-model="saw" label="What came out" :choices="sights.map(id => ({ id, text: sightChoice[id] }))" />
-      <v-text-field v-if="counted" v-model.number="count" type="number" min="1" max="999" :label="counted" />
-      <v-checkbox v-if="method !== 'prime'" v-model="toppedUp" label="Reservoir topped up after it" />
-    </template>
+    <RoundEntry v-else-if="plain.type === 'roundBled'" v-model="roundDraft" :plain="plain" :target="step.target" />
 
     <LevelEntry
       v-else-if="plain.type === 'levelRead' && level"
@@ -335,10 +295,3 @@ watch(
     </template>
   </div>
 </template>
-
-<style scoped>
-.rounds {
-  list-style: decimal;
-  padding-left: 26px;
-}
-</style>

@@ -18,6 +18,7 @@ async function draw(): Promise<void> {
     Chart.register(Filler, LinearScale, LineController, LineElement, PointElement, ScatterController, Tooltip)
     chart?.destroy()
     const ink = colour('--ink')
+    Chart.defaults.font.family = getComputedStyle(canvas.value).fontFamily
     const line = { pointRadius: 0, borderColor: colour('--accent'), borderWidth: 2 }
     const axis = (text: string) => ({
       type: 'linear' as const,
@@ -53,7 +54,10 @@ async function draw(): Promise<void> {
         responsive: true,
         maintainAspectRatio: false,
         plugins: { legend: { display: false } },
-        scales: { x: axis('temperature, °C'), y: axis('mm above the lower mark') },
+        scales: {
+          x: { ...axis('temperature, °C'), min: props.curve[0]?.celsius, max: props.curve.at(-1)?.celsius },
+          y: axis('mm above the lower mark'),
+        },
       },
     })
   } catch {

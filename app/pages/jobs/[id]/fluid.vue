@@ -83,7 +83,15 @@ const shapeless = computed(() => resolved.value.lines.filter(({ id }) => job.flu
     </section>
     <section v-if="charts.length" class="card stack" aria-label="Level and temperature">
       <h3>Level and temperature</h3>
-      <LevelChart v-for="chart in charts" :key="chart.level.id" :curve="chart.curve" :readings="chart.readings" :summary="chart.summary" />
+      <div class="charts">
+        <LevelChart
+          v-for="chart in charts"
+          :key="chart.level.id"
+          :curve="chart.curve"
+          :readings="chart.readings"
+          :summary="chart.summary"
+        />
+      </div>
     </section>
     <FluidTools
       v-if="spec.kind !== 'unknown'"
@@ -96,3 +104,11 @@ const shapeless = computed(() => resolved.value.lines.filter(({ id }) => job.flu
     </div>
   </div>
 </template>
+
+<style scoped>
+.charts {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(420px, 100%), 1fr));
+  gap: 18px;
+}
+</style>

@@ -1,0 +1,91 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { mayBeClear, type CalledRound } from '#core/bleed/callRound'
+import { strokesSinceFull } from '#core/bleed/reservoirLeft'
+import { bleedMethodOf, circuitOpenings } from '#core/job/carState'
+import { turnsCounted } from '#core/job/isBledAt'
+import { sights, type BodyOf, type JobCommand, type Sight } from '#core/job/types'
+import { settleValue } from '#core/sheet/settleContested'
+import { countedWords, roundWords, sightChoice } from '#shared/words/recordWords'
+import { useJob } from '~/stores/job'
+
+/** A round of bleeding, turning or priming: what was seen, how often, topped up; called between two people where that is the way. */
+const props = defineProps<{ plain: Pick<BodyOf<'roundBled'>, 'type' | 'running'>; target: string }>()
+const draft = defineModel<JobCommand>()
+const job = useJob()
+const sheet = computed(() => job.resolved!.sheet)
+const isRunning = computed(() => props.plain.running === true)
+const method = bleedMethodOf(sheet.value, job.inputs)
+/** Air that leaves by turning the wheel shows in the reservoir. */
+const isTurned = method === 'lock-to-lock'
+/** What is counted in a round, where anything is. */
+const counted = method && countedWords[method]
+const rounds = computed(() =>
+  job.state!.rounds.filter(round => round.bleeder === props.target && (round.running ?? false) === isRunning.value),
+)
+const turns = computed(() =>
+  turnsCounted(sheet.value, job.state!, props.target, circuitOpenings(job.resolved!, job.state!), isRunning.value),
+)
+const saw = ref<Sight>()
+const count = ref<number>()
+const toppedUp = ref(false)
+/** Air that was drawn back in while it was called: this round cannot have run clear. */
+const airBack = ref(0)
+const choices = computed(() => sights.map(id => ({ id, text: sightChoice[id] })).filter(({ id }) => airBack.value === 0 || id !== 'clear'))
+
+const calling = ref(false)
+const reservoir = computed(() => {
+  const settled = settleValue(sheet.value.fluid.reservoir ?? 'unknown')
+  return settled.kind === 'unknown' ? undefined : settled.value
+})
+const since = computed(() => strokesSinceFull(job.state!.rounds))
+function called(round: CalledRound, wasToppedUp: boolean): void {
+  count.value = round.strokes
+  toppedUp.value = wasToppedUp
+  airBack.value = round.airBack.length
+  if (!mayBeClear(round) && saw.value === 'clear') saw.value = undefined
+}
+
+watch(
+  [saw, count, toppedUp],
+  () => {
+    draft.value = saw.value && {
+      type: 'roundBled',
+      bleeder: props.target,
+      ...(count.value ? { count: count.value } : {}),
+      saw: saw.value,
+      toppedUp: toppedUp.value,
+      ...(isRunning.value && { running: true }),
+    }
+  },
+  { immediate: true },
+)
+</script>
+
+<template>
+  <ol v-if="rounds.length" class="rounds" aria-label="Rounds so far">
+    <li v-for="round in rounds" :key="round.event">{{ roundWords(round) }}</li>
+  </ol>
+  <p v-if="turns">
+    Turns of the wheel counted: <b>{{ turns.made }}</b> of {{ turns.asked }}. The last round must be clear.
+  </p>
+  <template v-if="method === 'pump-and-hold'">
+    <v-btn-second class="call" @click="calling = true">Call the round, two of you</v-btn-second>
+    <CallRunner v-model="calling" :sheet="sheet" :reservoir="reservoir" :since="since" @over="called" />
+  </template>
+  <p v-if="airBack" class="caution">Air was drawn back in while the bleeder was open: this round did not run clear.</p>
+  <p class="soft">{{ isTurned ? 'What showed in the reservoir?' : 'What came out in this round?' }}</p>
+  <ChoiceRow v-model="saw" label="What came out" :choices="choices" />
+  <v-text-field v-if="counted" v-model.number="count" type="number" min="1" max="999" :label="counted" />
+  <v-checkbox v-if="method !== 'prime'" v-model="toppedUp" label="Reservoir topped up after it" />
+</template>
+
+<style scoped>
+.rounds {
+  list-style: decimal;
+  padding-left: 26px;
+}
+.call {
+  min-height: 60px;
+}
+</style>

@@ -1,0 +1,56 @@
+import { expect, expectAccessible, expectFits, signIn, test } from '../helpers/browserTest'
+import { workJob } from '../helpers/workJob'
+
+// Two people and one pedal: the calls come one at a time, strokes count themselves, and a pedal that comes up early is not forgotten.
+test('a clutch is bled by calls, and air that was drawn back makes no clear round', async ({ page, server }) => {
+  const rafe = await server.as('technician')
+  const id = await workJob(rafe, { sheet: 'petrel-clutch-hose', plate: 'PE 07 REL', lines: ['hose'], until: 'bleed' })
+  await signIn(page, 'technician')
+  await page.setViewportSize({ width: 390, height: 844 })
+  await page.goto(`/jobs/${id}/bay`)
+  const step = page.getByRole('heading', { level: 1 })
+  await expect(step).toHaveText('Bleed at: Slave bleeder')
+  const call = page.getByRole('dialog', { name: 'Round, called' })
+  const says = (words: string) => expect(call.getByText(words, { exact: true })).toBeVisible()
+  const answer = (name: RegExp) => call.getByRole('button', { name }).click()
+
+  await page.getByRole('button', { name: 'Call the round, two of you' }).click()
+  await says('PUMP 3')
+  await expectFits(page, 48)
+  await expectAccessible(page)
+  await answer(/^Pumped 3 times/)
+  await says('HOLD DOWN')
+  await answer(/^It is held/)
+  await answer(/^Open/)
+  await says('CLOSE')
+  await expect(call.getByText(/stays down until it is closed/)).toBeVisible()
+  await expect(call.getByRole('button', { name: 'Round over' })).toBeDisabled()
+  await answer(/came up too soon/)
+  await expect(call.getByText(/Air went back in/)).toBeVisible()
+  await answer(/^Round over/)
+  await expect(page.getByText('Air was drawn back in while the bleeder was open')).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Clear, no air' })).toHaveCount(0)
+  await expect(page.getByLabel('strokes in this round')).toHaveValue('3')
+  await page.getByRole('button', { name: 'Air', exact: true }).click()
+  await page.locator('.go').click()
+  await expect(page.getByRole('list', { name: 'Rounds so far' }).getByRole('listitem')).toHaveCount(1)
+
+  // By the space bar, as a foot switch does: cycle after cycle until the reservoir asks for more.
+  await page.getByRole('button', { name: 'Call the round, two of you' }).click()
+  await says('PUMP 3')
+  for (let i = 0; i < 3 * 5; i++) await page.keyboard.press('Space')
+  await says('TOP UP')
+  await answer(/^Topped up/)
+  await says('PUMP 3')
+  await answer(/^Round over/)
+  await expect(page.getByLabel('strokes in this round')).toHaveValue('9')
+  await expect(page.getByLabel('Reservoir topped up after it')).toBeChecked()
+  await page.getByRole('button', { name: 'Clear, no air' }).click()
+  await page.locator('.go').click()
+  await expect(step).toHaveText('Torque: Slave bleeder')
+  const events = async () => (await rafe.job(id)).events.flatMap(({ body }) => (body.type === 'roundBled' ? [body] : []))
+  await expect.poll(events).toMatchObject([
+    { count: 3, saw: 'air', toppedUp: false },
+    { count: 9, saw: 'clear', toppedUp: true },
+  ])
+})
