@@ -74,7 +74,17 @@ describe('what a reservoir still holds', () => {
   it('is full again after a round that was topped up', () => {
     expect(strokesSinceFull([])).toBe(0)
     expect(strokesSinceFull([{ count: 9, toppedUp: false }, { toppedUp: false }, { count: 6, toppedUp: false }])).toBe(15)
-    expect(strokesSinceFull([{ count: 9, toppedUp: true }, { count: 6, toppedUp: false }])).toBe(6)
-    expect(strokesSinceFull([{ count: 9, toppedUp: false }, { count: 6, toppedUp: true }])).toBe(0)
+    expect(
+      strokesSinceFull([
+        { count: 9, toppedUp: true },
+        { count: 6, toppedUp: false },
+      ]),
+    ).toBe(6)
+    expect(
+      strokesSinceFull([
+        { count: 9, toppedUp: false },
+        { count: 6, toppedUp: true },
+      ]),
+    ).toBe(0)
   })
 })

@@ -21,6 +21,9 @@ export const torqueVerdicts = ['inside', 'under', 'over', 'not-measured'] as con
 /** Foam is no level: it has to rest before one can be read. */
 export const levelReadings = ['at', 'below', 'above', 'foam'] as const
 export type LevelReading = (typeof levelReadings)[number]
+/** Instruments whose readings enter a job by themselves; the ones that ship with the program are simulated. */
+export const instruments = ['simulated-scan-tool'] as const
+export type Instrument = (typeof instruments)[number]
 export const leakResults = ['dry', 'weeping', 'leaking'] as const
 export type LeakResult = (typeof leakResults)[number]
 /** What was seen leaving at a bleeder, or in the reservoir, in one round of bleeding. */
@@ -171,6 +174,8 @@ export type JobCommand =
       reading: LevelReading
       /** Height above the lower mark, or the only one, as tapped on its scale; what it means against the marks is worked out from it. */
       mm?: number
+      /** What said the temperature, where nobody typed it. */
+      instrument?: Instrument
     }
   | { type: 'timerStarted'; timer: Exclude<TimerName, 'leak'>; minutes: number }
   | { type: 'timerEnded'; timer: TimerName; reason?: string }

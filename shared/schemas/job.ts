@@ -7,6 +7,7 @@ import { remedies } from '../../core/fittings/seizedPath'
 import {
   earlyEndings,
   fastenerLosses,
+  instruments,
   leakResults,
   levelReadings,
   roles,
@@ -218,6 +219,7 @@ const commands = {
     engine: z.enum(['idling', 'off']),
     reading: z.enum(levelReadings),
     mm: z.number().min(-1000).max(1000).optional(),
+    instrument: z.enum(instruments).optional(),
   }),
   timerStarted: c('timerStarted', { timer: z.enum(timerNames).exclude(['leak']), minutes: z.number().min(0.02).max(1440) }),
   timerEnded: c('timerEnded', { timer: z.enum(timerNames), reason: maybeText.optional() }),

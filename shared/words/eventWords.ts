@@ -4,7 +4,7 @@ import type { Sheet } from '../../core/sheet/types'
 import type { Entered } from '../../core/units/types'
 import { formatEntered } from '../../core/units/formatQuantity'
 import { heightWords } from './levelWords'
-import { choiceWords, howWords, leakWords, readingWords, roundWords, testWords } from './recordWords'
+import { choiceWords, howWords, instrumentWords, leakWords, readingWords, roundWords, testWords } from './recordWords'
 import { foundWords } from './foundWords'
 import { goalWords, wishWords } from './planWords'
 import { remedyWords } from './remedyWords'
@@ -108,7 +108,7 @@ export function eventWords(body: JobBody, sheet: Sheet): string {
     case 'wayHung':
       return `It does not go that way (${goalWords(body.goal, sheet)})${body.note ? `: ${body.note}` : ''}`
     case 'levelRead':
-      return `${name.level(body.level)}: ${readingWords[body.reading]}${body.mm === undefined ? '' : ` (${heightWords(body.mm)})`}${body.temperature ? ` at ${formatEntered('temperature', body.temperature)}` : ''}, engine ${body.engine}`
+      return `${name.level(body.level)}: ${readingWords[body.reading]}${body.mm === undefined ? '' : ` (${heightWords(body.mm)})`}${body.temperature ? ` at ${formatEntered('temperature', body.temperature)}${body.instrument ? ` (${instrumentWords[body.instrument]})` : ''}` : ''}, engine ${body.engine}`
     case 'tightened': {
       const said = body.torques.flatMap(torque =>
         torque ? [torque.entered ? formatEntered('torque', torque.entered) : howWords[torque.how]] : [],

@@ -1,5 +1,5 @@
 import type { JobRecord } from '../../core/job/buildRecord'
-import type { LeakResult, LevelReading, Sight, TorqueHow } from '../../core/job/types'
+import type { Instrument, LeakResult, LevelReading, Sight, TorqueHow } from '../../core/job/types'
 import type { BleedMethod } from '../../core/sheet/types'
 import { formatEntered, formatQuantity } from '../../core/units/formatQuantity'
 import { triedWords } from './carTestWords'
@@ -14,6 +14,8 @@ export const howWords: Record<TorqueHow, string> = {
   feel: 'by feel',
 }
 export const leakWords: Record<LeakResult, string> = { dry: 'dry', weeping: 'weeping', leaking: 'leaking' }
+/** What said a value, where nobody typed it. */
+export const instrumentWords: Record<Instrument, string> = { 'simulated-scan-tool': 'simulated scan tool' }
 export const readingWords: Record<LevelReading, string> = {
   at: 'at the mark',
   below: 'below the mark',

@@ -54,3 +54,33 @@ test('a clutch is bled by calls, and air that was drawn back makes no clear roun
     { count: 9, saw: 'clear', toppedUp: true },
   ])
 })
+
+// Engine idling, a window to hit: the scan tool that ships says how warm it is, and the program how long it takes.
+test('a gearbox level waits for its window, by the scan tool', async ({ page, server }) => {
+  await page.clock.install()
+  const rafe = await server.as('technician')
+  const id = await workJob(rafe, { sheet: 'halyard-cooler-lines', plate: 'BR 88 KEL', lines: ['supply', 'return-short'], until: 'level' })
+  await signIn(page, 'technician')
+  await page.goto(`/jobs/${id}/bay`)
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(/^Read the level/)
+  await expect(page.getByText(/scan tool, simulated · 780 rpm/)).toBeVisible()
+  // A minute tells the pace; the plug stays shut until it is time.
+  await page.clock.runFor(60_000)
+  await expect(page.getByText(/^Wait, about \d+ minutes?/)).toBeVisible()
+  await page.clock.runFor(150_000)
+  await expect(page.getByText(/^Open the plug now\./)).toBeVisible()
+  await page.getByRole('button', { name: 'Take it over' }).click()
+  await expect(page.getByRole('textbox', { name: 'temperature' })).toHaveValue(/^\d\d(\.\d)?$/)
+  await page.getByRole('button', { name: 'Engine idling' }).click()
+  await page.getByRole('button', { name: 'A thread, then drops' }).click()
+  await expectAccessible(page)
+  await page.locator('.go').click()
+  const levels = async () => (await rafe.job(id)).events.flatMap(({ body }) => (body.type === 'levelRead' ? [body] : []))
+  await expect.poll(levels).toMatchObject([{ reading: 'at', instrument: 'simulated-scan-tool' }])
+
+  // A device that listens to none shows none, and types.
+  await page.goto('/shop')
+  await page.getByRole('radio', { name: 'None' }).click()
+  await page.goto(`/jobs/${id}/bay`)
+  await expect(page.getByText('scan tool, simulated')).toHaveCount(0)
+})

@@ -7,18 +7,19 @@ import { predictWarmUp } from '#core/fluid/predictWarmUp'
 import { usualViscosity } from '#core/fluid/usualViscosity'
 import { balanceOf } from '#core/job/balanceOf'
 import { asksTemperature } from '#core/job/carState'
-import type { JobCommand, LevelReading } from '#core/job/types'
+import type { Instrument, JobCommand, LevelReading } from '#core/job/types'
 import { isSealedSet } from '#core/sheet/isSealedSet'
 import { levelFluidOf } from '#core/sheet/levelFluidOf'
 import { levelForm } from '#core/sheet/levelForm'
 import { settleValue, settleWindow } from '#core/sheet/settleContested'
 import type { Level } from '#core/sheet/types'
-import { toSi } from '#core/units/convertUnit'
+import { fromSi, toSi } from '#core/units/convertUnit'
 import { millimetres, type Entered } from '#core/units/types'
 import { levelChoices, overfullWords } from '#shared/words/levelWords'
 import { warmUpWords } from '#shared/words/warmUpWords'
 import { useNow } from '~/composables/useNow'
 import { useJob } from '~/stores/job'
+import { useInstruments } from '~/stores/instruments'
 import { useTemperatures } from '~/stores/temperatures'
 import { useUnits } from '~/stores/units'
 
@@ -29,6 +30,7 @@ const emit = defineEmits<{ also: [command: JobCommand] }>()
 const job = useJob()
 const units = useUnits()
 const temperatures = useTemperatures()
+const instruments = useInstruments()
 const now = useNow()
 const sheet = computed(() => job.resolved!.sheet)
 const jobId = computed(() => job.view!.row.id)
@@ -53,6 +55,28 @@ const warmUp = computed(() =>
     ? warmUpWords(predictWarmUp(temperatures.readings(jobId.value, now.value), asked.value), isPlug.value)
     : undefined,
 )
+/** The scan tool, where this device listens to one; it notes for itself how the fluid warms up. */
+const scan = computed(() => instruments.scan(job.state!, now.value))
+const noteEveryMs = 10_000
+watch(scan, reading => {
+  if (!reading || !wantsTemperature.value) return
+  const last = noted.value.at(-1)
+  if (!last || now.value - last.at >= noteEveryMs) temperatures.note(jobId.value, reading.celsius, now.value)
+})
+const instrument = ref<Instrument>()
+/** Taken over, the value stands in the field as if typed; typed over, it is nobody's but the hand's. */
+const taken = ref<Entered<'temperature'>>()
+const takes = ref(0)
+function takeOver(): void {
+  if (!scan.value) return
+  const unit = units.choice === 'us' ? 'degF' : 'degC'
+  taken.value = { value: Number(fromSi('temperature', scan.value.celsius, unit).toFixed(1)), unit }
+  instrument.value = 'simulated-scan-tool'
+  takes.value++
+}
+watch(temperature, said => {
+  if (said?.value !== taken.value?.value || said?.unit !== taken.value?.unit) instrument.value = undefined
+})
 const noteTemperature = () => degrees.value !== undefined && temperatures.note(jobId.value, degrees.value, Date.now())
 
 const engine = ref<'idling' | 'off'>()
@@ -120,7 +144,7 @@ function corrected() {
 }
 
 watch(
-  [temperature, engine, reading, mm],
+  [temperature, instrument, engine, reading, mm],
   () => {
     const level = props.level.id
     // Foam is no level: neither temperature nor engine make it one.
@@ -131,6 +155,7 @@ watch(
         type: 'levelRead',
         level,
         ...(temperature.value && { temperature: temperature.value }),
+        ...(temperature.value && instrument.value && { instrument: instrument.value }),
         engine: engine.value,
         reading: reading.value,
         ...(mm.value !== undefined && { mm: mm.value }),
@@ -152,15 +177,23 @@ watch(
     <p v-if="asked" class="window">
       <b>{{ units.temperatureRange(asked) }}</b>, engine {{ level.engine }}
     </p>
+    <div v-if="scan" class="live">
+      <p>
+        <b>{{ units.temperature(scan.celsius) }}</b> scan tool, simulated · {{ scan.rpm ? `${scan.rpm} rpm` : 'engine off' }}
+      </p>
+      <v-btn-second @click="takeOver">Take it over</v-btn-second>
+    </div>
     <QuantityEntry
+      :key="takes"
       v-model="temperature"
+      :start="taken"
       dimension="temperature"
       :units="units.choice === 'us' ? ['degF', 'degC'] : ['degC', 'degF']"
       :other="temperature?.unit === 'degF' ? 'degC' : 'degF'"
       label="temperature"
     />
     <div v-if="asked && level.engine === 'idling'" class="warm">
-      <v-btn-second :disabled="degrees === undefined" @click="noteTemperature">Note it: how long yet?</v-btn-second>
+      <v-btn-second v-if="!scan" :disabled="degrees === undefined" @click="noteTemperature">Note it: how long yet?</v-btn-second>
       <p v-if="warmUp" role="status">
         <b>{{ warmUp }}</b>
       </p>
@@ -210,13 +243,24 @@ watch(
 .window b {
   font-size: 24px;
 }
+.live {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  gap: 8px;
+  align-items: center;
+}
+.live b {
+  font-size: 26px;
+}
+.live .v-btn,
+.warm .v-btn {
+  min-height: 52px;
+}
 .warm {
   display: grid;
   gap: 8px;
 }
-.warm .v-btn {
-  min-height: 52px;
-}
+
 .said {
   font-weight: 600;
 }

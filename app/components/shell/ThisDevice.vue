@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
+import { useInstruments } from '~/stores/instruments'
 import { usePhotos } from '~/stores/photos'
 import { useProgram } from '~/stores/program'
 import { useQueue } from '~/stores/queue'
@@ -10,6 +11,7 @@ import { deviceStore } from '~/utils/deviceStore'
 const program = useProgram()
 const queue = useQueue()
 const photos = usePhotos()
+const instruments = useInstruments()
 const jobs = ref<number>()
 const waiting = computed(() => queue.waiting.length + photos.waiting.length)
 onMounted(async () => {
@@ -39,6 +41,13 @@ onMounted(async () => {
       <dd>{{ jobs ?? '–' }}</dd>
       <dt>waiting to be sent</dt>
       <dd>{{ waiting === 0 ? 'nothing' : waiting }}</dd>
+      <dt>instruments</dt>
+      <dd>
+        <v-radio-group v-model="instruments.choice" inline aria-label="Instruments this device listens to">
+          <v-radio value="simulated" label="Simulated: a scan tool that ships with Efferent" />
+          <v-radio value="none" label="None" />
+        </v-radio-group>
+      </dd>
       <dt>storage</dt>
       <dd v-if="program.isLasting">The browser has promised to keep what is stored here.</dd>
       <dd v-else-if="program.isLasting === false">
