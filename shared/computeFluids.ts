@@ -87,7 +87,7 @@ export const fluidComputations = {
     },
   ),
   foam: computation(
-    'how long foam rests in a fluid of a kind at a temperature, minutes',
+    'how long foam takes to settle in a fluid of a kind at a temperature, minutes',
     z.strictObject({ fluid: words, celsius: degrees }),
     ({ fluid, celsius }) => {
       const viscosity = usualViscosity(kindOfFluid(fluid))

@@ -10,7 +10,7 @@ export const errorTable = {
   AUTH_TOO_MANY_TRIES: { status: 429, title: 'Too many tries' },
   AUTH_ROLE: { status: 403, title: 'Not with this role' },
   AUTH_ORIGIN: { status: 403, title: 'Sent from another site' },
-  AUTH_DEVICE: { status: 403, title: 'This device is not let in yet' },
+  AUTH_DEVICE: { status: 403, title: 'This device is not allowed yet' },
   DEVICE_UNKNOWN: { status: 404, title: 'No such device' },
   SIGN_IN_UNKNOWN: { status: 404, title: 'No such sign-in' },
   SETUP_DONE: { status: 409, title: 'The workshop is already set up' },

@@ -89,11 +89,9 @@ const setSecret = (person: PersonView) =>
               </td>
               <td>{{ roleWords[person.role] }}</td>
               <td>
-                <span class="tag" :class="person.active ? 'ok' : 'warn'">{{ person.active ? 'can sign in' : 'shut out' }}</span>
+                <span class="tag" :class="person.active ? 'ok' : 'warn'">{{ person.active ? 'can sign in' : 'blocked' }}</span>
                 <span v-if="isAdmin" class="row"
-                  ><v-btn-quiet size="small" @click="setActive(person, !person.active)">{{
-                    person.active ? 'Shut out' : 'Let in'
-                  }}</v-btn-quiet
+                  ><v-btn-quiet size="small" @click="setActive(person, !person.active)">{{ person.active ? 'Block' : 'Allow' }}</v-btn-quiet
                   ><v-btn-quiet v-if="person.active" size="small" @click="forgive(person)">Forgive wrong tries</v-btn-quiet></span
                 >
               </td>

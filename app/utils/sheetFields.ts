@@ -248,7 +248,7 @@ export const chapters: Chapter[] = [
   },
   {
     part: 'questions',
-    title: 'Looks',
+    title: 'Questions about the car',
     list: {
       one: 'look',
       blank: (n, sheet) => ({
@@ -290,9 +290,9 @@ export const chapters: Chapter[] = [
   },
   {
     part: 'verdicts',
-    title: 'Findings',
+    title: 'What the answers mean',
     list: {
-      one: 'finding',
+      one: 'meaning',
       blank: (n, sheet) => ({
         id: `finding-${n}`,
         when: { trait: sheet.traits[0]?.id ?? 'trait', is: sheet.traits[0]?.values[0]?.id ?? 'yes' },
@@ -687,7 +687,7 @@ export const chapters: Chapter[] = [
         label: 'Numbers',
         fields: [
           number('strokes', 'Strokes', 'strokes', true),
-          number('restMinutes', 'Foam rests', 'min', true),
+          number('restMinutes', 'Foam settles', 'min', true),
           number('pressure', 'Pressure', 'kPa', true),
           choice(
             'turns',

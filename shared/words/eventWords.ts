@@ -30,7 +30,7 @@ export function eventWords(body: JobBody, sheet: Sheet): string {
     case 'planned':
       return `Planned: ${list(wishWords(body.inputs, sheet))}`
     case 'revisionMoved':
-      return `Goes on by revision ${body.revision} of the sheet`
+      return `Moved to revision ${body.revision} of the sheet`
     case 'prepared':
       return 'Car made ready'
     case 'stepSkipped':
@@ -88,7 +88,7 @@ export function eventWords(body: JobBody, sheet: Sheet): string {
     case 'sealFitted':
       return `${name.joint(body.joint)}: new ${list(body.seals.map(name.seal))}, old out`
     case 'sealUnavailable':
-      return `${name.joint(body.joint)}: ${name.seal(body.seal)} not to be had. ${body.note}`
+      return `${name.joint(body.joint)}: ${name.seal(body.seal)} not available. ${body.note}`
     case 'jointSeated':
       return `${name.joint(body.joint)} seated: ${list(body.proofs.map(proof => proofWords[proof].short))}`
     case 'jointTorqued':

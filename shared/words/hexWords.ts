@@ -19,6 +19,6 @@ export function nearHexWords(hex: Millimetres, alternates: readonly Millimetres[
     ...near.map(item => `${item.wrench.name} ${fitWords[item.fit]}, ${play(item)}`),
     ...alternates
       .filter(other => !known.some(size => Math.abs(size - other) < 0.05) && Math.abs(other - hex) > 0.02)
-      .map(other => `${hexName(other)} met too`),
+      .map(other => `${hexName(other)} also seen`),
   ]
 }

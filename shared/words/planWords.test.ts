@@ -38,7 +38,7 @@ describe('a plan in words', () => {
         car.sheet,
       ).cautions
     expect(opens('gear-low-joint')[0]).toMatchObject({
-      text: 'Better left shut: its O-ring 11.5 × 1.8 cannot be had any more. Once open, it may not seal again.',
+      text: 'Better left shut: its O-ring 11.5 × 1.8 is no longer sold. Once open, it may not seal again.',
     })
     const other = car.joints.find(joint => joint.line === 'return' && joint.id !== 'gear-low-joint')!
     expect(opens(other.id).some(caution => caution.text.startsWith('Better left shut'))).toBe(false)

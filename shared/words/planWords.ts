@@ -58,7 +58,7 @@ export function weighedWords({ now, later, years, chance }: Weighed): string {
 export function neighbourWords({ now, later, chance, saved, unobtainable }: NeighbourWeight, sheet: Sheet, years: number): string {
   const name = sheetNames(sheet)
   const [gone] = unobtainable
-  if (gone) return `Better not: ${name.joint(gone.joint)} would be opened, and its ${name.seal(gone.seal)} cannot be had.`
+  if (gone) return `Better not: ${name.joint(gone.joint)} would be opened, and its ${name.seal(gone.seal)} is no longer sold.`
   if (now === undefined || later === undefined) return 'The sheet does not say how it is reached.'
   const weighed = weighedWords({ now, later, years, chance })
   if (chance === undefined) return `${weighed}. Nobody has judged how long it lasts.`

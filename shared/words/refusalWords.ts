@@ -290,7 +290,7 @@ export function refusalWords(refusal: Refusal, sheet: Sheet): string {
         ? `${name.operation(refusal.operation)}: still to fit: ${list(refusal.seals.map(name.seal))}. One-time seals are not reused.`
         : `${name.operation(refusal.operation)}: the old seal has to be seen to have come off. Two on one face leak.`
     case 'JOB_PART_NOT_CHOSEN':
-      return `${name.line(refusal.line)}: several parts can be had. Say which one this is before comparing it.`
+      return `${name.line(refusal.line)}: more than one part is sold for it. Say which one this is before comparing it.`
     case 'JOB_PART_IN':
       return `${name.line(refusal.line)}: its new part is in the car already. Take it out again before another one is named.`
     case 'JOB_NO_LEAK':

@@ -78,7 +78,7 @@ const goneSeals = (joint: Joint | undefined): Caution[] =>
     .filter(seal => seal.unobtainable)
     .map(seal => ({
       kind: 'damage',
-      text: `Better left shut: its ${seal.name}${seal.size ? ` ${seal.size}` : ''} cannot be had any more. Once open, it may not seal again.`,
+      text: `Better left shut: its ${seal.name}${seal.size ? ` ${seal.size}` : ''} is no longer sold. Once open, it may not seal again.`,
     }))
 
 /** What is held still while the joint is tightened. */

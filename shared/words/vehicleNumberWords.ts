@@ -8,7 +8,7 @@ export function vehicleNumberWords(issue: VehicleNumberIssue): string {
     case 'VEHICLE_NUMBER_CHARACTER':
       return `“${issue.character}” at place ${issue.position} cannot stand in a vehicle number: I, O and Q are never used. Look whether it is 1 or 0.`
     case 'VEHICLE_NUMBER_CHECK':
-      return `The check digit (place 9) says ${issue.expected}, the number has ${issue.found}: one character is read wrong. If it stands so on the car, say so: cars of some markets carry no check digit.`
+      return `The check digit (place 9) says ${issue.expected}, the number has ${issue.found}: one character is read wrong. If the car really has this number, say so: cars of some markets carry no check digit.`
     default:
       return assertNever(issue)
   }

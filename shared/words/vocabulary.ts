@@ -39,7 +39,7 @@ export const waitWords: Record<WaitKind | 'leak', string> = {
   soak: 'soaking',
   drip: 'dripping',
   warm: 'warming up',
-  rest: 'resting',
+  rest: 'foam settling',
   gravity: 'bleeding by itself',
   leak: 'leak check',
 }

@@ -197,8 +197,8 @@ test('the other line: minutes now and later, odds by the lead’s judgement, and
   await page.getByRole('option', { name: 'weeping' }).click()
   await expect.poll(odds).toBeGreaterThan(before)
 
-  await beside.getByText('What the odds rest on').click()
-  await beside.getByRole('button', { name: /Judge otherwise/ }).click()
+  await beside.getByText('How the odds are worked out').click()
+  await beside.getByRole('button', { name: /Change these odds/ }).click()
   await beside.getByLabel('weeping ×').fill('1')
   await beside.getByRole('button', { name: 'Keep for the shop' }).click()
   await expect.poll(odds).toBe(before)

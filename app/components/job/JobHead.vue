@@ -82,7 +82,7 @@ useActs('This job', [
       </ul>
       <div class="row">
         <v-btn-main size="small" @click="record({ type: 'revisionMoved', revision: job.newer.revision })">
-          Go on by revision {{ job.newer.revision }}</v-btn-main
+          Move to revision {{ job.newer.revision }}</v-btn-main
         ><span class="soft">or stay on revision {{ sheet.revision }}</span>
       </div>
     </section>

@@ -123,14 +123,14 @@ const { draft, trouble, mayChange, keep } = useShopSetting(session.setJudgement)
       </li>
     </ol>
     <details class="odds">
-      <summary>What the odds rest on</summary>
+      <summary>How the odds are worked out</summary>
       <p class="soft">
         The sheet's chance a year is somebody's judgement for a part {{ judgement.ofAge }} years old; it grows with age.
         {{ age === undefined ? 'The year of this car is not known, so it stands as it is.' : `This car is about ${age} years old.` }} What
         was found multiplies it: {{ conditions.map(one => `${conditionWords[one]} × ${judgement[one]}`).join(', ') }}.
       </p>
       <v-btn-second v-if="mayChange && !draft" size="small" @click="draft = { ...judgement }"
-        >Judge otherwise, for the whole shop</v-btn-second
+        >Change these odds for the whole shop</v-btn-second
       >
       <form v-if="draft" class="stack" @submit.prevent="keep">
         <div class="fields">

@@ -22,7 +22,7 @@ const bleed = computed(() => {
     turns === 'full-lock' && 'to the stops',
     at && at !== 'ground' && 'wheels free',
     running && `then ${running} times with the engine idling`,
-    restMinutes && `foam rests ${restMinutes} min`,
+    restMinutes && `let foam settle for ${restMinutes} min`,
     pressure && `${pressure} kPa`,
   ]
     .filter(Boolean)

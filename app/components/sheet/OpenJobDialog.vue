@@ -148,7 +148,7 @@ async function create() {
           :error-messages="vinIssue ? [vehicleNumberWords(vinIssue)] : []"
         />
         <label v-if="vinIssue?.code === 'VEHICLE_NUMBER_CHECK'"
-          ><input v-model="vinRead" type="checkbox" />It stands so on the car, read twice</label
+          ><input v-model="vinRead" type="checkbox" />I read it twice: the car has this number</label
         >
         <v-select
           v-model="family"

@@ -11,8 +11,7 @@ const props = defineProps<{ timer: string; startedAt: string; recordedAt?: strin
 const now = useNow()
 const clock = useServerClock()
 /** What somebody waits for, in a word; the workshop’s own timers go by theirs. */
-const waits: Partial<Record<string, string>> = { cool: waitWords.cool, warm: waitWords.warm, gravity: waitWords.gravity }
-const label = computed(() => waits[props.timer] ?? props.timer)
+const label = computed(() => (props.timer in waitWords ? waitWords[props.timer as keyof typeof waitWords] : props.timer))
 const left = computed(() => {
   // What this device has recorded is dated by the server's clock as it knows it, and may have been sent much later.
   const began = props.device === deviceId() || !props.recordedAt ? props.startedAt : props.recordedAt

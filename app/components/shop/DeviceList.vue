@@ -24,7 +24,7 @@ const shutOut = (id: string) => attempt(() => call('DELETE', `/api/devices/${id}
   <section class="card stack" aria-labelledby="devices">
     <h2 id="devices">Devices</h2>
     <p class="soft">
-      A PIN works on the machine Efferent runs on and on devices that were let in. A new one shows its code when somebody tries to sign in
+      A PIN works on the machine Efferent runs on and on devices that were allowed. A new one shows its code when somebody tries to sign in
       on it.
     </p>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
@@ -36,7 +36,7 @@ const shutOut = (id: string) => attempt(() => call('DELETE', `/api/devices/${id}
         <span class="about"
           ><template v-if="device.letInAt">{{ device.name }}</template
           ><span class="sub"
-            >{{ device.letInAt ? 'let in' : 'asked' }} {{ whenWords(device.letInAt ?? device.askedAt) }}
+            >{{ device.letInAt ? 'allowed' : 'asked' }} {{ whenWords(device.letInAt ?? device.askedAt) }}
             <template v-if="device.letInBy">by {{ device.letInBy }}</template></span
           ></span
         >
@@ -48,8 +48,8 @@ const shutOut = (id: string) => attempt(() => call('DELETE', `/api/devices/${id}
           >
         </form>
         <span class="row"
-          ><span class="tag" :class="device.letInAt ? 'ok' : 'warn'">{{ device.letInAt ? 'let in' : 'asks' }}</span
-          ><v-btn-quiet size="small" @click="shutOut(device.id)">{{ device.letInAt ? 'Shut out' : 'Turn away' }}</v-btn-quiet></span
+          ><span class="tag" :class="device.letInAt ? 'ok' : 'warn'">{{ device.letInAt ? 'allowed' : 'asks' }}</span
+          ><v-btn-quiet size="small" @click="shutOut(device.id)">{{ device.letInAt ? 'Block' : 'Turn down' }}</v-btn-quiet></span
         >
       </li>
     </ul>
