@@ -1,4 +1,5 @@
 import prettier from 'eslint-config-prettier'
+import accessibility from 'eslint-plugin-vuejs-accessibility'
 import withNuxt from './.nuxt/eslint.config.mjs'
 
 const noImports = (patterns, message) => ({
@@ -13,6 +14,7 @@ const clock = [
 export default withNuxt(
   { ignores: ['.efferent/**', '.output/**', 'test-results/**', 'playwright-report/**'] },
   prettier,
+  ...accessibility.configs['flat/recommended'],
   {
     files: ['**/*.ts', '**/*.mjs', '**/*.vue'],
     rules: {
@@ -21,6 +23,10 @@ export default withNuxt(
       'max-len': ['error', { code: 140, ignoreStrings: true, ignoreTemplateLiterals: true, ignoreRegExpLiterals: true }],
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       'vue/multi-word-component-names': 'off',
+      // Around its field or named by it: either tells which label is whose.
+      // A dialog that asks for one thing begins in its field.
+      'vuejs-accessibility/no-autofocus': 'off',
+      'vuejs-accessibility/label-has-for': ['error', { required: { some: ['nesting', 'id'] } }],
     },
   },
   {

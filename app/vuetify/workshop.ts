@@ -80,6 +80,8 @@ export const workshop: Blueprint = {
     VSelect: { variant: 'outlined', density: 'comfortable', rounded: 0, hideDetails: 'auto', color: 'primary', class: 'ef-field' },
     VFileInput: { variant: 'outlined', density: 'comfortable', rounded: 0, hideDetails: 'auto', color: 'primary', class: 'ef-field' },
     VCheckbox: { density: 'default', hideDetails: true, color: 'primary', ripple: false },
+    VRadioGroup: { hideDetails: true, color: 'primary' },
+    VRadio: { ripple: false, color: 'primary' },
     VDialog: { maxWidth: 560 },
     VSnackbar: { rounded: 0, color: 'surface', class: 'ef-snack' },
   },

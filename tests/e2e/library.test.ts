@@ -87,6 +87,16 @@ test('a joint selected in strip, picture or table is selected in all three', asy
   await everywhere(joints[0]!)
   await page.locator('.strip .hit').last().click()
   await everywhere(joints.at(-1)!)
+  // The same by keys: every joint of the strip is a button of its own.
+  await page.locator('.strip').getByRole('button', { name: joints[0]!, exact: true }).focus()
+  await page.keyboard.press('Enter')
+  await everywhere(joints[0]!)
+  await page
+    .locator('.strip')
+    .getByRole('button', { name: joints.at(-1)!, exact: true })
+    .focus()
+  await page.keyboard.press('Space')
+  await everywhere(joints.at(-1)!)
   await labels.filter({ hasText: joints[0]! }).click()
   await everywhere(joints[0]!)
 

@@ -34,7 +34,7 @@ const off = (i: number) => counts.value[i] !== props.expected[i]
       >
       <span class="count"
         ><v-btn-second :aria-label="`one ${fastener.what} less`" @click="change(i, -1)">−</v-btn-second
-        ><output
+        ><output :aria-label="`${fastener.what}: how many`"
           >{{ counts[i] }}<small>of {{ expected[i] }}</small></output
         ><v-btn-second :aria-label="`one ${fastener.what} more`" @click="change(i, 1)">+</v-btn-second></span
       >

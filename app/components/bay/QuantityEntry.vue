@@ -102,4 +102,10 @@ p {
 .bad {
   color: var(--bad);
 }
+/* Nothing to say takes no room where every line counts. */
+@media (max-width: 599px) {
+  p:empty {
+    display: none;
+  }
+}
 </style>

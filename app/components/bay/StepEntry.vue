@@ -156,7 +156,7 @@ watch(
 </script>
 
 <template>
-  <div class="entry stack" @mousedown="keepFocus">
+  <div class="entry stack" role="presentation" @mousedown="keepFocus">
     <PartChoice v-if="unnamed" :line="unnamed" :inputs="job.inputs!" @choose="command => emit('also', command)" />
     <template v-else-if="plain.type === 'operationOff' || plain.type === 'operationOn'">
       <CountEntry

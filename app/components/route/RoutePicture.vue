@@ -25,6 +25,8 @@ const props = defineProps<{
   focusName?: string
   /** The line in hand fills a picture wider than high. */
   wide?: boolean
+  /** Its joints can be chosen, by touch or by key. */
+  picks?: boolean
 }>()
 const emit = defineEmits<{ select: [id: string] }>()
 
@@ -166,7 +168,7 @@ const sides = computed(() => {
 
 <template>
   <div class="flat">
-    <svg :viewBox="`${view.x} ${view.y} ${view.w} ${view.h}`" role="img" :aria-label="caption">
+    <svg :viewBox="`${view.x} ${view.y} ${view.w} ${view.h}`" :role="picks ? 'group' : 'img'" :aria-label="caption">
       <g fill="none" stroke="var(--line)" :stroke-width="2 * view.unit">
         <template v-for="mark in landmarks" :key="mark.id">
           <rect v-if="mark.box" v-bind="mark.box" :rx="16" />
@@ -202,12 +204,20 @@ const sides = computed(() => {
           />
         </template>
       </g>
+      <!-- A button where it picks, part of the picture where it does not: its role says which. -->
+      <!-- eslint-disable-next-line vuejs-accessibility/no-static-element-interactions -->
       <g
         v-for="joint in joints"
         :key="joint.id"
         :transform="`translate(${joint.at[0]},${joint.at[1]}) scale(${view.unit * 0.72})`"
         class="hit"
+        :role="picks ? 'button' : 'presentation'"
+        :tabindex="picks ? 0 : undefined"
+        :aria-label="picks ? joint.name : undefined"
+        :aria-pressed="picks ? joint.id === selected : undefined"
         @click="emit('select', joint.id)"
+        @keydown.enter.prevent="emit('select', joint.id)"
+        @keydown.space.prevent="emit('select', joint.id)"
       >
         <circle r="26" fill="transparent" />
         <JointGlyph :kind="joint.kind" :status="jointStates?.[joint.id]" :current="joint.id === selected" />

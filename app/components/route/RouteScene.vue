@@ -260,6 +260,7 @@ function ready(value: TresContext) {
   <div
     ref="frame"
     class="scene"
+    role="presentation"
     @pointerdown="grab"
     @pointermove="drag"
     @pointerup="release"

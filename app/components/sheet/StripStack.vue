@@ -71,6 +71,7 @@ const holdsDone = computed(() =>
       </v-btn-second>
       <LineStrip
         v-if="unrolled"
+        picks
         :line="unrolled"
         :name="item.name"
         :scale-to="longest"

@@ -92,8 +92,10 @@ defineExpose({ show })
           :key="`${offer.of} ${offer.text}`"
           role="option"
           :aria-selected="i === at"
+          tabindex="-1"
           class="offer"
           @click="run(offer)"
+          @keydown.enter="run(offer)"
         >
           <span>{{ offer.text }}</span><span v-if="offer.keys" class="keys"
             ><kbd v-for="key in offer.keys.split(' ')" :key="key">{{ key }}</kbd></span

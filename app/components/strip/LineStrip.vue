@@ -22,6 +22,8 @@ const props = defineProps<{
   holdsDone?: Record<string, boolean>
   current?: string
   selected?: string
+  /** Its joints can be chosen, by touch or by key. */
+  picks?: boolean
   /** Where the finger is, mm along the line. */
   cursor?: number
 }>()
@@ -92,7 +94,14 @@ const summary = computed(
 
 <template>
   <div ref="box" class="strip">
-    <svg v-if="width > 0" :width="width" :height="height" :viewBox="`0 0 ${width} ${height}`" role="img" :aria-label="summary">
+    <svg
+      v-if="width > 0"
+      :width="width"
+      :height="height"
+      :viewBox="`0 0 ${width} ${height}`"
+      :role="picks ? 'group' : 'img'"
+      :aria-label="summary"
+    >
       <defs>
         <pattern :id="`${uid}-braid`" width="8" height="8" patternUnits="userSpaceOnUse">
           <rect width="8" height="8" fill="var(--hose)" />
@@ -223,12 +232,20 @@ const summary = computed(
           :stroke-width="hold.id === current ? 4 : 2.2"
         />
       </g>
+      <!-- A button where it picks, part of the picture where it does not: its role says which. -->
+      <!-- eslint-disable-next-line vuejs-accessibility/no-static-element-interactions -->
       <g
         v-for="joint in line.joints"
         :key="joint.id"
         :transform="`translate(${x(joint.at)},${mid})`"
         class="hit"
+        :role="picks ? 'button' : 'presentation'"
+        :tabindex="picks ? 0 : undefined"
+        :aria-label="picks ? joint.name : undefined"
+        :aria-pressed="picks ? joint.id === selected : undefined"
         @click="emit('select', joint.id)"
+        @keydown.enter.prevent="emit('select', joint.id)"
+        @keydown.space.prevent="emit('select', joint.id)"
       >
         <circle v-if="joint.id === selected || joint.id === current" r="23" fill="none" stroke="var(--accent)" stroke-width="3" />
         <circle r="24" fill="transparent" />

@@ -232,6 +232,8 @@ useActs('The bay', [
         <v-btn-go class="go" :to="`/jobs/${id}`">Choose the lines</v-btn-go>
       </div>
       <template v-else-if="step && words">
+        <!-- Enter in a number box records: heard here for all of them. -->
+        <!-- eslint-disable-next-line vuejs-accessibility/no-static-element-interactions -->
         <main class="step" @keydown.enter="enter">
           <h1>{{ words.title }}</h1>
           <div class="column">
@@ -283,7 +285,7 @@ useActs('The bay', [
                 <v-btn-second @click="record({ type: 'wayHung', goal: tried.goal, way: tried.way })">It does not go this way</v-btn-second>
               </section>
               <!-- What is begun here is not to be interrupted. -->
-              <div @pointerdown.capture="program.inHand = true" @keydown.capture="program.inHand = true">
+              <div role="presentation" @pointerdown.capture="program.inHand = true" @keydown.capture="program.inHand = true">
                 <StepEntry :key="entryKey" v-model="draft" :step="step" @also="record" />
               </div>
               <FoundEntry v-if="lack" :lack="lack" :target="step.target" :observed="job.state!.observed" @say="record" />
