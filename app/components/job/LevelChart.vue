@@ -80,7 +80,10 @@ onBeforeUnmount(() => {
 </template>
 
 <style scoped>
+/* Its width is the page’s, never its own: a canvas does not shrink by itself. */
 .canvas {
+  contain: inline-size;
+  overflow: hidden;
   position: relative;
   height: 220px;
 }

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { openingOf } from '#core/bleed/openingOf'
 import { balanceOf } from '#core/job/balanceOf'
+import { bleedMethodOf } from '#core/job/carState'
 import { levelCurve } from '#core/fluid/levelCurve'
 import { levelFluidOf } from '#core/sheet/levelFluidOf'
 import { settleValue, settleWindow } from '#core/sheet/settleContested'
@@ -9,7 +11,7 @@ import { list } from '#shared/words/vocabulary'
 import { useJobPage } from '~/composables/useJobPage'
 import { useUnits } from '~/stores/units'
 
-const { job } = useJobPage()
+const { job, record } = useJobPage()
 const units = useUnits()
 const resolved = computed(() => job.resolved!)
 /** Fluids of their own that parts on the way let out. */
@@ -93,6 +95,13 @@ const shapeless = computed(() => resolved.value.lines.filter(({ id }) => job.flu
         />
       </div>
     </section>
+    <BleedAdvice
+      v-if="resolved.sheet.bleeding.allowed.length > 1"
+      :bleeding="resolved.sheet.bleeding"
+      :in-use="bleedMethodOf(resolved.sheet, job.inputs)"
+      :start="openingOf(resolved.lines, job.state!.scope)"
+      @use="method => job.inputs && record({ type: 'planned', inputs: { ...job.inputs, bleed: method } })"
+    />
     <FluidTools
       v-if="spec.kind !== 'unknown'"
       :spec="spec.value"
