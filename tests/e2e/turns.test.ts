@@ -1,5 +1,5 @@
 import { expect, expectAccessible, expectFits, signIn, test, tick } from '../helpers/browserTest'
-import { workJob } from '../helpers/workJob'
+import { workJob, workOn } from '../helpers/workJob'
 
 const cooler = { sheet: 'halyard-cooler-lines', plate: 'BR 88 KEL', lines: ['supply', 'return-short'] }
 
@@ -144,4 +144,26 @@ test('a steering job: a level in foam is none, and what is too much is drawn off
     entered: { value: 60, unit: 'mL' },
     how: 'measured',
   })
+})
+
+// Three lines, all out; one goes back as it came, for a later job, and the other two are brought to a true end.
+test('three cooler lines: one is put back old for a later job, and the page to hand over says so', async ({ page, server }) => {
+  test.setTimeout(120_000)
+  const imke = await server.as('lead')
+  const lines = ['supply', 'link', 'return-long']
+  const id = await workJob(imke, { sheet: 'halyard-cooler-lines', plate: 'SK 17 TOW', lines, until: 'fit', minutesAgo: 60 })
+  const later = (await imke.job(id)).sheet.lines.find(line => line.id === 'link')!.name
+  await signIn(page, 'lead')
+  await page.goto(`/jobs/${id}`)
+  await tick(page.locator('.choice').getByRole('checkbox', { name: new RegExp(`^${later}`) }), false)
+  await expect(page.getByText('planned anew from the car as it stands')).toBeVisible()
+  await page.goto(`/jobs/${id}/proof`)
+  await expect(page.getByRole('listitem').filter({ hasText: later }).first()).toBeVisible()
+  await workOn(imke, id, undefined, 40)
+  await page.goto(`/jobs/${id}/bay`)
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Every step is done')
+  await page.getByRole('button', { name: 'Sign off' }).click()
+  await expect(page.getByText(`${later}: taken out and the old one put back.`)).toBeVisible()
+  const laid = (await imke.job(id)).events.flatMap(({ body }) => (body.type === 'lineIn' ? [[body.line, body.which]] : []))
+  expect(Object.fromEntries(laid)).toEqual({ supply: 'new', link: 'old', 'return-long': 'new' })
 })

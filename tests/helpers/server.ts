@@ -114,11 +114,8 @@ export class Client {
   }
 
   /** Sends one command; the answer is the problem when it is refused. */
-  say(job: string, command: JobCommand, basedOn: number, id = v7()): Promise<Answer<AppendResult & Problem>> {
-    return this.call('POST', `/api/jobs/${job}/events`, {
-      basedOn,
-      events: [{ id, at: new Date().toISOString(), device: 'test', command }],
-    })
+  say(job: string, command: JobCommand, basedOn: number, id = v7(), at = new Date()): Promise<Answer<AppendResult & Problem>> {
+    return this.call('POST', `/api/jobs/${job}/events`, { basedOn, events: [{ id, at: at.toISOString(), device: 'test', command }] })
   }
 
   async job(id: string): Promise<JobView> {

@@ -20,7 +20,8 @@ export async function workJob(
     lines,
     until,
     looked,
-  }: { sheet: string; plate: string; lines: string[]; until: string; looked?: [question: string, answer: string] },
+    minutesAgo,
+  }: { sheet: string; plate: string; lines: string[]; until: string; looked?: [question: string, answer: string]; minutesAgo?: number },
 ) {
   const vehicle = await client.vehicle(plate)
   const request = { id: v7(), at: new Date().toISOString(), device: 'test', sheet, vehicle: vehicle.id }
@@ -30,6 +31,15 @@ export async function workJob(
   const sold = (await client.job(id)).sheet.lines.map(line => [line.id, usableParts(line)] as const)
   const parts = Object.fromEntries(sold.flatMap(([line, usable]) => (usable.length > 1 ? [[line, usable[0]!.id]] : [])))
   await client.say(id, { type: 'planned', inputs: { lines, start: 'ground', parts } }, looked ? 2 : 1)
+  return workOn(client, id, until, minutesAgo)
+}
+
+/**
+ * Goes on with a job as the sheet says, up to (not including) a step of a kind, or to the end of its steps. Worked `minutesAgo`, what
+ * has to be looked at for minutes has been: a quarter of an hour passes before the first look for a leak.
+ */
+export async function workOn(client: Client, id: string, until?: string, minutesAgo = 0): Promise<string> {
+  let ago = minutesAgo
   for (;;) {
     const view = await client.job(id)
     const state = fold(view.events)!
@@ -42,8 +52,10 @@ export async function workJob(
     if (!step || step.kind === until) return id
     const fluid = estimateFluid(resolution.resolved, state.scope, plan)
     const command = plainCommand(resolution.resolved, step, state, fluid)
-    const wait = waitBefore(resolution.resolved, state, command, { at: new Date().toISOString(), device: 'test' })
-    const answer = await client.say(id, wait ? plainCut(resolution.resolved, wait.wait) : command, state.seq)
+    if (step.kind === 'leak' && Object.values(state.joints).every(({ leak }) => leak === undefined)) ago = Math.max(0, ago - 15)
+    const at = new Date(Date.now() - ago * 60_000)
+    const wait = waitBefore(resolution.resolved, state, command, { at: at.toISOString(), device: 'test' })
+    const answer = await client.say(id, wait ? plainCut(resolution.resolved, wait.wait) : command, state.seq, v7(), at)
     if (answer.status !== 200) throw new Error(answer.text)
   }
 }
