@@ -218,7 +218,8 @@ watch(
   <p v-if="correctionWords" role="status" class="said">{{ correctionWords }}</p>
   <p v-if="reading === 'foam'" class="soft">It rests first. {{ restWords }} A level read in it does not count.</p>
   <div v-if="!isSealed && (reading === 'below' || reading === 'above')" class="more">
-    <p v-if="reading === 'above'" class="caution">{{ overfullWords[sheet.system] }}</p>
+    <!-- What comes of too much is known of the lines' own fluid only. -->
+    <p v-if="reading === 'above' && !circuit" class="caution">{{ overfullWords[sheet.system] }}</p>
     <QuantityEntry
       :key="`${reading}${again}`"
       v-model="more"

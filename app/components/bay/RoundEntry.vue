@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { mayBeClear, type CalledRound } from '#core/bleed/callRound'
+import type { CalledRound } from '#core/bleed/callRound'
 import { strokesSinceFull } from '#core/bleed/reservoirLeft'
 import { bleedMethodOf, circuitOpenings } from '#core/job/carState'
 import { turnsCounted } from '#core/job/isBledAt'
@@ -38,12 +38,13 @@ const reservoir = computed(() => {
   const settled = settleValue(sheet.value.fluid.reservoir ?? 'unknown')
   return settled.kind === 'unknown' ? undefined : settled.value
 })
-const since = computed(() => strokesSinceFull(job.state!.rounds))
+const since = computed(() => strokesSinceFull([...job.state!.rounds, { count: count.value || 0, toppedUp: toppedUp.value }]))
 function called(round: CalledRound, wasToppedUp: boolean): void {
-  count.value = round.strokes
+  // Called again before it is recorded, it is one round still: its strokes add up, and air that went back in stays in it.
+  count.value = (count.value || 0) + round.strokes
   toppedUp.value = wasToppedUp
-  airBack.value = round.airBack.length
-  if (!mayBeClear(round) && saw.value === 'clear') saw.value = undefined
+  airBack.value += round.airBack.length
+  if (airBack.value > 0 && saw.value === 'clear') saw.value = undefined
 }
 
 watch(
