@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { wheelOpeningOf } from '#core/route/projectStandpoint'
 import type { JointStatus } from '#core/job/jointStatus'
 import type { ResolvedSheet } from '#core/sheet/resolveSheet'
@@ -7,7 +7,7 @@ import type { Standpoint, Vec3 } from '#core/sheet/types'
 import { standpointNote, standpointWords } from '#shared/words/vocabulary'
 
 /** Where a step's hands go: a close look at its place, or the whole line on its way out or in. */
-defineProps<{
+const props = defineProps<{
   resolved: ResolvedSheet
   title: string
   standpoint: Standpoint
@@ -20,40 +20,31 @@ defineProps<{
   open: boolean
 }>()
 const large = ref(false)
+/** The same picture, small and full screen. */
+const picture = computed(() => ({
+  resolved: props.resolved,
+  standpoint: props.standpoint,
+  side: props.side,
+  line: props.line,
+  selected: props.target,
+  focus: props.place,
+  focusName: props.name,
+  wide: !props.place,
+  jointStates: props.jointStates,
+}))
 </script>
 
 <template>
   <details class="where" :open="open" :aria-label="`Where: ${title}`">
     <summary class="plain" @mousedown.prevent>Where it is</summary>
     <div class="picture" :class="{ whole: !place }">
-      <RoutePicture
-        :resolved="resolved"
-        :standpoint="standpoint"
-        :side="side"
-        :line="line"
-        :selected="target"
-        :focus="place"
-        :focus-name="name"
-        :wide="!place"
-        :joint-states="jointStates"
-      />
+      <RoutePicture v-bind="picture" />
     </div>
     <v-btn-quiet class="larger" @click="large = true">Full screen</v-btn-quiet>
     <v-dialog v-model="large" fullscreen :aria-label="`Where: ${title}`">
       <div class="large theme-bay">
         <h2>{{ title }}</h2>
-        <RoutePicture
-          v-if="large"
-          :resolved="resolved"
-          :standpoint="standpoint"
-          :side="side"
-          :line="line"
-          :selected="target"
-          :focus="place"
-          :focus-name="name"
-          :wide="!place"
-          :joint-states="jointStates"
-        />
+        <RoutePicture v-if="large" v-bind="picture" />
         <p class="soft">
           {{ standpointWords[standpoint] }}: {{ standpointNote(standpoint, { ...wheelOpeningOf(place ? [place] : []), side }) }}
         </p>
