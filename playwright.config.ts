@@ -4,7 +4,7 @@ export default defineConfig({
   testDir: 'tests/e2e',
   timeout: 120_000,
   expect: { timeout: 10_000 },
-  workers: 1,
+  workers: 2,
   fullyParallel: false,
   retries: 0,
   reporter: [['list']],
@@ -13,6 +13,10 @@ export default defineConfig({
   use: {
     browserName: 'chromium',
     viewport: { width: 1280, height: 800 },
+    // Nothing moves under the pointer, and what waits for ever says where.
+    contextOptions: { reducedMotion: 'reduce' },
+    actionTimeout: 30_000,
+    navigationTimeout: 30_000,
     // The program kept on a device has a test of its own (flight.test.ts); the others ask the server for every page.
     serviceWorkers: 'block',
     trace: 'off',

@@ -1,4 +1,5 @@
-import { computed, ref, type ComputedRef, type Ref } from 'vue'
+import { storeToRefs } from 'pinia'
+import { ref, type ComputedRef, type Ref } from 'vue'
 import { useConnection } from '~/stores/connection'
 import { useSession } from '~/stores/session'
 import { wordsOf } from '~/utils/api'
@@ -12,7 +13,7 @@ export function useShopSetting<T>(save: (value: T) => Promise<void>): {
 } {
   const session = useSession()
   const connection = useConnection()
-  const mayChange = computed(() => session.person?.role === 'lead' || session.person?.role === 'admin')
+  const { isLead: mayChange } = storeToRefs(session)
   const draft = ref<T>() as Ref<T | undefined>
   const trouble = ref('')
   async function keep(): Promise<void> {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { storeToRefs } from 'pinia'
 import { answers } from '#shared/schemas/answers'
 import { useServerData } from '~/composables/useServerData'
 import { computed, ref } from 'vue'
@@ -34,7 +35,7 @@ function sortBy(by: SortKey) {
 }
 /** A file that was read and looked through, and not yet taken. */
 const waiting = ref<{ name: string; pack: unknown; preview: ImportPreview }>()
-const mayWrite = computed(() => session.person?.role === 'lead' || session.person?.role === 'admin')
+const { isLead: mayWrite } = storeToRefs(session)
 
 const present = computed(() => [...new Set(sheets.value?.map(sheet => sheet.system as System) ?? [])])
 const shown = computed(() => arrangeSheets(sheets.value ?? [], { system: system.value, filter: filter.value, ...sorted.value }))

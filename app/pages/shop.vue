@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { storeToRefs } from 'pinia'
 import { answers } from '#shared/schemas/answers'
 import { useServerData } from '~/composables/useServerData'
 import { useServerAct } from '~/composables/useServerAct'
@@ -19,7 +20,7 @@ const { trouble, act } = useServerAct()
 const said = ref('')
 const fresh = ref<Record<string, string>>({})
 const isAdmin = computed(() => session.person?.role === 'admin')
-const seesPeople = computed(() => isAdmin.value || session.person?.role === 'lead')
+const { isLead: seesPeople } = storeToRefs(session)
 const { data: shop, refresh } = useServerData(
   () => 'shop',
   async () => ({

@@ -19,6 +19,8 @@ const readSignIn = reader(signInViewSchema)
 export const useSession = defineStore('session', () => {
   const view = ref<SessionView>()
   const person = computed(() => view.value?.person)
+  /** What a lead may do, an admin may. */
+  const isLead = computed(() => person.value?.role === 'lead' || person.value?.role === 'admin')
   /** Nobody answered: it is who was signed in here when somebody last did. */
   const isOld = ref(false)
 
@@ -105,5 +107,5 @@ export const useSession = defineStore('session', () => {
     await call('PUT', '/api/wrench', nothing, { millimetres })
   }
 
-  return { view, isOld, person, sign, ownLift, setJudgement, setLift, setWrench, load, signIn, setUp, signOut }
+  return { view, isOld, person, isLead, sign, ownLift, setJudgement, setLift, setWrench, load, signIn, setUp, signOut }
 })

@@ -178,7 +178,7 @@ test('a lead writes a sheet, mends it, publishes it, and folds a bench note into
   await bay.getByRole('button', { name: 'Leave the note' }).click()
   await expect(bay.getByRole('listitem').filter({ hasText: 'came out downwards only' })).toBeVisible()
   await bay.goto('/sheets/oil-cooler-hose-short/edit')
-  await expect(bay.getByRole('button', { name: /Publish/ })).toBeHidden()
+  await expect(bay.getByRole('heading', { name: 'Sheets are written by a lead' })).toBeVisible()
   await bay.context().close()
 
   await page.goto('/sheets/oil-cooler-hose-short/edit')

@@ -1,4 +1,4 @@
-import { expect, expectAccessible, expectFits, signIn, test, tick } from '../helpers/browserTest'
+import { expect, expectAccessible, expectFits, keptEntries, signIn, test, tick } from '../helpers/browserTest'
 import { workJob, workOn } from '../helpers/workJob'
 
 const cooler = { sheet: 'halyard-cooler-lines', plate: 'BR 88 KEL', lines: ['supply', 'return-short'] }
@@ -157,6 +157,7 @@ test('three cooler lines: one is put back old for a later job, and the page to h
   await page.goto(`/jobs/${id}`)
   await tick(page.locator('.choice').getByRole('checkbox', { name: new RegExp(`^${later}`) }), false)
   await expect(page.getByText('planned anew from the car as it stands')).toBeVisible()
+  await expect.poll(() => keptEntries(page)).toBe(0)
   await page.goto(`/jobs/${id}/proof`)
   await expect(page.getByRole('listitem').filter({ hasText: later }).first()).toBeVisible()
   await workOn(imke, id, undefined, 40)

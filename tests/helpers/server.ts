@@ -63,6 +63,7 @@ export class Client {
         ...headers,
       },
       body: body === undefined ? undefined : typeof body === 'string' ? body : JSON.stringify(body),
+      signal: AbortSignal.timeout(60_000),
     })
     for (const cookie of response.headers.getSetCookie()) this.#keep(cookie.split(';')[0]!)
     const text = await response.text()

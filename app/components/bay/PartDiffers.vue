@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { storeToRefs } from 'pinia'
+import { ref } from 'vue'
 import type { JobCommand } from '#core/job/types'
 import { useSession } from '~/stores/session'
 
@@ -7,7 +8,7 @@ import { useSession } from '~/stores/session'
 const props = defineProps<{ line: string; differs: string }>()
 const emit = defineEmits<{ accept: [command: JobCommand] }>()
 const session = useSession()
-const isLead = computed(() => session.person?.role === 'lead' || session.person?.role === 'admin')
+const { isLead } = storeToRefs(session)
 const why = ref('')
 const accept = () => emit('accept', { type: 'partAccepted', line: props.line, why: why.value.trim() })
 </script>

@@ -25,7 +25,7 @@ const closed = computed(() => Object.entries(job.state!.joints).flatMap(([id, { 
 const operation = computed(() => {
   const target = props.step?.target
   const found = sheet.value.operations.find(({ id }) => id === target)
-  const isLead = session.person?.role === 'lead' || session.person?.role === 'admin'
+  const isLead = session.isLead
   return isLead && found && job.state!.operations[found.id]?.off && found.fasteners.length > 0 ? found : undefined
 })
 const group = ref<string>()

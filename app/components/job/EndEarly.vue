@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { storeToRefs } from 'pinia'
 import { computed, ref } from 'vue'
 import { navigateTo } from '#imports'
 import { earlyEndings, type EarlyEnding } from '#core/job/types'
@@ -9,7 +10,7 @@ import { useSession } from '~/stores/session'
 /** A job that ends without being done: nothing to repair, declined, cancelled, or released with what is still due on the paper. */
 const { id, record } = useJobPage()
 const session = useSession()
-const isLead = computed(() => session.person?.role === 'lead' || session.person?.role === 'admin')
+const { isLead } = storeToRefs(session)
 const open = computed(() => earlyEndings.filter(ending => ending !== 'unfinished' || isLead.value))
 const ending = ref<EarlyEnding>()
 const why = ref('')

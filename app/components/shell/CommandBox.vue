@@ -48,10 +48,10 @@ async function run(offer: Offer | undefined): Promise<void> {
   offer.run()
 }
 const move = (by: number) => (at.value = Math.max(0, Math.min(offers.value.length - 1, at.value + by)))
-/** What is typed before the field has the focus is meant for it too. */
+/** What is typed before the field has the focus is meant for it too: the dialog itself has it for a moment. */
 function isEarly(event: KeyboardEvent): boolean {
   const isTyped = (event.key.length === 1 || event.key === 'Enter') && !event.ctrlKey && !event.metaKey && !event.altKey
-  return open.value && isTyped && !(event.target as HTMLElement).closest('.command')
+  return open.value && isTyped && !(event.target as HTMLElement).closest('.command input, .command .offer')
 }
 function onKey(event: KeyboardEvent): void {
   if (isEarly(event)) {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { storeToRefs } from 'pinia'
 import { answers } from '#shared/schemas/answers'
 import { useServerData } from '~/composables/useServerData'
 import { computed, ref } from 'vue'
@@ -8,12 +9,14 @@ import { systems, type Sheet, type System } from '#core/sheet/types'
 import { limits } from '#shared/limits'
 import { systemWords } from '#shared/words/vocabulary'
 import { useConnection } from '~/stores/connection'
+import { useSession } from '~/stores/session'
 import { call, wordsOf } from '~/utils/api'
 import { schemaIssues, writeDraft } from '~/utils/drafts'
 
 useHead({ title: 'New line sheet · Efferent' })
 const route = useRoute()
 const connection = useConnection()
+const { isLead } = storeToRefs(useSession())
 const title = ref('')
 const id = ref('')
 const system = ref<System>('transmission-cooler')
@@ -72,7 +75,8 @@ async function start() {
 </script>
 
 <template>
-  <form class="stack new" @submit.prevent="start">
+  <LeadWrites v-if="!isLead" />
+  <form v-else class="stack new" @submit.prevent="start">
     <h1>New line sheet</h1>
     <div class="tabs" role="group" aria-label="Start from">
       <v-btn-choice :aria-pressed="from === 'blank'" @click="from = 'blank'">Blank</v-btn-choice

@@ -34,7 +34,7 @@ const time = (iso: string) => dates.format(new Date(iso))
       </li>
     </ol>
     <v-btn-second v-if="events.length > shown.length" size="small" @click="whole = true">Show all {{ events.length }} entries</v-btn-second>
-    <div v-if="job.state!.signedOff && (session.person?.role === 'lead' || session.person?.role === 'admin')" class="row">
+    <div v-if="job.state!.signedOff && session.isLead" class="row">
       <v-text-field v-model="why" label="Why reopen" /><v-btn-second :disabled="!why.trim()" @click="record({ type: 'reopened', why })">
         Reopen
       </v-btn-second>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { storeToRefs } from 'pinia'
 import { computed, ref } from 'vue'
 import { useHead, useRoute } from '#imports'
 import { decidingTraits } from '#core/identify/identifyLayouts'
@@ -9,9 +10,11 @@ import { doubtWords } from '#shared/words/integrityWords'
 import { mendWords } from '#shared/words/mendWords'
 import { plural } from '#shared/words/vocabulary'
 import { useSheetDraft } from '~/composables/useSheetDraft'
+import { useSession } from '~/stores/session'
 import { chapters, titleOfItem, type Chapter } from '~/utils/sheetFields'
 
 const route = useRoute()
+const { isLead } = storeToRefs(useSession())
 const id = String(route.params.id)
 const {
   published,
@@ -135,7 +138,8 @@ const why = ref<Record<string, string>>({})
 </script>
 
 <template>
-  <div v-if="!draft" class="stack">
+  <LeadWrites v-if="!isLead" :sheet="id" />
+  <div v-else-if="!draft" class="stack">
     <h1>Edit a line sheet</h1>
     <div v-if="unreadable" class="trouble row" role="alert">
       <span v-if="unreadable.why === 'newer'"

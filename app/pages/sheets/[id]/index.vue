@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { storeToRefs } from 'pinia'
 import { answers } from '#shared/schemas/answers'
 import { useServerData } from '~/composables/useServerData'
 import { useWorked } from '~/composables/useWorked'
@@ -149,7 +150,7 @@ const known = computed(
     }) ?? [],
 )
 const years = computed(() => sheet.value?.applies[0]?.years?.join('–'))
-const isLead = computed(() => session.person?.role === 'lead' || session.person?.role === 'admin')
+const { isLead } = storeToRefs(session)
 
 provide(settleKey, {
   allowed: isLead,
