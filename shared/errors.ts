@@ -97,6 +97,7 @@ export const errorTable = {
   JOB_NOT_DIFFERENT: { status: 409, title: 'Nothing differs' },
   JOB_NO_LEAK: { status: 409, title: 'No leak is on record' },
   JOB_PART_IN: { status: 409, title: 'The part is in already' },
+  JOB_AIR_BACK: { status: 409, title: 'Air went back in' },
   JOB_PART_NOT_CHOSEN: { status: 409, title: 'It is not said which part this is' },
   JOB_DRAIN_OPEN: { status: 409, title: 'It is open below' },
   JOB_OLD_FLUID: { status: 422, title: 'Old fluid stays out' },

@@ -12,7 +12,7 @@ import { commandSchema } from './schemas/job'
 import { packJsonSchema, packSchema, sheetSchema } from './schemas/sheet'
 import { eventWords } from './words/eventWords'
 import { dueWords, refusalWords } from './words/refusalWords'
-import { stepWords, whereWords } from './words/stepWords'
+import { stepWords } from './words/stepWords'
 
 const read = (path: string) => readFileSync(new URL(`../${path}`, import.meta.url), 'utf8')
 
@@ -64,7 +64,7 @@ describe('words', () => {
   const { sheet } = demoCar('one')
   it('every step, event and missing item of a whole job reads as a sentence without ids or holes', () => {
     const bench = new Bench(demoCar('one')).plan()
-    const lines = bench.steps().flatMap(step => [stepWords(step, sheet).title, stepWords(step, sheet).button, whereWords(step)])
+    const lines = bench.steps().flatMap(step => [stepWords(step, sheet).title, stepWords(step, sheet).button])
     bench.workUntil('torque:gearbox-in-joint-short')
     const refusal = bench.try({ type: 'signedOff' })!
     lines.push(

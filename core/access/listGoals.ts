@@ -76,7 +76,7 @@ const bleedsByHand: readonly BleedMethod[] = ['lock-to-lock', 'pump-and-hold', '
 export function scopeOf(
   resolved: ResolvedSheet,
   inputs: ScopeInputs,
-  touched: Pick<Standing, 'lines' | 'joints'> = { lines: [], joints: [] },
+  touched: Pick<Standing, 'lines' | 'joints' | 'hasRun'> = { lines: [], joints: [] },
 ): Result<Scope, AccessIssue> {
   const { sheet } = resolved
   const wanted = withCovered(resolved.lines, inputs.lines, inputs.parts)
@@ -118,7 +118,7 @@ export function scopeOf(
     holds: resolved.holds.filter(hold => chosen.has(hold.line) || hold.with.some(line => chosen.has(line))),
     // What came filled and sealed is filled by nobody.
     fills: wet && !levelOnly && sheet.bleeding.allowed.length > 0 ? sheet.fills : [],
-    levels: levelsToRead(sheet, wet),
+    levels: levelsToRead(sheet, wet, touched.hasRun === true),
     bleed,
     bleeders: bleed && bleed !== 'lock-to-lock' ? sheet.bleeders : [],
     neighbours,
@@ -142,13 +142,14 @@ const coldest = 40
 /** Systems whose fluid an idling engine does not warm. */
 export const staysCool: readonly System[] = ['brake', 'clutch']
 
-/** Which level is read when. A cold one comes before the engine runs, where it is to idle; afterwards it would be read another day. */
-function levelsToRead({ levels, proving, system }: Sheet, wet: boolean): Scope['levels'] {
+/** Which level is read when. A cold one comes before the engine runs, where it is to idle; once it has run, it is read last. */
+function levelsToRead({ levels, proving, system }: Sheet, wet: boolean, hasRun: boolean): Scope['levels'] {
   const all = wet ? levels : []
   const isCold = ({ engine, temperature }: Level) => {
     const window = settleWindow(temperature)
     return (
       engine === 'off' &&
+      !hasRun &&
       proving.pressure === 'engine' &&
       !staysCool.includes(system) &&
       window.kind !== 'unknown' &&

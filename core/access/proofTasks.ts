@@ -1,3 +1,4 @@
+import { isSealedSet } from '../sheet/isSealedSet'
 import type { Fill, Level, Operation, Slug } from '../sheet/types'
 import type { Filled } from './fluidTasks'
 import { goalKey, type GoalKey } from './goalKinds'
@@ -46,14 +47,17 @@ export function listProving(
     looks.push(...idling)
     for (const { id, at, from } of parts)
       looks.push(put('look', id, 'prove', [run, ...(choice.operations.has(id) ? [taskKey('on', id)] : [])], { at, from }))
-    for (const joint of staying(scope)) looks.push(put('leak', joint.id, 'prove', [run], { goal: goalKey('joint', joint.id) }))
+    const leaks = staying(scope).map(joint => put('leak', joint.id, 'prove', [run], { goal: goalKey('joint', joint.id) }))
+    looks.push(...leaks)
     // A joint may be looked at after that as well.
     const stopped = scope.runs ? [put('stop', sheet.id, 'prove', [run, ...turned, ...idling])] : []
     looks.push(...stopped)
+    // How a pedal moves is felt once nobody holds it down any more.
+    const heldBefore = isSealedSet(sheet) ? leaks : []
     // With the engine off is with the engine off: once it stands again.
     looks.push(
       ...scope.levels.standing.map(level =>
-        put('level', level.id, 'prove', [run, ...stopped], { goal: goalKey('level', level.id), nudge: 300 }),
+        put('level', level.id, 'prove', [run, ...stopped, ...heldBefore], { goal: goalKey('level', level.id), nudge: 300 }),
       ),
       ...readOther('off', [run, ...stopped]),
     )

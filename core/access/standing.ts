@@ -18,6 +18,8 @@ export type Standing = {
   resealed: readonly Slug[]
   /** Where the car stood when somebody began at a goal: from there it is finished, and looked at. */
   begunAt: Readonly<Partial<Record<GoalKey, LiftPosition>>>
+  /** The engine has run: what is read cold is read last, once it has cooled. */
+  hasRun?: true
 }
 
 /** Before the first act of a job: what was off when the car came, and nothing done. */

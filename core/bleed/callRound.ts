@@ -5,10 +5,10 @@ export type Call = (typeof calls)[number]
 /** Slow strokes before the pedal is held. */
 export const pumpsPerCycle = 3
 
-/** A round being called: which call stands now, how often the pedal went down, and in which cycles it came up with the bleeder open. */
-export type CalledRound = { call: Call; cycle: number; strokes: number; airBack: readonly number[] }
+/** A round being called: which call stands now, and how often the pedal went down. */
+export type CalledRound = { call: Call; cycle: number; strokes: number }
 
-export const beginRound = (): CalledRound => ({ call: 'pump', cycle: 1, strokes: 0, airBack: [] })
+export const beginRound = (): CalledRound => ({ call: 'pump', cycle: 1, strokes: 0 })
 
 /** The call that stands was answered. */
 export function answered(round: CalledRound): CalledRound {
@@ -30,17 +30,10 @@ export function answered(round: CalledRound): CalledRound {
 export const isBleederOpen = ({ call }: CalledRound): boolean => call === 'close'
 
 /**
- * The pedal came up. With the bleeder open that draws air back in past it: the cycle is remembered, the bleeder closed, and it goes on from
- * the first call. With the bleeder shut nothing was lost; the pumping begins again.
+ * The pedal came up. With the bleeder shut nothing was lost, and the pumping begins again. With it open air went back in past it: the round
+ * is over, and it did not run clear (undefined).
  */
-export const cameUp = (round: CalledRound): CalledRound => ({
-  ...round,
-  call: 'pump',
-  cycle: round.cycle + 1,
-  airBack: isBleederOpen(round) ? [...round.airBack, round.cycle] : round.airBack,
-})
+export const cameUp = (round: CalledRound): CalledRound | undefined => (isBleederOpen(round) ? undefined : { ...round, call: 'pump' })
 
 /** A round ends between cycles: with the bleeder shut and the pedal up, once something was let out. */
 export const mayEnd = ({ call, cycle }: CalledRound): boolean => call === 'pump' && cycle > 1
-/** Air that was drawn back makes no round clear, whatever the hose showed afterwards. */
-export const mayBeClear = ({ airBack }: CalledRound): boolean => airBack.length === 0

@@ -1,4 +1,4 @@
-import type { Joint, Line, Proof, Seal } from '../sheet/types'
+import type { Joint, Line, PartOption, Proof, Seal } from '../sheet/types'
 import { isScrewed, jointRules } from './jointKinds'
 
 /**
@@ -9,12 +9,12 @@ export const turnsByHand = (joint: Joint): number | undefined => (isScrewed(join
 
 /**
  * What has to be seen or felt before a joint counts as seated: what the sheet asks for, and what its kind asks for by itself. A screwed end
- * is started by hand; a hose on one is looked at for twist, because the nut drags it round. Common practice, no source.
+ * is started by hand; a hose on one is looked at for twist, because the nut drags it round. Common practice, no source. `part`: what lies
+ * in, where it is a new one.
  */
-export function seatingProofs(joint: Joint, line: Line | undefined): Proof[] {
-  const own: Proof[] = isScrewed(joint)
-    ? ['hand-start', ...(line?.sections.some(section => section.kind === 'hose') ? ['untwisted' as const] : [])]
-    : []
+export function seatingProofs(joint: Joint, line: Line | undefined, part?: PartOption): Proof[] {
+  const hasHose = !part?.rigid && line?.sections.some(section => section.kind === 'hose')
+  const own: Proof[] = isScrewed(joint) ? ['hand-start', ...(hasHose ? ['untwisted' as const] : [])] : []
   return [...new Set([...own, ...joint.proofs])]
 }
 

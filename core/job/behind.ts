@@ -1,8 +1,10 @@
 import { allThrough } from '../access/allThrough'
+import { isTap } from '../sheet/isTap'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import type { Slug } from '../sheet/types'
 import { isOff } from './carState'
 import { listDue } from './obligations'
+import { isGone } from './partEffects'
 import type { JobState, Obligation } from './types'
 
 /** Joints and holds that a part covers once it is on: reached no other way, or hidden by it. */
@@ -10,6 +12,16 @@ export function coveredBy(resolved: ResolvedSheet, part: Slug): { joints: Slug[]
   return {
     joints: resolved.joints.filter(joint => joint.hiddenBy.includes(part) || allThrough(resolved, joint.ways, part)).map(({ id }) => id),
     holds: resolved.holds.filter(hold => allThrough(resolved, hold.ways, part)).map(({ id }) => id),
+  }
+}
+
+/** What was worked on behind a part that is about to go on, and is still there: nobody sees it again without taking the part off. */
+export function workedBehind(resolved: ResolvedSheet, state: JobState, part: Slug): { joints: Slug[]; holds: Slug[] } {
+  const { joints, holds } = coveredBy(resolved, part)
+  if (isTap(resolved.operations.find(({ id }) => id === part))) return { joints: [], holds: [] }
+  return {
+    joints: joints.filter(id => state.joints[id]?.opened && !isGone(resolved, state, id)),
+    holds: holds.filter(id => state.holds[id]?.released && !isGone(resolved, state, id)),
   }
 }
 

@@ -15,6 +15,7 @@ import { balanceOf } from './balanceOf'
 import { changesOf } from './carState'
 import { levelsOf } from '../sheet/levelsOf'
 import { listDue } from './obligations'
+import { isGone } from './partEffects'
 import type {
   BodyOf,
   EarlyEnding,
@@ -67,6 +68,8 @@ export type JointEntry = {
   proofs: readonly Proof[]
   leak?: LeakResult
   leakAt?: string
+  /** The new part does without it. */
+  leftOut?: true
 }
 
 /** A job as it is handed over: plain data, format `efferent.job-record/3`, the same for page, print, PDF, JSON and CSV. */
@@ -104,7 +107,7 @@ export type JobRecord = {
   torques: TorqueEntry[]
   fluids: FluidEntry[]
   /** Bleeding, round by round; without a name: the whole circuit at once. */
-  rounds: { name?: string; count?: number; saw: Sight; toppedUp: boolean; by: string; at: string }[]
+  rounds: { name?: string; count?: number; saw: Sight; toppedUp: boolean; airBack?: boolean; by: string; at: string }[]
   tests: { test: CarTest; result: 'good' | 'not-good'; note?: string; by: string; at: string }[]
   clearances: { name: string; by: string; at: string }[]
   balance: FluidBalance
@@ -263,7 +266,8 @@ export function buildRecord(resolved: ResolvedSheet, state: JobState, events: re
         ),
       ),
     ],
-    rounds: state.rounds.map(({ bleeder, count, saw, toppedUp, by, at }) => ({
+    rounds: state.rounds.map(({ bleeder, count, saw, toppedUp, airBack, by, at }) => ({
+      ...(airBack && { airBack }),
       name: bleeder === sheet.id ? undefined : nameOf(sheet.bleeders, bleeder),
       count,
       saw,
@@ -333,6 +337,7 @@ export function buildRecord(resolved: ResolvedSheet, state: JobState, events: re
           proofs: record.seated?.proofs ?? [],
           leak: record.leak?.result,
           leakAt: record.leak?.at,
+          ...(isGone(resolved, state, joint.id) && { leftOut: true }),
           seals: joint.seals
             .filter(seal => record.sealed?.seals.includes(seal.id))
             .map(({ name, count, size, part }) => ({ name, count, size, part })),

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { pocketCar, pocketSheet, Story } from '../../tests/helpers/pocketCar'
 import type { BleedMethod, Sheet } from '../sheet/types'
-import type { JobBody, JobCommand } from './types'
+import type { JobBody, JobCommand, Sight } from './types'
 
 const open: JobBody = { type: 'jointOpened', joint: 'far' }
 const seat: JobBody = { type: 'jointSeated', joint: 'far', proofs: [] }
@@ -27,6 +27,11 @@ describe('a round of bleeding', () => {
     expect(bled('gravity').then(open).ask(round('pocket'))).toEqual(refused('JOB_UNKNOWN_TARGET'))
     expect(bled('lock-to-lock').then(open).ask(round('left'))).toEqual(refused('JOB_UNKNOWN_TARGET'))
     expect(bled('circulate').then(open).ask(round('left'))).toEqual(refused('JOB_UNKNOWN_TARGET'))
+  })
+  it('in which the pedal came up with the bleeder open did not run clear', () => {
+    const back = (saw: Sight): JobCommand => ({ type: 'roundBled', bleeder: 'left', saw, toppedUp: false, airBack: true })
+    expect(bled('gravity').then(open).ask(back('clear'))).toEqual({ code: 'JOB_AIR_BACK' })
+    expect(bled('gravity').then(open).ask(back('air'))).toEqual(back('air'))
   })
   it('of what nobody has opened is none', () => expect(bled('gravity').ask(round('left'))).toEqual({ code: 'JOB_NOT_PLANNED' }))
   it('with a pedal waits until what holds the pressure is shut and filled; left to run by itself it does not', () => {

@@ -17,6 +17,7 @@ export function decideRound(state: JobState, command: Of<'roundBled'>, context: 
   const { places } = bleedPlaces(sheet, state.inputs)
   if (!places.includes(command.bleeder)) return unknown('bleeder', command.bleeder)
   if (circuitOpenings(context.resolved, state).length === 0) return fail({ code: 'JOB_NOT_PLANNED' })
+  if (command.airBack && command.saw === 'clear') return fail({ code: 'JOB_AIR_BACK' })
   const { at, running } = sheet.bleeding.parameters
   if (command.bleeder === sheet.id && bleedMethodOf(sheet, state.inputs) === 'lock-to-lock') {
     // Wheels that stand on the ground do not turn freely; without the engine and with it are two things.

@@ -1,4 +1,4 @@
-import { seatingProofs } from '../fittings/seating'
+import { proofsOf } from './proofsOf'
 import { seizedPath } from '../fittings/seizedPath'
 import { assertNever, fail, ok } from '../result'
 import { linesOf } from '../sheet/jointLines'
@@ -54,10 +54,7 @@ export function decideJoint(state: JobState, command: JointCommand, context: Con
       const beside = linesOf(joint).find(line => isOutOfCar(state, line))
       if (beside !== undefined) return fail({ code: 'JOB_LINE_STATE', line: beside, needs: 'laid-in' })
       if (oneTime.some(id => !record.sealed?.seals.includes(id))) return needs('seals')
-      const missing = seatingProofs(
-        joint,
-        context.resolved.lines.find(line => line.id === joint.line),
-      ).filter(proof => !command.proofs.includes(proof))
+      const missing = proofsOf(context.resolved, state, joint).filter(proof => !command.proofs.includes(proof))
       return missing.length > 0 ? fail({ code: 'JOB_PROOF_MISSING', joint: joint.id, proofs: missing }) : ok(command)
     }
     case 'jointTorqued': {

@@ -150,6 +150,11 @@ describe('a joint', () => {
       leak: { ...mark(11), result: 'weeping' },
       traced: { ...mark(12), note: 'above' },
     })
+    // What was missing is here once it is fitted; another seal fitted meanwhile changes nothing about it.
+    const missing: JobBody = { type: 'sealUnavailable', joint: 'near', seal: 'ring', note: 'n' }
+    const fitted = (...seals: string[]): JobBody => ({ type: 'sealFitted', joint: 'near', seals, oldOut: true })
+    expect(after(open('near'), missing, fitted('washer')).joints.near!.unavailable?.seal).toBe('ring')
+    expect(after(open('near'), missing, fitted('ring')).joints.near!.unavailable).toBeUndefined()
     expect(after(tried, open('near'), { type: 'jointCapped', joint: 'near' }, open('near')).joints.near).toEqual({
       seized: seized.slice(0, 1),
       opened: mark(6),

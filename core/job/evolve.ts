@@ -179,7 +179,12 @@ function apply(state: JobState, event: JobEvent): JobState {
     case 'jointCapped':
       return joint(body.joint, before => ({ ...before, capped: mark }))
     case 'sealFitted':
-      return joint(body.joint, before => ({ ...before, sealed: { ...mark, seals: body.seals } }))
+      return joint(body.joint, ({ unavailable, ...before }) => ({
+        ...before,
+        // What was missing is here.
+        ...(unavailable && !body.seals.includes(unavailable.seal) && { unavailable }),
+        sealed: { ...mark, seals: body.seals },
+      }))
     case 'sealUnavailable':
       return joint(body.joint, before => ({ ...before, unavailable: { ...mark, seal: body.seal, note: body.note } }))
     case 'jointSeated':

@@ -98,4 +98,14 @@ describe('a part with a seal of its own is looked at', () => {
     bench.do({ type: 'paused', reason: 'end-of-day' }).do(cover).do({ type: 'resumed' })
     expect(bench.try(look('dry'))).toEqual({ code: 'JOB_HIDDEN', joint: pan, operation })
   })
+  it('past a shield that stayed on while the pan came off: whoever reached past it sees past it', () => {
+    const bench = withPan().workUntil('off:undershield')
+    const { fasteners, seals } = bench.resolved.operations.find(({ id }) => id === pan)!
+    const counts = fasteners.map(({ count }) => count)
+    bench.clock += 24 * 3_600_000
+    bench.do({ type: 'operationOff', operation: pan, fasteners: counts })
+    bench.do({ type: 'operationOn', operation: pan, fasteners: counts, seals: seals!.map(({ id }) => id), oldOut: true })
+    // What it still wants is the engine, not the shield off.
+    expect(bench.try(look('dry'))).toEqual({ code: 'JOB_NO_PRESSURE', by: 'engine' })
+  })
 })

@@ -24,10 +24,11 @@ export function listSteps(resolved: ResolvedSheet, plan: Plan, start: LiftPositi
   const drafts = draftSteps(resolved, plan, start, state?.inputs)
   if (!state) return drafts.map(draft => ({ ...draft, status: 'open' }))
   if (state.signedOff) return listDone(resolved, state, new Set())
+  const { sheet } = resolved
   const due = listDue(resolved, state)
-  const judged = withPressure(withStatus(drafts, plan, resolved, state, due), resolved.sheet, state)
+  const judged = withPressure(withStatus(drafts, plan, resolved, state, due), sheet, state)
   const whole = withExtras(judged, resolved, state, due).filter(step => step.status === 'open' && step.kind !== 'move')
-  const ahead = withStop(withMoves(withRun(hoisted(whole, due, resolved.sheet), resolved.sheet, state), state), resolved.sheet, state)
+  const ahead = withStop(withMoves(withRun(hoisted(whole, due, sheet), sheet, state), sheet, state), sheet, state)
   const done = listDone(resolved, state, new Set(ahead.map(({ id }) => id)))
   // Where the car stands already, the visit goes on.
   const before = visitsOf(done) - (done.at(-1)?.at === ahead[0]?.at && ahead[0]?.kind !== 'move' ? 1 : 0)
@@ -178,7 +179,7 @@ function withExtras(steps: readonly Step[], resolved: ResolvedSheet, state: JobS
     const extra: Step = {
       ...wanted,
       id: stepKey(wanted),
-      phase: 'close',
+      phase: stepRules[wanted.kind].phase,
       at: elsewhere ?? at,
       ...(from && { from }),
       visit: steps.at(-1)?.visit ?? 0,
@@ -257,7 +258,7 @@ function hoisted(steps: readonly Step[], due: readonly Obligation[], sheet: Shee
 const isPlaced = ({ kind }: Step): boolean => !stepRules[kind].anywhere
 
 /** The moves of the car, from where it stands now through what is still to do to the ground. */
-function withMoves(steps: readonly Step[], state: JobState): Step[] {
+function withMoves(steps: readonly Step[], sheet: Sheet, state: JobState): Step[] {
   const result: Step[] = []
   const seen = new Map<string, number>()
   let at = liftOf(state)
@@ -285,12 +286,13 @@ function withMoves(steps: readonly Step[], state: JobState): Step[] {
     result.push(step)
   }
   if (at !== 'ground') move('ground', { phase: 'close', visit: visit + 1 })
-  // Nobody climbs into a car on a lift: who is needed in the seat sits down before it goes up.
+  // Nobody climbs into a car on a lift: who is needed in the seat, or holds the pedal for the looks, sits down before it goes up.
+  const isSeated = ({ kind, helper }: Step) => helper === true || (kind === 'leak' && pressureSourceOf(sheet) === 'pedal')
   return result.map((step, i) => {
     if (step.kind !== 'move' || step.at === 'ground') return step
     const next = result.findIndex((other, j) => j > i && other.kind === 'move')
     const visit = result.slice(i + 1, next < 0 ? undefined : next)
-    return visit.some(({ helper }) => helper) ? { ...step, helper: true } : step
+    return visit.some(isSeated) ? { ...step, helper: true } : step
   })
 }
 

@@ -68,6 +68,7 @@ export function standingOf(resolved: ResolvedSheet, state: JobState): Standing {
       ...Object.entries(state.lines).flatMap(([id, { out }]) => begun(goalKey('withdraw', id), out)),
       ...begun(fillGoal(sheet), filled ? state.added.at(-1) : undefined),
     ]),
+    ...(state.pressures.length > 0 && { hasRun: true }),
   }
 }
 

@@ -144,7 +144,8 @@ export type JobCommand =
   | { type: 'pressureHeld' }
   /** One round of bleeding. `bleeder`: where; the sheet's own id where the whole circuit is bled at once. `count`: strokes or turns. */
   /** `running`: turned once more with the engine idling. */
-  | { type: 'roundBled'; bleeder: Slug; count?: number; saw: Sight; toppedUp: boolean; running?: boolean }
+  /** `airBack`: the pedal came up with the bleeder open; whatever the hose showed, that round ran not clear. */
+  | { type: 'roundBled'; bleeder: Slug; count?: number; saw: Sight; toppedUp: boolean; running?: boolean; airBack?: boolean }
   | { type: 'tested'; test: CarTest; result: 'good' | 'not-good'; note?: string }
   /** `circuit`: whose fluid, where it is not the lines' own. */
   | { type: 'fluidCaught'; entered: Entered<'volume'>; how: 'measured' | 'estimated'; circuit?: Slug }
@@ -311,6 +312,7 @@ export type Refusal =
   | { code: 'JOB_PART_NOT_CHOSEN'; line: Slug }
   /** Another part is named for a line whose new part is in. */
   | { code: 'JOB_PART_IN'; line: Slug }
+  | { code: 'JOB_AIR_BACK' }
   | { code: 'JOB_NO_LEAK'; joint: Slug }
   /** Fluid is not filled into what is open below. */
   | { code: 'JOB_DRAIN_OPEN'; operation: Slug }

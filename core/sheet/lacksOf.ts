@@ -1,6 +1,6 @@
 import { isScrewed } from '../fittings/jointKinds'
 import type { Found, ObservedThing } from '../job/types'
-import type { Sheet, Slug } from './types'
+import type { Joint, Sheet, Slug } from './types'
 
 /** What a sheet does not know of something, and somebody who stands before it can write down. */
 export type Lack = { about: ObservedThing; what: Found['what'][] }
@@ -10,6 +10,9 @@ export function lacksOf(sheet: Sheet, target: Slug): Lack | undefined {
   return found && found.what.length > 0 ? found : undefined
 }
 
+/** A clamp of whose kind nothing is known: one that is squeezed has no hex. */
+const isBareClamp = ({ kind, seals }: Joint): boolean => kind === 'clamp' && seals.length === 0
+
 function lacksAt(sheet: Sheet, target: Slug): Lack | undefined {
   const pick = (...wanted: (Found['what'] | false)[]) => wanted.filter(what => what !== false)
   const joint = sheet.joints.find(({ id }) => id === target)
@@ -17,7 +20,7 @@ function lacksAt(sheet: Sheet, target: Slug): Lack | undefined {
     return {
       about: 'joint',
       what: pick(
-        joint.hex.turn === undefined && (isScrewed(joint) || joint.kind === 'clamp' || joint.kind === 'flange') && 'hex',
+        joint.hex.turn === undefined && (isScrewed(joint) || joint.kind === 'flange' || isBareClamp(joint)) && 'hex',
         joint.torque === 'unknown' && 'torque',
         joint.ways.some(({ guessed }) => guessed) && 'minutes',
       ),

@@ -121,6 +121,8 @@ export type PartOption = {
   drops?: readonly Slug[]
   supersededBy?: Slug
   discontinued?: boolean
+  /** All metal, whatever the old one was: there is no hose to look at for twist. */
+  rigid?: boolean
   note?: string
 }
 /** Chance a year that a part fails, at the age the shop's judgement speaks of. */

@@ -10,7 +10,7 @@ import { millilitres } from '../../core/units/types'
 import {
   choiceWords,
   howWords,
-  leakWords,
+  lookWords,
   readingWords,
   roundWords,
   testWords,
@@ -153,7 +153,7 @@ export async function writeRecordPdf(
         joint.name,
         list(joint.seals.map(seal => `${seal.count} × ${seal.name}`)),
         list(joint.proofs.map(proof => proofWords[proof].short)),
-        joint.leak ? leakWords[joint.leak] : 'not done',
+        lookWords(joint),
       ]),
     ),
     heading(`Fluid${record.sheet.fluid ? `: ${record.sheet.fluid}` : ''}`),

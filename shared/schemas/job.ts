@@ -186,6 +186,7 @@ const commands = {
     saw: z.enum(sights),
     toppedUp: z.boolean(),
     running: z.boolean().optional(),
+    airBack: z.boolean().optional(),
   }),
   tested: c('tested', { test: z.enum(carTests), result: z.enum(['good', 'not-good']), note: maybeText.optional() }),
   fluidCaught: c('fluidCaught', { entered: volume, how, circuit: slug.optional() }),

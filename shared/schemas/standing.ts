@@ -13,4 +13,5 @@ export const standingSchema = z.strictObject({
   drained: z.array(slug).max(12).default([]),
   resealed: z.array(slug).max(200).default([]),
   begunAt: z.partialRecord(goalKeySchema, z.enum(liftPositions)),
+  hasRun: z.literal(true).optional(),
 })

@@ -1,4 +1,5 @@
 import type { CarTest } from '../../core/job/carTests'
+import { isMotorcycle } from '../../core/sheet/isMotorcycle'
 import type { Caution, Sheet } from '../../core/sheet/types'
 import type { StepWords } from './stepWords'
 
@@ -10,7 +11,7 @@ export const triedWords: Readonly<Record<CarTest, { what: string; good: string }
   heater: { what: 'Heater', good: 'blows hot' },
 }
 
-export const leverOf = ({ proving }: Pick<Sheet, 'proving'>): string => (proving.pressure === 'lever' ? 'lever' : 'pedal')
+export const leverOf = ({ proving }: Pick<Sheet, 'proving'>): string => (isMotorcycle({ proving }) ? 'lever' : 'pedal')
 
 /** Why the car is not driven, or not given back, yet. */
 export function untriedWords(test: CarTest, sheet: Sheet): string {

@@ -15,7 +15,7 @@ import type { Millilitres, NewtonMetres } from '../../core/units/types'
 import { readingWords, sightWords } from './recordWords'
 import { panWords } from './stepWords'
 import { hexName } from './hexWords'
-import { reachWords } from './vocabulary'
+import { reachOf } from './standWords'
 
 /** In the reader's units. */
 export type FactFormat = { torque: (window: Window<NewtonMetres>) => string; volume: (low: Millilitres, high: Millilitres) => string }
@@ -26,8 +26,9 @@ function toolsFor(step: Step, joint: Joint | undefined, hold: Hold | undefined, 
     return [joint.hex.turn && hexName(joint.hex.turn), joint.hex.hold && `hold ${hexName(joint.hex.hold)}`, ...joint.tools]
       .filter(Boolean)
       .join(', ')
-  // What a bolt holds takes a tool, whether the sheet names it or not.
-  if (hold) return hold.hex ? hexName(hold.hex) : hold.torque === undefined && hold.kind !== 'bracket' ? 'by hand' : ''
+  // What a bolt or a key holds takes a tool, whether the sheet names it or not; a tie is cut.
+  if (hold)
+    return hold.hex ? hexName(hold.hex) : hold.torque === undefined && (hold.kind === 'clip' || hold.kind === 'hook') ? 'by hand' : ''
   if (!operation) return ''
   const hexes = operation.fasteners.flatMap(({ hex }) => (hex && !operation.tools.includes(`${hexName(hex)} socket`) ? [hexName(hex)] : []))
   return [...new Set([...operation.tools, ...hexes])].join(', ')
@@ -61,7 +62,7 @@ export function stepFacts(
   const drains = kind === 'open' || (kind === 'off' && operation?.drains !== undefined)
   return [
     { name: 'helper', value: step.helper ? 'somebody in the seat' : '' },
-    { name: 'reached', value: step.from ? reachWords[step.from] : '' },
+    { name: 'reached', value: step.from ? reachOf(resolved.sheet, step.from) : '' },
     { name: 'tools', value: toolsFor(step, joint, hold, operation) },
     {
       name: 'fluid',

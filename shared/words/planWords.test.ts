@@ -93,7 +93,7 @@ describe('a plan in words', () => {
     expect(eventWords({ type: 'neighbourRenewed', neighbour: 'slave' }, clutch)).toBe('Slave cylinder renewed')
     const round = { type: 'roundBled', saw: 'air', toppedUp: true, count: 10 } as const
     expect(eventWords({ ...round, bleeder: clutch.bleeders[0]!.id }, clutch)).toBe(
-      `Bled at ${clutch.bleeders[0]!.name}, 10 times: air, topped up`,
+      `Bled at ${clutch.bleeders[0]!.name}, 10 strokes: air, topped up`,
     )
     expect(eventWords({ ...round, bleeder: clutch.id, saw: 'clear', toppedUp: false }, clutch)).toBe('Bled, 10 times: clear, no air')
   })

@@ -5,6 +5,7 @@ import { formatEntered, formatQuantity } from '../../core/units/formatQuantity'
 import { triedWords } from './carTestWords'
 import { foundWords } from './foundWords'
 import { serviceWords, weighedWords } from './planWords'
+import { plural } from './vocabulary'
 import { conditionWords } from './remedyWords'
 
 export const howWords: Record<TorqueHow, string> = {
@@ -14,6 +15,9 @@ export const howWords: Record<TorqueHow, string> = {
   feel: 'by feel',
 }
 export const leakWords: Record<LeakResult, string> = { dry: 'dry', weeping: 'weeping', leaking: 'leaking' }
+/** How a joint was found under pressure. */
+export const lookWords = ({ leak, leftOut }: Pick<JobRecord['joints'][number], 'leak' | 'leftOut'>): string =>
+  leftOut ? 'not there any more' : leak ? leakWords[leak] : 'not looked at'
 /** What said a value, where nobody typed it. */
 export const instrumentWords: Record<Instrument, string> = { 'simulated-scan-tool': 'simulated scan tool' }
 export const readingWords: Record<LevelReading, string> = {
@@ -46,8 +50,9 @@ export const roundWords = ({
   count,
   saw,
   toppedUp,
-}: Pick<JobRecord['rounds'][number], 'name' | 'count' | 'saw' | 'toppedUp'>): string =>
-  `Bled${name ? ` at ${name}` : ''}${count === undefined ? '' : `, ${count} times`}: ${sightWords[saw]}${toppedUp ? ', topped up' : ''}`
+  airBack,
+}: Pick<JobRecord['rounds'][number], 'name' | 'count' | 'saw' | 'toppedUp' | 'airBack'>): string =>
+  `Bled${name ? ` at ${name}` : ''}${count === undefined ? '' : `, ${plural(count, name ? 'stroke' : 'time')}`}: ${sightWords[saw]}${airBack ? ', drawn back in' : ''}${toppedUp ? ', topped up' : ''}`
 /** What is counted in a round of bleeding; a method that is not named counts nothing. */
 export const countedWords: Partial<Record<BleedMethod, string>> = {
   'lock-to-lock': 'turns of the wheel',

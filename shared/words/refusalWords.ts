@@ -291,6 +291,8 @@ export function refusalWords(refusal: Refusal, sheet: Sheet): string {
         : `${name.operation(refusal.operation)}: the old seal has to be seen to have come off. Two on one face leak.`
     case 'JOB_PART_NOT_CHOSEN':
       return `${name.line(refusal.line)}: more than one part is sold for it. Say which one this is before comparing it.`
+    case 'JOB_AIR_BACK':
+      return 'The pedal came up with the bleeder open: air went back in, and that round did not run clear. Say what came out, and make another.'
     case 'JOB_PART_IN':
       return `${name.line(refusal.line)}: its new part is in the car already. Take it out again before another one is named.`
     case 'JOB_NO_LEAK':

@@ -1,5 +1,7 @@
 import { isScrewed } from '../../core/fittings/jointKinds'
+import { isMotorcycle } from '../../core/sheet/isMotorcycle'
 import { isSealedSet } from '../../core/sheet/isSealedSet'
+import { isTap } from '../../core/sheet/isTap'
 import { turnsByHand } from '../../core/fittings/seating'
 import type { Step } from '../../core/job/listSteps'
 import { assertNever } from '../../core/result'
@@ -9,10 +11,10 @@ import { settleValue, settleWindow } from '../../core/sheet/settleContested'
 import { isWheel, pressureSourceOf } from '../../core/job/carState'
 import { carTestOf } from '../../core/job/carTests'
 import { levelsOf } from '../../core/sheet/levelsOf'
-import type { BleedMethod, Caution, Joint, Operation, Phase, PressureSource, Sheet, ThingCaution } from '../../core/sheet/types'
+import type { BleedMethod, Caution, Joint, Phase, PressureSource, Sheet, ThingCaution } from '../../core/sheet/types'
 import { tryWords } from './carTestWords'
 import { hexName } from './hexWords'
-import { positionMove, positionWords, reachWords } from './vocabulary'
+import { positionMove, positionWords } from './vocabulary'
 import { sheetNames } from './sheetNames'
 
 export type StepWords = {
@@ -67,7 +69,7 @@ function seatWords(joint: Joint): string {
     case 'banjo':
       return `Turn the eye to where the line lies free, and hold it there. ${started}`
     case 'clamp':
-      return 'Push on past the bead, turned as it lies by itself; the clamp sits behind the bead.'
+      return 'Past the bead, turned as it lies by itself; the clamp sits behind the bead.'
     default:
       return started
   }
@@ -101,13 +103,15 @@ const circuitBleedWords: Record<BleedMethod, string> = {
   pressure: 'Bleed by pressure',
   gravity: 'Let it bleed by itself',
   bench: 'Bleed on the bench',
-  'vacuum-fill': 'Fill under vacuum',
+  'vacuum-fill': 'See that no air is left',
   prime: 'Prime before the engine runs',
 }
 /** Common practice, no source: what these systems hold goes through skin when it finds a hole. */
 const isHighPressure = ({ system }: Sheet): boolean => system === 'power-steering' || system === 'brake' || system === 'clutch'
 const injection: Caution = { kind: 'pressure', text: 'Never feel for a leak by hand: fluid under pressure goes through skin.' }
 const shifts = (sheet: Sheet): boolean => sheet.system === 'transmission-cooler'
+/** Filled by the vacuum that was drawn on it empty: filling it is bleeding it, and what is left is looked for. */
+const isVacuumFilled = ({ bleeding }: Sheet): boolean => bleeding.allowed[0] === 'vacuum-fill'
 const primes = ({ bleeding }: Sheet): boolean => bleeding.allowed[0] === 'prime'
 /** Whether this car's work has the engine running at all. */
 const runsEngine = (sheet: Sheet): boolean => sheet.proving.pressure === 'engine' || sheet.levels.some(({ engine }) => engine === 'idling')
@@ -127,7 +131,6 @@ function pullWords({ torque, turn }: Joint): string {
     : 'Smooth pull, one click. The middle of the window; the rest stays in hand.'
 }
 /** Opened and shut, not taken off. */
-const isTap = (operation: Operation | undefined): boolean => operation?.drains !== undefined && operation.fasteners.length === 0
 
 /** What is done and watched as it starts. */
 function startWords(sheet: Sheet): string {
@@ -185,7 +188,7 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
     case 'prepare':
       return words(
         'Make the car ready',
-        `${sheet.proving.pressure === 'lever' ? 'Upright and strapped, key out.' : 'In park or in gear, parking brake on.'} Pan, caps, rags and fluid within reach.`,
+        `${isMotorcycle(sheet) ? 'Upright and strapped, key out.' : 'In park or in gear, parking brake on.'} Pan, caps, rags and fluid within reach.`,
         'Ready',
         [...(at === 'ground' ? [] : [lift]), ...byPhase(sheet, 'before')],
       )
@@ -193,16 +196,21 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
       return words(
         `${isTap(operation) ? 'Open' : 'Take off'}: ${name.operation(step.target)}`,
         operation?.how ?? '',
-        'It is off',
+        isTap(operation) ? 'It is open' : 'It is off',
         said(operation, 'off'),
       )
     case 'on':
-      return words(`${isTap(operation) ? 'Shut' : 'Put back'}: ${name.operation(step.target)}`, operation?.refit ?? '', 'It is back on', [
-        ...said(operation, 'on'),
-        ...(operation?.engineMayRun && runsEngine(sheet)
-          ? [{ kind: 'entangle', text: 'Engine off and the belt still before hands go near it.' } as const]
-          : []),
-      ])
+      return words(
+        `${isTap(operation) ? 'Shut' : 'Put back'}: ${name.operation(step.target)}`,
+        operation?.refit ?? '',
+        isTap(operation) ? 'It is shut' : 'It is back on',
+        [
+          ...said(operation, 'on'),
+          ...(operation?.engineMayRun && runsEngine(sheet)
+            ? [{ kind: 'entangle', text: 'Engine off and the belt still before hands go near it.' } as const]
+            : []),
+        ],
+      )
     case 'open':
       return words(`Open: ${name.joint(step.target)}`, joint?.release ?? '', 'It is open', [
         ...goneSeals(joint),
@@ -303,7 +311,7 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
     case 'fill':
       return words(
         pressureSourceOf(sheet) === 'engine' ? 'Fill before the engine runs' : 'Fill the reservoir',
-        `${name.fill(step.target)}. The specified fluid, clean funnel. As much as came out goes in first; the level check decides the rest.`,
+        `${name.fill(step.target)}. The specified fluid, ${isVacuumFilled(sheet) ? `no funnel. ${sheet.bleeding.summary}` : 'clean funnel.'} As much as came out goes in first; the level check decides the rest.`,
         'Record',
         byPhase(sheet, 'fill'),
       )
@@ -316,7 +324,7 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
       }
       return words(
         bleeder ? `Bleed at: ${name.bleeder(step.target)}` : circuitBleedWords[sheet.bleeding.allowed[0] ?? 'circulate'],
-        `${sheet.bleeding.summary} ${primes(sheet) ? 'It is done when oil has been seen to come.' : `One round at a time: say what came out, then top up. It is done when a round is clear.`}`,
+        `${isVacuumFilled(sheet) ? 'Heater on hot. Squeeze the hoses and look for bubbles in the tank.' : sheet.bleeding.summary} ${primes(sheet) ? 'It is done when oil has been seen to come.' : `One round at a time: say what came out, then top up. It is done when a round is clear.`}`,
         primes(sheet) ? 'Record it' : 'Record this round',
         [
           ...(inReach ? [] : [dry]),
@@ -362,7 +370,7 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
       )
     case 'press':
       return words('Put it under pressure', pressWords[sheet.proving.pressure], 'It is held', [
-        { kind: 'eyes', text: 'Goggles on below: a joint that lets go now sprays.' },
+        { kind: 'eyes', text: 'Goggles on, whoever looks: a joint that lets go now sprays.' },
       ])
     case 'test':
       return tryWords(carTestOf(sheet) ?? 'pedal', sheet)
@@ -452,7 +460,3 @@ export function panWords({ side, along, end }: PanPlace): string {
   const where = { left: 'left side', right: 'right side', middle: 'in the middle' }[side]
   return `${where}, ${end === 'level' ? 'level with the front axle' : `${formatNumber(Math.round(along / 10) * 10, 0)} mm ${end} ${end === 'ahead' ? 'of ' : ''}the front axle`}`
 }
-
-/** "from below, car raised" */
-export const whereWords = (step: Step): string =>
-  [step.from ? reachWords[step.from] : undefined, `car ${positionWords[step.at]}`].filter(Boolean).join(', ')

@@ -13,7 +13,6 @@ import type {
   System,
   WaitKind,
 } from '../../core/sheet/types'
-import type { WheelOpening } from '../../core/route/projectStandpoint'
 import type { JointStatus } from '../../core/job/jointStatus'
 import type { Role } from '../../core/job/types'
 import type { Stage } from '../../core/job/summarise'
@@ -42,17 +41,6 @@ export const waitWords: Record<WaitKind | 'leak', string> = {
   rest: 'foam settling',
   gravity: 'bleeding by itself',
   leak: 'leak check',
-}
-/** Where the person stands, in words, for the wheel opening that is nearest to the lines. */
-export function standpointNote(standpoint: Standpoint, opening: WheelOpening): string {
-  switch (standpoint) {
-    case 'hood-up':
-      return 'you stand at the bumper, looking down'
-    case 'under-lift':
-      return 'you look up, front of the car at the top'
-    case 'wheel-off':
-      return `you face the ${opening.side} ${opening.axle} wheel opening`
-  }
 }
 export const pressureWords: Record<PressureSource, string> = {
   engine: 'engine idling',
@@ -125,7 +113,7 @@ export const phaseWords: Record<Phase, string> = {
   open: 'opening up',
   line: 'line work',
   fill: 'filling',
-  engine: 'engine',
+  engine: 'ready to prove',
   prove: 'proving',
   close: 'closing up',
 }

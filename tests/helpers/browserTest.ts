@@ -94,7 +94,7 @@ export async function answerStep(page: Page, name: string): Promise<void> {
   if (name.startsWith('Torque')) await sayTorque(page)
   if (name.startsWith('Measure')) await page.getByRole('textbox', { name: 'caught' }).fill('150')
   if (/^Fill (before|the)/.test(name)) await page.getByRole('textbox', { name: 'put in' }).fill('300')
-  if (/^(Bleed|Prime|Fill under)/.test(name)) await choose('Clear, no air')
+  if (/^(Bleed|Prime|See that no air)/.test(name)) await choose('Clear, no air')
   if (name.startsWith('Look for a leak')) await choose('Dry')
   if (/^(Try the|Feel that the heater|Road test)/.test(name)) await choose('Good')
 }

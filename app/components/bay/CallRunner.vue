@@ -11,7 +11,7 @@ import { useUnits } from '~/stores/units'
 
 /** A round called between two people, one call at a time in letters that are read from the seat; strokes count themselves. */
 const props = defineProps<{ sheet: Sheet; reservoir: Millilitres | undefined; since: number }>()
-const emit = defineEmits<{ over: [round: CalledRound, toppedUp: boolean] }>()
+const emit = defineEmits<{ over: [round: CalledRound, toppedUp: boolean]; airBack: [round: CalledRound, toppedUp: boolean] }>()
 const open = defineModel<boolean>({ required: true })
 const units = useUnits()
 const round = ref(beginRound())
@@ -39,8 +39,21 @@ function onSpace(event: KeyboardEvent): void {
 }
 useEventListener('keydown', onSpace, { capture: true })
 useEventListener('keyup', onSpace, { capture: true })
+const isFull = () => fullAt.value === round.value.strokes
+function tooSoon(): void {
+  const next = cameUp(round.value)
+  if (next) {
+    round.value = next
+    return
+  }
+  emit('airBack', round.value, isFull())
+  end()
+}
 function over(): void {
-  emit('over', round.value, fullAt.value === round.value.strokes)
+  emit('over', round.value, isFull())
+  end()
+}
+function end(): void {
   open.value = false
   round.value = beginRound()
   fullAt.value = undefined
@@ -58,9 +71,6 @@ function over(): void {
         <p class="to">{{ words.to }}</p>
         <p class="say" :class="{ mine: round.call === 'open' || round.call === 'close' }">{{ isDry ? 'TOP UP' : words.say }}</p>
         <p v-if="isBleederOpen(round)" class="caution">The bleeder is open: the pedal stays down until it is closed.</p>
-        <p v-for="cycle in round.airBack.slice(-1)" :key="cycle" class="caution">
-          Cycle {{ cycle }}: it came up with the bleeder open. Air went back in, so this round is none that ran clear.
-        </p>
       </div>
       <div v-if="left" class="reservoir">
         <div class="gauge" role="img" :aria-label="`Reservoir at least ${units.volume(left.left)}`">
@@ -75,7 +85,7 @@ function over(): void {
       <div class="foot">
         <v-btn-go class="answer" @click="answer">{{ isDry ? 'Topped up' : words.answer }}</v-btn-go>
         <div class="two">
-          <v-btn-second :disabled="!mayComeUp" @click="round = cameUp(round)">It came up too soon</v-btn-second>
+          <v-btn-second :disabled="!mayComeUp" @click="tooSoon">It came up too soon</v-btn-second>
           <v-btn-second v-if="!isDry && left && round.call === 'pump'" @click="fullAt = round.strokes">Topped up</v-btn-second>
           <v-btn-second :disabled="!mayEnd(round)" @click="over">Round over</v-btn-second>
           <v-btn-quiet v-if="round.cycle === 1 && round.call === 'pump'" @click="open = false">Not now</v-btn-quiet>

@@ -12,6 +12,7 @@ import { useJob } from '~/stores/job'
 /** A round of bleeding, turning or priming: what was seen, how often, topped up; called between two people where that is the way. */
 const props = defineProps<{ plain: Pick<BodyOf<'roundBled'>, 'type' | 'running'>; target: string }>()
 const draft = defineModel<JobCommand>()
+const emit = defineEmits<{ also: [command: JobCommand] }>()
 const job = useJob()
 const sheet = computed(() => job.resolved!.sheet)
 const isRunning = computed(() => props.plain.running === true)
@@ -29,9 +30,7 @@ const turns = computed(() =>
 const saw = ref<Sight>()
 const count = ref<number>()
 const toppedUp = ref(false)
-/** Air that was drawn back in while it was called: this round cannot have run clear. */
-const airBack = ref(0)
-const choices = computed(() => sights.map(id => ({ id, text: sightChoice[id] })).filter(({ id }) => airBack.value === 0 || id !== 'clear'))
+const choices = sights.map(id => ({ id, text: sightChoice[id] }))
 
 const calling = ref(false)
 const reservoir = computed(() => {
@@ -40,11 +39,21 @@ const reservoir = computed(() => {
 })
 const since = computed(() => strokesSinceFull([...job.state!.rounds, { count: count.value || 0, toppedUp: toppedUp.value }]))
 function called(round: CalledRound, wasToppedUp: boolean): void {
-  // Called again before it is recorded, it is one round still: its strokes add up, and air that went back in stays in it.
+  // Called again before it is recorded, it is one round still: its strokes add up.
   count.value = (count.value || 0) + round.strokes
   toppedUp.value = wasToppedUp
-  airBack.value += round.airBack.length
-  if (airBack.value > 0 && saw.value === 'clear') saw.value = undefined
+}
+/** Air went back in: that round is on record as it happens, before anybody can take it for clear. */
+function drawnBack({ strokes }: CalledRound, wasToppedUp: boolean): void {
+  const made = (count.value || 0) + strokes
+  emit('also', {
+    type: 'roundBled',
+    bleeder: props.target,
+    ...(made > 0 && { count: made }),
+    saw: 'air',
+    toppedUp: wasToppedUp,
+    airBack: true,
+  })
 }
 
 watch(
@@ -72,9 +81,11 @@ watch(
   </p>
   <template v-if="method === 'pump-and-hold'">
     <v-btn-second class="call" @click="calling = true">Call the round, two of you</v-btn-second>
-    <CallRunner v-model="calling" :sheet="sheet" :reservoir="reservoir" :since="since" @over="called" />
+    <CallRunner v-model="calling" :sheet="sheet" :reservoir="reservoir" :since="since" @over="called" @air-back="drawnBack" />
   </template>
-  <p v-if="airBack" class="caution">Air was drawn back in while the bleeder was open: this round did not run clear.</p>
+  <p v-if="rounds.at(-1)?.airBack" class="caution">
+    The pedal came up with the bleeder open: air went back in. Close it, then call the next round.
+  </p>
   <p class="soft">{{ isTurned ? 'What showed in the reservoir?' : 'What came out in this round?' }}</p>
   <ChoiceRow v-model="saw" label="What came out" :choices="choices" />
   <v-text-field v-if="counted" v-model.number="count" type="number" min="1" max="999" :label="counted" />

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { isEachSide, seatingProofs } from '#core/fittings/seating'
+import { isEachSide } from '#core/fittings/seating'
+import { proofsOf } from '#core/job/proofsOf'
 import { balanceOf } from '#core/job/balanceOf'
 import { levelsOf } from '#core/sheet/levelsOf'
 import type { Step } from '#core/job/listSteps'
@@ -171,18 +172,13 @@ watch(
     <ToggleList
       v-else-if="plain.type === 'jointSeated'"
       v-model="proved"
-      :items="
-        (joint
-          ? seatingProofs(
-              joint,
-              resolved.lines.find(line => line.id === joint!.line),
-            )
-          : []
-        ).map(proof => ({ id: proof, text: proofWords[proof].ask }))
-      "
+      :items="(joint ? proofsOf(resolved, job.state!, joint) : []).map(proof => ({ id: proof, text: proofWords[proof].ask }))"
       label="Proofs"
     />
-    <ToggleList v-else-if="plain.type === 'sealFitted'" v-model="proved" :items="sealItems" label="Seals" />
+    <template v-else-if="plain.type === 'sealFitted'">
+      <ToggleList v-model="proved" :items="sealItems" label="Seals" />
+      <SealMissing v-if="joint" :joint="joint" @say="command => emit('also', command)" />
+    </template>
     <template v-else-if="plain.type === 'partReceived'">
       <ChoiceRow
         v-model="agrees"
@@ -261,7 +257,13 @@ watch(
       <FluidBalance :balance="balance" :estimate="circuit ? undefined : job.fluid" />
     </template>
 
-    <RoundEntry v-else-if="plain.type === 'roundBled'" v-model="roundDraft" :plain="plain" :target="step.target" />
+    <RoundEntry
+      v-else-if="plain.type === 'roundBled'"
+      v-model="roundDraft"
+      :plain="plain"
+      :target="step.target"
+      @also="command => emit('also', command)"
+    />
 
     <LevelEntry
       v-else-if="plain.type === 'levelRead' && level"

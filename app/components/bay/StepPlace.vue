@@ -4,7 +4,7 @@ import { wheelOpeningOf } from '#core/route/projectStandpoint'
 import type { JointStatus } from '#core/job/jointStatus'
 import type { ResolvedSheet } from '#core/sheet/resolveSheet'
 import type { Standpoint, Vec3 } from '#core/sheet/types'
-import { standpointNote, standpointWords } from '#shared/words/vocabulary'
+import { standpointNote, standpointTitle } from '#shared/words/standWords'
 
 /** Where a step's hands go: a close look at its place, or the whole line on its way out or in. */
 const props = defineProps<{
@@ -32,6 +32,14 @@ const picture = computed(() => ({
   wide: !props.place,
   jointStates: props.jointStates,
 }))
+/** From where it is looked at, and how one stands there. */
+const stand = computed(() => {
+  const note = standpointNote(props.resolved.sheet, props.standpoint, {
+    ...wheelOpeningOf(props.place ? [props.place] : []),
+    side: props.side,
+  })
+  return `${standpointTitle(props.resolved.sheet, props.standpoint)}: ${note}`
+})
 </script>
 
 <template>
@@ -46,13 +54,13 @@ const picture = computed(() => ({
         <h2>{{ title }}</h2>
         <RoutePicture v-if="large" v-bind="picture" />
         <p class="soft">
-          {{ standpointWords[standpoint] }}: {{ standpointNote(standpoint, { ...wheelOpeningOf(place ? [place] : []), side }) }}
+          {{ stand }}
         </p>
         <v-btn-main @click="large = false">Back to the step</v-btn-main>
       </div>
     </v-dialog>
     <p class="soft small">
-      {{ standpointWords[standpoint] }}: {{ standpointNote(standpoint, { ...wheelOpeningOf(place ? [place] : []), side }) }}
+      {{ stand }}
     </p>
   </details>
 </template>

@@ -10,7 +10,8 @@ import { useWorked } from '~/composables/useWorked'
 import { onCar } from '~/workers/tasks'
 import { goalWords, whyWords } from '#shared/words/planWords'
 import { wrenchFor } from '#core/fittings/nearHexes'
-import { bleedWords, positionWords, reachWords } from '#shared/words/vocabulary'
+import { reachOf } from '#shared/words/standWords'
+import { bleedWords, positionWords } from '#shared/words/vocabulary'
 
 /** What a technician may decide about the plan. Every change replans at once and is remembered in the job. */
 const props = defineProps<{ resolved: ResolvedSheet; inputs: PlanInputs; plan: Plan | undefined; begun: boolean }>()
@@ -32,7 +33,7 @@ const scope = computed(() => {
   return found.ok ? found.value : undefined
 })
 const goals = computed(() => scope.value?.goals ?? [])
-const wayWords = (way: Way | undefined) => (way ? `${reachWords[way.from]}${way.note ? ` (${way.note})` : ''}` : '')
+const wayWords = (way: Way | undefined) => (way ? `${reachOf(props.resolved.sheet, way.from)}${way.note ? ` (${way.note})` : ''}` : '')
 const { value: found, busy: weighing } = useWorked('alternatives', () =>
   props.plan ? { car: onCar(props.resolved), inputs: props.inputs, plan: props.plan } : undefined,
 )

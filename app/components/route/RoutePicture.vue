@@ -6,7 +6,7 @@ import { projectStandpoint } from '#core/route/projectStandpoint'
 import type { ResolvedSheet } from '#core/sheet/resolveSheet'
 import { landmarksOf } from '#core/route/landmarks'
 import type { Body, KeepoutKind, Standpoint, Vec3 } from '#core/sheet/types'
-import { standpointNote, standpointWords } from '#shared/words/vocabulary'
+import { standpointNote, standpointTitle } from '#shared/words/standWords'
 import type { JointStatus } from '#core/job/jointStatus'
 
 /**
@@ -32,7 +32,7 @@ const emit = defineEmits<{ select: [id: string] }>()
 
 const caption = computed(
   () =>
-    `Where the lines run, ${standpointWords[props.standpoint]}: ${standpointNote(props.standpoint, { side: props.side ?? 'left', axle: 'front' })}`,
+    `Where the lines run, ${standpointTitle(props.resolved.sheet, props.standpoint)}: ${standpointNote(props.resolved.sheet, props.standpoint, { side: props.side ?? 'left', axle: 'front' })}`,
 )
 
 type Point = readonly [number, number]

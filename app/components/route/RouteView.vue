@@ -4,7 +4,7 @@ import { developLine, pointAt } from '#core/route/developLine'
 import { wheelOpeningOf } from '#core/route/projectStandpoint'
 import type { ResolvedSheet } from '#core/sheet/resolveSheet'
 import { standpoints, type Standpoint } from '#core/sheet/types'
-import { standpointNote, standpointWords } from '#shared/words/vocabulary'
+import { standpointNote, standpointTitle } from '#shared/words/standWords'
 import { useTracedLines } from '~/composables/useTracedLines'
 
 /** The routing picture with its standpoints: in space where the device can, a flat projection where it cannot. */
@@ -53,6 +53,7 @@ function key(event: KeyboardEvent) {
   event.preventDefault()
   act()
 }
+const titleOf = (point: Standpoint) => standpointTitle(props.resolved.sheet, point)
 </script>
 
 <template>
@@ -61,13 +62,13 @@ function key(event: KeyboardEvent) {
   <figure
     class="view"
     tabindex="0"
-    :aria-label="`Routing picture, ${standpointWords[standpoint]}. Arrow keys step along the line, plus and minus bring it nearer.`"
+    :aria-label="`Routing picture, ${titleOf(standpoint)}. Arrow keys step along the line, plus and minus bring it nearer.`"
     @keydown="key"
   >
     <div class="bar">
       <div class="tabs" role="group" aria-label="Standpoint">
         <v-btn-choice v-for="point in standpoints" :key="point" :aria-pressed="standpoint === point" @click="standpoint = point">
-          {{ standpointWords[point] }}
+          {{ titleOf(point) }}
         </v-btn-choice>
       </div>
       <div v-if="hasSpace" class="tabs" role="group" aria-label="Picture">
@@ -106,9 +107,12 @@ function key(event: KeyboardEvent) {
       </Suspense>
     </div>
     <figcaption>
-      <span class="soft">{{ standpointNote(standpoint, opening) }}</span><span v-if="caption" class="at" aria-live="polite">{{
-        caption
-      }}</span>
+      <span class="soft">{{ standpointNote(resolved.sheet, standpoint, opening) }}</span><span
+        v-if="caption"
+        class="at"
+        aria-live="polite"
+        >{{ caption }}</span
+      >
     </figcaption>
   </figure>
 </template>

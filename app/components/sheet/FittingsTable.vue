@@ -8,7 +8,8 @@ import { targetTorque } from '#core/torque/checkTorque'
 import { practiceFor } from '#core/fittings/jointKinds'
 import { practiceWords } from '#shared/words/practiceWords'
 import { hexName, nearHexWords } from '#shared/words/hexWords'
-import { jointWords, proofWords, reachWords } from '#shared/words/vocabulary'
+import { reachOf } from '#shared/words/standWords'
+import { jointWords, proofWords } from '#shared/words/vocabulary'
 import { useUnits } from '~/stores/units'
 
 const props = defineProps<{ resolved: ResolvedSheet; selected?: string }>()
@@ -50,7 +51,7 @@ const hexes = (joint: Joint) => (joint.hex.turn === undefined ? undefined : hexN
               <svg width="40" height="32" viewBox="-20 -18 40 34" aria-hidden="true"><JointGlyph :kind="joint.kind" /></svg>
               <span
                 ><button class="pick" @click.stop="emit('select', joint.id)">{{ joint.name }}</button
-                ><span class="sub">{{ jointWords[joint.kind] }}, {{ reachWords[joint.ways[0]!.from] }}</span></span
+                ><span class="sub">{{ jointWords[joint.kind] }}, {{ reachOf(resolved.sheet, joint.ways[0]!.from) }}</span></span
               >
             </div>
           </td>

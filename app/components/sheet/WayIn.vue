@@ -2,7 +2,8 @@
 import { settleWindow } from '#core/sheet/settleContested'
 import type { ResolvedSheet } from '#core/sheet/resolveSheet'
 import { hexName } from '#shared/words/hexWords'
-import { positionWords, reachWords } from '#shared/words/vocabulary'
+import { reachOf } from '#shared/words/standWords'
+import { positionWords } from '#shared/words/vocabulary'
 import { useUnits } from '~/stores/units'
 
 /** What must come off to get there, and what holds the lines. */
@@ -35,7 +36,7 @@ const units = useUnits()
                 ><span v-if="!operation.engineMayRun" class="tag warn">engine must not run without it</span>
               </td>
               <td class="nowrap">
-                {{ reachWords[operation.from] }}<span class="sub">car {{ positionWords[operation.at] }}</span>
+                {{ reachOf(resolved.sheet, operation.from) }}<span class="sub">car {{ positionWords[operation.at] }}</span>
               </td>
               <td class="n">{{ operation.off }}&nbsp;min</td>
               <td class="n">{{ operation.on }}&nbsp;min</td>

@@ -1,4 +1,4 @@
-import { seatingProofs } from '../../fittings/seating'
+import { proofsOf } from '../proofsOf'
 import { linesOf } from '../../sheet/jointLines'
 import { hasLeft } from '../hasLeft'
 import { carryOver } from '../obligations'
@@ -86,10 +86,9 @@ export const lineSteps = {
     phase: 'line',
     atOnce: true,
     isDone: ({ target, state }) => state.joints[target]?.seated !== undefined,
-    plain: ({ target, resolved }) => {
+    plain: ({ target, resolved, state }) => {
       const joint = resolved.sheet.joints.find(one => one.id === target)
-      const line = resolved.lines.find(one => one.id === joint?.line)
-      return { type: 'jointSeated', joint: target, proofs: joint ? seatingProofs(joint, line) : [] }
+      return { type: 'jointSeated', joint: target, proofs: joint ? proofsOf(resolved, state, joint) : [] }
     },
   },
   torque: {

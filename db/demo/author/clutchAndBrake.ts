@@ -839,7 +839,7 @@ function rearBrake() {
       }),
     ],
     holds: [
-      a.hold('half-moon-key', 'Half-moon key', 'hose', 225, 'clip', 'Drive it out with a punch.', ['raised below 2'], {
+      a.hold('half-moon-key', 'Half-moon key', 'hose', 225, 'bracket', 'Drive it out with a punch.', ['raised below 2'], {
         reuse: 'never',
         part: 'QS-4436',
       }),

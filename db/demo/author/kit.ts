@@ -236,8 +236,8 @@ const joints: Readonly<Record<JointKind, Defaults>> = {
   },
   banjo: {
     tools: ['socket', 'torque wrench'],
-    release: 'Hold the hose end so that it does not turn. Keep the bolt: look what is inside it.',
-    seated: 'One new washer on each side of the eye, bolt started by hand, hose held without twist while it is tightened.',
+    release: 'Hold the eye so that it does not turn along. Keep the bolt: look what is inside it.',
+    seated: 'One new washer on each side of the eye, bolt started by hand, the line held so that it does not turn along.',
     proofs: ['hand-start', 'bottomed'],
     cautions: [],
   },
@@ -245,7 +245,7 @@ const joints: Readonly<Record<JointKind, Defaults>> = {
     tools: ['clamp pliers'],
     release:
       'Move the clamp back, turn the hose on the pipe to break it loose, then pull. Cut a stuck hose lengthwise; never lever on the pipe.',
-    seated: 'Hose past the bead right up to its stop, clamp 2–3 mm from the hose’s end and behind the bead.',
+    seated: 'Hose right up to its stop, clamp 2–3 mm from the hose’s end.',
     proofs: ['bottomed', 'pull'],
     cautions: [],
   },

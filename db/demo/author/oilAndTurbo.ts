@@ -87,6 +87,7 @@ function valveTiming() {
           parts: [
             part('feed-rubber', 'factory', 'oil feed with rubber middle', 'QS-77010-A', { supersededBy: 'feed-metal', discontinued: true }),
             part('feed-metal', 'factory', 'oil feed, all metal', 'QS-77010-C', {
+              rigid: true,
               note: 'Fits without other changes; new bolts come with it.',
             }),
           ],

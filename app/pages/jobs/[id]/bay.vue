@@ -4,7 +4,7 @@ import { useElementSize, useMediaQuery } from '@vueuse/core'
 import { definePageMeta, navigateTo, useHead } from '#imports'
 import { countTight, holdsFastened, isWeeping, statusOfJoints } from '#core/job/bayState'
 import { pressureSourceOf, runningSince } from '#core/job/carState'
-import { coveredBy } from '#core/job/behind'
+import { workedBehind } from '#core/job/behind'
 import { lineOfStep } from '#core/job/lineOfStep'
 import { nextSteps } from '#core/job/listSteps'
 import { runningTimers } from '#core/job/timer'
@@ -98,10 +98,9 @@ const facts = computed(() =>
 /** What nobody reaches any more once this part is on. */
 const lastChance = computed(() => {
   if (!job.resolved || step.value?.kind !== 'on') return []
-  const { joints, holds } = coveredBy(job.resolved, step.value.target)
+  const { joints, holds } = workedBehind(job.resolved, job.state!, step.value.target)
   const name = sheetNames(sheet.value)
-  const touched = (id: string) => job.state!.joints[id]?.opened ?? job.state!.holds[id]?.released
-  return [...joints.filter(touched).map(name.joint), ...holds.filter(touched).map(name.hold)]
+  return [...joints.map(name.joint), ...holds.map(name.hold)]
 })
 /** What the sheet does not know of what is in hand, to be written down here. */
 const lack = computed(() => (step.value ? lacksOf(sheet.value, step.value.target) : undefined))

@@ -5,7 +5,7 @@ import { useHead } from '#imports'
 import { buildRecord } from '#core/job/buildRecord'
 import { stepKey } from '#core/job/stepKinds'
 import { formatEntered, formatQuantity, formatRange } from '#core/units/formatQuantity'
-import { choiceWords, howWords, leakWords, readingWords, roundWords, testWords, turnsWords } from '#shared/words/recordWords'
+import { choiceWords, howWords, lookWords, readingWords, roundWords, testWords, turnsWords } from '#shared/words/recordWords'
 import { endingWords } from '#shared/words/endingWords'
 import { dueWords, refusalWords } from '#shared/words/refusalWords'
 import { stepWords } from '#shared/words/stepWords'
@@ -137,7 +137,7 @@ const handOver = () => say({ type: 'handedOver', to: 'customer' })
               <td>{{ list(item.seals.map(seal => `${seal.count} × ${seal.name}`)) || '–' }}</td>
               <td>{{ list(item.proofs.map(proof => proofWords[proof].short)) || '–' }}</td>
               <td>
-                {{ item.leak ? leakWords[item.leak] : 'not done' }}<span v-if="item.leakAt" class="sub">{{ time(item.leakAt) }}</span>
+                {{ lookWords(item) }}<span v-if="item.leakAt" class="sub">{{ time(item.leakAt) }}</span>
               </td>
             </tr>
             <tr v-if="!record.joints.length">

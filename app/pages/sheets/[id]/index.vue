@@ -19,7 +19,8 @@ import { standpoints, type Car, type Standpoint } from '#core/sheet/types'
 import { formatNumber } from '#core/units/formatQuantity'
 import type { NoteView, VehicleView } from '#shared/schemas/api'
 import { stopWords } from '#shared/words/stopWords'
-import { list, plural, standpointWords, systemWords } from '#shared/words/vocabulary'
+import { standpointTitle } from '#shared/words/standWords'
+import { list, plural, systemWords } from '#shared/words/vocabulary'
 import { useActs } from '~/composables/useActs'
 import { useSession } from '~/stores/session'
 import { useConnection } from '~/stores/connection'
@@ -175,7 +176,7 @@ useActs('This line sheet', [
   { text: 'The joint before', keys: 'ArrowLeft', run: () => step(-1) },
   { text: 'Write on this sheet', keys: 'e', isOpen: () => isLead.value, run: () => void navigateTo(`/sheets/${sheet.value?.id}/edit`) },
   ...standpoints.map((point, i) => ({
-    text: `Picture: ${standpointWords[point].toLowerCase()}`,
+    text: `Picture: ${standpointTitle(sheet.value!, point).toLowerCase()}`,
     keys: String(i + 1),
     run: () => void (standpoint.value = point),
   })),

@@ -1,0 +1,123 @@
+import { describe, expect, it } from 'vitest'
+import { Bench, everyDemoCar, sheetOf } from '../../tests/helpers/demo'
+import { lookWords } from './recordWords'
+import { reachOf, standpointNote, standpointTitle } from './standWords'
+import { stepWords } from './stepWords'
+import { standpoints } from '../../core/sheet/types'
+import { lacksOf } from '../../core/sheet/lacksOf'
+import { workedBehind } from '../../core/job/behind'
+import { buildRecord } from '../../core/job/buildRecord'
+import { proofsOf } from '../../core/job/proofsOf'
+import type { JobCommand } from '../../core/job/types'
+
+// What reading the demo jobs in the running bay, front to back, showed to be untrue of the car that stood there.
+
+const carOf = (sheet: string) => everyDemoCar().find(car => car.sheet.id === sheet)!
+const benchOf = (sheet: string) => new Bench(carOf(sheet)).plan()
+const only = <T extends JobCommand['type']>(bench: Bench, type: T, change: (body: Extract<JobCommand, { type: T }>) => JobCommand) => {
+  for (let guard = 0; guard < 200; guard++) {
+    const step = bench.next()
+    if (!step) return bench
+    if (step.kind === 'leak') bench.clock += 15 * 60_000
+    const plain = bench.plainFor(step)
+    bench.do(plain.type === type ? change(plain as Extract<JobCommand, { type: T }>) : plain)
+  }
+  throw new Error('the plan never ends')
+}
+
+describe('a part that takes the place of two lines and the block between them', () => {
+  const bench = benchOf('fulmar-clutch-line')
+  bench.workUntil('on')
+
+  it('leaves nothing to look at behind the tray but what is still there', () => {
+    const { joints, holds } = workedBehind(bench.resolved, bench.state!, bench.next()!.target)
+    expect(bench.next()!.target).toBe('battery-tray')
+    expect([...joints, ...holds]).not.toEqual(expect.arrayContaining(['damper-in-joint']))
+    expect([...joints, ...holds]).not.toEqual(expect.arrayContaining(['damper-bolt']))
+    expect(Object.keys(bench.state!.joints)).toEqual(expect.arrayContaining(['damper-in-joint', 'damper-out-joint']))
+  })
+
+  it('the record says of a joint that is gone that it is gone, not that nobody looked', () => {
+    bench.workUntil()
+    const { joints } = buildRecord(bench.resolved, bench.state!, bench.events)
+    const words = Object.fromEntries(joints.map(entry => [entry.joint, lookWords(entry)]))
+    expect(words).toEqual({
+      'master-joint': 'dry',
+      'damper-in-joint': 'not there any more',
+      'damper-out-joint': 'not there any more',
+      'slave-joint': 'dry',
+    })
+    expect(lookWords({ leak: undefined })).toBe('not looked at')
+  })
+})
+
+describe('who holds the pedal', () => {
+  it('sits in the car before it goes up for the looks', () => {
+    const bench = benchOf('wherry-clutch-line')
+    bench.workUntil('press')
+    const steps = bench.steps().filter(({ status }) => status === 'open')
+    const lastLook = steps.findLastIndex(({ kind }) => kind === 'leak')
+    const up = steps.filter((step, i) => step.kind === 'move' && step.at !== 'ground' && i < lastLook)
+    expect(up.length).toBeGreaterThan(0)
+    expect(up.every(({ helper }) => helper === true)).toBe(true)
+    expect(stepWords(up[0]!, bench.resolved.sheet).how).toContain('sits in it before it leaves the ground')
+  })
+
+  it('lets it go before anybody feels how it travels', () => {
+    const bench = benchOf('skerry-clutch-set')
+    const kinds = bench.steps().map(({ kind }) => kind)
+    expect(kinds.indexOf('level')).toBeGreaterThan(kinds.lastIndexOf('leak'))
+  })
+})
+
+it('a cold mark that has to be read again after the engine ran is read last, and holds up no look', () => {
+  const bench = benchOf('wherry-steering-return')
+  // Topped up while the wheel was turned with the engine idling: what was read cold before counts no more.
+  only(bench, 'roundBled', body => ({ ...body, toppedUp: true }))
+  const order = bench.events.map(({ body }) => body.type)
+  expect(order.filter(type => type === 'levelRead')).toHaveLength(2)
+  expect(order.lastIndexOf('levelRead')).toBeGreaterThan(order.lastIndexOf('leakChecked'))
+  expect(order.indexOf('levelRead')).toBeLessThan(order.indexOf('engineStarted'))
+})
+
+describe('a line of metal in the place of one with a hose', () => {
+  const bench = benchOf('petrel-valve-timing-feed')
+  const joint = bench.resolved.joints[0]!
+  it('has no print to run straight; the old one, put back, has', () => {
+    expect(bench.resolved.lines[0]!.sections.some(({ kind }) => kind === 'hose')).toBe(true)
+    expect(proofsOf(bench.resolved, bench.state!, joint)).toEqual(['hand-start', 'bottomed'])
+    const old = { ...bench.state!, lines: { feed: { which: 'old' as const } } }
+    expect(proofsOf(bench.resolved, old, joint)).toEqual(['hand-start', 'untwisted', 'bottomed'])
+  })
+})
+
+describe('a drain cock', () => {
+  it('covers nothing: there is no last chance to see anything before it is shut', () => {
+    const bench = benchOf('pintle-heater-hoses')
+    bench.workUntil('on')
+    const { target } = bench.next()!
+    expect(stepWords(bench.next()!, bench.resolved.sheet)).toMatchObject({ title: 'Shut: Coolant drain', button: 'It is shut' })
+    expect(workedBehind(bench.resolved, bench.state!, target)).toEqual({ joints: [], holds: [] })
+  })
+})
+
+it('a spring clamp has no hex that anybody could write down', () => {
+  const { sheet } = carOf('pintle-heater-hoses')
+  const clamped = sheet.joints.filter(({ kind, seals, hex }) => kind === 'clamp' && seals.length > 0 && hex.turn === undefined)
+  expect(clamped.length).toBeGreaterThan(0)
+  for (const { id } of clamped) expect(lacksOf(sheet, id)?.what ?? []).not.toContain('hex')
+})
+
+it('a motorcycle has no hood to open and no wheel opening to reach through; a car has both', () => {
+  const motorcycle = sheetOf('plover-clutch-hose')
+  const car = sheetOf('petrel-clutch-hose')
+  const said = (sheet: typeof car) =>
+    [
+      reachOf(sheet, 'wheel-left'),
+      reachOf(sheet, 'wheel-right'),
+      ...standpoints.flatMap(at => [standpointTitle(sheet, at), standpointNote(sheet, at, { side: 'left', axle: 'front' })]),
+    ].join(' · ')
+  expect(said(motorcycle)).not.toMatch(/hood|opening|bumper|lift|car/i)
+  expect(said(car)).toMatch(/Hood up.*bumper.*wheel opening/)
+  expect(reachOf(motorcycle, 'above')).toBe(reachOf(car, 'above'))
+})
