@@ -46,6 +46,12 @@ export function estimateFluid(resolved: ResolvedSheet, lines: readonly Slug[], {
       return joint
     })
     .filter(joint => opensCircuit(resolved.sheet, joint))
+  const { sheet } = resolved
+  const letOut = (circuit: Slug): Spread[] =>
+    resolved.operations.flatMap(({ id, drains }) => (drains?.circuit === circuit && operations.includes(id) ? [drains] : []))
+  const drainedFirst = letOut(sheet.id)
+  const fromComponents = addSpreads(ordered.map(joint => joint.componentDrain ?? nothing))
+  const left = drainedFirst.length > 0 ? remaining(fromComponents, addSpreads(drainedFirst)) : fromComponents
   const spills = new Map<Slug, Spread>()
   let contents = 0
   const fromLines: Spread[] = []
@@ -68,28 +74,26 @@ export function estimateFluid(resolved: ResolvedSheet, lines: readonly Slug[], {
       developed.value,
       ends.map((joint): End => endOn(joint, line.id)!),
     )
-    ends.forEach((joint, i) => spills.set(joint.id, addSpreads([spills.get(joint.id) ?? nothing, openings[i]!.spill])))
-    fromLines.push(total)
+    // A line of a circuit that was drained may have run empty with it.
+    const leastOf = (spread: Spread): Spread => (drainedFirst.length > 0 ? { ...spread, least: millilitres(0) } : spread)
+    ends.forEach((joint, i) => spills.set(joint.id, addSpreads([spills.get(joint.id) ?? nothing, leastOf(openings[i]!.spill)])))
+    fromLines.push(leastOf(total))
     if (!isRenewed) stayIn.push(total)
   }
   const joints = ordered.map((joint: Joint): JointSpill => ({
     joint: joint.id,
-    spill: addSpreads([spills.get(joint.id) ?? nothing, joint.componentDrain ?? nothing]),
+    spill: addSpreads([spills.get(joint.id) ?? nothing, shareOf(joint.componentDrain ?? nothing, fromComponents, left)]),
     componentUnknown: joint.componentDrain === undefined,
   }))
-  const fromComponents = addSpreads(ordered.map(joint => joint.componentDrain ?? nothing))
   const inLines = { least: millilitres(contents), likely: millilitres(contents), most: millilitres(contents) }
-  const { sheet } = resolved
-  const letOut = (circuit: Slug): Spread[] =>
-    resolved.operations.flatMap(({ id, drains }) => (drains?.circuit === circuit && operations.includes(id) ? [drains] : []))
   // What is drained first cannot run out of the components a second time.
-  const outside = most(fromComponents, addSpreads(letOut(sheet.id)))
+  const outside = most(fromComponents, addSpreads(drainedFirst))
   const topUp = addSpreads([inLines, ...stayIn, outside])
   const size = sheet.fluid.bottle
   return {
     joints,
     shapeless,
-    spill: addSpreads([...fromLines, fromComponents]),
+    spill: addSpreads([...fromLines, left]),
     topUp,
     // What a line holds that nobody has measured is not nothing.
     bottles: { size, count: Math.max(shapeless.length > 0 ? 1 : 0, Math.ceil(topUp.most / size)) },
@@ -101,6 +105,17 @@ export function estimateFluid(resolved: ResolvedSheet, lines: readonly Slug[], {
   }
 }
 
+/** What components still hold once so much was let out beside: the least goes by the most that left, and the other way round. */
+const remaining = (held: Spread, gone: Spread): Spread => ({
+  least: millilitres(Math.max(0, held.least - gone.most)),
+  likely: millilitres(Math.max(0, held.likely - gone.likely)),
+  most: millilitres(Math.max(0, held.most - gone.least)),
+})
+/** One component's part of what is left of all of them, in proportion. */
+const shareOf = (one: Spread, all: Spread, left: Spread): Spread => {
+  const share = (bound: keyof Spread) => millilitres(all[bound] === 0 ? 0 : (one[bound] * left[bound]) / all[bound])
+  return { least: share('least'), likely: share('likely'), most: share('most') }
+}
 /** The larger of two, bound by bound. */
 const most = (a: Spread, b: Spread): Spread => ({
   least: millilitres(Math.max(a.least, b.least)),

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { allLines, demoCar, planOf } from '../../tests/helpers/demo'
+import { allLines, demoCar, everyDemoCar, planOf } from '../../tests/helpers/demo'
 import { developLine } from '../route/developLine'
 import { lineVolume } from '../route/tubeVolume'
 import type { Section } from '../sheet/types'
@@ -132,4 +132,38 @@ describe('balanceFluid', () => {
     expect(balanceFluid(mL(400, 50), mL(100), mL(300))).toEqual({ out: 550, in: 300, owed: 250 }))
   it('unmeasured is unknown, not zero', () => expect(balanceFluid([], [], mL(300))).toEqual({ out: undefined, in: 300, owed: undefined }))
   it('goes negative when more went in', () => expect(balanceFluid(mL(100), [], mL(300)).owed).toBe(-200))
+})
+
+describe('a circuit that was drained first', () => {
+  const car = everyDemoCar().find(({ sheet }) => sheet.id === 'pintle-heater-hoses')!
+  const { openOrder, operations } = planOf(car)
+  const lines = allLines(car)
+  const drain = car.operations.find(({ drains }) => drains?.circuit === car.sheet.id)!
+  const drained = estimateFluid(car, lines, { openOrder, operations })
+  const full = estimateFluid(car, lines, { openOrder, operations: operations.filter(id => id !== drain.id) })
+
+  it('has less to give at every joint, and never less than nothing', () => {
+    expect(operations).toContain(drain.id)
+    for (const [i, { joint, spill }] of drained.joints.entries()) {
+      const before = full.joints[i]!
+      expect(before.joint).toBe(joint)
+      for (const bound of ['least', 'likely', 'most'] as const) {
+        expect(spill[bound], `${joint} ${bound}`).toBeLessThanOrEqual(before.spill[bound])
+        expect(spill[bound], `${joint} ${bound}`).toBeGreaterThanOrEqual(0)
+      }
+      expect(spill.least).toBeLessThanOrEqual(spill.likely)
+      expect(spill.likely).toBeLessThanOrEqual(spill.most)
+    }
+    expect(drained.spill.likely).toBeLessThan(full.spill.likely)
+  })
+  it('gives no more in all, at the drain and at the joints, than the larger of the two and what the lines hold', () => {
+    const components = car.joints.reduce((sum, { componentDrain }) => sum + (componentDrain?.likely ?? 0), 0)
+    const atDrain = drain.drains!.likely
+    const inLines = full.spill.likely - components
+    expect(inLines).toBeGreaterThan(0)
+    expect(drained.spill.likely + atDrain).toBeCloseTo(Math.max(components, atDrain) + inLines, 6)
+  })
+  it('is short of as much as before, or of what the drain let out where that is more', () => {
+    for (const bound of ['least', 'likely', 'most'] as const) expect(drained.topUp[bound]).toBeGreaterThanOrEqual(full.topUp[bound])
+  })
 })
