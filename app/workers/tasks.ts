@@ -4,9 +4,11 @@ import type { PlanInputs } from '#core/access/planJob'
 import type { Standing } from '#core/access/standing'
 import type { Plan } from '#core/access/types'
 import { weighNeighbours, type Weighing } from '#core/access/weighNeighbours'
+import { pathOfSheet } from '#core/bleed/pathOfSheet'
+import { predictRounds, type RoundsPrediction } from '#core/bleed/predictRounds'
 import { traceLines } from '#core/route/traceLines'
 import { resolveSheet, type ResolvedSheet } from '#core/sheet/resolveSheet'
-import type { Car, Sheet } from '#core/sheet/types'
+import type { Car, Sheet, Slug } from '#core/sheet/types'
 
 /** A sheet and the car it is for, as JSON: copied to the worker as one text, and resolved there once for as long as it stays the same. */
 export type OnCar = string
@@ -38,6 +40,10 @@ export const tasks = {
   },
   neighbours: ({ car, inputs, weighing }: { car: OnCar; inputs: PlanInputs; weighing: Weighing }) =>
     weighNeighbours(resolvedFor(car), inputs, weighing),
+  rounds({ car, lines }: { car: OnCar; lines: readonly Slug[] }): RoundsPrediction | undefined {
+    const found = pathOfSheet(resolvedFor(car), lines)
+    return found && predictRounds(found.path, found.air)
+  },
 }
 export type Tasks = typeof tasks
 export type TaskName = keyof Tasks

@@ -7,13 +7,18 @@ import { turnsCounted } from '#core/job/isBledAt'
 import { sights, type BodyOf, type JobCommand, type Sight } from '#core/job/types'
 import { settleValue } from '#core/sheet/settleContested'
 import { countedWords, roundWords, sightChoice } from '#shared/words/recordWords'
+import { roundsWords } from '#shared/words/roundsWords'
+import { useWorked } from '~/composables/useWorked'
 import { useJob } from '~/stores/job'
+import { useUnits } from '~/stores/units'
+import { onCar } from '~/workers/tasks'
 
 /** A round of bleeding, turning or priming: what was seen, how often, topped up; called between two people where that is the way. */
 const props = defineProps<{ plain: Pick<BodyOf<'roundBled'>, 'type' | 'running'>; target: string }>()
 const draft = defineModel<JobCommand>()
 const emit = defineEmits<{ also: [command: JobCommand] }>()
 const job = useJob()
+const units = useUnits()
 const sheet = computed(() => job.resolved!.sheet)
 const isRunning = computed(() => props.plain.running === true)
 const method = bleedMethodOf(sheet.value, job.inputs)
@@ -37,6 +42,11 @@ const reservoir = computed(() => {
   const settled = settleValue(sheet.value.fluid.reservoir ?? 'unknown')
   return settled.kind === 'unknown' ? undefined : settled.value
 })
+/** How many rounds it takes, as far as the shape of its lines is known; worked out beside the page. */
+const { value: foreseen } = useWorked('rounds', () =>
+  job.resolved && method === 'pump-and-hold' && job.state ? { car: onCar(job.resolved), lines: job.state.scope } : undefined,
+)
+const said = computed(() => foreseen.value && roundsWords(foreseen.value, rounds.value, units))
 const since = computed(() => strokesSinceFull([...job.state!.rounds, { count: count.value || 0, toppedUp: toppedUp.value }]))
 function called(round: CalledRound, wasToppedUp: boolean): void {
   // Called again before it is recorded, it is one round still: its strokes add up.
@@ -76,6 +86,8 @@ watch(
   <ol v-if="rounds.length" class="rounds" aria-label="Rounds so far">
     <li v-for="round in rounds" :key="round.event">{{ roundWords(round) }}</li>
   </ol>
+  <p v-if="said" class="soft">{{ said.foreseen }}</p>
+  <p v-if="said?.doubt" class="caution" role="status">{{ said.doubt }}</p>
   <p v-if="turns">
     Turns of the wheel counted: <b>{{ turns.made }}</b> of {{ turns.asked }}. The last round must be clear.
   </p>

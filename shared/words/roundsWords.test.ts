@@ -1,0 +1,30 @@
+import { expect, it } from 'vitest'
+import type { Sight } from '../../core/job/types'
+import { roundsWords } from './roundsWords'
+
+const expected = {
+  rounds: { least: 3, likely: 4, most: 5 },
+  through: { least: 29, likely: 31.4, most: 33 },
+  topUpAfter: 7,
+  minutes: 3,
+  never: false,
+}
+const units = { volume: (value: number) => `${value} mL` }
+const made = (...saw: Sight[]) => saw.map(one => ({ saw: one, toppedUp: true }))
+
+it('what to expect is said with its range and what it takes out of the reservoir', () => {
+  const { foreseen, doubt } = roundsWords(expected, [], units)
+  expect(foreseen).toBe('Expect about 4 (3 to 5) rounds of five strokes, 31 mL through it. A full reservoir is half empty after 7 rounds.')
+  expect(doubt).toBeUndefined()
+  expect(roundsWords({ ...expected, never: true }, [], units).foreseen).toContain('cannot be said')
+})
+it('a doubt comes with more rounds than the most expected, and not while it runs clear', () => {
+  expect(roundsWords(expected, made('air', 'air', 'air', 'air', 'air'), units).doubt).toBeUndefined()
+  expect(roundsWords(expected, made('air', 'air', 'air', 'air', 'air', 'foam'), units).doubt).toContain('Air may be coming in')
+  expect(roundsWords(expected, made('air', 'air', 'air', 'air', 'air', 'clear'), units).doubt).toBeUndefined()
+})
+it('rounds without topping up are counted against what the reservoir holds', () => {
+  const dry = Array.from({ length: 7 }, () => ({ saw: 'air' as const, toppedUp: false }))
+  expect(roundsWords(expected, dry, units).doubt).toContain('7 rounds since the reservoir was topped up')
+  expect(roundsWords(expected, [...dry.slice(1), { saw: 'air', toppedUp: true }], units).doubt).not.toContain('since the reservoir')
+})
