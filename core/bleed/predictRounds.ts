@@ -1,7 +1,7 @@
 import { bleedRound, ranClear, toppedUp, usualManner, type Manner } from './bleedRound'
 import { airLeft, clingingShare, filledPath, type HydraulicPath } from './hydraulicPath'
 
-/** What bleeding takes, as a range over what nobody knows: how much clings to the wall, how much of the stroke is used, how wide it is cracked. */
+/** What bleeding takes, as a range over what nobody knows: what clings to the wall, how much of a stroke is used, how far it is cracked. */
 export type RoundsPrediction = {
   rounds: { least: number; likely: number; most: number }
   /** Fluid through the bleeder, mL. */

@@ -185,7 +185,7 @@ function comeBack(path: HydraulicPath, state: HydraulicState, inJar: boolean, vo
   return mixed(back, { liquid: 0, air: byThread + short })
 }
 
-/** The slave is as full as it is large: what is short comes down the line, over its crest; what is too much goes back up. `rate` in mL/s. */
+/** The slave is as full as it is large: what is short comes down the line, over its crest; what is too much goes back. `rate` in mL/s. */
 function settleSlave(path: HydraulicPath, state: HydraulicState, rate: number): void {
   const pressed = pressedAt(state.pressure)
   const short = path.slave - volumeOf(state.slave, pressed)

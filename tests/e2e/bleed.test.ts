@@ -37,12 +37,12 @@ test('a clutch is bled by calls, and air that was drawn back makes no clear roun
   // By the space bar, as a foot switch does: cycle after cycle until the reservoir asks for more.
   await page.getByRole('button', { name: 'Call the round, two of you' }).click()
   await says('PUMP 3')
-  for (let i = 0; i < 2 * 5; i++) await page.keyboard.press('Space')
+  for (let i = 0; i < 3 * 5; i++) await page.keyboard.press('Space')
   await says('TOP UP')
   await answer(/^Topped up/)
   await says('PUMP 3')
   await answer(/^Round over/)
-  await expect(page.getByLabel('strokes in this round')).toHaveValue('6')
+  await expect(page.getByLabel('strokes in this round')).toHaveValue('9')
   await expect(page.getByLabel('Reservoir topped up after it')).toBeChecked()
   await page.getByRole('button', { name: 'Clear, no air' }).click()
   await page.locator('.go').click()
@@ -50,7 +50,7 @@ test('a clutch is bled by calls, and air that was drawn back makes no clear roun
   const events = async () => (await rafe.job(id)).events.flatMap(({ body }) => (body.type === 'roundBled' ? [body] : []))
   await expect.poll(events).toMatchObject([
     { count: 3, saw: 'air', toppedUp: false, airBack: true },
-    { count: 6, saw: 'clear', toppedUp: true },
+    { count: 9, saw: 'clear', toppedUp: true },
   ])
 })
 

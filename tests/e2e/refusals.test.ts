@@ -31,6 +31,7 @@ test('every page is accessible, fits its screen and has its empty state', async 
     ['/', 'Floor'],
     ['/lookup?q=zzyzx', 'Look up'],
     ['/library', 'Library'],
+    ['/practice', 'Practice'],
     ['/shop', 'Shop'],
     ['/errors', 'Errors'],
     ['/car', 'Which car, which lines?'],

@@ -24,6 +24,7 @@ const isRunning = computed(() => props.plain.running === true)
 const method = bleedMethodOf(sheet.value, job.inputs)
 /** Air that leaves by turning the wheel shows in the reservoir. */
 const isTurned = method === 'lock-to-lock'
+const bleeder = sheet.value.bleeders.find(({ id }) => id === props.target)?.name
 /** What is counted in a round, where anything is. */
 const counted = method && countedWords[method]
 const rounds = computed(() =>
@@ -84,7 +85,7 @@ watch(
 
 <template>
   <ol v-if="rounds.length" class="rounds" aria-label="Rounds so far">
-    <li v-for="round in rounds" :key="round.event">{{ roundWords(round) }}</li>
+    <li v-for="round in rounds" :key="round.event">{{ roundWords({ ...round, name: bleeder }) }}</li>
   </ol>
   <p v-if="said" class="soft">{{ said.foreseen }}</p>
   <p v-if="said?.doubt" class="caution" role="status">{{ said.doubt }}</p>

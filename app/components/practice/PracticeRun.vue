@@ -1,0 +1,135 @@
+<script setup lang="ts">
+import { computed, ref, shallowRef } from 'vue'
+import { useEventListener, useRafFn } from '@vueuse/core'
+import { beginPractice, practise, scoreRun, topUp, type Hands, type Score } from '#core/bleed/practise'
+import type { Scenario, Verdict } from '#core/bleed/scenarios'
+import { scoreWords, wordsOfScenario } from '#shared/words/bleedPracticeWords'
+import { useActs } from '~/composables/useActs'
+
+/** A bleed with a learner’s hands in it: pedal, bleeder, reservoir and jar, and afterwards what came of it. */
+const props = defineProps<{ scenario: Scenario }>()
+const emit = defineEmits<{ over: [score: Score]; leave: [] }>()
+const run = shallowRef(beginPractice(props.scenario))
+const hands = ref<Hands>({ ...run.value.hands })
+const score = shallowRef<Score>()
+const words = computed(() => wordsOfScenario(props.scenario))
+const debrief = computed(() => score.value && scoreWords(score.value, props.scenario.right))
+const travel = computed(() => Math.round(run.value.state.travel * 100))
+const bleeders = [
+  { id: '0', text: 'Shut' },
+  { id: '0.15', text: 'Cracked' },
+  { id: '1', text: 'Open' },
+] as const
+const bleeder = computed<(typeof bleeders)[number]['id'] | undefined>({
+  get: () => bleeders.find(({ id }) => Number(id) === hands.value.bleeder)?.id,
+  set: id => (hands.value.bleeder = Number(id ?? 0)),
+})
+
+/** A frame that came late is not made up for: nobody’s hands were there. */
+const longest = 0.05
+useRafFn(({ delta }) => {
+  if (!score.value) run.value = practise(run.value, hands.value, Math.min(longest, delta / 1000))
+})
+function press(isDown: boolean): void {
+  hands.value.presses = isDown
+}
+function onSpace(event: KeyboardEvent): void {
+  if (event.key !== ' ' || score.value) return
+  event.preventDefault()
+  if (!event.repeat) press(event.type === 'keydown')
+}
+useEventListener('keydown', onSpace, { capture: true })
+useEventListener('keyup', onSpace, { capture: true })
+useEventListener('blur', () => press(false))
+function end(verdict: Verdict): void {
+  press(false)
+  score.value = scoreRun(run.value, verdict)
+  emit('over', score.value)
+}
+function again(): void {
+  run.value = beginPractice(props.scenario)
+  hands.value = { ...run.value.hands }
+  score.value = undefined
+}
+const toppedUp = () => (run.value = topUp(run.value))
+const isOpen = () => score.value === undefined
+useActs('Practice', [
+  { text: 'Shut the bleeder', keys: '1', isOpen, run: () => (bleeder.value = '0') },
+  { text: 'Crack the bleeder', keys: '2', isOpen, run: () => (bleeder.value = '0.15') },
+  { text: 'Open the bleeder', keys: '3', isOpen, run: () => (bleeder.value = '1') },
+  { text: 'Top up the reservoir', keys: 't', isOpen, run: toppedUp },
+  { text: 'Hose into the jar, or out', keys: 'j', isOpen, run: () => (hands.value.inJar = !hands.value.inJar) },
+])
+</script>
+
+<template>
+  <section class="stack" :aria-label="words.title">
+    <div class="spread">
+      <h1>{{ words.title }}</h1>
+      <v-btn-quiet @click="emit('leave')">Another one</v-btn-quiet>
+    </div>
+    <p>{{ words.story }}</p>
+    <HydraulicPicture :run="run" />
+    <p class="soft" role="status">
+      {{ run.strokes }} strokes · pedal <b>{{ travel }} %</b> down ·
+      {{ run.state.pressure >= 9 ? 'hard' : run.state.pressure > 1 ? 'firm' : 'soft' }}
+    </p>
+    <div v-if="debrief" class="card stack" role="status">
+      <b>{{ debrief.verdict }}</b>
+      <ul class="lines">
+        <li v-for="line in debrief.lines" :key="line">{{ line }}</li>
+      </ul>
+      <v-btn-main @click="again">Once more</v-btn-main>
+    </div>
+    <div v-else class="hands">
+      <v-btn-go
+        class="pedal"
+        :disabled="scenario.helper !== undefined"
+        :aria-pressed="hands.presses"
+        @pointerdown="press(true)"
+        @pointerup="press(false)"
+        @pointerleave="press(false)"
+        >{{ scenario.helper ? 'The helper has the pedal' : 'Hold the pedal down' }} <kbd v-if="!scenario.helper">space</kbd></v-btn-go
+      >
+      <div>
+        <b>Bleeder</b>
+        <ChoiceRow v-model="bleeder" label="Bleeder" :choices="bleeders" />
+      </div>
+      <div class="two">
+        <v-btn-second @click="toppedUp">Top up <kbd>t</kbd></v-btn-second>
+        <v-btn-second :aria-pressed="hands.inJar" @click="hands.inJar = !hands.inJar"
+          >{{ hands.inJar ? 'Hose is in the jar' : 'Hose into the jar' }} <kbd>j</kbd></v-btn-second
+        >
+      </div>
+      <div class="two">
+        <v-btn-main @click="end('bled')">It is bled</v-btn-main>
+        <v-btn-second @click="end('draws-air')">Air keeps coming in</v-btn-second>
+      </div>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.hands {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(280px, 1fr));
+  gap: 16px;
+  align-items: end;
+}
+.two {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 8px;
+}
+.two .v-btn,
+.pedal {
+  min-height: 56px;
+}
+.pedal {
+  touch-action: none;
+  user-select: none;
+}
+.lines {
+  padding-left: 20px;
+}
+</style>

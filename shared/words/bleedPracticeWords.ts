@@ -1,0 +1,76 @@
+import type { Score, Slip } from '../../core/bleed/practise'
+import type { Scenario } from '../../core/bleed/scenarios'
+import { formatNumber } from '../../core/units/formatQuantity'
+import { plural } from './vocabulary'
+
+type Said = { title: string; story: string }
+/** What somebody is told before they begin; what is wrong is for them to find. */
+export const scenarioWords: Readonly<Record<string, Said>> = {
+  hose: {
+    title: 'Clutch, hose swapped',
+    story: 'A new hose at the gearbox. The rest of the line stayed full. Bleed it until the pedal is hard.',
+  },
+  'out-of-jar': {
+    title: 'The hose beside the jar',
+    story: 'Somebody put the jar down in a hurry. Look at everything before the first stroke.',
+  },
+  'dry-line': {
+    title: 'Clutch, dry from end to end',
+    story: 'The whole line is new and empty. It takes several times as many strokes as a hose.',
+  },
+  'small-reservoir': {
+    title: 'Motorcycle, small reservoir',
+    story: 'The reservoir at the bars holds a few mouthfuls. It was not quite full when you came.',
+  },
+  'long-brake-line': { title: 'Rear brake, long new line', story: 'Three and a half metres of new tube and a small wheel cylinder.' },
+  'hasty-helper': {
+    title: 'A helper who does not wait',
+    story: 'He pumps, holds for two seconds and comes up, whatever you say. The pedal is his, the bleeder is yours.',
+  },
+  'high-point': {
+    title: 'A loop over the gearbox',
+    story: 'The line climbs over the gearbox before it comes down to the slave. Somebody has bled it for an hour.',
+  },
+  'leaking-seal': { title: 'It came back soft', story: 'Bled yesterday, soft today. Find out whether bleeding will help.' },
+}
+export const wordsOfScenario = ({ id }: Pick<Scenario, 'id'>): Said => scenarioWords[id] ?? { title: id, story: '' }
+export const gradeWords: Record<Scenario['grade'], string> = { 1: 'easy', 2: 'takes care', 3: 'nasty' }
+
+const millilitres = (value: number) => `${formatNumber(value, value < 1 ? 2 : 0)} mL`
+
+/** One thing that went wrong, with its moment. */
+export function slipWords({ kind, at, stroke, millilitres: much }: Slip): string {
+  const when = `Stroke ${stroke}, after ${formatNumber(at, 0)} s`
+  switch (kind) {
+    case 'closed-late':
+      return `${when}: the pedal came up with the bleeder open. ${millilitres(much)} went back in.`
+    case 'ran-dry':
+      return `${when}: the reservoir was empty. ${millilitres(much)} of air went in at the top; it shows at the bleeder rounds later.`
+    case 'hose-out':
+      return `${when}: the end of the hose was not under fluid. It drew ${millilitres(much)} of air, ready to go back in.`
+  }
+}
+
+/** What a run comes to, first the verdict, then what it rests on. */
+export function scoreWords(score: Score, right: Scenario['right']): { verdict: string; lines: string[] } {
+  const { passed, points, rightVerdict, airLeft, used, seconds, lowest, slips } = score
+  const verdict = passed
+    ? `Passed, ${points} of 100`
+    : right === 'draws-air' && !rightVerdict
+      ? 'Not passed: it draws air past a seal. No bleeding cures that; the seal does.'
+      : !rightVerdict
+        ? 'Not passed: nothing draws air here. It can be bled.'
+        : lowest === 0
+          ? 'Not passed: the reservoir ran dry.'
+          : right === 'draws-air'
+            ? 'Not passed: a guess. Bleed until you have seen that it never runs clear.'
+            : `Not passed: ${millilitres(airLeft)} of air is still in it.`
+  return {
+    verdict,
+    lines: [
+      `${millilitres(airLeft)} of air left, ${millilitres(used)} of fluid used, ${formatNumber(seconds / 60, 1)} min.`,
+      ...(slips.length > 6 ? [`${plural(slips.length, 'slip')}; the first six:`] : []),
+      ...slips.slice(0, 6).map(slipWords),
+    ],
+  }
+}

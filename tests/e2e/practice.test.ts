@@ -1,0 +1,47 @@
+import type { Page } from '@playwright/test'
+import { expect, expectAccessible, expectFits, signIn, test } from '../helpers/browserTest'
+
+/** Strokes by the keys, each as it should be, in the page’s own time. */
+async function strokes(page: Page, count: number, crack = '2'): Promise<void> {
+  for (let i = 0; i < count; i++) {
+    await page.keyboard.down('Space')
+    await page.clock.runFor(700)
+    await page.keyboard.press(crack)
+    await page.clock.runFor(350)
+    await page.keyboard.press('1')
+    await page.clock.runFor(50)
+    await page.keyboard.up('Space')
+    await page.clock.runFor(700)
+  }
+}
+
+// The pedal, the bleeder and the jar in somebody’s own hands: a run that is stopped too early, and one that is done.
+test('a bleed is practised: stopped early it fails and says why, done properly it passes and is kept', async ({ page }) => {
+  await page.clock.install()
+  await signIn(page, 'technician')
+  await page.setViewportSize({ width: 390, height: 844 })
+  await page.getByRole('link', { name: 'Practice', exact: true }).click()
+  await expect(page.getByRole('heading', { name: 'Practice' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Begin' })).toHaveCount(8)
+  await expectFits(page)
+  await expectAccessible(page)
+  const card = (name: string) => page.getByRole('listitem').filter({ hasText: name })
+  await card('Clutch, hose swapped').getByRole('button', { name: 'Begin' }).click()
+  await expect(page.getByRole('heading', { name: 'Clutch, hose swapped' })).toBeVisible()
+  await expectFits(page)
+  await expectAccessible(page)
+
+  await strokes(page, 2)
+  await expect(page.getByText(/^2 strokes/)).toBeVisible()
+  await page.getByRole('button', { name: 'It is bled' }).click()
+  await expect(page.getByText(/^Not passed: .* of air is still in it/)).toBeVisible()
+
+  await page.getByRole('button', { name: 'Once more' }).click()
+  await strokes(page, 10)
+  await page.keyboard.press('t')
+  await strokes(page, 8)
+  await page.getByRole('button', { name: 'It is bled' }).click()
+  await expect(page.getByText(/^Passed, \d+ of 100/)).toBeVisible()
+  await page.getByRole('button', { name: 'Another one' }).click()
+  await expect(card('Clutch, hose swapped')).toContainText(/best: \d+ of 100/)
+})
