@@ -1,6 +1,10 @@
 import { z } from 'zod'
 import { scopeOf } from '../core/access/listGoals'
 import { planJob } from '../core/access/planJob'
+import { adviseMethod, bleedTools } from '../core/bleed/adviseMethod'
+import { openingOf } from '../core/bleed/openingOf'
+import { pathOfSheet } from '../core/bleed/pathOfSheet'
+import { predictRounds } from '../core/bleed/predictRounds'
 import { drainByHeight } from '../core/fluid/drainByHeight'
 import { estimateFluid } from '../core/fluid/estimateFluid'
 import { fold } from '../core/job/evolve'
@@ -125,6 +129,31 @@ export const computations = {
         if (!plan.ok) return refuse(accessWords(plan.error, sheet), 'inputs')
         const fluid = estimateFluid(resolved, inputs.lines, plan.value)
         return { ok: true, value: { kit: listKit(resolved, scope.value, plan.value.operations, fluid, inputs.parts), fluid } }
+      }),
+  ),
+  bleed: computation(
+    'how a car’s circuit is bled: its methods, best first, with what speaks for and against each; rounds, fluid and minutes to expect',
+    z.strictObject({
+      ...onCar,
+      lines: z.array(slugSchema).max(24),
+      helper: z.boolean().default(true),
+      tools: z.array(z.enum(bleedTools)).max(4).default([]),
+      reservoirInReach: z.boolean().default(true),
+    }),
+    ({ sheet, car: forCar, lines, helper, tools, reservoirInReach }) =>
+      withCar(sheet, forCar, resolved => {
+        const unknown = lines.find(line => !resolved.lines.some(({ id }) => id === line))
+        if (unknown !== undefined) return refuse(`This car has no line ${unknown}.`, `lines.${lines.indexOf(unknown)}`)
+        const opened = openingOf(resolved.lines, lines)
+        const found = pathOfSheet(resolved, lines)
+        return {
+          ok: true,
+          value: {
+            opened,
+            methods: adviseMethod(sheet.bleeding, { opened, helper, tools, reservoirInReach }),
+            prediction: found && predictRounds(found.path, found.air),
+          },
+        }
       }),
   ),
   drain: computation(

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { sheetOf } from '../tests/helpers/demo'
 import { computations } from './compute'
 
 const value = (name: keyof typeof computations, request: unknown) => {
@@ -47,5 +48,39 @@ describe('fluids over compute', () => {
   it('foam in a fluid of a known kind only', () => {
     expect(value('foam', { fluid: 'steering fluid SF-2', celsius: 18 })).toMatchObject({ likely: expect.closeTo(30, -1) })
     expect(value('foam', { fluid: 'coolant', celsius: 18 })).toMatchObject({ ok: false, errors: [{ path: 'fluid' }] })
+  })
+  it('what is owed, with how far it may be off, and nothing said where something was not measured', () => {
+    const off = (millilitres: number, within: number) => ({ millilitres, within })
+    expect(value('balance', { out: [off(400, 30), off(100, 40)], added: [off(450, 0)] })).toMatchObject({ owed: off(50, 50) })
+    expect(value('balance', { out: [off(400, 30), null], added: [] })).not.toHaveProperty('owed.millilitres')
+    expect(value('balance', { out: [off(400, -1)], added: [] })).toMatchObject({ ok: false, errors: [{ path: 'out.0.within' }] })
+  })
+  it('a practice circuit under written hands: the same twice, scored once somebody says what they found', () => {
+    const stroke = [{ seconds: 0.7, presses: true }, { seconds: 0.3, presses: true, bleeder: 0.15 }, { seconds: 0.8 }]
+    const acts = [
+      ...Array.from({ length: 10 }).flatMap(() => stroke),
+      { seconds: 0, topUp: true },
+      ...Array.from({ length: 8 }).flatMap(() => stroke),
+    ]
+    const run = value('simulate', { scenario: 'hose', acts, verdict: 'bled' })
+    expect(run).toMatchObject({ slips: [], score: { passed: true, rightVerdict: true } })
+    expect(value('simulate', { scenario: 'hose', acts, verdict: 'bled' })).toEqual(run)
+    expect((run as { trace: { strokes: number }[] }).trace.at(-1)!.strokes).toBe(18)
+    expect(value('simulate', { scenario: 'hose', acts: stroke })).not.toHaveProperty('score.points')
+    expect(value('simulate', { scenario: 'moon', acts: [] })).toMatchObject({ ok: false })
+    const long = Array.from({ length: 20 }, () => ({ seconds: 60 }))
+    expect(value('simulate', { scenario: 'hose', acts: long })).toMatchObject({ ok: false, errors: [{ path: 'acts' }] })
+  })
+  it('how a car is bled, and how many rounds; none where no pedal works it', () => {
+    const car = { family: 'tolvane-petrel', traits: {} }
+    const sheet = sheetOf('petrel-clutch-hose')
+    const answer = value('bleed', { sheet, car, lines: ['hose'], tools: ['vacuum-pump'] })
+    expect(answer).toMatchObject({ opened: 'hose', prediction: { never: false } })
+    expect((answer as { methods: { method: string }[] }).methods.map(({ method }) => method)).toContain('pump-and-hold')
+    expect(value('bleed', { sheet, car, lines: ['moon'] })).toMatchObject({ ok: false, errors: [{ path: 'lines.0' }] })
+    const steering = sheetOf('ketch-steering-pressure')
+    const [applies] = steering.applies
+    const other = value('bleed', { sheet: steering, car: { family: applies!.families[0]!, traits: {} }, lines: [] })
+    expect(other).not.toHaveProperty('prediction.rounds')
   })
 })

@@ -1,4 +1,8 @@
 import { z } from 'zod'
+import { airLeft } from '../core/bleed/hydraulicPath'
+import { beginPractice, practise, scoreRun, topUp } from '../core/bleed/practise'
+import { scenarios } from '../core/bleed/scenarios'
+import { balanceCircuit } from '../core/fluid/balanceCircuit'
 import { changeStrength, freezePoint, shareForFrost, strongest } from '../core/fluid/coolantStrength'
 import { kindOfFluid, mayGoIn } from '../core/fluid/fluidKinds'
 import { foamRest } from '../core/fluid/foamRest'
@@ -13,6 +17,7 @@ const quantity = <T extends number>(low: number, high: number) => z.number().min
 const degrees = quantity<Celsius>(-60, 300)
 const volume = quantity<Millilitres>(1, 1_000_000)
 const window = z.strictObject({ low: degrees, high: degrees }).refine(({ low, high }) => low <= high, 'runs backwards')
+const amount = z.strictObject({ millilitres: quantity<Millilitres>(-1_000_000, 1_000_000), within: quantity<Millilitres>(0, 1_000_000) })
 const words = z.string().trim().min(1).max(200)
 const share = z.number().min(0).max(1)
 
@@ -84,6 +89,48 @@ export const fluidComputations = {
         if (error instanceof RangeError) return refuse(`Not with this: ${error.message}.`)
         throw error
       }
+    },
+  ),
+  balance: computation(
+    'what a circuit is still owed: what left and went in, each with how far it may be off, and what a level says, mL',
+    z.strictObject({ out: z.array(amount.nullable()).max(100), added: z.array(amount).max(100), level: amount.optional() }),
+    ({ out, added, level }) => ({
+      ok: true,
+      value: balanceCircuit(
+        out.map(one => one ?? undefined),
+        added,
+        level,
+      ),
+    }),
+  ),
+  simulate: computation(
+    'one of the practice circuits under hands that are written down beforehand: where it stands after each, and what it is worth',
+    z.strictObject({
+      scenario: z.enum(scenarios.map(({ id }) => id) as [string, ...string[]]),
+      acts: z
+        .array(
+          z.strictObject({
+            seconds: z.number().min(0).max(60),
+            presses: z.boolean().default(false),
+            bleeder: share.default(0),
+            inJar: z.boolean().default(true),
+            topUp: z.boolean().default(false),
+          }),
+        )
+        .max(2000),
+      verdict: z.enum(['bled', 'draws-air']).optional(),
+    }),
+    ({ scenario, acts, verdict }) => {
+      const most = 600
+      if (acts.reduce((sum, { seconds }) => sum + seconds, 0) > most) return refuse(`At most ${most} seconds are run at once.`, 'acts')
+      let run = beginPractice(scenarios.find(({ id }) => id === scenario)!)
+      const trace = acts.map(({ seconds, topUp: fills, ...hands }) => {
+        if (fills) run = topUp(run)
+        run = practise(run, hands, seconds)
+        const { time, travel, pressure, reservoir } = run.state
+        return { seconds: time, travel, pressure, reservoir, airLeft: airLeft(run.state), strokes: run.strokes }
+      })
+      return { ok: true, value: { trace, slips: run.slips, score: verdict && scoreRun(run, verdict) } }
     },
   ),
   foam: computation(
