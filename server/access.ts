@@ -54,6 +54,8 @@ export const access = {
   'POST /api/people': ['admin'],
   'PATCH /api/people/:id': ['admin'],
   'PUT /api/wrench': everyone,
+  'GET /api/practice': everyone,
+  'POST /api/practice': everyone,
   'PUT /api/judgement': ['lead', 'admin'],
   'PUT /api/lift': ['lead', 'admin'],
   'POST /api/compute/:name': everyone,

@@ -1,25 +1,45 @@
 <script setup lang="ts">
+import { storeToRefs } from 'pinia'
 import { computed, ref } from 'vue'
 import { useHead } from '#imports'
-import { useLocalStorage } from '@vueuse/core'
 import type { Score } from '#core/bleed/practise'
-import { scenarios } from '#core/bleed/scenarios'
-import { gradeWords, wordsOfScenario } from '#shared/words/bleedPracticeWords'
+import { scenarios, type Verdict } from '#core/bleed/scenarios'
+import { answers } from '#shared/schemas/answers'
+import type { PracticeRequest } from '#shared/schemas/api'
+import { gradeWords, practisedBy, wordsOfScenario } from '#shared/words/bleedPracticeWords'
+import { useServerAct } from '~/composables/useServerAct'
+import { useServerData } from '~/composables/useServerData'
 import { useSession } from '~/stores/session'
+import { call } from '~/utils/api'
+import { whenWords } from '~/utils/whenWords'
 
 useHead({ title: 'Practice · Efferent' })
 const session = useSession()
+const { isLead } = storeToRefs(session)
 const chosen = ref<string>()
 const scenario = computed(() => scenarios.find(({ id }) => id === chosen.value))
-/** The best of each person on this device, by scenario. */
-const best = useLocalStorage<Record<string, number>>(`efferent.practice.${session.person?.id ?? ''}`, {})
-function over({ passed, points }: Score): void {
-  if (passed && chosen.value) best.value = { ...best.value, [chosen.value]: Math.max(points, best.value[chosen.value] ?? 0) }
+const { data: runs, refresh } = useServerData(
+  () => 'practice',
+  () => call('GET', '/api/practice', answers.practice),
+)
+const { trouble, act } = useServerAct()
+const mine = computed(() => (runs.value ?? []).filter(({ person }) => person === session.person?.id))
+const others = computed(() => practisedBy((runs.value ?? []).filter(({ person }) => person !== session.person?.id)))
+function bestWords(id: string): string {
+  const run = mine.value.find(one => one.scenario === id)
+  return run ? (run.passed ? `best: ${run.points} of 100` : 'tried, not passed yet') : 'not tried yet'
 }
+/** Sent as it was made: what it is worth is worked out again where it is kept. */
+const over = (_: Score, acts: readonly PracticeRequest['acts'][number][], verdict: Verdict) =>
+  act(async () => {
+    await call('POST', '/api/practice', answers.practiceScore, { scenario: chosen.value, verdict, acts })
+    await refresh()
+  })
 </script>
 
 <template>
   <div class="stack">
+    <p v-if="trouble" class="trouble" role="alert">The run was not kept: {{ trouble }}</p>
     <PracticeRun v-if="scenario" :key="scenario.id" :scenario="scenario" @over="over" @leave="chosen = undefined" />
     <template v-else>
       <h1>Practice</h1>
@@ -34,11 +54,19 @@ function over({ passed, points }: Score): void {
           </div>
           <p>{{ wordsOfScenario(one).story }}</p>
           <div class="spread">
-            <v-btn-second @click="chosen = one.id">Begin</v-btn-second
-            ><span class="soft">{{ best[one.id] === undefined ? 'not passed yet' : `best: ${best[one.id]} of 100` }}</span>
+            <v-btn-second @click="chosen = one.id">Begin</v-btn-second><span class="soft">{{ bestWords(one.id) }}</span>
           </div>
         </li>
       </ul>
+      <section v-if="isLead" class="card stack" aria-labelledby="practised">
+        <h2 id="practised">Who has practised</h2>
+        <p v-if="others.length === 0" class="soft">Nobody else yet.</p>
+        <ul v-else class="others">
+          <li v-for="one in others" :key="one.person">
+            <b>{{ one.name }}</b> {{ one.words }} <span class="soft">last {{ whenWords(one.lastAt) }}</span>
+          </li>
+        </ul>
+      </section>
     </template>
   </div>
 </template>
@@ -57,5 +85,9 @@ function over({ passed, points }: Score): void {
 }
 .cards .card > :last-child {
   margin-top: auto;
+}
+.others {
+  padding: 0;
+  list-style: none;
 }
 </style>

@@ -140,6 +140,35 @@ export const auditViewSchema = z.object({
   address: z.string(),
 })
 export type AuditView = z.infer<typeof auditViewSchema>
+/** A practice run as it was made: hands, and for how many milliseconds each. What it is worth is worked out from them. */
+export const practiceRequestSchema = z.strictObject({
+  scenario: slugSchema,
+  verdict: z.enum(['bled', 'draws-air']),
+  acts: z
+    .array(
+      z.strictObject({
+        ms: z.number().int().min(0).max(60_000),
+        presses: z.boolean(),
+        bleeder: z.number().min(0).max(1),
+        inJar: z.boolean(),
+        topUp: z.boolean().optional(),
+      }),
+    )
+    .min(1)
+    .max(2000),
+})
+export type PracticeRequest = z.infer<typeof practiceRequestSchema>
+export const practiceScoreSchema = z.object({ points: z.number().int(), passed: z.boolean() })
+export const practiceViewSchema = z.object({
+  person: z.uuid(),
+  name: nameSchema,
+  scenario: slugSchema,
+  points: z.number().int(),
+  passed: z.boolean(),
+  runs: z.number().int(),
+  lastAt: moment,
+})
+export type PracticeView = z.infer<typeof practiceViewSchema>
 export const auditPageSchema = z.object({ before: z.coerce.number().int().min(1).optional() })
 
 /** What stands between this workshop and a dead disk. Without `kept`, the start command takes none: somebody else has to. */

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { Score } from '../../core/bleed/practise'
 import { scenarios } from '../../core/bleed/scenarios'
-import { scenarioWords, scoreWords, slipWords, wordsOfScenario } from './bleedPracticeWords'
+import { practisedBy, scenarioWords, scoreWords, slipWords, wordsOfScenario } from './bleedPracticeWords'
 
 const score: Score = { passed: true, points: 92, airLeft: 0.05, airIn: 0, used: 48, seconds: 90, lowest: 30, slips: [], rightVerdict: true }
 
@@ -36,5 +36,18 @@ describe('practice, in words', () => {
     const { lines } = scoreWords({ ...score, slips }, 'bled')
     expect(lines[1]).toBe('9 slips; the first six:')
     expect(lines).toHaveLength(8)
+  })
+  it('who has practised: a line a person, by what was passed', () => {
+    const run = { person: 'a', name: 'Rafe', scenario: 'hose', points: 90, passed: true, runs: 2, lastAt: '2026-01-02T08:00:00Z' }
+    const runs = [
+      run,
+      { ...run, scenario: 'dry-line', points: 70, lastAt: '2026-01-03T08:00:00Z' },
+      { ...run, scenario: 'high-point', points: 10, passed: false },
+      { ...run, person: 'b', name: 'Tilde', passed: false },
+    ]
+    expect(practisedBy(runs)).toEqual([
+      { person: 'a', name: 'Rafe', words: 'passed 2 of 8, 80 of 100 on average', lastAt: '2026-01-03T08:00:00Z' },
+      { person: 'b', name: 'Tilde', words: 'passed 0 of 8', lastAt: '2026-01-02T08:00:00Z' },
+    ])
   })
 })

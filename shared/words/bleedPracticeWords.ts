@@ -1,6 +1,7 @@
 import type { Score, Slip } from '../../core/bleed/practise'
-import type { Scenario } from '../../core/bleed/scenarios'
+import { scenarios, type Scenario } from '../../core/bleed/scenarios'
 import { formatNumber } from '../../core/units/formatQuantity'
+import type { PracticeView } from '../schemas/api'
 import { plural } from './vocabulary'
 
 type Said = { title: string; story: string }
@@ -73,4 +74,20 @@ export function scoreWords(score: Score, right: Scenario['right']): { verdict: s
       ...slips.slice(0, 6).map(slipWords),
     ],
   }
+}
+
+/** Who has passed how much, one line a person. */
+export function practisedBy(runs: readonly PracticeView[]): { person: string; name: string; words: string; lastAt: string }[] {
+  const people = [...new Set(runs.map(({ person }) => person))]
+  return people.map(person => {
+    const own = runs.filter(run => run.person === person)
+    const passed = own.filter(run => run.passed)
+    const average = passed.reduce((sum, { points }) => sum + points, 0) / Math.max(1, passed.length)
+    return {
+      person,
+      name: own[0]!.name,
+      words: `passed ${passed.length} of ${scenarios.length}${passed.length > 0 ? `, ${formatNumber(average, 0)} of 100 on average` : ''}`,
+      lastAt: own.reduce((last, { lastAt }) => (lastAt > last ? lastAt : last), ''),
+    }
+  })
 }

@@ -1,4 +1,5 @@
 import type { Page } from '@playwright/test'
+import type { PracticeView } from '../../shared/schemas/api'
 import { expect, expectAccessible, expectFits, signIn, test } from '../helpers/browserTest'
 
 /** Strokes by the keys, each as it should be, in the page’s own time. */
@@ -16,7 +17,7 @@ async function strokes(page: Page, count: number, crack = '2'): Promise<void> {
 }
 
 // The pedal, the bleeder and the jar in somebody’s own hands: a run that is stopped too early, and one that is done.
-test('a bleed is practised: stopped early it fails and says why, done properly it passes and is kept', async ({ page }) => {
+test('a bleed is practised: stopped early it fails and says why, done properly it passes and is kept', async ({ page, server }) => {
   await page.clock.install()
   await signIn(page, 'technician')
   await page.setViewportSize({ width: 390, height: 844 })
@@ -41,7 +42,13 @@ test('a bleed is practised: stopped early it fails and says why, done properly i
   await page.keyboard.press('t')
   await strokes(page, 8)
   await page.getByRole('button', { name: 'It is bled' }).click()
-  await expect(page.getByText(/^Passed, \d+ of 100/)).toBeVisible()
+  const verdict = page.getByText(/^Passed, \d+ of 100/)
+  await expect(verdict).toBeVisible()
+  const said = await verdict.textContent()
   await page.getByRole('button', { name: 'Another one' }).click()
   await expect(card('Clutch, hose swapped')).toContainText(/best: \d+ of 100/)
+  // What is kept was worked out again from the hands, on the server, to the same points; a lead sees who has practised.
+  const imke = await server.as('lead')
+  const kept = (await imke.call<PracticeView[]>('GET', '/api/practice')).body
+  expect(kept).toMatchObject([{ name: 'Rafe Undal', scenario: 'hose', points: Number(said!.match(/\d+/)![0]), passed: true, runs: 2 }])
 })

@@ -4,14 +4,25 @@ import { useEventListener, useRafFn } from '@vueuse/core'
 import { beginPractice, practise, scoreRun, topUp, type Hands, type Score } from '#core/bleed/practise'
 import type { Scenario, Verdict } from '#core/bleed/scenarios'
 import { scoreWords, wordsOfScenario } from '#shared/words/bleedPracticeWords'
+import type { PracticeRequest } from '#shared/schemas/api'
 import { useActs } from '~/composables/useActs'
 
 /** A bleed with a learner’s hands in it: pedal, bleeder, reservoir and jar, and afterwards what came of it. */
 const props = defineProps<{ scenario: Scenario }>()
-const emit = defineEmits<{ over: [score: Score]; leave: [] }>()
+const emit = defineEmits<{ over: [score: Score, acts: readonly Act[], verdict: Verdict]; leave: [] }>()
+type Act = PracticeRequest['acts'][number]
 const run = shallowRef(beginPractice(props.scenario))
 const hands = ref<Hands>({ ...run.value.hands })
 const score = shallowRef<Score>()
+/** The hands of this run, in whole milliseconds: whoever runs them again comes to the same. */
+let acts: Act[] = []
+function act(ms: number, fills = false): void {
+  const last = acts.at(-1)
+  const { presses, bleeder, inJar } = hands.value
+  const isSame = last && !fills && last.presses === presses && last.bleeder === bleeder && last.inJar === inJar
+  if (isSame && last.ms + ms <= 60_000) last.ms += ms
+  else acts.push({ ms, presses, bleeder, inJar, ...(fills && { topUp: true }) })
+}
 const words = computed(() => wordsOfScenario(props.scenario))
 const debrief = computed(() => score.value && scoreWords(score.value, props.scenario.right))
 const travel = computed(() => Math.round(run.value.state.travel * 100))
@@ -26,9 +37,12 @@ const bleeder = computed<(typeof bleeders)[number]['id'] | undefined>({
 })
 
 /** A frame that came late is not made up for: nobody’s hands were there. */
-const longest = 0.05
+const longestMs = 50
 useRafFn(({ delta }) => {
-  if (!score.value) run.value = practise(run.value, hands.value, Math.min(longest, delta / 1000))
+  if (score.value) return
+  const ms = Math.round(Math.min(longestMs, delta))
+  act(ms)
+  run.value = practise(run.value, hands.value, ms / 1000)
 })
 function press(isDown: boolean): void {
   hands.value.presses = isDown
@@ -44,14 +58,18 @@ useEventListener('blur', () => press(false))
 function end(verdict: Verdict): void {
   press(false)
   score.value = scoreRun(run.value, verdict)
-  emit('over', score.value)
+  emit('over', score.value, acts, verdict)
 }
 function again(): void {
   run.value = beginPractice(props.scenario)
   hands.value = { ...run.value.hands }
   score.value = undefined
+  acts = []
 }
-const toppedUp = () => (run.value = topUp(run.value))
+function toppedUp(): void {
+  act(0, true)
+  run.value = topUp(run.value)
+}
 const isOpen = () => score.value === undefined
 useActs('Practice', [
   { text: 'Shut the bleeder', keys: '1', isOpen, run: () => (bleeder.value = '0') },

@@ -7,6 +7,7 @@ import type { Db } from '../../utils/db'
 export const exportedTables = [
   { name: 'settings', order: 'key', without: [] },
   { name: 'people', order: 'id', without: ['secret_hash', 'hint'] },
+  { name: 'practice_runs', order: 'person_id, scenario', without: [] },
   { name: 'families', order: 'id', without: [] },
   { name: 'sheets', order: 'id, revision', without: [] },
   { name: 'sheet_heads', order: 'id', without: [] },

@@ -1,0 +1,21 @@
+import type { Score } from '../../core/bleed/practise'
+import type { Person } from '../../core/job/types'
+import type { PracticeRequest, PracticeView } from '../../shared/schemas/api'
+import { listPracticeRuns, putPracticeRun } from '../sql/practice/practiceRuns'
+import type { Db } from '../utils/db'
+import { runTask } from '../utils/workers'
+
+/** Runs the hands again, off the event loop, and keeps what comes of them. The same hands make the same run, wherever it is run. */
+export async function keepPractice(db: Db, person: Person, { scenario, verdict, acts }: PracticeRequest, now: Date, gone?: AbortSignal) {
+  const request = { scenario, verdict, acts: acts.map(({ ms, ...hands }) => ({ ...hands, seconds: ms / 1000 })) }
+  const answer = await runTask('compute', { name: 'simulate', body: Buffer.from(JSON.stringify(request)) }, gone)
+  const { score } = JSON.parse(answer) as { score: Score }
+  await putPracticeRun(db, { person: person.id, scenario, points: score.points, passed: score.passed, at: now })
+  return { points: score.points, passed: score.passed }
+}
+
+/** One's own; a lead sees everybody's. */
+export async function getPractice(db: Db, { id, role }: Person): Promise<PracticeView[]> {
+  const rows = await listPracticeRuns(db, role === 'lead' || role === 'admin' ? undefined : id)
+  return rows.map(({ person_id, name, last_at, ...row }) => ({ ...row, person: person_id, name, lastAt: last_at.toISOString() }))
+}

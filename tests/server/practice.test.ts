@@ -1,0 +1,44 @@
+import { afterAll, beforeAll, expect, inject, it } from 'vitest'
+import type { PracticeRequest, PracticeView } from '../../shared/schemas/api'
+import { copyDatabase, TestServer, type Client } from '../helpers/server'
+
+let server: TestServer
+let rafe: Client
+let imke: Client
+beforeAll(async () => {
+  server = await TestServer.start(await copyDatabase(inject('admin'), 'template_demo'))
+  rafe = await server.as('technician')
+  imke = await server.as('lead')
+})
+afterAll(() => server?.end())
+
+type Act = PracticeRequest['acts'][number]
+const hand = (ms: number, change: Partial<Act> = {}): Act => ({ ms, presses: false, bleeder: 0, inJar: true, ...change })
+const stroke = [hand(700, { presses: true }), hand(300, { presses: true, bleeder: 0.15 }), hand(800)]
+const strokes = (count: number) => Array.from({ length: count }).flatMap(() => stroke)
+const done: PracticeRequest = { scenario: 'hose', verdict: 'bled', acts: [...strokes(10), hand(0, { topUp: true }), ...strokes(8)] }
+const runs = async (client: Client) => (await client.call<PracticeView[]>('GET', '/api/practice')).body
+
+it('a run is worth what its hands make of it, worked out here; the best stays', async () => {
+  const passed = (await rafe.call<{ points: number; passed: boolean }>('POST', '/api/practice', done)).body
+  expect(passed.passed).toBe(true)
+  expect(passed.points).toBeGreaterThanOrEqual(60)
+  const early = (await rafe.call<{ points: number; passed: boolean }>('POST', '/api/practice', { ...done, acts: strokes(1) })).body
+  expect(early.passed).toBe(false)
+  expect(await runs(rafe)).toMatchObject([{ scenario: 'hose', points: passed.points, passed: true, runs: 2, name: 'Rafe Undal' }])
+})
+it('a technician sees their own, a lead everybody’s', async () => {
+  await imke.call('POST', '/api/practice', { ...done, acts: strokes(1) })
+  expect((await runs(rafe)).map(({ name }) => name)).toEqual(['Rafe Undal'])
+  expect((await runs(imke)).map(({ name }) => name)).toEqual(['Imke Thorsby', 'Rafe Undal'])
+})
+it.each([
+  ['a circuit nobody knows', { ...done, scenario: 'moon' }],
+  ['no hands at all', { ...done, acts: [] }],
+  ['hands for longer than is run', { ...done, acts: Array.from({ length: 20 }, () => hand(60_000)) }],
+  ['points said by the sender', { ...done, points: 100 }],
+])('%s is refused, and nothing is kept of it', async (_, body) => {
+  const before = await runs(rafe)
+  expect((await rafe.problem('POST', '/api/practice', body)).status).toBe(422)
+  expect(await runs(rafe)).toEqual(before)
+})
