@@ -84,7 +84,7 @@ const rows = computed(() => {
 }
 .jobs li {
   display: grid;
-  grid-template-columns: minmax(230px, 1.3fr) 190px minmax(180px, 1.2fr) 132px 104px;
+  grid-template-columns: minmax(230px, 1.3fr) 170px minmax(170px, 1.1fr) 176px 104px;
   gap: 18px;
   align-items: center;
   border-left: 8px solid var(--accent);
@@ -103,7 +103,9 @@ const rows = computed(() => {
   text-decoration: underline;
 }
 .no {
+  min-width: 54px;
   font: 700 30px/1 var(--face);
+  font-variant-numeric: tabular-nums;
 }
 .sub {
   display: block;
