@@ -28,9 +28,11 @@ function put() {
     </p>
     <v-btn-quiet v-if="!isOpen" @click="isOpen = true">One of them is missing</v-btn-quiet>
     <section v-else class="stack" aria-label="What is missing">
+      <p class="soft">Which is missing?</p>
       <ChoiceRow v-model="seal" label="Which is missing" :choices="joint.seals.map(item => ({ id: item.id, text: item.name }))" />
       <v-textarea v-model="note" label="What is known: ordered, from where, when" />
       <v-btn-second :disabled="!seal || !note.trim()" @click="put">Put it on record</v-btn-second>
+      <v-btn-quiet @click="isOpen = false">All are here</v-btn-quiet>
     </section>
   </div>
 </template>
