@@ -20,7 +20,7 @@ const pages = [
   { to: '/', name: 'Floor', icon: mdiGarageOpen, key: 'f' },
   { to: '/lookup', name: 'Look up', icon: mdiMagnify, key: 'l' },
   { to: '/library', name: 'Library', icon: mdiFileTree, key: 'i' },
-  { to: '/practice', name: 'Practice', icon: mdiSchoolOutline, key: 'p' },
+  { to: '/practice', name: 'Practice', icon: mdiSchoolOutline, key: 'r' },
   { to: '/shop', name: 'Shop', icon: mdiStorefrontOutline, key: 's' },
 ]
 const unitLine = computed(() =>

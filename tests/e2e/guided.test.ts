@@ -1,6 +1,6 @@
 import { drawnJpeg } from '../helpers/drawnJpeg'
 import type { Page } from '@playwright/test'
-import { answerStep, expect, expectAccessible, expectFits, listen, names, room, signIn, test, tick } from '../helpers/browserTest'
+import { answerStep, expect, expectAccessible, expectFits, listen, names, pick, room, signIn, test, tick } from '../helpers/browserTest'
 import { jpegOf } from '../helpers/jpeg'
 
 /** From a sheet to a job on it, for a car that is not here yet. */
@@ -194,7 +194,7 @@ test('the other line: minutes now and later, odds by the lead’s judgement, and
   const odds = async () => Number(/(\d+) % in/.exec((await sister.textContent())!)![1])
   const before = await odds()
   await sister.getByRole('combobox', { name: 'found' }).press('Enter')
-  await page.getByRole('option', { name: 'weeping' }).click()
+  await pick(page, 'weeping')
   await expect.poll(odds).toBeGreaterThan(before)
 
   await beside.getByText('How the odds are worked out').click()

@@ -91,9 +91,16 @@ test('a joint alone is a job; a look that finds nothing is one as well', async (
 })
 
 // Foam rests before a level counts; too much is drawn off, measured, and read again.
-test('a steering job: a level in foam is none, and what is too much is drawn off', async ({ page, server }) => {
+test('a steering job: a level in foam is none, twice, what is too much is drawn off, and it is signed', async ({ page, server }) => {
+  test.setTimeout(120_000)
   const rafe = await server.as('technician')
-  const id = await workJob(rafe, { sheet: 'pintle-steering-pressure', plate: 'SK 03 VAN', lines: ['pressure'], until: 'level' })
+  const id = await workJob(rafe, {
+    sheet: 'pintle-steering-pressure',
+    plate: 'SK 03 VAN',
+    lines: ['pressure'],
+    until: 'level',
+    minutesAgo: 90,
+  })
   await signIn(page, 'technician')
   await page.setViewportSize({ width: 390, height: 844 })
   await page.goto(`/jobs/${id}/bay`)
@@ -118,6 +125,14 @@ test('a steering job: a level in foam is none, and what is too much is drawn off
   await press('It has cleared already')
   await expect(page.getByText('Foam was seen.')).toHaveCount(0)
 
+  // Foam once more: it rests once more.
+  await press('Foam')
+  await record.click()
+  await expect(page.getByText('Foam was seen.')).toBeVisible()
+  await page.getByLabel('Why it need not rest so long').fill('warmed up beside the heater')
+  await press('It has cleared already')
+  await expect(page.getByText('Foam was seen.')).toHaveCount(0)
+
   // Nine millimetres above the lower mark, tapped by keys: four too many, and how much that is.
   await read('At the mark')
   const scale = page.getByRole('slider', { name: 'Where the fluid stands' })
@@ -139,11 +154,19 @@ test('a steering job: a level in foam is none, and what is too much is drawn off
   await expect(title).not.toHaveText(level)
   const events = async () => (await rafe.job(id)).events.map(({ body }) => body)
   const readings = async () => (await events()).flatMap(body => (body.type === 'levelRead' ? [body.reading] : []))
-  await expect.poll(readings).toEqual(['foam', 'above', 'at'])
+  await expect.poll(readings).toEqual(['foam', 'foam', 'above', 'at'])
   expect((await events()).find(body => body.type === 'fluidExtracted')).toMatchObject({
     entered: { value: 60, unit: 'mL' },
     how: 'measured',
   })
+  // On to its end, as the sheet says.
+  await expect.poll(() => keptEntries(page)).toBe(0)
+  await workOn(rafe, id, undefined, 20)
+  await page.goto(`/jobs/${id}/bay`)
+  await expect(title).toHaveText('Every step is done')
+  await page.getByRole('button', { name: 'Sign off' }).click()
+  await expect(page.getByText('Signed off by Rafe Undal')).toBeVisible()
+  await expect(page.getByText('foam, no level yet').first()).toBeVisible()
 })
 
 // Three lines, all out; one goes back as it came, for a later job, and the other two are brought to a true end.

@@ -121,3 +121,12 @@ export async function tick(box: Locator, wanted = true): Promise<void> {
   if ((await box.isChecked()) !== wanted) await box.click()
   await expect(box).toBeChecked({ checked: wanted })
 }
+
+/** Picks from a list that has opened: pressed again where the list moved away under the press. */
+export async function pick(page: Page, name: string): Promise<void> {
+  const option = page.getByRole('option', { name })
+  await expect(async () => {
+    await option.click({ timeout: 3000 })
+    await expect(option).toBeHidden({ timeout: 3000 })
+  }).toPass()
+}

@@ -20,7 +20,7 @@ import { formatNumber } from '#core/units/formatQuantity'
 import type { NoteView, VehicleView } from '#shared/schemas/api'
 import { stopWords } from '#shared/words/stopWords'
 import { standpointTitle } from '#shared/words/standWords'
-import { list, plural, systemWords } from '#shared/words/vocabulary'
+import { list, plural, standpointWords, systemWords } from '#shared/words/vocabulary'
 import { useActs } from '~/composables/useActs'
 import { useSession } from '~/stores/session'
 import { useConnection } from '~/stores/connection'
@@ -176,7 +176,11 @@ useActs('This line sheet', [
   { text: 'The joint before', keys: 'ArrowLeft', run: () => step(-1) },
   { text: 'Write on this sheet', keys: 'e', isOpen: () => isLead.value, run: () => void navigateTo(`/sheets/${sheet.value?.id}/edit`) },
   ...standpoints.map((point, i) => ({
-    text: `Picture: ${standpointTitle(sheet.value!, point).toLowerCase()}`,
+    // Said in this vehicle's words once the sheet is here.
+    get text() {
+      const at = sheet.value ? standpointTitle(sheet.value, point) : standpointWords[point]
+      return `Picture: ${at.toLowerCase()}`
+    },
     keys: String(i + 1),
     run: () => void (standpoint.value = point),
   })),
