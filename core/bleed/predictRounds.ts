@@ -14,7 +14,7 @@ export type RoundsPrediction = {
   never: boolean
 }
 
-/** What is unknown: the likely case first, then the others (FLUIDS: most sensitive are what clings and how much of the stroke is used). */
+/** What is unknown: the likely case first, then the others; most depends on what clings and how much of the stroke is used. */
 const unknowns: readonly { clings: number; stroke: number; open: number }[] = [
   { clings: 1, stroke: 1, open: 1 },
   { clings: 0.6, stroke: 1.1, open: 1.25 },
