@@ -30,16 +30,18 @@ function bestWords(id: string): string {
   return run ? (run.passed ? `best: ${run.points} of 100` : 'tried, not passed yet') : 'not tried yet'
 }
 /** Sent as it was made: what it is worth is worked out again where it is kept. */
-const over = (_: Score, acts: readonly PracticeRequest['acts'][number][], verdict: Verdict) =>
-  act(async () => {
+const isLost = ref(false)
+async function over(_: Score, acts: readonly PracticeRequest['acts'][number][], verdict: Verdict) {
+  isLost.value = !(await act(async () => {
     await call('POST', '/api/practice', answers.practiceScore, { scenario: chosen.value, verdict, acts })
     await refresh()
-  })
+  }))
+}
 </script>
 
 <template>
   <div class="stack">
-    <p v-if="trouble" class="trouble" role="alert">The run was not kept: {{ trouble }}</p>
+    <p v-if="isLost" class="trouble" role="alert">This run was not kept. {{ trouble || 'The server does not answer.' }}</p>
     <PracticeRun v-if="scenario" :key="scenario.id" :scenario="scenario" @over="over" @leave="chosen = undefined" />
     <template v-else>
       <h1>Practice</h1>

@@ -46,7 +46,6 @@ export function bleedRound(
     for (let left = seconds; left > 1e-9 && !until(state); left -= dt) state = stepHydraulics(path, state, controls, Math.min(dt, left))
   }
   const isFirm = ({ pressure, travel }: HydraulicState) => pressure >= manner.foot * 0.98 || travel >= 1
-
   const before = { jar: from.jar, hose: sumOf(from.hose), backAir: from.airIn.hose }
   for (let cycle = 0; cycle < manner.cycles; cycle++) {
     for (let pump = 0; pump < manner.pumps; pump++) {

@@ -1,4 +1,4 @@
-import { atmosphere, filledPath, type HydraulicPath, type HydraulicState } from './hydraulicPath'
+import { filledPath, type HydraulicPath, type HydraulicState } from './hydraulicPath'
 
 /** A helper at the pedal who does not listen: pumps, holds for so many seconds, and comes up whatever the bleeder does. */
 export type Helper = { down: number; hold: number; up: number; rest: number }
@@ -70,7 +70,3 @@ export const beginScenario = ({ path, air, reservoirAt = 1 }: Scenario): Hydraul
 
 /** Where a helper’s foot is, s after the beginning: pressing or not. */
 export const helperPresses = ({ down, hold, up, rest }: Helper, time: number): boolean => time % (down + hold + up + rest) < down + hold
-
-/** How far a pedal goes before it holds, share of its travel, for the air in a path (Boyle at 10 bar). */
-export const travelFor = (path: HydraulicPath, air: number, pressure = 10): number =>
-  Math.min(1, ((air * pressure) / (atmosphere + pressure) + path.give * pressure) / path.stroke)

@@ -67,7 +67,8 @@ export function stepHydraulics(path: HydraulicPath, before: HydraulicState, cont
   state.travel = travel
   state.pressure = pressure
   const rate = letOut(path, state, controls, dt) / dt
-  if (!isDown) drawIn(path, state, controls, dt, free(travel) - contentsOf(state))
+  if (isDown) state.rising = 0
+  else drawIn(path, state, controls, dt, free(travel) - contentsOf(state))
   settleSlave(path, state, rate)
   state.lowest = Math.min(state.lowest, state.reservoir)
   return state

@@ -2,7 +2,7 @@ import { fail, ok } from '../result'
 import type { Operation } from '../sheet/types'
 import { levelsOf } from '../sheet/levelsOf'
 import { toSi } from '../units/convertUnit'
-import { countsAfter, isOff, pressureSourceOf, runningSince } from './carState'
+import { isOff, pressureSourceOf, runningSince } from './carState'
 import { unknown, type Context, type Decision, type Of } from './decision'
 import { outOfReason } from './outOfReason'
 import type { JobState, ObservedThing } from './types'
@@ -25,11 +25,11 @@ export function decidePartLooked(state: JobState, command: Of<'partLooked'>, { r
 
 /**
  * A part before it that is on, and could be off while the engine runs. One that was on when this came off hides nothing: whoever reached
- * past it sees past it, whatever the sheet says.
+ * past it sees past it, whatever the sheet says. By the order on record: a tablet that knew of neither covers it all the same.
  */
 function coverOf(operations: readonly Operation[], state: JobState, { id: part, needs }: Operation): string | undefined {
-  const since = state.operations[part]?.off
-  const wentOnLater = (id: string) => countsAfter(state.operations[id]?.on, since)
+  const since = state.operations[part]?.off?.n ?? 0
+  const wentOnLater = (id: string) => (state.operations[id]?.on?.n ?? 0) > since
   const mayBeOff = (id: string) => operations.find(one => one.id === id)?.engineMayRun === true && wentOnLater(id)
   return needs.find(anyOf => anyOf.every(id => !isOff(state, id)) && anyOf.some(mayBeOff))?.find(mayBeOff)
 }

@@ -107,5 +107,15 @@ describe('a part with a seal of its own is looked at', () => {
     bench.do({ type: 'operationOn', operation: pan, fasteners: counts, seals: seals!.map(({ id }) => id), oldOut: true })
     // What it still wants is the engine, not the shield off.
     expect(bench.try(look('dry'))).toEqual({ code: 'JOB_NO_PRESSURE', by: 'engine' })
+    // Put on after that, by a tablet that has seen none of it, it covers the pan all the same.
+    const shield = bench.resolved.operations.find(({ id }) => id === 'undershield')!
+    const all = shield.fasteners.map(({ count }) => count)
+    bench.do({ type: 'operationOff', operation: shield.id, fasteners: all }).do({ type: 'paused', reason: 'end-of-day' })
+    bench.device = 'tablet-2'
+    bench.seen = 1
+    bench.do({ type: 'operationOn', operation: shield.id, fasteners: all })
+    bench.seen = undefined
+    bench.do({ type: 'resumed' })
+    expect(bench.try(look('dry'))).toEqual({ code: 'JOB_HIDDEN', joint: pan, operation: shield.id })
   })
 })

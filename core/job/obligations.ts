@@ -372,7 +372,8 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
       openedJoints(facts).map(([joint, record]) => ({
         what: { kind: 'leak-look', joint: joint.id, because: leakDoubt(record) ?? 'not-done' },
         since: disturbedAt(record),
-        gates: always,
+        // Nobody rolls on a brake or a clutch whose joints have not been seen dry with the pedal held.
+        gates: drivesOnIt(facts.resolved) ? ['drive', 'end'] : always,
       })),
     met: ({ what }, { state }) => what.kind === 'leak-look' && leakDoubt(state.joints[what.joint]!) === undefined,
   },

@@ -121,3 +121,13 @@ it('a motorcycle has no hood to open and no wheel opening to reach through; a ca
   expect(said(car)).toMatch(/Hood up.*bumper.*wheel opening/)
   expect(reachOf(motorcycle, 'above')).toBe(reachOf(car, 'above'))
 })
+
+it('nothing rolls on a clutch whose joints nobody has looked at with the lever held', () => {
+  const bench = benchOf('plover-clutch-hose')
+  bench.workUntil('leak')
+  const tested = bench.try({ type: 'tested', test: 'pedal', result: 'good' })
+  expect(tested).toBeUndefined()
+  const looks = bench.resolved.joints.map(({ id }) => expect.objectContaining({ kind: 'leak-look', joint: id }))
+  const refused = bench.try({ type: 'roadTested', result: 'good' })
+  expect(refused).toMatchObject({ code: 'JOB_GATE', gate: 'drive', due: expect.arrayContaining(looks) })
+})

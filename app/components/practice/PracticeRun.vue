@@ -47,6 +47,11 @@ useRafFn(({ delta }) => {
 function press(isDown: boolean): void {
   hands.value.presses = isDown
 }
+/** A mouse holds the pedal; a finger puts it down and takes it up, because one hand has the bleeder too. */
+function onPointer({ type, pointerType }: PointerEvent): void {
+  if (pointerType !== 'touch') press(type === 'pointerdown')
+  else if (type === 'pointerdown') press(!hands.value.presses)
+}
 function onSpace(event: KeyboardEvent): void {
   if (event.key !== ' ' || score.value) return
   event.preventDefault()
@@ -104,10 +109,12 @@ useActs('Practice', [
         class="pedal"
         :disabled="scenario.helper !== undefined"
         :aria-pressed="hands.presses"
-        @pointerdown="press(true)"
-        @pointerup="press(false)"
-        @pointerleave="press(false)"
-        >{{ scenario.helper ? 'The helper has the pedal' : 'Hold the pedal down' }} <kbd v-if="!scenario.helper">space</kbd></v-btn-go
+        @pointerdown="onPointer"
+        @pointerup="onPointer"
+        @pointerleave="onPointer"
+        @pointercancel="press(false)"
+        >{{ scenario.helper ? 'The helper has the pedal' : hands.presses ? 'Pedal is down: let it up' : 'Pedal down' }}
+        <kbd v-if="!scenario.helper">space</kbd></v-btn-go
       >
       <div>
         <b>Bleeder</b>
