@@ -3,8 +3,6 @@ import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
 import { chromium } from '@playwright/test'
-import pg from 'pg'
-import { v7 } from 'uuid'
 import { listAlternatives } from '../core/access/listAlternatives'
 import { planJob, type PlanInputs } from '../core/access/planJob'
 import { resolveSheet } from '../core/sheet/resolveSheet'
@@ -14,6 +12,7 @@ import { signIn } from '../tests/helpers/browserTest'
 import { copyDatabase, TestServer, type Client } from '../tests/helpers/server'
 import { benchSearch } from './benchSearch'
 import { benchAccess } from './benchAccess'
+import { benchAppend } from './benchAppend'
 import { benchRoute } from './benchRoute'
 
 // One JSON object per line: { name, value, unit, n, note }. Ratios are taken within one run; absolute times are this machine's.
@@ -30,35 +29,6 @@ async function times(n: number, work: (i: number) => Promise<unknown> | unknown)
     taken.push(performance.now() - started)
   }
   return taken.sort((a, b) => a - b)
-}
-
-async function perSecond(n: number, lanes: number, work: (lane: number, i: number) => Promise<unknown>): Promise<number> {
-  const started = performance.now()
-  await Promise.all(
-    Array.from({ length: lanes }, async (_, lane) => {
-      for (let i = 0; i < n / lanes; i++) await work(lane, i)
-    }),
-  )
-  return (n / (performance.now() - started)) * 1000
-}
-
-async function benchAppend(client: Client, databaseUrl: string): Promise<void> {
-  const [n, lanes] = [1200, 8]
-  const jobs = await Promise.all(Array.from({ length: lanes }, () => client.openJob()))
-  const pool = new pg.Pool({ connectionString: databaseUrl, max: lanes })
-  await pool.query('create table bench_plain (id uuid primary key, n int, body jsonb, at timestamptz default now())')
-  const plain = () =>
-    perSecond(n, lanes, (_, i) =>
-      pool.query('insert into bench_plain (id, n, body) values ($1, $2, $3)', [v7(), i, '{"type":"noteWritten","text":"bench"}']),
-    )
-  const append = () => perSecond(n, lanes, (lane, i) => client.say(jobs[lane]!.id, { type: 'noteWritten', text: 'bench' }, i))
-  await append()
-  await plain()
-  const [appends, inserts] = [await append(), await plain()]
-  await pool.end()
-  say('event append throughput', appends, 'events/s', n, `${lanes} clients over HTTP, one job each, fsync on`)
-  say('plain insert throughput', inserts, 'rows/s', n, `${lanes} connections, one row a transaction, same cluster`)
-  say('append to plain insert', appends / inserts, 'ratio', n, 'HTTP, decide, three statements, summary and notify against one insert')
 }
 
 async function benchLookUp(client: Client): Promise<void> {
@@ -229,7 +199,7 @@ const server = await TestServer.start(databaseUrl)
 try {
   const client = await server.as('technician')
   await client.call<JobRow[]>('GET', '/api/jobs')
-  await benchAppend(client, databaseUrl)
+  for (const { name, value, unit, n, note } of await benchAppend(client, databaseUrl)) say(name, value, unit, n, note)
   await benchLookUp(client)
   await benchPlan()
   for (const { name, value, unit, n, note } of benchAccess(quantile)) say(name, value, unit, n, note)

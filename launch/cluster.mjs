@@ -62,7 +62,7 @@ function findRunning(data) {
   const lines = readFileSync(lock, 'utf8').split('\n')
   const [pid, port, status] = [Number(lines[0]), Number(lines[3]), lines[7]?.trim()]
   const commandLine = existsSync(`/proc/${pid}/cmdline`) ? readFileSync(`/proc/${pid}/cmdline`, 'utf8').split('\0') : []
-  return commandLine.includes(data) ? { pid, port, ready: status === 'ready' } : undefined
+  return commandLine.includes(data) ? { pid, port, ready: status === 'ready' || status === 'standby' } : undefined
 }
 
 function isAlive(pid) {

@@ -6,10 +6,14 @@ import { Failure, root, run } from './run.mjs'
 
 /**
  * The database to work on: the one named by DATABASE_URL, or a private cluster in the data folder, which comes back on its port for as long
- * as its starter lives; the server waits for it.
+ * as its starter lives; the server waits for it. `now`: where it is to be found later on; `forServer`: what the server is told.
  */
 export async function openDatabase(dataDir) {
-  if (process.env.DATABASE_URL) return { url: process.env.DATABASE_URL, stop: async () => {} }
+  const { DATABASE_URL: given, EFFERENT_DIRECT_URL: direct } = process.env
+  if (given) {
+    const now = () => primaryOf((direct || given).split(/,(?=postgres)/))
+    return { url: await now(), now, forServer: given, stop: async () => {} }
+  }
   const dir = join(dataDir, 'database')
   const settings = { bin: await postgresFor(dir), dir }
   const open = async port => {
@@ -30,7 +34,29 @@ export async function openDatabase(dataDir) {
     },
     say: text => process.stderr.write(`efferent: ${text}\n`),
   })
-  return { url, stop: () => kept.stop(({ cluster }) => cluster.stop()) }
+  return { url, now: async () => url, forServer: url, stop: () => kept.stop(({ cluster }) => cluster.stop()) }
+}
+
+/** Which of a cluster's members takes writes; the only one there is, is taken as it is. */
+async function primaryOf(addresses) {
+  if (addresses.length === 1) return addresses[0]
+  const { default: pg } = await import('pg')
+  const reasons = []
+  for (const address of addresses) {
+    const client = new pg.Client({ connectionString: address, connectionTimeoutMillis: 4000 })
+    client.on('error', () => {})
+    try {
+      await client.connect()
+      const { rows } = await client.query('select pg_is_in_recovery() as standby')
+      if (!rows[0].standby) return address
+      reasons.push(`${new URL(address).host} is a standby`)
+    } catch (error) {
+      reasons.push(`${new URL(address).host}: ${error.message}`)
+    } finally {
+      await client.end().catch(() => {})
+    }
+  }
+  throw new Failure(`none of the databases named by DATABASE_URL takes writes: ${reasons.join('; ')}`)
 }
 
 /** `name` is a constant of ours: CREATE DATABASE takes no parameters. */

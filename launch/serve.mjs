@@ -42,12 +42,12 @@ export async function serve({ port: wanted, host, data, 'no-demo': noDemo, 'plai
     const backups = join(dataDir, 'backups')
     if (!noBackup && !dev) {
       const bin = process.env.DATABASE_URL ? await ensurePostgres() : await postgresFor(join(dataDir, 'database'))
-      stops.push(backUpNightly({ dir: backups, take: file => writeBackup({ bin, url: database.url, file }), say: warn }))
+      stops.push(backUpNightly({ dir: backups, take: async file => writeBackup({ bin, url: await database.now(), file }), say: warn }))
     }
 
     const env = {
       ...process.env,
-      DATABASE_URL: database.url,
+      DATABASE_URL: database.forServer,
       EFFERENT_SESSION_SECRET: secret,
       EFFERENT_PLAIN_HTTP: plainHttp || dev ? '1' : '',
       EFFERENT_VERSION: JSON.parse(readFileSync(join(root, 'package.json'), 'utf8')).version,

@@ -107,6 +107,12 @@ export async function ensureChromium() {
   if (!existsSync('/usr/bin/chromium')) await aptInstall('Chromium', ['chromium'])
 }
 
+/** For the tests only: a pooler to stand before the database. */
+export async function ensurePooler() {
+  if (!existsSync('/usr/sbin/pgbouncer')) await aptInstall('PgBouncer', ['pgbouncer'])
+  return '/usr/sbin/pgbouncer'
+}
+
 const sources = ['app', 'core', 'shared', 'server', 'public', 'nuxt.config.ts', 'package.json', 'package-lock.json']
 
 export async function ensureBuild() {

@@ -15,6 +15,8 @@ export const limits = {
   eventsPerRequest: 100,
   /** Revisions of one sheet: more than anybody publishes, and a number that every store can hold. */
   revisions: 100_000,
+  /** Heads of sheets in one answer; whoever wants more asks on from the last. */
+  sheetsPerPage: 500,
   /** The database counts events of a job in 32 bits. */
   sequence: 2 ** 31 - 1,
   /** Per group of a search, and how many candidates the index gives up for ranking. */

@@ -14,6 +14,7 @@ import type { VehicleView } from '#shared/schemas/api'
 import { layoutWords } from '#shared/words/layoutWords'
 import { systemWords } from '#shared/words/vocabulary'
 import { useConnection } from '~/stores/connection'
+import { allSheets } from '~/utils/allSheets'
 import { call } from '~/utils/api'
 import { queryOfCar } from '~/utils/carQuery'
 
@@ -49,7 +50,7 @@ const { data: sheets, trouble: unreadSheets } = useServerData(
   () => `sheets of ${family.value}`,
   async (): Promise<Sheet[] | undefined> => {
     if (!family.value) return undefined
-    const heads = (await connection.look('/api/sheets', answers.sheets)).filter(head => head.families.includes(family.value))
+    const heads = await allSheets(connection.look, family.value)
     return (await Promise.all(heads.map(head => connection.look(`/api/sheets/${head.id}`, answers.sheet)))).map(view => view.sheet)
   },
 )

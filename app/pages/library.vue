@@ -12,6 +12,7 @@ import { plural, systemWords } from '#shared/words/vocabulary'
 import { useConnection } from '~/stores/connection'
 import { useSession } from '~/stores/session'
 import { call, ProblemFailure, wordsOf } from '~/utils/api'
+import { allSheets } from '~/utils/allSheets'
 import { arrangeSheets, type SortKey } from '~/utils/arrangeSheets'
 
 useHead({ title: 'Library · Efferent' })
@@ -19,7 +20,7 @@ const session = useSession()
 const connection = useConnection()
 const { data: sheets, refresh } = useServerData(
   () => 'sheets',
-  () => connection.look('/api/sheets', answers.sheets),
+  () => allSheets(connection.look),
 )
 const problem = ref<Problem>()
 const said = ref('')

@@ -10,6 +10,7 @@ function writeCell(cell: Cell): string {
 }
 
 /** RFC 4180: header row, CRLF, quotes doubled. Unknown is an empty cell, never zero. */
-export function writeCsv(header: readonly string[], rows: readonly (readonly Cell[])[]): string {
-  return [header, ...rows].map(row => row.map(writeCell).join(',')).join('\r\n') + '\r\n'
-}
+export const writeCsv = (header: readonly string[], rows: readonly (readonly Cell[])[]): string => csvLines([header, ...rows])
+
+/** Rows as they stand in such a file, for one that is sent piece by piece. */
+export const csvLines = (rows: readonly (readonly Cell[])[]): string => rows.map(row => `${row.map(writeCell).join(',')}\r\n`).join('')

@@ -1,4 +1,4 @@
-import type { Pack } from '../sheet/types'
+import type { Pack, Sheet } from '../sheet/types'
 
 /**
  * Values that fit into this many characters stand on one line: a point or a fastener is read at a glance, a sheet is still compared line
@@ -91,3 +91,17 @@ const rank = (key: string) => ranks.get(key) ?? first.length
 
 /** A pack as the file it is exchanged in: UTF-8 JSON, stable to the byte for the same content. */
 export const writePack = (pack: Pack): string => `${write(ordered(pack), '', lineWidth)}\n`
+
+/**
+ * The same bytes piece by piece, for a pack that is longer than anybody wants to hold: `open`, each sheet by `sheet`, `close`. Sheets are
+ * what the format ends with.
+ */
+export function writePackInParts(head: Omit<Pack, 'sheets'>) {
+  const whole = write({ ...(ordered(head) as object), sheets: [] }, '', 0)
+  const at = whole.lastIndexOf('[]')
+  return {
+    open: whole.slice(0, at + 1),
+    sheet: (sheet: Sheet, isFirst: boolean): string => `${isFirst ? '' : ','}\n    ${write(ordered(sheet), '    ', lineWidth - 4)}`,
+    close: (isEmpty: boolean): string => `${isEmpty ? '' : '\n  '}${whole.slice(at + 1)}\n`,
+  }
+}

@@ -2,7 +2,7 @@ import { getQuery } from 'h3'
 import { searchSchema } from '../../shared/schemas/api'
 import { search } from '../services/search'
 import { parseWith } from '../utils/body'
-import { getPool } from '../utils/db'
+import { getReadPool } from '../utils/db'
 import { route } from '../utils/route'
 
-export default route('GET /api/search', ({ event }) => search(getPool(), parseWith(searchSchema, getQuery(event)).q))
+export default route('GET /api/search', ({ event }) => search(getReadPool(), parseWith(searchSchema, getQuery(event)).q))

@@ -10,11 +10,13 @@ import { appendEvents, type Append } from '../sql/jobs/appendEvents'
 import { findEvents } from '../sql/jobs/findEvents'
 import { toEvent } from '../sql/jobs/jobRows'
 import { listEvents } from '../sql/jobs/listEvents'
-import { findHead, lockJob, type JobHead } from '../sql/jobs/lockJob'
+import { findHeads, lockJob, type JobHead } from '../sql/jobs/lockJob'
 import { findSheet } from '../sql/sheets/findSheet'
 import { toSheet } from '../sql/sheets/sheetRows'
 import { addVehicleTraits } from '../sql/vehicles/vehicles'
 import { getPool, isUniqueViolation, withTransaction, type Db } from '../utils/db'
+import { tellMoved } from '../utils/feed'
+import { gathered } from '../utils/gathered'
 import { ProblemError } from '../utils/problemError'
 import { noteStorage } from '../utils/storageTrouble'
 import { keepState, loadState, resolveJob, summaryOf } from './jobState'
@@ -26,6 +28,27 @@ import { getSheet } from './sheets'
 /** So often the job may have moved on while an entry was decided; then it is decided with the job held. */
 const mostOvertaken = 4
 
+const headOf = gathered((ids: readonly string[]) => findHeads(getPool(), ids))
+
+/** What is to be kept at the same time goes to the disk together; where that fails, each by itself, so that each learns its own fate. */
+const keep = gathered(async (appends: readonly Append[]) => {
+  // Of two for one job the second was decided on a job that the first is about to move.
+  const firsts = appends.filter(({ id }, i) => appends.findIndex(other => other.id === id) === i)
+  const kept = await appendEvents(getPool(), firsts).catch(error =>
+    firsts.length === 1
+      ? [error as Error]
+      : Promise.all(
+          firsts.map(append =>
+            appendEvents(getPool(), [append]).then(
+              ([one]) => one!,
+              (alone: Error) => alone,
+            ),
+          ),
+        ),
+  )
+  return appends.map(append => kept[firsts.indexOf(append)] ?? false)
+})
+
 type Prepared = { answer: JobEvent[]; state: JobState; append?: Append }
 
 /**
@@ -36,7 +59,7 @@ type Prepared = { answer: JobEvent[]; state: JobState; append?: Append }
 export async function appendToJob(jobId: string, request: unknown, carrier: Person, gone?: AbortSignal): Promise<AppendResult> {
   const entries = await readEntries(getPool(), jobId, request, carrier)
   for (let overtaken = 0; overtaken < mostOvertaken; overtaken++) {
-    const head = await findHead(getPool(), jobId)
+    const head = await headOf(jobId)
     if (!head) throw gone404(entries)
     // Nearly always an entry is new: it is looked for among those on record only when it was refused, or its id was there before.
     const prepared = overtaken === 0 ? await prepareNew(head, entries, gone) : await prepare(getPool(), head, entries, true, gone)
@@ -55,8 +78,9 @@ export async function appendToJob(jobId: string, request: unknown, carrier: Pers
 
 const gone404 = ([first]: readonly Authored[]) => jobUnknown().about(first!.entry.id)
 
-function done({ state, answer }: Prepared): AppendResult {
+function done({ state, answer, append }: Prepared): AppendResult {
   keepState(state)
+  if (append) tellMoved({ id: state.id, seq: state.seq })
   return { seq: state.seq, events: answer }
 }
 
@@ -65,7 +89,7 @@ async function store({ append }: Prepared, head: JobHead): Promise<boolean> {
   if (!append) return true
   try {
     if (learned(append).length > 0) return await withTransaction(db => write(db, append, head))
-    const stored = await appendEvents(getPool(), append)
+    const stored = await keep(append)
     noteStorage(undefined)
     return stored
   } catch (error) {
@@ -77,7 +101,8 @@ async function store({ append }: Prepared, head: JobHead): Promise<boolean> {
 const learned = ({ events }: Append) => events.flatMap(({ body }) => (body.type === 'traitsLearned' ? [body.traits] : []))
 
 async function write(db: Db, append: Append, head: JobHead): Promise<boolean> {
-  if (!(await appendEvents(db, append))) return false
+  const [moved] = await appendEvents(db, [append])
+  if (!moved) return false
   for (const traits of learned(append)) await addVehicleTraits(db, head.vehicle_id, { ...traits })
   return true
 }

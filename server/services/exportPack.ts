@@ -1,31 +1,54 @@
-import { writeCsv, type Cell } from '../../core/exchange/writeCsv'
+import { csvLines, type Cell } from '../../core/exchange/writeCsv'
+import { writePackInParts } from '../../core/exchange/writePack'
 import { settleValue } from '../../core/sheet/settleContested'
-import type { Contested, Pack, Sheet, Window } from '../../core/sheet/types'
+import type { Contested, Sheet, Window } from '../../core/sheet/types'
 import { findFamilies } from '../sql/sheets/families'
-import { listSheets } from '../sql/sheets/listSheets'
+import { listSheets, listSheetsById } from '../sql/sheets/listSheets'
+import type { SheetHeadRow } from '../sql/sheets/sheetRows'
 import type { Db } from '../utils/db'
-import { getSheet } from './sheets'
+import { getSheet, sheetUnknown } from './sheets'
 
-async function sheetsOf(db: Db, ids: string[] | undefined): Promise<Sheet[]> {
-  const wanted = ids ?? (await listSheets(db)).map(head => head.id)
-  const sheets: Sheet[] = []
-  for (const id of [...new Set(wanted)].sort()) sheets.push(await getSheet(db, id))
-  return sheets
+/** Which sheets are asked for, all when none is named; one that is not here is said before anything is sent. */
+async function headsOf(db: Db, ids: string[] | undefined): Promise<SheetHeadRow[]> {
+  const heads = ids ? await listSheetsById(db, ids) : await everySheet(db)
+  const missing = ids?.find(id => heads.every(head => head.id !== id))
+  if (missing !== undefined) throw sheetUnknown(missing)
+  return heads.toSorted((a, b) => (a.id < b.id ? -1 : 1))
+}
+async function everySheet(db: Db): Promise<SheetHeadRow[]> {
+  const heads: SheetHeadRow[] = []
+  for (let page = await listSheets(db, {}); page.length > 0; page = await listSheets(db, { after: page.at(-1)!.id })) heads.push(...page)
+  return heads
 }
 
 /**
- * The newest revision of each sheet asked for (all, when none is named) with the families they are for: what an import elsewhere needs,
- * and nothing else.
+ * The newest revision of each sheet asked for with the families they are for: what an import elsewhere needs, and nothing else. Sheet by
+ * sheet, so that a library of any length holds nobody up and lies nowhere whole.
  */
-export async function exportPack(db: Db, ids: string[] | undefined, workshop: string): Promise<Pack> {
-  const sheets = await sheetsOf(db, ids)
-  const families = await findFamilies(db, [...new Set(sheets.flatMap(sheet => sheet.applies.flatMap(applies => applies.families)))])
-  return {
-    format: 'efferent.pack/1',
-    title: sheets.length === 1 ? sheets[0]!.title : `Line sheets of ${workshop || 'this workshop'}`,
-    families,
-    sheets,
-  }
+export async function exportPack(db: Db, ids: string[] | undefined, workshop: string): Promise<AsyncIterable<string>> {
+  const heads = await headsOf(db, ids)
+  const families = await findFamilies(db, [...new Set(heads.flatMap(head => head.families))])
+  const title = heads.length === 1 ? heads[0]!.title : `Line sheets of ${workshop || 'this workshop'}`
+  const parts = writePackInParts({ format: 'efferent.pack/1', title, families })
+  return (async function* () {
+    yield parts.open
+    for (const [i, { id }] of heads.entries()) yield parts.sheet(await getSheet(db, id), i === 0)
+    yield parts.close(heads.length === 0)
+  })()
+}
+
+/** A table over all sheets asked for, sheet by sheet. */
+async function exportCsv(
+  db: Db,
+  ids: string[] | undefined,
+  header: readonly string[],
+  rowsOf: (sheet: Sheet) => Cell[][],
+): Promise<AsyncIterable<string>> {
+  const heads = await headsOf(db, ids)
+  return (async function* () {
+    yield csvLines([header])
+    for (const { id } of heads) yield csvLines(rowsOf(await getSheet(db, id)))
+  })()
 }
 
 /** One row per value: contested values stay side by side, with the source of each. */
@@ -41,27 +64,10 @@ function valueRows<T>(contested: Contested<T> | undefined, cells: (value: T | un
   ])
 }
 
-export async function fittingsCsv(db: Db, ids: string[] | undefined): Promise<string> {
-  const rows = (await sheetsOf(db, ids)).flatMap(sheet =>
-    sheet.joints.flatMap(joint =>
-      valueRows<Window<number>>(joint.torque, window => [
-        sheet.id,
-        sheet.revision,
-        joint.line,
-        joint.id,
-        joint.name,
-        joint.kind,
-        joint.thread?.designation,
-        joint.hex.turn,
-        joint.hex.hold,
-        joint.seals.map(seal => `${seal.count} x ${seal.name}${seal.part ? ` ${seal.part}` : ''}`).join('; '),
-        joint.turn?.snugThen,
-        window?.low,
-        window?.high,
-      ]),
-    ),
-  )
-  return writeCsv(
+export const fittingsCsv = (db: Db, ids: string[] | undefined): Promise<AsyncIterable<string>> =>
+  exportCsv(
+    db,
+    ids,
     [
       'sheet',
       'revision',
@@ -81,26 +87,30 @@ export async function fittingsCsv(db: Db, ids: string[] | undefined): Promise<st
       'date',
       'settled',
     ],
-    rows,
+    sheet =>
+      sheet.joints.flatMap(joint =>
+        valueRows<Window<number>>(joint.torque, window => [
+          sheet.id,
+          sheet.revision,
+          joint.line,
+          joint.id,
+          joint.name,
+          joint.kind,
+          joint.thread?.designation,
+          joint.hex.turn,
+          joint.hex.hold,
+          joint.seals.map(seal => `${seal.count} x ${seal.name}${seal.part ? ` ${seal.part}` : ''}`).join('; '),
+          joint.turn?.snugThen,
+          window?.low,
+          window?.high,
+        ]),
+      ),
   )
-}
 
-export async function fluidsCsv(db: Db, ids: string[] | undefined): Promise<string> {
-  const rows = (await sheetsOf(db, ids)).flatMap(sheet => {
-    const capacity = settleValue(sheet.fluid.capacity)
-    return valueRows(sheet.fluid.spec, spec => [
-      sheet.id,
-      sheet.revision,
-      sheet.system,
-      spec,
-      capacity.kind === 'unknown' ? undefined : capacity.value,
-      sheet.fluid.bottle,
-      sheet.fluid.expansionPerKelvin,
-      sheet.fluid.mixesWith.join('; '),
-      sheet.bleeding.allowed.join('; '),
-    ])
-  })
-  return writeCsv(
+export const fluidsCsv = (db: Db, ids: string[] | undefined): Promise<AsyncIterable<string>> =>
+  exportCsv(
+    db,
+    ids,
     [
       'sheet',
       'revision',
@@ -116,6 +126,18 @@ export async function fluidsCsv(db: Db, ids: string[] | undefined): Promise<stri
       'date',
       'settled',
     ],
-    rows,
+    sheet => {
+      const capacity = settleValue(sheet.fluid.capacity)
+      return valueRows(sheet.fluid.spec, spec => [
+        sheet.id,
+        sheet.revision,
+        sheet.system,
+        spec,
+        capacity.kind === 'unknown' ? undefined : capacity.value,
+        sheet.fluid.bottle,
+        sheet.fluid.expansionPerKelvin,
+        sheet.fluid.mixesWith.join('; '),
+        sheet.bleeding.allowed.join('; '),
+      ])
+    },
   )
-}

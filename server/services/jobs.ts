@@ -11,9 +11,9 @@ import { insertJob, nextJobNumber } from '../sql/jobs/insertJob'
 import { toEvent, toJobRow } from '../sql/jobs/jobRows'
 import { listEvents } from '../sql/jobs/listEvents'
 import { listOpenJobs } from '../sql/jobs/listOpenJobs'
-import { notifyJob } from '../sql/jobs/notifyJob'
 import { listSheetsById } from '../sql/sheets/listSheets'
 import { isUniqueViolation, withTransaction, type Db } from '../utils/db'
+import { tellMoved } from '../utils/feed'
 import { ProblemError } from '../utils/problemError'
 import { summaryOf } from './jobState'
 import { getVehicle } from './lookUp'
@@ -54,7 +54,7 @@ export async function openJob(request: OpenJobRequest, person: Person): Promise<
     return row && toJobRow(row)
   }
   try {
-    return await withTransaction(async db => {
+    const row = await withTransaction(async db => {
       const known = await existing(db)
       if (known) return known
       const [vehicle, sheet] = [await getVehicle(db, request.vehicle), await getSheet(db, request.sheet)]
@@ -99,9 +99,10 @@ export async function openJob(request: OpenJobRequest, person: Person): Promise<
         ...(await summaryOf(resolved, state)),
       })
       await insertEvents(db, [event])
-      await notifyJob(db, { id: request.id, seq: 1 })
       return (await existing(db))!
     })
+    tellMoved({ id: row.id, seq: row.seq })
+    return row
   } catch (error) {
     // Two sends of the same opening at once: the second waited on the first one's key and finds it done.
     if (isUniqueViolation(error, 'jobs_pkey')) return withTransaction(async db => (await existing(db))!)

@@ -15,15 +15,17 @@ import { ProblemError } from '../utils/problemError'
 // Revisions never change, so a cached one never goes stale.
 const cache = new Lru<string, Sheet>(300)
 
+export const sheetUnknown = (id: string, revision?: number) =>
+  new ProblemError(
+    'SHEET_UNKNOWN',
+    `There is no line sheet “${id}”${revision === undefined ? '' : ` in revision ${revision}`}. Look it up again.`,
+  )
+
 export async function getSheet(db: Db, id: string, revision?: number): Promise<Sheet> {
   const known = revision === undefined ? undefined : cache.get(`${id}@${revision}`)
   if (known) return known
   const row = await findSheet(db, id, revision)
-  if (!row)
-    throw new ProblemError(
-      'SHEET_UNKNOWN',
-      `There is no line sheet “${id}”${revision === undefined ? '' : ` in revision ${revision}`}. Look it up again.`,
-    )
+  if (!row) throw sheetUnknown(id, revision)
   const sheet = toSheet(row)
   cache.set(`${row.id}@${row.revision}`, sheet)
   return sheet
@@ -68,8 +70,9 @@ function toTraits(row: VehicleRow): Record<string, string> {
   throw unreadableRow(`what is known of vehicle ${row.id}`, traits.error)
 }
 
-export async function getSheetHeads(db: Db): Promise<SheetHead[]> {
-  return (await listSheets(db)).map(toHead)
+/** A page of the library, in the order of ids. */
+export async function getSheetHeads(db: Db, page: { after?: string; family?: string }): Promise<SheetHead[]> {
+  return (await listSheets(db, page)).map(toHead)
 }
 
 const whyNot = { family: 'another family', year: 'other years', engine: 'another engine', trait: 'another layout' } as const

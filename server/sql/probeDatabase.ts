@@ -2,6 +2,12 @@ import type { Db } from '../utils/db'
 
 type Probe = { server: string; migration: string | undefined; readOnly: boolean }
 
+/** A member of a cluster that is not a standby of another. */
+export async function takesWrites(db: Db): Promise<boolean> {
+  const { rows } = await db.query<{ standby: boolean }>('select pg_is_in_recovery() as standby')
+  return rows[0]?.standby === false
+}
+
 /** Whether the database answers, and whether it would take anything: a standby, or one set to read only, would not. */
 export async function probeDatabase(db: Db): Promise<Probe> {
   const { rows } = await db.query<{ server: string; read_only: boolean; migration: string | null }>(

@@ -1,8 +1,16 @@
 /** Everything the process is told from outside, read once. The start command sets these; see docs/architecture.md. */
 const env = process.env
+const addresses = (text = ''): string[] => text.split(/,(?=postgres)/).filter(address => address !== '')
 
 export const config = {
-  databaseUrl: env.DATABASE_URL ?? '',
+  /** One database, or the members of a cluster with comma between: whichever takes writes is worked on. */
+  databaseUrls: addresses(env.DATABASE_URL),
+  /** The same without a pooler between, where DATABASE_URL leads to one: LISTEN needs a connection of its own. */
+  directUrls: addresses(env.EFFERENT_DIRECT_URL ?? env.DATABASE_URL),
+  /** A pooler hands its connections round: what is set on one when it opens would be somebody else's next. */
+  isPooled: Boolean(env.EFFERENT_DIRECT_URL),
+  /** A replica for what may be a moment old: looking up, lists, exports. Empty: none. */
+  readUrl: env.EFFERENT_READ_URL ?? '',
   sessionSecret: env.EFFERENT_SESSION_SECRET ?? '',
   /** Secure cookies reach the browser on HTTPS and on localhost only; `--plain-http` turns this off for a shop network without HTTPS. */
   secureCookies: env.EFFERENT_PLAIN_HTTP !== '1',
@@ -15,7 +23,7 @@ export const config = {
 } as const
 
 export function assertConfig(): void {
-  if (!config.databaseUrl) throw new Error('DATABASE_URL is not set: start with ./efferent start')
+  if (config.databaseUrls.length === 0) throw new Error('DATABASE_URL is not set: start with ./efferent start')
   if (config.sessionSecret.length < 32)
     throw new Error('EFFERENT_SESSION_SECRET must have at least 32 characters: start with ./efferent start')
 }

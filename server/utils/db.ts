@@ -14,31 +14,60 @@ export interface Db {
 // int8 arrives as text by default; nothing here counts past 2^53.
 pg.types.setTypeParser(pg.types.builtins.INT8, Number)
 
-let pool: pg.Pool | undefined
+function openPool(connectionString: string): pg.Pool {
+  const opened = new pg.Pool({
+    connectionString,
+    max: 12,
+    connectionTimeoutMillis: 4000,
+    idleTimeoutMillis: 30_000,
+    application_name: 'efferent',
+    query_timeout: 20_000,
+    // Nothing waits for ever, for a lock or for an answer; what took too long was not recorded and is asked again (503). Behind a pooler
+    // the role is given these (deploy/README.md).
+    ...(!config.isPooled && { statement_timeout: 15_000, lock_timeout: 5000, idle_in_transaction_session_timeout: 15_000 }),
+  })
+  // An idle connection lost with the server is no reason to fall over: the next query opens another.
+  opened.on('error', () => {})
+  return opened
+}
 
-export function getPool(): pg.Pool {
-  if (!pool) {
-    pool = new pg.Pool({
-      connectionString: config.databaseUrl,
-      max: 12,
-      connectionTimeoutMillis: 4000,
-      idleTimeoutMillis: 30_000,
-      application_name: 'efferent',
-      // Nothing waits for ever, for a lock or for an answer; what took too long was not recorded and is asked again (503).
-      statement_timeout: 15_000,
-      lock_timeout: 5000,
-      idle_in_transaction_session_timeout: 15_000,
-      query_timeout: 20_000,
-    })
-    // An idle connection lost with the server is no reason to fall over: the next query opens another.
-    pool.on('error', () => {})
+/** Which of the addresses is worked on, and the pool on it. */
+let member = 0
+let pool: pg.Pool | undefined
+export const getPool = (): pg.Pool => (pool ??= openPool(config.databaseUrls[member]!))
+
+/** Goes over to another member of the cluster; what is under way on the old one ends as it ends. */
+export function moveTo(index: number): void {
+  const next = Math.min(index, config.databaseUrls.length - 1)
+  if (next === member) return
+  member = next
+  const left = pool
+  pool = undefined
+  void left?.end().catch(() => {})
+}
+
+let readPool: pg.Pool | undefined
+/** For what may be a moment old, and for long readings: the replica where there is one, else the database itself. */
+export function getReadPool(): Db {
+  if (!config.readUrl) return getPool()
+  const replica = (readPool ??= openPool(config.readUrl))
+  return {
+    async query<Row extends pg.QueryResultRow>(text: string, values?: unknown[]) {
+      try {
+        return await replica.query<Row>(text, values)
+      } catch (error) {
+        // It is only a convenience: without it everything goes on.
+        if (isDatabaseGone(error)) return getPool().query<Row>(text, values)
+        throw error
+      }
+    },
   }
-  return pool
 }
 
 export async function closePool(): Promise<void> {
-  await pool?.end()
+  await Promise.all([pool?.end(), readPool?.end()])
   pool = undefined
+  readPool = undefined
 }
 
 const goneErrors = new Set(['ECONNREFUSED', 'ECONNRESET', 'EPIPE', 'ENOENT', 'ETIMEDOUT'])

@@ -6,6 +6,7 @@ import { endSignIn, findSignedIn } from '../sql/people/signIns'
 import { limits } from '#shared/limits'
 import { config } from './config'
 import { getPool } from './db'
+import { gathered } from './gathered'
 import { Lru } from './lru'
 
 const workday = limits.signInHours * 60 * 60
@@ -19,6 +20,8 @@ const open = (event: H3Event) => useSession<{ signIn?: string }>(event, sealing)
 /** A device on which somebody has signed in before is known by this: its tries are counted apart from those of strangers. */
 const openDevice = (event: H3Event) =>
   useSession<{ device?: string }>(event, { name: names.device, password: config.sessionSecret, maxAge: halfYear, cookie })
+
+const whoBy = gathered((signIns: readonly string[]) => findSignedIn(getPool(), signIns))
 
 /**
  * What a cookie's seal was found to hold, by its whole text, until the seal runs out: opening one takes a millisecond of the processor, and
@@ -38,7 +41,7 @@ export async function personOf(event: H3Event): Promise<PersonRow | undefined> {
     if (known.signIn) opened.set(sealed, known)
   }
   if (!known.signIn) return undefined
-  const person = await findSignedIn(getPool(), known.signIn)
+  const person = await whoBy(known.signIn)
   if (person) event.context.efferent = { signIn: known.signIn, person: person.id } satisfies SignedInBy
   return person
 }

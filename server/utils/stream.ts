@@ -101,6 +101,7 @@ export function pumpStream(
     feed.off('ended', onEnded)
     openStreams.delete(close)
   })
-  void pump()
+  // At once, or a browser would not know before the first beat that it is connected.
+  void push({ event: 'beat', data: new Date().toISOString() }).then(pump)
   return stream.send()
 }

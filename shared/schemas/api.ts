@@ -66,6 +66,7 @@ export const newNoteSchema = z
 export const setAsideSchema = z.strictObject({ why: textSchema })
 /** The sheet is read by itself (readSheet): its version and its bounds come first. */
 export const publishSchema = z.strictObject({ sheet: z.unknown(), notes: z.array(z.uuid()).max(limits.notesPerRevision).default([]) })
+export const sheetPageSchema = z.object({ after: slugSchema.optional(), family: slugSchema.optional() })
 export const sheetListSchema = z.object({
   sheets: z
     .string()

@@ -39,6 +39,24 @@ describe('import', () => {
     expect((await lead.call<{ added: unknown[] }>('POST', '/api/packs', fixtureSheet(name))).body.added).toHaveLength(1)
   })
 
+  it('the library comes in pages, by id, of one family where it is named; what is not here is said before a file begins', async () => {
+    const ids = async (query: string) => (await lead.call<{ id: string }[]>('GET', `/api/sheets${query}`)).body.map(({ id }) => id)
+    const all = await ids('')
+    expect(all.length).toBeGreaterThan(2)
+    expect(all).toEqual(all.toSorted())
+    expect(await ids(`?after=${all[0]}`)).toEqual(all.slice(1))
+    expect(await ids(`?after=${all.at(-1)}`)).toEqual([])
+    const [family = ''] = (await lead.call<SheetView>('GET', '/api/sheets/halyard-cooler-lines')).body.sheet.applies[0]!.families
+    expect(await ids(`?family=${family}`)).toContain('halyard-cooler-lines')
+    expect(await ids('?family=nobody')).toEqual([])
+    expect((await lead.problem('GET', '/api/sheets?after=No%20id')).status).toBe(422)
+    for (const file of ['export', 'fittings.csv', 'fluids.csv'])
+      expect(await lead.problem('GET', `/api/packs/${file}?sheets=halyard-cooler-lines,nothing-here`)).toMatchObject({
+        status: 404,
+        body: { code: 'SHEET_UNKNOWN' },
+      })
+  })
+
   it('what comes out is what went in', async () => {
     const { body } = await lead.call<SheetView>('GET', '/api/sheets/halyard-cooler-lines?revision=1')
     expect(body.sheet).toEqual(demoPack().sheets[0])

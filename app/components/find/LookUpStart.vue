@@ -1,18 +1,18 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { System } from '#core/sheet/types'
-import { answers } from '#shared/schemas/answers'
 import { plural, systemWords } from '#shared/words/vocabulary'
 import { useServerData } from '~/composables/useServerData'
 import { useConnection } from '~/stores/connection'
 import { useFloor } from '~/stores/floor'
+import { allSheets } from '~/utils/allSheets'
 
 /** Before a letter is typed: the cars that are here, and the lines by what they carry. */
 const connection = useConnection()
 const floor = useFloor()
 const { data: sheets } = useServerData(
   () => 'sheets',
-  () => connection.look('/api/sheets', answers.sheets),
+  () => allSheets(connection.look),
 )
 /** Who was worked on last comes first. */
 const here = computed(() => floor.open.toSorted((a, b) => b.updatedAt.localeCompare(a.updatedAt)).slice(0, 12))

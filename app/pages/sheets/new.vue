@@ -10,6 +10,7 @@ import { limits } from '#shared/limits'
 import { systemWords } from '#shared/words/vocabulary'
 import { useConnection } from '~/stores/connection'
 import { useSession } from '~/stores/session'
+import { allSheets } from '~/utils/allSheets'
 import { call, wordsOf } from '~/utils/api'
 import { schemaIssues, writeDraft } from '~/utils/drafts'
 
@@ -30,7 +31,7 @@ const { data: known, trouble: unread } = useServerData(
   async () => {
     const [families, heads] = await Promise.all([
       call('GET', '/api/families', answers.families),
-      call('GET', '/api/sheets', answers.sheets),
+      allSheets((path, read) => call('GET', path, read)),
     ])
     return { families, heads }
   },

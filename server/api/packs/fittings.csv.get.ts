@@ -1,10 +1,8 @@
 import { fittingsCsv } from '../../services/exportPack'
-import { getPool } from '../../utils/db'
+import { getReadPool } from '../../utils/db'
 import { route } from '../../utils/route'
-import { sendsFile, sheetIds } from '../../utils/sheetIds'
+import { sendFile, sheetIds } from '../../utils/sheetIds'
 
-export default route('GET /api/packs/fittings.csv', ({ event }) => {
-  const ids = sheetIds(event)
-  sendsFile(event, 'fittings.csv', 'text/csv; charset=utf-8; header=present')
-  return fittingsCsv(getPool(), ids)
-})
+export default route('GET /api/packs/fittings.csv', async ({ event }) =>
+  sendFile(event, 'fittings.csv', 'text/csv; charset=utf-8; header=present', await fittingsCsv(getReadPool(), sheetIds(event))),
+)

@@ -2,7 +2,6 @@ import type { Summary } from '../../../core/job/summarise'
 import type { JobEvent } from '../../../core/job/types'
 import type { Db } from '../../utils/db'
 import { eventRecord, eventTarget, toRecords } from './insertEvents'
-import { jobChannel } from './notifyJob'
 
 export type Append = {
   id: string
@@ -16,33 +15,34 @@ export type Append = {
 }
 
 /**
- * Moves the job on, stores its events and tells everybody, in one statement: all or nothing, and only if the job still stands where it
- * stood when this was decided. False: somebody came between, and nothing was stored. The notification goes out when, and only when, this
- * commits.
+ * Moves each job on and stores its events, in one statement: every job all or nothing, and only if it still stands where it stood when this
+ * was decided and nobody else holds it. False: somebody came between, and nothing of it was stored. One append for a job at a time.
  */
-export async function appendEvents(db: Db, { id, from, to, revision, summary, nextWords, events }: Append): Promise<boolean> {
-  const { rowCount } = await db.query(
-    `with moved as (
-       update jobs set seq = $3::int, stage = $4::text, closed = $5::boolean, sheet_revision = $6::int, summary = $7::jsonb,
-         next_words = $8::text, updated_at = now()
-       where id = $1::uuid and seq = $2::int
-       returning id, seq
+export async function appendEvents(db: Db, appends: readonly Append[]): Promise<boolean[]> {
+  const heads = appends.map(({ events: _, summary, nextWords, ...head }) => ({
+    ...head,
+    stage: summary.stage,
+    closed: summary.stage === 'handed-over',
+    summary,
+    next_words: nextWords,
+  }))
+  const { rows } = await db.query<{ id: string }>(
+    `with wanted as (
+       select * from json_to_recordset($1::json)
+         as w (id uuid, "from" int, "to" int, revision int, stage text, closed boolean, summary jsonb, next_words text)
+     ), held as (
+       select j.id from jobs j join wanted w on w.id = j.id and w."from" = j.seq for update of j skip locked
+     ), moved as (
+       update jobs j set seq = w."to", stage = w.stage, closed = w.closed, sheet_revision = w.revision, summary = w.summary,
+         next_words = w.next_words, updated_at = now()
+       from wanted w join held h on h.id = w.id where j.id = h.id and j.seq = w."from"
+       returning j.id
      ), stored as (
-       insert into ${eventTarget} select e.* from json_to_recordset($9::json) as ${eventRecord}, moved
+       insert into ${eventTarget} select e.* from json_to_recordset($2::json) as ${eventRecord} join moved on moved.id = e.job_id
      )
-     select pg_notify($10::text, json_build_object('id', id, 'seq', seq)::text) from moved`,
-    [
-      id,
-      from,
-      to,
-      summary.stage,
-      summary.stage === 'handed-over',
-      revision,
-      JSON.stringify(summary),
-      nextWords,
-      toRecords(events),
-      jobChannel,
-    ],
+     select id from moved`,
+    [JSON.stringify(heads), toRecords(appends.flatMap(({ events }) => events))],
   )
-  return rowCount === 1
+  const moved = new Set(rows.map(({ id }) => id))
+  return appends.map(({ id }) => moved.has(id))
 }

@@ -46,15 +46,16 @@ export async function listSignIns(db: Db, person: string | undefined): Promise<S
   return rows
 }
 
-/** Who is signed in by this: nobody once it has ended, the person is no longer active, or their secret or role has changed since. */
-export async function findSignedIn(db: Db, id: string): Promise<PersonRow | undefined> {
-  const { rows } = await db.query<PersonRow>(
-    `select p.id, p.name, p.role, p.secret_hash, p.hint, p.active, p.version
+/** Who is signed in by each of these: nobody once it has ended, the person is not active any more, or their secret or role has changed. */
+export async function findSignedIn(db: Db, ids: readonly string[]): Promise<(PersonRow | undefined)[]> {
+  const { rows } = await db.query<PersonRow & { sign_in: string }>(
+    `select s.id as sign_in, p.id, p.name, p.role, p.secret_hash, p.hint, p.active, p.version
      from sign_ins s join people p on p.id = s.person_id
-     where s.id = $1::uuid and s.ended_at is null and p.active and p.version = s.person_version`,
-    [id],
+     where s.id = any ($1::uuid[]) and s.ended_at is null and p.active and p.version = s.person_version`,
+    [ids],
   )
-  return rows[0]
+  const bySignIn = new Map(rows.map(({ sign_in: signIn, ...person }) => [signIn, person]))
+  return ids.map(id => bySignIn.get(id))
 }
 
 export type SignInKeyRow = Pick<PersonRow, 'id' | 'name' | 'role'> & { sign_in: string; key: Buffer }
