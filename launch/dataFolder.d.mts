@@ -1,5 +1,5 @@
 export function openFolder(dir: string): string
 export function holdFolder(dir: string, what: string): () => void
 export function isHeld(dir: string): boolean
-export function keepSecret(dir: string): string
+export function keepSecret(dir: string, given?: string): string
 export function claimPort(host: string, port: number): Promise<number>

@@ -86,8 +86,12 @@ export const isHeld = dir => {
 }
 
 const shortest = 32
-/** What seals cookies: made once, written whole before it stands under its name. */
-export function keepSecret(dir) {
+/** What seals cookies: the one given, which several servers share; else made once, written whole before it stands under its name. */
+export function keepSecret(dir, given = process.env.EFFERENT_SESSION_SECRET) {
+  if (given !== undefined) {
+    if (given.length >= shortest) return given
+    throw new Failure(`EFFERENT_SESSION_SECRET has ${given.length} characters: give at least ${shortest}, or leave it out for one made here`)
+  }
   const file = join(dir, 'session.secret')
   if (!existsSync(file)) {
     const part = `${file}.part`

@@ -109,6 +109,9 @@ describe('the data folder', () => {
     expect(keepSecret(dir)).toBe(secret)
     writeFileSync(join(dir, 'session.secret'), '\n')
     expect(() => keepSecret(dir)).toThrow(/empty or cut short. Remove it/)
+    const shared = 'one for all servers, 32 characters'
+    expect(keepSecret(dir, shared)).toBe(shared)
+    expect(() => keepSecret(dir, 'short')).toThrow(/EFFERENT_SESSION_SECRET has 5 characters: give at least 32/)
   })
 })
 
