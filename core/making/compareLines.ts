@@ -1,6 +1,6 @@
 import { bendsFromPoints, pointsFromBends, type BendRow } from '../route/bendTable'
 import { developLine, pointAt, samplePoints, type Developed } from '../route/developLine'
-import { direction, distance, dot, scale, subtract, add } from '../route/vector'
+import { direction, distance, dot, scale, subtract } from '../route/vector'
 import { fail, ok, type Result } from '../result'
 import type { CentrePoint, Vec3 } from '../sheet/types'
 import { placeBy, rigidFit, turnBy, type Placement } from './rigidFit'
@@ -66,16 +66,20 @@ const layOn = (matched: readonly Pair[]): Placement =>
     matched.map(({ a }) => a),
   )
 
-/** Shortest distance from a point to a polyline. */
-function distanceTo(p: Vec3, line: readonly Vec3[]): number {
+/** Shortest distance from a point to a polyline. Plain numbers: it is asked some twenty thousand times for one line. */
+function distanceTo([px, py, pz]: Vec3, line: readonly Vec3[]): number {
   let least = Infinity
   for (let i = 0; i + 1 < line.length; i++) {
-    const edge = subtract(line[i + 1]!, line[i]!)
-    const size = dot(edge, edge)
-    const t = size === 0 ? 0 : Math.min(1, Math.max(0, dot(subtract(p, line[i]!), edge) / size))
-    least = Math.min(least, distance(p, add(line[i]!, scale(edge, t))))
+    const [ax, ay, az] = line[i]!
+    const [bx, by, bz] = line[i + 1]!
+    const [ex, ey, ez] = [bx - ax, by - ay, bz - az]
+    const [dx, dy, dz] = [px - ax, py - ay, pz - az]
+    const size = ex * ex + ey * ey + ez * ez
+    const t = size === 0 ? 0 : Math.min(1, Math.max(0, (dx * ex + dy * ey + dz * ez) / size))
+    const [x, y, z] = [dx - t * ex, dy - t * ey, dz - t * ez]
+    least = Math.min(least, x * x + y * y + z * z)
   }
-  return least
+  return Math.sqrt(least)
 }
 
 /** The direction out of an end, and square to it where its bend lies. */
