@@ -24,6 +24,7 @@ import { toSi } from '../core/units/convertUnit'
 import { newtonMetres, type Entered } from '../core/units/types'
 import { computation, refuse, type Computation, type ComputeOutcome, type Refused } from './computation'
 import { fluidComputations } from './computeFluids'
+import { makingComputations } from './computeMaking'
 import { integrityWords } from './words/integrityWords'
 import { accessWords } from './words/refusalWords'
 import { limits } from './limits'
@@ -205,6 +206,7 @@ export const computations = {
     },
   ),
   ...fluidComputations,
+  ...makingComputations,
 } as const satisfies Record<string, Computation>
 
 /** A job from its events, or the places of those that cannot be read. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, onMounted, onUnmounted, ref } from 'vue'
 import { navigateTo, useRoute } from '#imports'
-import { mdiAccountHardHat, mdiFileTree, mdiGarageOpen, mdiMagnify, mdiSchoolOutline, mdiStorefrontOutline } from '@mdi/js'
+import { mdiAccountHardHat, mdiFileTree, mdiGarageOpen, mdiMagnify, mdiPipeWrench, mdiSchoolOutline, mdiStorefrontOutline } from '@mdi/js'
 import { unitSymbol } from '#core/units/formatQuantity'
 import { roleWords } from '#shared/words/vocabulary'
 import { useActs } from '~/composables/useActs'
@@ -20,6 +20,7 @@ const pages = [
   { to: '/', name: 'Floor', icon: mdiGarageOpen, key: 'f' },
   { to: '/lookup', name: 'Look up', icon: mdiMagnify, key: 'l' },
   { to: '/library', name: 'Library', icon: mdiFileTree, key: 'i' },
+  { to: '/bench', name: 'Bench', icon: mdiPipeWrench, key: 'b' },
   { to: '/practice', name: 'Practice', icon: mdiSchoolOutline, key: 'r' },
   { to: '/shop', name: 'Shop', icon: mdiStorefrontOutline, key: 's' },
 ]

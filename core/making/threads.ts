@@ -99,3 +99,4 @@ export function insideLimits({ form, major, pitch }: ThreadSize): Limits {
 
 /** Turns per inch as they are counted. */
 export const perInch = ({ pitch }: Pick<ThreadSize, 'pitch'>): number => inch / pitch
+export const pitchOf = (turnsPerInch: number): number => inch / turnsPerInch

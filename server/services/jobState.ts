@@ -18,7 +18,7 @@ import { resolveFor } from './sheets'
 
 // Folded states by job: an append then reads only what has come since, from whichever process. Correct because a state is keyed by its
 // sequence, and one that was not stored is never kept.
-const states = new Lru<string, JobState>(500)
+const states = new Lru<string, JobState>(200)
 const resolutions = new Lru<string, ResolvedSheet>(200)
 
 /** A job's state at a sequence it is known to have reached. */

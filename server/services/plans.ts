@@ -7,7 +7,7 @@ import type { ResolvedSheet } from '../../core/sheet/resolveSheet'
 import { Lru } from '../utils/lru'
 import { runTask } from '../utils/workers'
 
-const plans = new Lru<string, Planned>(500)
+const plans = new Lru<string, Planned>(200)
 
 /**
  * The plan for a car and inputs, worked out in the worker pool once and then known; `decide`, which asks planOnce, finds it made. The same

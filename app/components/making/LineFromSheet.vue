@@ -1,0 +1,52 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { bendsFromPoints, type BendRow } from '#core/route/bendTable'
+import { tableRows } from '#core/making/tableRows'
+import { tubeMaterials, type Tube } from '#core/making/tubeStrength'
+import { answers } from '#shared/schemas/answers'
+import { useServerData } from '~/composables/useServerData'
+import { useConnection } from '~/stores/connection'
+import { allSheets } from '~/utils/allSheets'
+
+/** A line as a sheet has it: its own tube pieces, one of which is taken. */
+const emit = defineEmits<{ take: [rows: BendRow[], tube: Partial<Tube>] }>()
+const connection = useConnection()
+const sheet = ref<string>()
+const { data: heads } = useServerData(
+  () => 'sheets',
+  () => allSheets(connection.look),
+)
+const { data: view } = useServerData(
+  () => `sheet ${sheet.value}`,
+  async () => (sheet.value ? connection.look(`/api/sheets/${sheet.value}`, answers.sheet) : undefined),
+)
+const items = computed(() => (heads.value ?? []).map(({ id, title, appliesTo }) => ({ value: id, title: `${title} · ${appliesTo}` })))
+const pieces = computed(() =>
+  (view.value?.sheet.lines ?? []).flatMap(line =>
+    line.sections.flatMap((section, i) =>
+      section.kind === 'tube'
+        ? [{ value: `${line.id} ${i}`, title: line.sections.length > 1 ? `${line.name}, piece ${i + 1}` : line.name, section }]
+        : [],
+    ),
+  ),
+)
+function take(value: string | null) {
+  const section = pieces.value.find(piece => piece.value === value)?.section
+  if (section?.kind !== 'tube') return
+  const material = tubeMaterials.find(one => one === section.material)
+  emit('take', tableRows(bendsFromPoints(section.points)), { outside: section.od, wall: section.wall, material })
+}
+</script>
+
+<template>
+  <div class="fields">
+    <v-select v-model="sheet" :items="items" label="Line sheet" />
+    <v-select
+      :model-value="null"
+      :items="pieces"
+      :disabled="pieces.length === 0"
+      :label="sheet && view && pieces.length === 0 ? 'No tube on this sheet' : 'Its line'"
+      @update:model-value="take"
+    />
+  </div>
+</template>

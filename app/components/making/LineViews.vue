@@ -1,0 +1,101 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { flatViews } from '#core/making/flatViews'
+import { lieFlat } from '#core/making/tableRows'
+import { pointsFromBends, type BendRow } from '#core/route/bendTable'
+
+/** One line, or two laid on each other, drawn flat from above and from the side, both to the same scale, bends by their number. */
+const props = defineProps<{ lines: readonly (readonly BendRow[])[]; names: readonly string[] }>()
+const views = computed(() => {
+  const points = props.lines.map(rows => {
+    const made = rows.length > 0 ? pointsFromBends([0, 0, 0], [1, 0, 0], lieFlat(rows)) : undefined
+    return made?.ok ? made.value : []
+  })
+  const drawn = flatViews(points)
+  const size = Math.max(120, ...drawn.map(({ box }) => box.width))
+  return drawn.map(view => {
+    const { left, top, width, height } = view.box
+    const pad = size * 0.06
+    const h = Math.max(height, size * 0.22) + 2 * pad
+    const y0 = -top - (h - height) / 2
+    return {
+      from: view.from,
+      box: `${left - (size - width) / 2 - pad} ${y0} ${size + 2 * pad} ${h}`,
+      // A millimetre of the line on the screen: the figure is some 540 pixels wide and no higher than 340.
+      unit: Math.max((size + 2 * pad) / 500, h / 320),
+      lines: view.lines.map(line => line.map(([x, y]) => `${x.toFixed(1)},${(-y).toFixed(1)}`).join(' ')),
+      bends: view.bends.map(([x, y]) => ({ x, y: -y })),
+      start: view.lines[0]?.[0],
+    }
+  })
+})
+const title = { above: 'From above', side: 'From the side' } as const
+</script>
+
+<template>
+  <div class="views">
+    <figure v-for="view in views" :key="view.from">
+      <figcaption>{{ title[view.from] }}</figcaption>
+      <svg :viewBox="view.box" role="img" :aria-label="`${title[view.from]}: ${names.join(' and ')}`">
+        <polyline
+          v-for="(line, i) in view.lines"
+          :key="i"
+          :points="line"
+          :class="i === 0 ? 'first' : 'second'"
+          :stroke-width="view.unit * (i === 0 ? 5 : 3)"
+          :stroke-dasharray="i === 0 ? undefined : `${view.unit * 8} ${view.unit * 5}`"
+        />
+        <circle v-if="view.start" class="nut" :cx="view.start[0]" :cy="-view.start[1]" :r="view.unit * 7" />
+        <g v-for="(bend, i) in view.bends" :key="i">
+          <circle class="dot" :cx="bend.x" :cy="bend.y" :r="view.unit * 9" />
+          <text :x="bend.x" :y="bend.y + view.unit * 4.5" :font-size="view.unit * 13">{{ i + 1 }}</text>
+        </g>
+      </svg>
+    </figure>
+  </div>
+</template>
+
+<style scoped>
+.views {
+  display: grid;
+  gap: 8px;
+}
+figure {
+  margin: 0;
+  border: 1px solid var(--line);
+  background: var(--card);
+}
+figcaption {
+  padding: 6px 10px 0;
+  color: var(--soft);
+  font-size: 14px;
+}
+svg {
+  display: block;
+  width: 100%;
+  max-height: 340px;
+}
+polyline {
+  fill: none;
+  stroke-linejoin: round;
+  stroke-linecap: round;
+}
+.first {
+  stroke: var(--accent);
+}
+.second {
+  stroke: var(--ink);
+}
+.nut {
+  fill: var(--ink);
+}
+.dot {
+  fill: var(--card);
+  stroke: var(--ink);
+}
+text {
+  text-anchor: middle;
+  fill: var(--ink);
+  font-weight: 700;
+}
+</style>

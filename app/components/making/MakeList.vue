@@ -1,0 +1,86 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import type { Loose, MakeAct } from '#core/making/makeActs'
+import { actWords, blockedWords, endWords, looseWords } from '#shared/words/makingWords'
+
+/** What goes on the tube, and the making step by step: an act that would lock something out is not taken. */
+const props = defineProps<{
+  acts: readonly MakeAct[]
+  done: ReadonlySet<string>
+  loose: readonly Loose[]
+  tick: (act: MakeAct) => MakeAct | undefined
+}>()
+const emit = defineEmits<{ loose: [loose: readonly Loose[]] }>()
+/** What was pressed too early, and what comes first. */
+const refused = ref<{ act: string; first: MakeAct }>()
+const offered: { kind: Loose['kind']; end?: 'from' | 'to' }[] = [
+  { kind: 'nut', end: 'from' },
+  { kind: 'sleeve', end: 'from' },
+  { kind: 'nut', end: 'to' },
+  { kind: 'sleeve', end: 'to' },
+  { kind: 'bracket' },
+  { kind: 'armour' },
+]
+const nameOf = ({ kind, end }: { kind: Loose['kind']; end?: 'from' | 'to' }) => `${looseWords[kind]}${end ? `, ${endWords[end]}` : ''}`
+function add({ kind, end }: (typeof offered)[number]) {
+  const taken = new Set(props.loose.map(({ id }) => id))
+  const base = end ? `${kind}-${end}` : kind
+  const id = [base, ...Array.from({ length: 20 }, (_, i) => `${base}-${i + 2}`)].find(one => !taken.has(one))
+  if (id && props.loose.length < 20) emit('loose', [...props.loose, { id, kind, end }])
+}
+const drop = (id: string) =>
+  emit(
+    'loose',
+    props.loose.filter(one => one.id !== id),
+  )
+function press(act: MakeAct) {
+  const first = props.tick(act)
+  refused.value = first && { act: act.id, first }
+}
+const left = computed(() => props.acts.filter(({ id }) => !props.done.has(id)).length)
+</script>
+
+<template>
+  <section class="card stack" aria-labelledby="making">
+    <div class="spread">
+      <h3 id="making">Make it</h3>
+      <span class="soft">{{ left === 0 ? 'all done' : `${left} to do` }}</span>
+    </div>
+    <p>
+      What goes on the tube and cannot be put round it later:
+      <span v-if="loose.length === 0" class="soft">nothing said yet.</span>
+    </p>
+    <ul v-if="loose.length" class="on">
+      <li v-for="one in loose" :key="one.id">
+        {{ nameOf(one) }}
+        <v-btn-quiet size="small" :aria-label="`Not needed: ${nameOf(one)}`" @click="drop(one.id)">not needed</v-btn-quiet>
+      </li>
+    </ul>
+    <div class="row">
+      <v-btn-second v-for="one in offered" :key="nameOf(one)" size="small" @click="add(one)">+ {{ nameOf(one) }}</v-btn-second>
+    </div>
+    <p class="caution">
+      Wear eye protection: cutting and flaring throw splinters, and edges are sharp. A brake line has to be of a tube and with joints that
+      your local rules allow; it never gets a compression fitting.
+    </p>
+    <ul class="acts">
+      <li v-for="act in acts" :key="act.id">
+        <v-checkbox :model-value="done.has(act.id)" :label="actWords(act)" @update:model-value="press(act)" />
+        <p v-if="refused?.act === act.id" class="caution" role="alert">{{ blockedWords(refused.first) }}</p>
+      </li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+.on,
+.acts {
+  padding: 0;
+  list-style: none;
+}
+.on li {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+}
+</style>

@@ -1,0 +1,92 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { fromSi, toSi } from '#core/units/convertUnit'
+import type { Kilopascals } from '#core/units/types'
+import type { LineInMaking } from '#core/making/workOut'
+import { endForms, type EndForm } from '#core/making/cutLength'
+import { tubeMaterials } from '#core/making/tubeStrength'
+import { endFormWords, materialWords } from '#shared/words/makingWords'
+
+/** What the line is made of, and what its two ends become. */
+const line = defineModel<LineInMaking>({ required: true })
+const materials = tubeMaterials.map(value => ({ value, title: materialWords[value] }))
+const forms = endForms.map(value => ({ value, title: endFormWords[value] }))
+const set = (change: Partial<LineInMaking>) => (line.value = { ...line.value, ...change })
+const setTube = (change: Partial<LineInMaking['tube']>) => set({ tube: { ...line.value.tube, ...change } })
+const bar = computed(() => (line.value.pressure === undefined ? undefined : fromSi('pressure', line.value.pressure as Kilopascals, 'bar')))
+const setBar = (value: number | undefined) => set({ pressure: value === undefined ? undefined : toSi('pressure', { value, unit: 'bar' }) })
+const setEnd = (end: 'from' | 'to', change: Partial<LineInMaking['ends']['from']>) =>
+  set({ ends: { ...line.value.ends, [end]: { ...line.value.ends[end], ...change } } })
+</script>
+
+<template>
+  <section class="card stack" aria-labelledby="tube">
+    <h3 id="tube">Tube and ends</h3>
+    <div class="fields">
+      <NumberField
+        :model-value="line.tube.outside"
+        label="Outside"
+        unit="mm"
+        :least="1"
+        :most="60"
+        @update:model-value="setTube({ outside: $event })"
+      />
+      <NumberField
+        :model-value="line.tube.wall"
+        label="Wall"
+        unit="mm"
+        :least="0.1"
+        :most="10"
+        @update:model-value="setTube({ wall: $event })"
+      />
+      <v-select
+        :model-value="line.tube.material"
+        :items="materials"
+        label="Made of"
+        @update:model-value="setTube({ material: $event ?? undefined })"
+      />
+    </div>
+    <div v-for="end in ['from', 'to'] as const" :key="end" class="fields">
+      <v-select
+        :model-value="line.ends[end].form"
+        :items="forms"
+        :label="end === 'from' ? 'First end' : 'Second end'"
+        @update:model-value="setEnd(end, { form: $event as EndForm })"
+      />
+      <template v-if="line.ends[end].form !== 'plain'">
+        <NumberField
+          :model-value="line.ends[end].standOut"
+          label="Over the bar"
+          unit="mm"
+          :least="0"
+          :most="50"
+          @update:model-value="setEnd(end, { standOut: $event })"
+        />
+        <NumberField
+          :model-value="line.ends[end].finished"
+          label="Finished flare"
+          unit="mm"
+          :least="0"
+          :most="50"
+          @update:model-value="setEnd(end, { finished: $event })"
+        />
+      </template>
+    </div>
+    <div class="fields">
+      <NumberField
+        :model-value="line.straightAtFlare"
+        label="Bar and nut need"
+        unit="mm"
+        :least="0"
+        :most="500"
+        @update:model-value="set({ straightAtFlare: $event })"
+      />
+      <NumberField :model-value="line.trim" label="To trim" unit="mm" :least="0" :most="500" @update:model-value="set({ trim: $event })" />
+      <NumberField :model-value="bar" label="Works at up to" unit="bar" :least="0" :most="1000" @update:model-value="setBar" />
+    </div>
+    <p v-if="line.ends.from.form !== 'plain' || line.ends.to.form !== 'plain'" class="soft">
+      New to flaring? Make two on a scrap first, and measure one of them: how far the tube stood over the bar, and how high the finished
+      flare is. “Bar and nut need” is the straight that both take up beside it.
+    </p>
+  </section>
+</template>

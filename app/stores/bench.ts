@@ -1,0 +1,55 @@
+import { defineStore } from 'pinia'
+import { computed, ref, watch } from 'vue'
+import { blockersOf, undoneWith, type MakeAct } from '#core/making/makeActs'
+import { workOut, type LineInMaking } from '#core/making/workOut'
+import { emptyBench, readBench, type Bench } from '#shared/schemas/making'
+
+const key = 'efferent.bench'
+
+/** What lies on this device's bench: kept here, for whoever works at it, until it is cleared. */
+export function keptBench(storage: Pick<Storage, 'getItem'>): { bench: Bench; unreadable: boolean } {
+  const text = storage.getItem(key)
+  if (text === null) return { bench: emptyBench(), unreadable: false }
+  try {
+    const read = readBench(JSON.parse(text))
+    return read.ok ? { bench: read.value, unreadable: false } : { bench: emptyBench(), unreadable: true }
+  } catch {
+    return { bench: emptyBench(), unreadable: true }
+  }
+}
+
+export const useBench = defineStore('bench', () => {
+  const kept = keptBench(localStorage)
+  const bench = ref<Bench>(kept.bench)
+  /** Something lies here that this program cannot read: it is left as it is until somebody clears the bench. */
+  const unreadable = ref(kept.unreadable)
+  watch(
+    bench,
+    now => {
+      if (!unreadable.value) localStorage.setItem(key, JSON.stringify(now))
+    },
+    { deep: true },
+  )
+  const worked = computed(() => workOut(bench.value.line))
+  const done = computed(() => new Set(bench.value.done))
+
+  function setLine(change: Partial<LineInMaking>): void {
+    bench.value = { ...bench.value, line: { ...bench.value.line, ...change } as Bench['line'] }
+  }
+  /** Does an act or takes it back with all that was built on it; what has to come first is answered, and nothing is done then. */
+  function tick(act: MakeAct): MakeAct | undefined {
+    const { acts } = worked.value
+    if (done.value.has(act.id)) {
+      bench.value = { ...bench.value, done: [...undoneWith(acts, done.value, act.id)] }
+      return undefined
+    }
+    const [first] = blockersOf(acts, done.value, act.id)
+    if (!first) bench.value = { ...bench.value, done: [...bench.value.done, act.id] }
+    return first
+  }
+  function clear(): void {
+    unreadable.value = false
+    bench.value = emptyBench()
+  }
+  return { bench, unreadable, worked, done, setLine, tick, clear }
+})

@@ -1,0 +1,116 @@
+import { developLine, pointAt, type Developed } from '../route/developLine'
+import { distance } from '../route/vector'
+import type { CentrePoint } from '../sheet/types'
+import { placeBy, rigidFit } from './rigidFit'
+
+export const hoseMaterials = ['rubber', 'silicone', 'braided'] as const
+export type HoseMaterial = (typeof hoseMaterials)[number]
+export const clampKinds = ['constant-tension', 'wide-band', 'lined-worm', 'worm', 'crimp'] as const
+export type ClampKind = (typeof clampKinds)[number]
+
+/** A hose between two spigots. Lengths in mm, pressure in kPa. */
+export type HoseAsked = {
+  material: HoseMaterial
+  inside: number
+  wall: number
+  /** Along the middle, from where one spigot begins to where the other does. */
+  between: number
+  /** Of each spigot: from its tip to the far side of its bead or last barb, and its whole length that a hose can cover. */
+  spigots: readonly [Spigot, Spigot]
+  clampWidth: number
+  pressure?: number
+  /** How far the two ends move apart or towards each other, engine or wheel: half of it each way. */
+  movement?: number
+  /** Tightest bend it is laid in. */
+  bendRadius?: number
+}
+export type Spigot = { bead: number; length: number }
+export type HoseIssue =
+  { code: 'HOSE_SPIGOT_SHORT'; end: 0 | 1; needs: number; has: number } | { code: 'HOSE_BEND_TIGHT'; least: number; radius: number }
+
+/** The clamp sits so far from the hose's end: common practice, no source. */
+export const clampFromEnd = 3
+/** A hose may grow by 2 % and shrink by 4 % under pressure (SAE J1273, from memory). */
+export const shrinks = 0.04
+/** Above this a clamp is none, and the end is crimped. Common practice, no source. */
+export const clampUpTo = 1000
+/** Least bend radius of a straight hose as a multiple of its outside. Common practice, no source; the maker's figure goes before it. */
+export const leastHoseRadius: Readonly<Record<HoseMaterial, number>> = { rubber: 4, silicone: 4, braided: 5 }
+
+export type HoseAdvice = {
+  /** To cut, and of it what goes over each spigot. */
+  cut: number
+  over: readonly [number, number]
+  /** Of it for movement and for shrinking under pressure. */
+  slack: number
+  /** Best first; what must not be used is not among them. */
+  clamps: ClampKind[]
+  never: ClampKind[]
+  issues: HoseIssue[]
+}
+
+/**
+ * Which clamps go, best first. A spring keeps pressing where it heats and cools; a bare worm cuts into silicone; above 10 bar an end is
+ * crimped. Common practice, no source.
+ */
+export function clampsFor(material: HoseMaterial, pressure: number | undefined): { clamps: ClampKind[]; never: ClampKind[] } {
+  if (pressure !== undefined && pressure > clampUpTo)
+    return { clamps: ['crimp'], never: ['constant-tension', 'wide-band', 'lined-worm', 'worm'] }
+  if (material === 'silicone') return { clamps: ['constant-tension', 'wide-band', 'lined-worm'], never: ['worm'] }
+  if (material === 'braided') return { clamps: ['crimp', 'wide-band', 'lined-worm'], never: [] }
+  return { clamps: ['constant-tension', 'wide-band', 'lined-worm', 'worm'], never: [] }
+}
+
+/** How long to cut a hose, what it wants to sit well, and what stands against it. */
+export function adviseHose(asked: HoseAsked): HoseAdvice {
+  const { material, inside, wall, between, spigots, clampWidth, pressure, movement = 0, bendRadius } = asked
+  const issues: HoseIssue[] = []
+  const over = spigots.map((spigot, end): number => {
+    // Past the bead the clamp sits, and the hose ends a little behind it.
+    const needs = spigot.bead + clampWidth + clampFromEnd
+    if (needs > spigot.length) issues.push({ code: 'HOSE_SPIGOT_SHORT', end: end as 0 | 1, needs, has: spigot.length })
+    return spigot.length
+  }) as unknown as readonly [number, number]
+  const least = leastHoseRadius[material] * (inside + 2 * wall)
+  if (bendRadius !== undefined && bendRadius < least) issues.push({ code: 'HOSE_BEND_TIGHT', least, radius: bendRadius })
+  const free = between + movement / 2
+  const slack = free / (1 - (pressure ? shrinks : 0)) - between
+  return { cut: between + slack + over[0] + over[1], over, slack, ...clampsFor(material, pressure), issues }
+}
+
+export type MouldedCut = {
+  /** The piece of the moulded hose to keep, from its first end; and whether it is used turned end for end. */
+  from: number
+  to: number
+  turned: boolean
+  rootMeanSquare: number
+  greatest: number
+}
+const shapeOf = (points: readonly CentrePoint[]): Developed | undefined => {
+  const developed = developLine([{ kind: 'hose', points } as never])
+  return developed.ok ? developed.value : undefined
+}
+
+/**
+ * Which stretch of a longer moulded hose lies best on the course that is wanted: every start in steps of `step` mm, both ways round, laid
+ * on by a rigid fit. Undefined: one of them cannot be drawn, or the moulded hose is shorter.
+ */
+export function cutFromMoulded(wanted: readonly CentrePoint[], moulded: readonly CentrePoint[], step = 2): MouldedCut | undefined {
+  const [course, hose] = [shapeOf(wanted), shapeOf(moulded)]
+  if (!course || !hose || hose.length < course.length) return undefined
+  const count = Math.min(120, Math.max(12, Math.ceil(course.length / 8)))
+  const along = Array.from({ length: count + 1 }, (_, i) => (course.length * i) / count)
+  const target = along.map(s => pointAt(course, s))
+  let best: MouldedCut | undefined
+  for (let from = 0; from <= hose.length - course.length + 1e-9; from += step) {
+    const to = from + course.length
+    for (const turned of [false, true]) {
+      const piece = along.map(s => pointAt(hose, turned ? to - s : from + s))
+      const placement = rigidFit(piece, target)
+      const off = piece.map((point, i) => distance(placeBy(placement, point), target[i]!))
+      const rootMeanSquare = Math.sqrt(off.reduce((sum, one) => sum + one * one, 0) / off.length)
+      if (!best || rootMeanSquare < best.rootMeanSquare) best = { from, to, turned, rootMeanSquare, greatest: Math.max(...off) }
+    }
+  }
+  return best
+}

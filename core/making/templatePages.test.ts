@@ -1,0 +1,118 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { readDxf, writeDxf } from '../exchange/writeDxf'
+import { writeSvg } from '../exchange/writeSvg'
+import { pointsFromBends, type BendRow } from '../route/bendTable'
+import { developLine, samplePoints } from '../route/developLine'
+import type { Vec3 } from '../sheet/types'
+import { markBends } from './markBends'
+import { papers, planPages, stripPages, type Paper } from './templatePages'
+
+const rows: BendRow[] = [
+  { straight: 300, rotate: 0, bend: 60, radius: 14 },
+  { straight: 250, rotate: 180, bend: 60, radius: 14 },
+  { straight: 280, rotate: 0, bend: 0, radius: 0 },
+]
+const bender = { radius: 14, takeUp: 6, springback: { offset: 0, factor: 1.03 }, grip: 18 }
+const marked = () => {
+  const found = markBends(rows, bender)
+  if (!found.ok) throw new Error(found.error.code)
+  return found.value
+}
+/** What stands in a file, read back: its size in millimetres and every polyline in them. */
+function readSvg(text: string) {
+  const [, width, height, boxWidth, boxHeight] = /width="([\d.]+)mm" height="([\d.]+)mm" viewBox="0 0 ([\d.]+) ([\d.]+)"/
+    .exec(text)!
+    .map(Number)
+  const scale = width! / boxWidth!
+  expect(height! / boxHeight!).toBeCloseTo(scale, 9)
+  return {
+    width: width!,
+    height: height!,
+    lines: [...text.matchAll(/<polyline points="([^"]+)"/g)].map(([, points]) =>
+      points!.split(' ').map(point => point.split(',').map(value => Number(value) * scale) as [number, number]),
+    ),
+    texts: [...text.matchAll(/<text [^>]+>([^<]+)</g)].map(([, one]) => one!),
+  }
+}
+const length = (points: readonly (readonly number[])[]) =>
+  points.slice(1).reduce((sum, point, i) => sum + Math.hypot(...point.map((value, axis) => value - points[i]![axis]!)), 0)
+
+describe.each<Paper>(['a4', 'letter'])('templates on %s', paper => {
+  it('are the paper’s size, and everything stays within it', () => {
+    for (const page of [...stripPages(marked().developed, marked().marks, paper), ...planPages(marked().rows, paper)]) {
+      const read = readSvg(writeSvg(page))
+      expect([read.width, read.height]).toEqual([papers[paper].width, papers[paper].height])
+      for (const [x, y] of read.lines.flat()) {
+        expect(x).toBeGreaterThanOrEqual(0)
+        expect(x).toBeLessThanOrEqual(read.width)
+        expect(y).toBeGreaterThanOrEqual(0)
+        expect(y).toBeLessThanOrEqual(read.height)
+      }
+    }
+  })
+  it('the ruler is 100 mm, read back from the file', () => {
+    const [page] = planPages(marked().rows, paper)
+    expect(readSvg(writeSvg(page!)).lines.some(line => Math.abs(length(line) - 100) < 0.2 && line.length === 2)).toBe(true)
+  })
+  it('the strips, less what they share, are as long as the tube; each mark stands at its place from the cut', () => {
+    const { developed, marks } = marked()
+    const long = papers[paper].width - 24
+    const pages = stripPages(developed, marks, paper).map(page => readSvg(writeSvg(page)))
+    const strips = pages.flatMap(({ lines }) => lines.filter(line => line[0]![1] === line[1]![1] && length(line) !== 100))
+    const total = strips.reduce((sum, line) => sum + length(line), 0) - (strips.length - 1) * 10
+    expect(total).toBeCloseTo(developed, 1)
+    // A mark is 16 mm high: where it stands on its strip, plus where that strip begins.
+    const found = pages
+      .flatMap(({ lines }) => lines)
+      .filter(line => line[0]![0] === line[1]![0] && Math.abs(length(line) - 16) < 1e-6)
+      .map(line => {
+        const strip = strips.findIndex(one => Math.abs(one[0]![1] - (line[0]![1] + 8)) < 1e-6)
+        return line[0]![0] - 12 + strip * (long - 10)
+      })
+    for (const { mark } of marks) expect(found.some(at => Math.abs(at - mark) < 0.2)).toBe(true)
+    expect(pages.flatMap(({ texts }) => texts)).toContain('2: set 61.8°, turn 180° right')
+  })
+})
+
+it('a line laid flat is drawn over its sheets as long as it is', () => {
+  const pages = planPages(marked().rows, 'a4')
+  expect(pages.length).toBeGreaterThan(1)
+  const drawn = pages.reduce((sum, page) => {
+    const own = page.marks.flatMap(mark => (mark.kind === 'line' && mark.width === 0.5 ? [mark.points] : []))
+    return sum + own.reduce((all, points) => all + length(points), 0)
+  }, 0)
+  // Where sheets overlap it is drawn on both: never less than the line, never more than it and its overlaps.
+  expect(drawn).toBeGreaterThan(marked().developed - pages.length * 4)
+  expect(planPages([], 'a4')).toEqual([])
+})
+
+describe('DXF', () => {
+  it('what is written is read back to a tenth of a micrometre', () => {
+    const points = pointsFromBends([0, 0, 0], [1, 0, 0], rows)
+    if (!points.ok) throw new Error(points.error.code)
+    const developed = developLine([{ kind: 'tube', points: points.value } as never])
+    if (!developed.ok) throw new Error(developed.error.code)
+    const line = samplePoints(developed.value, 5).map(({ at }) => at)
+    const [read] = readDxf(
+      writeDxf(
+        line,
+        points.value.map(({ at }) => at),
+      ),
+    )
+    expect(read).toHaveLength(line.length)
+    for (const [i, point] of line.entries()) for (const axis of [0, 1, 2] as const) expect(read![i]![axis]).toBeCloseTo(point[axis], 3)
+  })
+  it('never throws, whatever it is given', () =>
+    fc.assert(
+      fc.property(
+        fc.oneof(
+          fc.string(),
+          fc.array(fc.constantFrom('0', 'VERTEX', 'POLYLINE', '10', 'x', '-1')).map(all => all.join('\n')),
+        ),
+        text => {
+          for (const line of readDxf(text)) for (const point of line) expect((point as Vec3).every(Number.isFinite)).toBe(true)
+        },
+      ),
+    ))
+})

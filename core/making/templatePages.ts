@@ -1,0 +1,160 @@
+import { developLine, samplePoints } from '../route/developLine'
+import { pointsFromBends, type BendRow } from '../route/bendTable'
+import { lieFlat } from './tableRows'
+import type { BendMark } from './markBends'
+
+/** Paper, mm: A4 by ISO 216, Letter 8.5 × 11 in. */
+export const papers = { a4: { width: 210, height: 297 }, letter: { width: 215.9, height: 279.4 } } as const
+export type Paper = keyof typeof papers
+/** What is drawn on a page: mm from its upper left corner. */
+export type Mark =
+  | { kind: 'line'; points: readonly (readonly [number, number])[]; width: number }
+  | { kind: 'text'; at: readonly [number, number]; text: string; size: number }
+export type TemplatePage = { title: string; width: number; height: number; marks: readonly Mark[] }
+
+/** No printer prints to the edge. */
+const margin = 12
+/** Kept free on every page for its title and the ruler to check it by. */
+const foot = 18
+/** Neighbouring sheets show as much of each other, to be taped together. */
+const overlap = 10
+
+/** A ruler of 100 mm: printed true, it measures as much. */
+function ruler(width: number, height: number): Mark[] {
+  const y = height - margin
+  const [x0, x1] = [margin, margin + 100]
+  const ticks = Array.from({ length: 11 }, (_, i): Mark => ({
+    kind: 'line',
+    points: [
+      [x0 + 10 * i, y],
+      [x0 + 10 * i, y - (i % 5 === 0 ? 5 : 3)],
+    ],
+    width: 0.2,
+  }))
+  return [
+    {
+      kind: 'line',
+      points: [
+        [x0, y],
+        [x1, y],
+      ],
+      width: 0.2,
+    },
+    ...ticks,
+    { kind: 'text', at: [x1 + 3, y], text: '100 mm: print at 100 %, then measure this', size: 3.5 },
+  ].filter(mark => mark.kind !== 'text' || width > 150) as Mark[]
+}
+
+/**
+ * The tube laid straight, at true size, cut into strips one under the other: lay the paper along the tube and carry the marks over. Each
+ * mark has its bend's number, what to set, and the turn; strips go on where the last ended.
+ */
+export function stripPages(cut: number, marks: readonly BendMark[], paper: Paper): TemplatePage[] {
+  const { width, height } = papers[paper]
+  const long = width - 2 * margin
+  const high = 26
+  const perPage = Math.floor((height - 2 * margin - foot) / high)
+  const strips = Math.max(1, Math.ceil((cut - overlap) / (long - overlap)))
+  const pages: Mark[][] = []
+  for (let strip = 0; strip < strips; strip++) {
+    const page = Math.floor(strip / perPage)
+    const from = strip * (long - overlap)
+    const to = Math.min(cut, from + long)
+    const y = margin + 14 + (strip % perPage) * high
+    const x = (at: number) => margin + at - from
+    const drawn = (pages[page] ??= [...ruler(width, height)])
+    drawn.push({
+      kind: 'line',
+      points: [
+        [x(from), y],
+        [x(to), y],
+      ],
+      width: 0.3,
+    })
+    for (let at = Math.ceil(from / 10) * 10; at <= to; at += 10) {
+      drawn.push({
+        kind: 'line',
+        points: [
+          [x(at), y],
+          [x(at), y + (at % 50 === 0 ? 3 : 1.5)],
+        ],
+        width: 0.15,
+      })
+      if (at % 50 === 0) drawn.push({ kind: 'text', at: [x(at), y + 6.5], text: String(at), size: 2.6 })
+    }
+    for (const { bend, mark, set, turn } of marks)
+      if (mark >= from && mark <= to)
+        drawn.push(
+          {
+            kind: 'line',
+            points: [
+              [x(mark), y - 8],
+              [x(mark), y + 8],
+            ],
+            width: 0.4,
+          },
+          {
+            kind: 'text',
+            at: [x(mark) + 1, y - 4],
+            text: `${bend + 1}: set ${Math.round(set * 10) / 10}°${bend === 0 ? '' : `, turn ${Math.round(Math.abs(turn))}° ${turn < 0 ? 'left' : 'right'}`}`,
+            size: 3.2,
+          },
+        )
+  }
+  return pages.map((drawn, i) => ({ title: `Strip, sheet ${i + 1} of ${pages.length}`, width, height, marks: drawn }))
+}
+
+/** The bent line from above, first bend flat, at true size, over as many sheets as it takes: to lay the made line on. */
+export function planPages(rows: readonly BendRow[], paper: Paper): TemplatePage[] {
+  const { width, height } = papers[paper]
+  const made = pointsFromBends([0, 0, 0], [1, 0, 0], lieFlat(rows))
+  const developed = made.ok ? developLine([{ kind: 'tube', points: made.value } as never]) : undefined
+  if (!developed?.ok) return []
+  const points = samplePoints(developed.value, 1).map(({ at }) => [at[0], -at[1]] as const)
+  const [left, top] = [Math.min(...points.map(([x]) => x)), Math.min(...points.map(([, y]) => y))]
+  const [right, low] = [Math.max(...points.map(([x]) => x)), Math.max(...points.map(([, y]) => y))]
+  const [wide, high] = [width - 2 * margin, height - 2 * margin - foot]
+  const columns = Math.max(1, Math.ceil((right - left - overlap) / (wide - overlap)))
+  const lines = Math.max(1, Math.ceil((low - top - overlap) / (high - overlap)))
+  const sheets = Array.from({ length: columns * lines }, (_, i) => {
+    const [column, line] = [i % columns, Math.floor(i / columns)]
+    const [x0, y0] = [left + column * (wide - overlap), top + line * (high - overlap)]
+    const isIn = ([x, y]: readonly [number, number]) => x >= x0 && x <= x0 + wide && y >= y0 && y <= y0 + high
+    // Pieces of the line that lie on this sheet.
+    const pieces: (readonly [number, number])[][] = []
+    for (const [k, point] of points.entries()) {
+      if (!isIn(point)) continue
+      if (k === 0 || !isIn(points[k - 1]!)) pieces.push([])
+      pieces.at(-1)!.push([margin + point[0] - x0, margin + point[1] - y0])
+    }
+    const corners = [
+      [margin, margin],
+      [margin + wide, margin],
+      [margin, margin + high],
+      [margin + wide, margin + high],
+    ] as const
+    const crosses = corners.flatMap(([x, y]): Mark[] => [
+      {
+        kind: 'line',
+        points: [
+          [x - 3, y],
+          [x + 3, y],
+        ],
+        width: 0.15,
+      },
+      {
+        kind: 'line',
+        points: [
+          [x, y - 3],
+          [x, y + 3],
+        ],
+        width: 0.15,
+      },
+    ])
+    const drawn = pieces.filter(piece => piece.length > 1).map((points): Mark => ({ kind: 'line', points, width: 0.5 }))
+    const title = `From above, sheet ${column + 1} across, ${line + 1} down`
+    return drawn.length === 0 ? [] : [{ title, width, height, marks: [...drawn, ...crosses, ...ruler(width, height)] }]
+  })
+  // A sheet that the line does not cross is not printed.
+  return sheets.flat()
+}

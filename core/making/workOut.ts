@@ -1,0 +1,91 @@
+import type { BendIssue, BendRow } from '../route/bendTable'
+import { bendOrder, type BendOrder } from './bendOrder'
+import type { Bender } from './bender'
+import { checkMakeable, type MakeableIssue } from './checkMakeable'
+import { allowanceOf, cutLength, type CutIssue, type MadeEnd } from './cutLength'
+import { makeActs, type Loose, type MakeAct } from './makeActs'
+import { developedLength, fromOtherEnd, markBends, type BendMark } from './markBends'
+import type { TubeMaterial } from './tubeStrength'
+
+/** A line that is being made, as far as somebody has said what it is. What is left out is not known. Lengths in mm, pressure in kPa. */
+export type LineInMaking = {
+  rows: readonly BendRow[]
+  tube: { outside?: number; wall?: number; material?: TubeMaterial }
+  ends: { from: MadeEnd; to: MadeEnd }
+  /** `setFor90`: what the scale shows for a bend that comes out at 90°. */
+  bender: { radius?: number; takeUp?: number; setFor90?: number; grip?: number }
+  /** Left over for cutting back after the trial fit. */
+  trim?: number
+  straightAtFlare?: number
+  pressure?: number
+  loose: readonly Loose[]
+  /** Begun at the line's other end. */
+  turned: boolean
+}
+/** What somebody has still to say before marks and cut can be worked out. */
+export const makingNeeds = ['rows', 'outside', 'wall', 'material', 'radius', 'takeUp', 'setFor90', 'grip', 'straightAtFlare'] as const
+export type MakingNeed = (typeof makingNeeds)[number]
+
+export type WorkedOut = {
+  developed: number
+  /** The table as this bender makes it, from the end one begins at. */
+  made?: readonly BendRow[]
+  needs: MakingNeed[]
+  /** Where the marks go, once the bender is known; a refusal where this bender cannot make the line. */
+  marks?: readonly BendMark[]
+  refused?: BendIssue
+  /** The length to cut, or which flare nobody has tried yet. */
+  cut?: { cut: number; from: number; to: number }
+  notCut?: CutIssue
+  issues: readonly MakeableIssue[]
+  order?: BendOrder
+  acts: readonly MakeAct[]
+}
+
+/** Around a hand bender's former, by its radius: handles and shoe. Common practice, no source. */
+const bodyOf = ({ radius, grip }: Pick<Bender, 'radius' | 'grip'>) => ({ reach: radius * 2.5, half: 15, grip })
+
+/** Everything that follows from what is known of a line to be made, and what is missing for the rest. */
+export function workOut(making: LineInMaking): WorkedOut {
+  const { tube, ends, trim = 0, straightAtFlare, pressure, loose } = making
+  const rows = making.turned ? fromOtherEnd(making.rows) : making.rows
+  const bends = rows.filter(({ bend }) => bend > 0).length
+  const { radius, takeUp, setFor90, grip } = making.bender
+  const known: Record<MakingNeed, unknown> = {
+    rows: rows.length > 0 || undefined,
+    ...{ outside: tube.outside, wall: tube.wall, material: tube.material },
+    ...(bends > 0 ? { radius, takeUp, setFor90, grip } : { radius: 0, takeUp: 0, setFor90: 0, grip: 0 }),
+    straightAtFlare: ends.from.form === 'plain' && ends.to.form === 'plain' ? 0 : straightAtFlare,
+  }
+  const needs = makingNeeds.filter(need => known[need] === undefined)
+  const order = Array.from({ length: bends }, (_, i) => i)
+  const forms = { from: ends.from.form, to: ends.to.form }
+  const base: WorkedOut = { developed: developedLength(rows), needs, issues: [], acts: makeActs(forms, loose, order) }
+  if (rows.length === 0 || (bends > 0 && (!radius || takeUp === undefined || !setFor90 || grip === undefined))) return base
+  const bender: Bender = {
+    radius: radius ?? 1,
+    takeUp: takeUp ?? 0,
+    springback: { offset: 0, factor: (setFor90 ?? 90) / 90 },
+    grip: grip ?? 0,
+  }
+  const marked = markBends(rows, bender, allowanceOf(ends.from) ?? 0)
+  if (!marked.ok) return { ...base, refused: marked.error }
+  const { marks, developed, rows: made } = marked.value
+  const cut = cutLength(developed, ends, trim)
+  const whole = { ...base, developed, made, marks, ...(cut.ok ? { cut: cut.value } : { notCut: cut.error }) }
+  const { outside, wall, material } = tube
+  if (outside === undefined || wall === undefined || material === undefined) return whole
+  const bent = bends > 0 ? bendOrder(made, outside, bodyOf(bender)) : undefined
+  return {
+    ...whole,
+    order: bent,
+    acts: makeActs(forms, loose, bent?.order ?? order),
+    issues: checkMakeable(made, {
+      tube: { outside, wall, material },
+      bender,
+      ends: forms,
+      straightAtFlare: straightAtFlare ?? 0,
+      pressure,
+    }),
+  }
+}

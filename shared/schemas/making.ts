@@ -1,0 +1,98 @@
+import { z } from 'zod'
+import { endForms } from '../../core/making/cutLength'
+import { sealings } from '../../core/making/fittingFamilies'
+import type { FittingSeen } from '../../core/making/identifyFitting'
+import type { LineInMaking } from '../../core/making/workOut'
+import { hoseMaterials, type HoseAsked } from '../../core/making/hose'
+import { tubeMaterials } from '../../core/making/tubeStrength'
+import { limits } from '../limits'
+import { versioned } from '../versioned'
+
+const length = z.number().min(0).max(10_000)
+const slug = z.string().regex(/^[a-z0-9-]{1,40}$/)
+export const bendRowSchema = z.strictObject({
+  straight: length,
+  rotate: z.number().min(-360).max(360),
+  bend: z.number().min(0).max(179),
+  radius: z.number().min(0).max(500),
+})
+export const bendRowsSchema = z.array(bendRowSchema).max(limits.benchRows)
+const endSchema = z.strictObject({
+  form: z.enum(endForms),
+  standOut: z.number().min(0).max(50).optional(),
+  finished: z.number().min(0).max(50).optional(),
+})
+const looseSchema = z.strictObject({
+  id: slug,
+  kind: z.enum(['nut', 'sleeve', 'bracket', 'armour']),
+  end: z.enum(['from', 'to']).optional(),
+  opens: z.boolean().optional(),
+})
+export const lineInMakingSchema = z.strictObject({
+  rows: bendRowsSchema,
+  tube: z.strictObject({
+    outside: z.number().min(1).max(60).optional(),
+    wall: z.number().min(0.1).max(10).optional(),
+    material: z.enum(tubeMaterials).optional(),
+  }),
+  ends: z.strictObject({ from: endSchema, to: endSchema }),
+  bender: z.strictObject({
+    radius: z.number().min(1).max(500).optional(),
+    takeUp: z.number().min(-500).max(500).optional(),
+    setFor90: z.number().min(60).max(130).optional(),
+    grip: z.number().min(0).max(500).optional(),
+  }),
+  trim: z.number().min(0).max(500).optional(),
+  straightAtFlare: z.number().min(0).max(500).optional(),
+  pressure: z.number().min(0).max(100_000).optional(),
+  loose: z.array(looseSchema).max(20),
+  turned: z.boolean(),
+}) satisfies z.ZodType<LineInMaking, unknown>
+
+const spigotSchema = z.strictObject({ bead: z.number().min(0).max(200), length: z.number().min(1).max(500) })
+export const hoseAskedSchema = z.strictObject({
+  material: z.enum(hoseMaterials),
+  inside: z.number().min(1).max(150),
+  wall: z.number().min(0.5).max(30),
+  between: z.number().min(1).max(10_000),
+  spigots: z.tuple([spigotSchema, spigotSchema]),
+  clampWidth: z.number().min(1).max(60),
+  pressure: z.number().min(0).max(100_000).optional(),
+  movement: z.number().min(0).max(500).optional(),
+  bendRadius: z.number().min(1).max(5000).optional(),
+}) satisfies z.ZodType<HoseAsked, unknown>
+
+export const fittingSeenSchema = z.strictObject({
+  diameter: z.number().min(1).max(100).optional(),
+  side: z.enum(['outside', 'inside']).optional(),
+  part: z.enum(['turns', 'stays']).optional(),
+  pitch: z.number().min(0.2).max(6).optional(),
+  hex: z.number().min(3).max(100).optional(),
+  coneAngle: z.number().min(5).max(90).optional(),
+  sealing: z.enum(sealings).optional(),
+  tube: z.number().min(1).max(60).optional(),
+  narrows: z.boolean().optional(),
+}) satisfies z.ZodType<FittingSeen, unknown>
+
+export const benchVersion = 1
+/** What lies on the bench of one device: a line in making, how far it is, and the line it is held against. */
+export const benchSchema = z.strictObject({
+  v: z.literal(benchVersion),
+  line: lineInMakingSchema,
+  done: z.array(z.string().max(60)).max(120),
+  other: bendRowsSchema,
+})
+export type Bench = z.output<typeof benchSchema>
+export const readBench = versioned({
+  current: benchVersion,
+  versionOf: raw => (typeof raw.v === 'number' ? raw.v : undefined),
+  upcast: {},
+  schema: benchSchema,
+})
+/** A bench with nothing on it: what nobody has said stays unsaid. */
+export const emptyBench = (): Bench => ({
+  v: benchVersion,
+  line: { rows: [], tube: {}, ends: { from: { form: 'plain' }, to: { form: 'plain' } }, bender: {}, loose: [], turned: false },
+  done: [],
+  other: [],
+})
