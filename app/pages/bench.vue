@@ -26,7 +26,7 @@ function clear() {
 </script>
 
 <template>
-  <div class="stack">
+  <div class="stack tools">
     <div class="spread wrap">
       <h1>Bench</h1>
       <v-btn-quiet v-if="tool === 'make' || tool === 'compare'" class="no-print" @click="isClearing = true">Clear the bench</v-btn-quiet>
@@ -54,6 +54,9 @@ function clear() {
 </template>
 
 <style scoped>
+.tools {
+  grid-template-columns: minmax(0, 1fr);
+}
 .wrap {
   flex-wrap: wrap;
 }

@@ -6,6 +6,7 @@ import type { Plan } from '#core/access/types'
 import { weighNeighbours, type Weighing } from '#core/access/weighNeighbours'
 import { pathOfSheet } from '#core/bleed/pathOfSheet'
 import { predictRounds, type RoundsPrediction } from '#core/bleed/predictRounds'
+import { reconstructLine, type PhotoJob } from '#core/photo/reconstructLine'
 import { traceLines } from '#core/route/traceLines'
 import { resolveSheet, type ResolvedSheet } from '#core/sheet/resolveSheet'
 import type { Car, Sheet, Slug } from '#core/sheet/types'
@@ -40,6 +41,12 @@ export const tasks = {
   },
   neighbours: ({ car, inputs, weighing }: { car: OnCar; inputs: PlanInputs; weighing: Weighing }) =>
     weighNeighbours(resolvedFor(car), inputs, weighing),
+  reconstruct(job: PhotoJob) {
+    const found = reconstructLine(job)
+    if (!found.ok) return found
+    const { apexes, within, misfits } = found.value
+    return { ok: true as const, value: { apexes, within, misfits } }
+  },
   rounds({ car, lines }: { car: OnCar; lines: readonly Slug[] }): RoundsPrediction | undefined {
     const found = pathOfSheet(resolvedFor(car), lines)
     return found && predictRounds(found.path, found.air)

@@ -1,4 +1,6 @@
 import type { BendRow } from '../route/bendTable'
+import type { CentrePoint, Vec3 } from '../sheet/types'
+import { millimetres } from '../units/types'
 
 /** The row of the first bend: the others are turned from it, and it is turned from nothing. */
 export const firstBend = (rows: readonly BendRow[]): number => rows.findIndex(({ bend }) => bend > 0)
@@ -18,3 +20,7 @@ export const lieFlat = (rows: readonly BendRow[]): BendRow[] =>
 
 /** To a tenth: finer than anybody reads a rule or a protractor. */
 export const tenth = (value: number): number => Math.round(value * 10) / 10 + 0
+
+/** Corners with one radius for all bends; without one they are left as they are. */
+export const pointsWithRadius = (corners: readonly Vec3[], radius: number | undefined): CentrePoint[] =>
+  corners.map((at, i) => (radius !== undefined && i > 0 && i < corners.length - 1 ? { at, radius: millimetres(radius) } : { at }))

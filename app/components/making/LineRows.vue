@@ -45,7 +45,7 @@ function takePasted() {
           <th>Turn, °</th>
           <th>Bend, °</th>
           <th>Radius, mm</th>
-          <th><span class="sr">Drop</span></th>
+          <td />
         </tr>
       </thead>
       <tbody>

@@ -9,6 +9,11 @@ import { useBench } from '~/stores/bench'
 const store = useBench()
 const { bench, worked, done } = storeToRefs(store)
 const isFromSheet = ref(false)
+const isByPhoto = ref(false)
+function takeFromPhotos(rows: BendRow[]) {
+  store.setLine({ rows })
+  isByPhoto.value = false
+}
 function takeFromSheet(rows: BendRow[], tube: Partial<Tube>) {
   store.setLine({ rows, tube })
   isFromSheet.value = false
@@ -19,8 +24,10 @@ function takeFromSheet(rows: BendRow[], tube: Partial<Tube>) {
   <div class="halves">
     <div class="stack">
       <LineRows :model-value="bench.line.rows" name="The line" @update:model-value="store.setLine({ rows: $event })">
-        <v-btn-quiet :aria-expanded="isFromSheet" @click="isFromSheet = !isFromSheet">From a line sheet</v-btn-quiet>
+        <v-btn-quiet :aria-expanded="isFromSheet" @click="isFromSheet = !isFromSheet">From a line sheet</v-btn-quiet
+        ><v-btn-quiet :aria-expanded="isByPhoto" @click="isByPhoto = !isByPhoto">By photographs</v-btn-quiet>
       </LineRows>
+      <PhotoMeasure v-if="isByPhoto" @take="takeFromPhotos" />
       <LineFromSheet v-if="isFromSheet" @take="takeFromSheet" />
       <TubeFields :model-value="bench.line" @update:model-value="store.setLine($event)" />
       <BenderFields :model-value="bench.line" @update:model-value="store.setLine($event)" />

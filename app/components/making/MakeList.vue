@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, nextTick, ref } from 'vue'
 import type { Loose, MakeAct } from '#core/making/makeActs'
 import { actWords, blockedWords, endWords, looseWords } from '#shared/words/makingWords'
 
@@ -13,6 +13,8 @@ const props = defineProps<{
 const emit = defineEmits<{ loose: [loose: readonly Loose[]] }>()
 /** What was pressed too early, and what comes first. */
 const refused = ref<{ act: string; first: MakeAct }>()
+const tries = ref(0)
+const boxOf = ({ id }: MakeAct) => `act-${id.replace(':', '-')}`
 const offered: { kind: Loose['kind']; end?: 'from' | 'to' }[] = [
   { kind: 'nut', end: 'from' },
   { kind: 'sleeve', end: 'from' },
@@ -36,6 +38,10 @@ const drop = (id: string) =>
 function press(act: MakeAct) {
   const first = props.tick(act)
   refused.value = first && { act: act.id, first }
+  if (!first) return
+  // The browser has ticked its own box already: the box is made anew, and has the focus again.
+  tries.value++
+  void nextTick(() => document.getElementById(boxOf(act))?.focus())
 }
 const left = computed(() => props.acts.filter(({ id }) => !props.done.has(id)).length)
 </script>
@@ -65,7 +71,13 @@ const left = computed(() => props.acts.filter(({ id }) => !props.done.has(id)).l
     </p>
     <ul class="acts">
       <li v-for="act in acts" :key="act.id">
-        <v-checkbox :model-value="done.has(act.id)" :label="actWords(act)" @update:model-value="press(act)" />
+        <v-checkbox
+          :id="boxOf(act)"
+          :key="refused?.act === act.id ? tries : 0"
+          :model-value="done.has(act.id)"
+          :label="actWords(act)"
+          @update:model-value="press(act)"
+        />
         <p v-if="refused?.act === act.id" class="caution" role="alert">{{ blockedWords(refused.first) }}</p>
       </li>
     </ul>

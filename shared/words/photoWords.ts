@@ -1,0 +1,23 @@
+import type { Misfit, PhotoIssue } from '../../core/photo/reconstructLine'
+
+export function photoIssueWords(issue: PhotoIssue): string {
+  switch (issue.code) {
+    case 'PHOTO_TOO_FEW':
+      return 'Two pictures are needed at least, from different sides.'
+    case 'PHOTO_PAPER_UNSEEN':
+      return `Picture ${issue.picture + 1}: the paper’s corners are not laid.`
+    case 'PHOTO_PAPER_ODD':
+      return `Picture ${issue.picture + 1}: the paper’s four corners cannot be a sheet. Lay them again, clockwise from 1.`
+    case 'PHOTO_APEX_UNSEEN':
+      return issue.apex === 0
+        ? 'The first end is seen in fewer than two pictures.'
+        : `Where straights ${issue.apex} and ${issue.apex + 1} meet can be told in ${issue.has === 0 ? 'no picture' : 'one picture only'}. Take one more from another side.`
+    case 'PHOTO_SAME_PLACE':
+      return 'The pictures were taken from one place: go round the bench, and take them from different sides.'
+  }
+}
+/** What does not go with the other pictures. */
+export function misfitWords({ picture, what, n, off }: Misfit, names: readonly string[]): string {
+  const place = what === 'corner' ? names[n] : n === 0 ? 'the first end' : `the corner after straight ${n}`
+  return `Picture ${picture + 1}: ${place} is off by ${Math.round(off)} px. Look at it again.`
+}
