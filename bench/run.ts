@@ -13,6 +13,7 @@ import { copyDatabase, TestServer, type Client } from '../tests/helpers/server'
 import { benchSearch } from './benchSearch'
 import { benchAccess } from './benchAccess'
 import { benchAppend } from './benchAppend'
+import { benchMaking } from './benchMaking'
 import { benchRoute } from './benchRoute'
 
 // One JSON object per line: { name, value, unit, n, note }. Ratios are taken within one run; absolute times are this machine's.
@@ -203,6 +204,7 @@ try {
   await benchLookUp(client)
   await benchPlan()
   for (const { name, value, unit, n, note } of benchAccess(quantile)) say(name, value, unit, n, note)
+  for (const { name, value, unit, n, note } of benchMaking(quantile)) say(name, value, unit, n, note)
   await benchFirstPage(server.url)
   await benchPicture(server.url)
   await benchReplan(server.url, client)

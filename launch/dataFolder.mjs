@@ -90,7 +90,9 @@ const shortest = 32
 export function keepSecret(dir, given = process.env.EFFERENT_SESSION_SECRET) {
   if (given !== undefined) {
     if (given.length >= shortest) return given
-    throw new Failure(`EFFERENT_SESSION_SECRET has ${given.length} characters: give at least ${shortest}, or leave it out for one made here`)
+    throw new Failure(
+      `EFFERENT_SESSION_SECRET has ${given.length} characters: give at least ${shortest}, or leave it out for one made here`,
+    )
   }
   const file = join(dir, 'session.secret')
   if (!existsSync(file)) {

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { lookAt, taps } from '../tests/helpers/benchCamera'
 import { computations } from './compute'
 import { emptyBench, readBench } from './schemas/making'
 
@@ -46,6 +47,63 @@ describe('lines and fittings over compute', () => {
       one: { changes: [{ bend: 1, what: 'angle', by: 10 }] },
     })
     expect(value('compare', { old: { rows: long }, new: { rows: long }, tolerance: { ...tolerance, end: 0 } })).toMatchObject({ ok: false })
+  })
+  it('a hose, and the stretch of a moulded one', () => {
+    const hose = {
+      material: 'rubber',
+      inside: 16,
+      wall: 4,
+      between: 150,
+      spigots: [
+        { bead: 8, length: 25 },
+        { bead: 8, length: 25 },
+      ],
+      clampWidth: 12,
+    }
+    expect(value('hose', { hose })).toMatchObject({ cut: 200, issues: [] })
+    const moulded = {
+      rows: [
+        { ...rows[0], radius: 30 },
+        { ...rows[0], radius: 30, rotate: 90 },
+        { ...rows[1], straight: 200 },
+      ],
+    }
+    const course = {
+      rows: [
+        { ...rows[0], straight: 40, radius: 30 },
+        { ...rows[1], straight: 200 },
+      ],
+    }
+    expect(value('hose', { hose, moulded, course })).toMatchObject({ keep: { turned: false } })
+    expect(value('hose', { hose, moulded: course, course: moulded })).toMatchObject({ ok: false, errors: [{ path: 'moulded' }] })
+  })
+  it('a line from pictures, and what is wrong with them by its place', () => {
+    const lens = { focal: 1500, k1: 0, width: 2000, height: 1500 }
+    const line = [
+      [300, 40, 5],
+      [500, 40, 5],
+      [500, 240, 60],
+    ] as const
+    const pictures = [lookAt([450, 950, 950], [430, 150, 30]), lookAt([-450, 250, 1000], [430, 150, 30])].map(pose => {
+      const points = taps(lens, pose, line)
+      return { papers: [points.slice(0, 4)], legs: [points.slice(4, 6), points.slice(6, 8)] }
+    })
+    const job = { width: 2000, height: 1500, papers: ['a4'], pictures }
+    const { apexes, within } = value('reconstruct', job) as { apexes: number[][]; within: number[] }
+    for (const [i, place] of line.entries()) for (const axis of [0, 1, 2]) expect(apexes[i]![axis]).toBeCloseTo(place[axis]!, 0)
+    expect(Math.max(...within)).toBeLessThan(20)
+    expect(value('reconstruct', { ...job, pictures: [pictures[0], { ...pictures[1], legs: pictures[1]!.legs.slice(1) }] })).toMatchObject({
+      ok: false,
+      errors: [{ path: 'pictures.1' }],
+    })
+    expect(value('reconstruct', { ...job, known: [{ a: 0, b: 9, length: 5, within: 1 }] })).toMatchObject({
+      ok: false,
+      errors: [{ path: 'known.0' }],
+    })
+    expect(value('reconstruct', { ...job, pictures: [pictures[0], pictures[0]] })).toMatchObject({
+      ok: false,
+      message: expect.stringContaining('one place'),
+    })
   })
   it('a fitting', () => {
     const found = value('fitting', { diameter: 9.9, side: 'outside', sealing: 'bubble', part: 'turns' }) as {

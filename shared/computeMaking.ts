@@ -4,12 +4,15 @@ import { adviseHose, cutFromMoulded } from '../core/making/hose'
 import { identifyFitting, lookalikes, tellApart } from '../core/making/identifyFitting'
 import { tableRows } from '../core/making/tableRows'
 import { workOut } from '../core/making/workOut'
+import { apexesFromLegs } from '../core/photo/apexesFromLegs'
+import { reconstructLine } from '../core/photo/reconstructLine'
 import { bendsFromPoints, pointsFromBends } from '../core/route/bendTable'
 import { developLine } from '../core/route/developLine'
 import { millimetres } from '../core/units/types'
 import { computation, refuse } from './computation'
-import { bendRowsSchema, fittingSeenSchema, hoseAskedSchema, lineInMakingSchema } from './schemas/making'
+import { bendRowsSchema, fittingSeenSchema, hoseAskedSchema, lineInMakingSchema, photoJobSchema } from './schemas/making'
 import { compareIssueWords, fittingName, matingWords, tellApartWords, wrenchWords } from './words/makingWords'
+import { photoIssueWords } from './words/photoWords'
 import { bendWords } from './words/pointsWords'
 
 const coordinate = z.number().min(-10_000).max(10_000)
@@ -67,6 +70,29 @@ export const makingComputations = {
       if (!b.ok) return refuse(bendWords(b.error), 'new')
       const compared = compareLines(a.value, b.value, allowed)
       return compared.ok ? compared : refuse(compareIssueWords(compared.error), compared.error.which)
+    },
+  ),
+  reconstruct: computation(
+    'the corners of a line from two to four pictures with one or two sheets of paper beside it, each with its uncertainty, mm',
+    photoJobSchema,
+    ({ pictures, papers, known = [], ...size }) => {
+      const straights = pictures[0]!.legs.length
+      const odd = pictures.findIndex(picture => picture.legs.length !== straights || picture.papers.length > papers.length)
+      if (odd >= 0) return refuse('Each picture has the same straights, and no sheet more than there are.', `pictures.${odd}`)
+      const beyond = known.findIndex(({ a, b }) => a > straights || b > straights || a === b)
+      if (beyond >= 0) return refuse('That corner is not one of the line’s.', `known.${beyond}`)
+      const found = reconstructLine({
+        ...size,
+        papers,
+        known,
+        pictures: pictures.map(picture => ({
+          papers: picture.papers.map(corners => corners ?? undefined),
+          apexes: apexesFromLegs(picture.legs),
+        })),
+      })
+      if (!found.ok) return refuse(photoIssueWords(found.error), 'pictures')
+      const { apexes, within, focal, k1, misfits } = found.value
+      return { ok: true, value: { apexes, within, focal, k1, misfits } }
     },
   ),
   hose: computation(

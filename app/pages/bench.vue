@@ -16,7 +16,7 @@ const tools = [
 const route = useRoute()
 const tool = computed({
   get: () => tools.find(({ id }) => id === route.query.tool)?.id ?? 'make',
-  set: id => void navigateTo({ query: { tool: id } }, { replace: true }),
+  set: id => void navigateTo({ query: { ...route.query, tool: id } }, { replace: true }),
 })
 const isClearing = ref(false)
 function clear() {

@@ -47,9 +47,12 @@ export const useBench = defineStore('bench', () => {
     if (!first) bench.value = { ...bench.value, done: [...bench.value.done, act.id] }
     return first
   }
+  function setVerdict(verdict: Bench['verdict']): void {
+    bench.value = { ...bench.value, verdict }
+  }
   function clear(): void {
     unreadable.value = false
     bench.value = emptyBench()
   }
-  return { bench, unreadable, worked, done, setLine, tick, clear }
+  return { bench, unreadable, worked, done, setLine, tick, setVerdict, clear }
 })

@@ -74,6 +74,35 @@ export const fittingSeenSchema = z.strictObject({
   narrows: z.boolean().optional(),
 }) satisfies z.ZodType<FittingSeen, unknown>
 
+const pixel = z.tuple([z.number().min(-1e5).max(1e5), z.number().min(-1e5).max(1e5)])
+const legs = z
+  .array(z.tuple([pixel, pixel]))
+  .min(1)
+  .max(12)
+export const photoJobSchema = z.strictObject({
+  width: z.number().int().min(100).max(20_000),
+  height: z.number().int().min(100).max(20_000),
+  papers: z
+    .array(z.enum(['a4', 'letter']))
+    .min(1)
+    .max(2),
+  pictures: z
+    .array(z.strictObject({ papers: z.array(z.array(pixel).length(4).nullable()).min(1).max(2), legs }))
+    .min(2)
+    .max(4),
+  known: z
+    .array(
+      z.strictObject({
+        a: z.number().int().min(0).max(12),
+        b: z.number().int().min(0).max(12),
+        length: z.number().positive().max(10_000),
+        within: z.number().positive().max(100),
+      }),
+    )
+    .max(12)
+    .optional(),
+})
+
 export const benchVersion = 1
 /** What lies on the bench of one device: a line in making, how far it is, and the line it is held against. */
 export const benchSchema = z.strictObject({
@@ -81,6 +110,8 @@ export const benchSchema = z.strictObject({
   line: lineInMakingSchema,
   done: z.array(z.string().max(60)).max(120),
   other: bendRowsSchema,
+  /** What was found for a part of a job, until it is recorded there. */
+  verdict: z.strictObject({ job: z.uuid(), line: z.string().max(64), agrees: z.boolean(), words: z.string().max(500) }).optional(),
 })
 export type Bench = z.output<typeof benchSchema>
 export const readBench = versioned({

@@ -225,6 +225,13 @@ export const verdictWords: Record<Comparison['verdict'], { title: string; text: 
     text: 'No one or two bends put it right. Leave the car as it is, and send it back with the printed comparison.',
   },
 }
+/** What goes into a job's record: where it is off, and what would put it right. */
+export function verdictForJob({ verdict, greatest, ends, one, two }: Comparison): string {
+  const off = `off by ${mm(greatest.off, 1)} at most, ${mm(greatest.at)} from the first end; second end ${mm(ends.to.off, 1)}`
+  if (verdict === 'agrees') return `measured: ${off}`
+  const advice = verdict === 'massage' ? (two ?? one) : undefined
+  return `measured: ${off}${advice ? `; ${advice.changes.map(changeWords).join(', and ')}` : '; no one or two bends put it right'}`
+}
 export const compareIssueWords = ({ which }: CompareIssue): string =>
   `The ${which} line cannot be drawn: it needs two points at least, and straights long enough for its bends.`
 

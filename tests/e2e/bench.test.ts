@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test'
 import type { Vec3 } from '../../core/sheet/types'
+import { workJob } from '../helpers/workJob'
 import { lookAt, photograph, taps } from '../helpers/benchCamera'
 import { expect, expectAccessible, expectFits, signIn, test } from '../helpers/browserTest'
 
@@ -177,4 +178,32 @@ test('a line is measured from two photographs, and its bends are the line’s', 
   expect(Math.abs(Math.abs(turn) - 90) < 50 || Math.abs(Math.abs(turn) - 135) < 5).toBe(true)
   // 200 mm between apexes, less a tangent of 14 mm at the bend.
   expect(Math.abs(Number(await page.getByLabel('Straight, row 1').inputValue()) - 186)).toBeLessThan(4)
+})
+
+test('a part measured on the bench for a job is held there with what was measured', async ({ page, server }) => {
+  const rafe = await server.as('technician')
+  const id = await workJob(rafe, { sheet: 'halyard-cooler-lines', plate: 'BR 88 KEL', lines: ['supply'], until: 'receive' })
+  await signIn(page, 'technician')
+  await page.goto(`/jobs/${id}/bay`)
+  const title = page.getByRole('heading', { level: 1 })
+  const before = await title.textContent()
+  await page.getByRole('link', { name: 'Measure both on the bench' }).click()
+  const lines = page.getByRole('combobox', { name: 'Its line' })
+  await expect(lines).toBeEnabled()
+  await lines.press('ArrowDown')
+  await page.getByRole('option').first().click()
+  await page.getByRole('button', { name: 'Begin with the old one’s numbers' }).click()
+  await expect(page.getByRole('heading', { name: 'It agrees' })).toBeVisible()
+  const straight = page.getByRole('region', { name: 'The new line' }).getByLabel('Straight, row 2')
+  await straight.fill(String(Number(await straight.inputValue()) + 60))
+  await expect(page.getByRole('heading', { name: 'Do not fit it' })).toBeVisible()
+  await page.getByRole('button', { name: 'Take this to the job' }).click()
+  await expect(title).toHaveText(before!)
+  await expect(page.getByRole('region', { name: 'Measured on the bench' })).toContainText('no one or two bends put it right')
+  await expectAccessible(page)
+  await page.getByRole('button', { name: 'Record that it differs' }).click()
+  await expect(page.getByRole('region', { name: 'The part differs' })).toContainText('off by')
+  await expect
+    .poll(async () => (await rafe.job(id)).events.at(-1)!.body)
+    .toMatchObject({ type: 'partReceived', line: 'supply', agrees: false })
 })

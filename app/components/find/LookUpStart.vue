@@ -35,6 +35,21 @@ const systems = computed(() => {
         </li>
       </ul>
     </section>
+    <section aria-labelledby="hand">
+      <h2 id="hand">In your hand</h2>
+      <ul class="cars">
+        <li>
+          <NuxtLink to="/bench?tool=fitting" class="card car"
+            ><b>Which fitting is this?</b><span class="sub">by caliper, pitch, hex and what seals</span></NuxtLink
+          >
+        </li>
+        <li>
+          <NuxtLink to="/bench" class="card car"
+            ><b>A line to match or make</b><span class="sub">by rule, by points or by photographs</span></NuxtLink
+          >
+        </li>
+      </ul>
+    </section>
     <section v-if="systems.length" aria-labelledby="systems">
       <h2 id="systems">By what the lines carry</h2>
       <ul class="cars">

@@ -9,6 +9,12 @@ import { benderIssueWords } from '#shared/words/makingWords'
 const line = defineModel<LineInMaking>({ required: true })
 const set = (change: Partial<LineInMaking['bender']>) => (line.value = { ...line.value, bender: { ...line.value.bender, ...change } })
 
+const fields = [
+  { key: 'radius', field: { label: 'Radius it makes', unit: 'mm', least: 1, most: 500 } },
+  { key: 'takeUp', field: { label: 'Begins past mark', unit: 'mm', least: -500, most: 500 } },
+  { key: 'setFor90', field: { label: 'To set for 90°', unit: '°', least: 60, most: 130 } },
+  { key: 'grip', field: { label: 'Needs to hold', unit: 'mm', least: 0, most: 500 } },
+] as const
 const isTrying = ref(false)
 const trial = ref<Partial<TrialBend>>({})
 const asked = [
@@ -34,36 +40,11 @@ function take() {
     <h3 id="bender">Bender</h3>
     <div class="fields">
       <NumberField
-        :model-value="line.bender.radius"
-        label="Radius it makes"
-        unit="mm"
-        :least="1"
-        :most="500"
-        @update:model-value="set({ radius: $event })"
-      />
-      <NumberField
-        :model-value="line.bender.takeUp"
-        label="Begins past mark"
-        unit="mm"
-        :least="-500"
-        :most="500"
-        @update:model-value="set({ takeUp: $event })"
-      />
-      <NumberField
-        :model-value="line.bender.setFor90"
-        label="To set for 90°"
-        unit="°"
-        :least="60"
-        :most="130"
-        @update:model-value="set({ setFor90: $event })"
-      />
-      <NumberField
-        :model-value="line.bender.grip"
-        label="Needs to hold"
-        unit="mm"
-        :least="0"
-        :most="500"
-        @update:model-value="set({ grip: $event })"
+        v-for="one in fields"
+        :key="one.key"
+        :model-value="line.bender[one.key]"
+        v-bind="one.field"
+        @update:model-value="set({ [one.key]: $event })"
       />
     </div>
     <div><v-btn-quiet :aria-expanded="isTrying" @click="isTrying = !isTrying">Read it from a trial bend</v-btn-quiet></div>

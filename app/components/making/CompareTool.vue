@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { storeToRefs } from 'pinia'
 import { computed, ref } from 'vue'
+import { useRoute } from '#imports'
 import { compareLines } from '#core/making/compareLines'
 import { pointsFromBends, type BendRow } from '#core/route/bendTable'
 import { formatNumber } from '#core/units/formatQuantity'
@@ -11,6 +12,11 @@ import { useBench } from '~/stores/bench'
 /** The old line and the new one, laid on each other: how far the new one is off, and what to bend. */
 const store = useBench()
 const { bench } = storeToRefs(store)
+/** The sheet of the job that sent for this. */
+const route = useRoute()
+const sheet = computed(() => (typeof route.query.sheet === 'string' ? route.query.sheet : undefined))
+/** What lay here before somebody came for a job may be another car's line. */
+const layHere = route.query.job !== undefined && bench.value.line.rows.length > 0
 const along = ref<number | undefined>(3)
 const end = ref<number | undefined>(2)
 const endAngle = ref<number | undefined>(3)
@@ -33,8 +39,12 @@ const print = () => window.print()
 <template>
   <div class="halves">
     <div class="stack no-print">
+      <p v-if="layHere" class="caution">
+        Lines lay on this bench before you came for the job. Measure anew, or be sure that they are this car’s.
+      </p>
       <h3>The old line</h3>
       <LineRows :model-value="bench.line.rows" name="The old line" @update:model-value="store.setLine({ rows: $event })" />
+      <LineFromSheet v-if="sheet" :sheet="sheet" @take="rows => store.setLine({ rows })" />
       <h3>The new line</h3>
       <LineRows :model-value="bench.other" name="The new line" @update:model-value="setOther"
         ><v-btn-quiet v-if="bench.line.rows.length" @click="setOther(bench.line.rows)"
@@ -57,6 +67,7 @@ const print = () => window.print()
           <p>{{ verdictWords[found.verdict].text }}</p>
           <p v-if="found.one">{{ adviceWords(found.one) }}</p>
           <p v-if="found.two">{{ adviceWords(found.two) }}</p>
+          <ForJob :found="found" />
         </section>
         <LineViews :lines="[bench.line.rows, bench.other]" :names="['the old line', 'the new one, dashed']" />
         <p class="soft">Drawn from the same end; dashed is the new one.</p>

@@ -2,8 +2,6 @@
 import { computed, ref } from 'vue'
 import { adviseHose, hoseMaterials, type HoseAsked, type HoseMaterial } from '#core/making/hose'
 import { formatNumber } from '#core/units/formatQuantity'
-import { fromSi, toSi } from '#core/units/convertUnit'
-import type { Kilopascals } from '#core/units/types'
 import { hoseAskedSchema } from '#shared/schemas/making'
 import { clampWords, hoseIssueWords, hoseWords } from '#shared/words/makingWords'
 
@@ -14,10 +12,6 @@ const materials = hoseMaterials.map(value => ({ value, title: hoseWords[value] }
 const set = (change: typeof asked.value) => (asked.value = { ...asked.value, ...change })
 const setSpigot = (end: number, change: (typeof spigots.value)[number]) =>
   (spigots.value = spigots.value.map((one, i) => (i === end ? { ...one, ...change } : one)))
-const bar = computed(() =>
-  asked.value.pressure === undefined ? undefined : fromSi('pressure', asked.value.pressure as Kilopascals, 'bar'),
-)
-const setBar = (value: number | undefined) => set({ pressure: value === undefined ? undefined : toSi('pressure', { value, unit: 'bar' }) })
 const advice = computed(() => {
   const whole = hoseAskedSchema.safeParse({ ...asked.value, spigots: spigots.value })
   return whole.success ? adviseHose(whole.data) : undefined
@@ -53,7 +47,7 @@ const mm = (value: number) => `${formatNumber(value, 0)} mm`
           :most="one.most"
           @update:model-value="set({ [one.key]: $event })"
         />
-        <NumberField :model-value="bar" label="Pressure in it" unit="bar" :least="0" :most="1000" @update:model-value="setBar" />
+        <PressureField :model-value="asked.pressure" label="Pressure in it" @update:model-value="set({ pressure: $event })" />
       </div>
       <div v-for="(spigot, end) in spigots" :key="end" class="fields">
         <NumberField

@@ -9,9 +9,10 @@ import { useConnection } from '~/stores/connection'
 import { allSheets } from '~/utils/allSheets'
 
 /** A line as a sheet has it: its own tube pieces, one of which is taken. */
+const props = defineProps<{ sheet?: string }>()
 const emit = defineEmits<{ take: [rows: BendRow[], tube: Partial<Tube>] }>()
 const connection = useConnection()
-const sheet = ref<string>()
+const sheet = ref(props.sheet)
 const { data: heads } = useServerData(
   () => 'sheets',
   () => allSheets(connection.look),

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { readBare, readLength } from '#core/units/readTyped'
 
 /**
@@ -20,6 +20,8 @@ const text = ref(model.value === undefined ? '' : String(model.value))
 watch(model, now => {
   if (now !== taken(text.value)) text.value = now === undefined ? '' : String(now)
 })
+/** Typed with a unit of its own: two would be one too many. */
+const saysUnit = computed(() => /[a-z"]/i.test(text.value))
 function taken(typed: string): number | undefined {
   const value = read(typed)
   return value !== undefined && value >= props.least && value <= props.most ? value : undefined
@@ -39,7 +41,7 @@ function rule(typed: unknown): true | string {
     :model-value="text"
     :label="bare ? undefined : label"
     :aria-label="bare ? label : undefined"
-    :suffix="bare ? undefined : unit"
+    :suffix="bare || saysUnit ? undefined : unit"
     :density="bare ? 'compact' : undefined"
     inputmode="decimal"
     autocomplete="off"

@@ -1,7 +1,4 @@
 <script setup lang="ts">
-import { computed } from 'vue'
-import { fromSi, toSi } from '#core/units/convertUnit'
-import type { Kilopascals } from '#core/units/types'
 import type { LineInMaking } from '#core/making/workOut'
 import { endForms, type EndForm } from '#core/making/cutLength'
 import { tubeMaterials } from '#core/making/tubeStrength'
@@ -13,8 +10,6 @@ const materials = tubeMaterials.map(value => ({ value, title: materialWords[valu
 const forms = endForms.map(value => ({ value, title: endFormWords[value] }))
 const set = (change: Partial<LineInMaking>) => (line.value = { ...line.value, ...change })
 const setTube = (change: Partial<LineInMaking['tube']>) => set({ tube: { ...line.value.tube, ...change } })
-const bar = computed(() => (line.value.pressure === undefined ? undefined : fromSi('pressure', line.value.pressure as Kilopascals, 'bar')))
-const setBar = (value: number | undefined) => set({ pressure: value === undefined ? undefined : toSi('pressure', { value, unit: 'bar' }) })
 const setEnd = (end: 'from' | 'to', change: Partial<LineInMaking['ends']['from']>) =>
   set({ ends: { ...line.value.ends, [end]: { ...line.value.ends[end], ...change } } })
 </script>
@@ -82,7 +77,7 @@ const setEnd = (end: 'from' | 'to', change: Partial<LineInMaking['ends']['from']
         @update:model-value="set({ straightAtFlare: $event })"
       />
       <NumberField :model-value="line.trim" label="To trim" unit="mm" :least="0" :most="500" @update:model-value="set({ trim: $event })" />
-      <NumberField :model-value="bar" label="Works at up to" unit="bar" :least="0" :most="1000" @update:model-value="setBar" />
+      <PressureField :model-value="line.pressure" label="Works at up to" @update:model-value="set({ pressure: $event })" />
     </div>
     <p v-if="line.ends.from.form !== 'plain' || line.ends.to.form !== 'plain'" class="soft">
       New to flaring? Make two on a scrap first, and measure one of them: how far the tube stood over the bar, and how high the finished

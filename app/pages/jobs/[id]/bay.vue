@@ -276,6 +276,15 @@ useActs('The bay', [
                 :differs="differs"
                 @accept="record"
               />
+              <BenchVerdict
+                v-if="step.kind === 'receive' || step.kind === 'compare'"
+                class="aside"
+                :job="job.state!.id"
+                :line="step.target"
+                :sheet="sheet.id"
+                :against="step.kind === 'receive' ? 'sheet' : 'old-line'"
+                @say="record"
+              />
               <section v-if="tried" class="aside tryfirst" aria-label="Tried first">
                 <p>
                   <b>Tried first.</b> It goes this way on {{ Math.round(tried.tried.chance * 10) }} cars of 10; otherwise

@@ -1,0 +1,84 @@
+import { compareLines } from '../core/making/compareLines'
+import { fittingSizes } from '../core/making/fittingFamilies'
+import { identifyFitting } from '../core/making/identifyFitting'
+import { apexesFromLegs } from '../core/photo/apexesFromLegs'
+import type { Pixel } from '../core/photo/homography'
+import { reconstructLine, type PhotoJob } from '../core/photo/reconstructLine'
+import { pointsFromBends, type BendRow } from '../core/route/bendTable'
+import type { Vec3 } from '../core/sheet/types'
+import { lookAt, taps } from '../tests/helpers/benchCamera'
+import { lottery } from './lottery'
+
+type Said = { name: string; value: number; unit: string; n: number; note: string }
+
+/** What the bench asks the processor: a line from three pictures, a new line against an old one, a fitting. */
+export function benchMaking(quantile: (sorted: number[], q: number) => number): Said[] {
+  const draw = lottery(3)
+  const lens = { focal: 3000, k1: 0.02, width: 4000, height: 3000 }
+  const line: Vec3[] = [
+    [300, 0, 5],
+    [420, 60, 5],
+    [520, 10, 60],
+    [600, 150, 90],
+    [500, 260, 20],
+    [380, 300, 5],
+    [300, 220, 5],
+  ]
+  const poses = [
+    lookAt([450, 900, 900], [450, 150, 30]),
+    lookAt([-350, 500, 950], [450, 150, 30]),
+    lookAt([1250, 450, 850], [450, 150, 30]),
+  ]
+  const pictures = poses.map(pose => {
+    const laid = taps(lens, pose, line).map(([x, y]): Pixel => [x + draw(7) - 3, y + draw(7) - 3])
+    const legs = line.slice(1).map((_, i) => [laid[4 + 2 * i]!, laid[5 + 2 * i]!] as const)
+    return { papers: [laid.slice(0, 4)], apexes: apexesFromLegs(legs) }
+  })
+  const job: PhotoJob = { width: lens.width, height: lens.height, papers: ['a4'], pictures }
+  const rows = Array.from({ length: 6 }, (_, i): BendRow => ({ straight: 70 + 10 * i, rotate: 40 * i, bend: 30 + 10 * i, radius: 14 }))
+  const points = (table: readonly BendRow[]) => {
+    const made = pointsFromBends([0, 0, 0], [1, 0, 0], [...table, { straight: 60, rotate: 0, bend: 0, radius: 0 }])
+    if (!made.ok) throw new Error(made.error.code)
+    return made.value
+  }
+  const [old, fresh] = [points(rows), points(rows.map((row, i) => (i === 3 ? { ...row, bend: row.bend + 8 } : row)))]
+  const time = (n: number, work: () => unknown): number[] => {
+    for (let i = 0; i < n / 4; i++) work()
+    return Array.from({ length: n }, () => {
+      const started = performance.now()
+      work()
+      return performance.now() - started
+    }).sort((a, b) => a - b)
+  }
+  const said = (name: string, taken: number[], note: string): Said => ({
+    name,
+    value: quantile(taken, 0.5),
+    unit: 'ms',
+    n: taken.length,
+    note,
+  })
+  const loose = { along: 1e6, end: 1e6, endAngle: 360 }
+  const strict = { along: 2, end: 2, endAngle: 2 }
+  return [
+    said(
+      'line from three pictures, median',
+      time(20, () => reconstructLine(job)),
+      'seven corners, lens unknown, in the core',
+    ),
+    said(
+      'old against new, median',
+      time(60, () => compareLines(old, fresh, loose)),
+      'six bends, no advice wanted',
+    ),
+    said(
+      'old against new with advice, median',
+      time(12, () => compareLines(old, fresh, strict)),
+      'the best change and the best two',
+    ),
+    said(
+      'fitting, median',
+      time(200, () => identifyFitting({ diameter: 9.8, side: 'outside', hex: 11 })),
+      `${fittingSizes.length} sizes`,
+    ),
+  ]
+}
