@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { computed, ref, watch } from 'vue'
-import { blockersOf, undoneWith, type MakeAct } from '#core/making/makeActs'
+import { blockersOf, lockedOut, undoneWith, type MakeAct } from '#core/making/makeActs'
 import { workOut, type LineInMaking } from '#core/making/workOut'
 import { emptyBench, readBench, type Bench } from '#shared/schemas/making'
 
@@ -36,16 +36,22 @@ export const useBench = defineStore('bench', () => {
   function setLine(change: Partial<LineInMaking>): void {
     bench.value = { ...bench.value, line: { ...bench.value.line, ...change } as Bench['line'] }
   }
-  /** Does an act or takes it back with all that was built on it; what has to come first is answered, and nothing is done then. */
-  function tick(act: MakeAct): MakeAct | undefined {
+  /**
+   * Does an act or takes it back with all that was built on it. What has to come first, or what has locked it out, is answered, and nothing
+   * is done then.
+   */
+  function tick(act: MakeAct): { first: MakeAct } | { lockedBy: MakeAct } | undefined {
     const { acts } = worked.value
+    const lockedBy = lockedOut(acts, done.value, act.id)
+    if (lockedBy) return { lockedBy }
     if (done.value.has(act.id)) {
       bench.value = { ...bench.value, done: [...undoneWith(acts, done.value, act.id)] }
       return undefined
     }
     const [first] = blockersOf(acts, done.value, act.id)
-    if (!first) bench.value = { ...bench.value, done: [...bench.value.done, act.id] }
-    return first
+    if (first) return { first }
+    bench.value = { ...bench.value, done: [...bench.value.done, act.id] }
+    return undefined
   }
   function setVerdict(verdict: Bench['verdict']): void {
     bench.value = { ...bench.value, verdict }

@@ -4,7 +4,7 @@ import type { BendRow } from '../route/bendTable'
 import { bendOrder, blockOf, type BenderBody } from './bendOrder'
 import { checkMakeable, type Making } from './checkMakeable'
 import { endForms, type EndForm } from './cutLength'
-import { blockersOf, makeActs, nextAct, undoneWith, type Loose, type MakeAct } from './makeActs'
+import { blockersOf, lockedOut, makeActs, nextAct, undoneWith, type Loose, type MakeAct } from './makeActs'
 
 const body: BenderBody = { reach: 40, half: 15, grip: 15 }
 const straight = (length: number): BendRow => ({ straight: length, rotate: 0, bend: 0, radius: 0 })
@@ -100,6 +100,15 @@ describe('threading on and making', () => {
     expect(blockersOf(acts, hurried, 'form:from').map(({ id }) => id)).toEqual(['slide:nut-a'])
     expect(blockersOf(acts, new Set(ids.filter(id => id !== 'slide:nut-b')), 'form:to').map(({ id }) => id)).toEqual(['slide:nut-b'])
     expect([...undoneWith(acts, new Set(ids), 'trim')]).toEqual(ids.slice(0, ids.indexOf('trim')))
+  })
+
+  it('a nut thought of after the flare is locked out, and said to be by what', () => {
+    const acts = makeActs({ from: 'double-flare', to: 'double-flare' }, nuts, [0])
+    const forgot = new Set(['cut', 'deburr:from', 'form:from', 'inspect:from'])
+    expect(lockedOut(acts, forgot, 'slide:nut-a')?.id).toBe('form:from')
+    expect(lockedOut(acts, forgot, 'slide:nut-b')).toBeUndefined()
+    expect(lockedOut(acts, new Set([...forgot, 'bend:0']), 'slide:nut-b')?.id).toBe('bend:0')
+    expect(lockedOut(acts, new Set(['cut', 'deburr:from']), 'slide:nut-a')).toBeUndefined()
   })
 
   // An oracle of its own: a tube with two ends and a row of things on it, without the list of what comes after what.

@@ -80,6 +80,16 @@ export function blockersOf(acts: readonly MakeAct[], done: ReadonlySet<string>, 
   return acts.filter(act => open.has(act.id))
 }
 
+/** What is done already and has locked an act out: with a nut forgotten and the flare formed, sliding it on is no act any more. */
+export function lockedOut(acts: readonly MakeAct[], done: ReadonlySet<string>, id: string): MakeAct | undefined {
+  const act = acts.find(one => one.id === id)
+  if (act?.kind !== 'slide' || done.has(id)) return undefined
+  return acts.find(one => (one.kind === 'form' || one.kind === 'bend') && done.has(one.id) && requires(acts, one.id, id))
+}
+function requires(acts: readonly MakeAct[], id: string, wanted: string): boolean {
+  return blockersOf(acts, new Set(), id).some(act => act.id === wanted)
+}
+
 /** An act taken back takes back what was built on it. */
 export function undoneWith(acts: readonly MakeAct[], done: ReadonlySet<string>, id: string): Set<string> {
   const left = new Set(done)

@@ -1,5 +1,6 @@
 import { Readable } from 'node:stream'
-import { getQuery, sendStream, setResponseHeader, type H3Event } from 'h3'
+import { pipeline } from 'node:stream/promises'
+import { getQuery, setResponseHeader, type H3Event } from 'h3'
 import { sheetListSchema } from '../../shared/schemas/api'
 import { parseWith } from './body'
 
@@ -13,8 +14,13 @@ export function sendsFile(event: H3Event, name: string, type: string): void {
   setResponseHeader(event, 'content-disposition', `attachment; filename="${name}"`)
 }
 
-/** A file sent as it comes to be, no faster than it is taken. Breaking off, it ends without its last byte, and the browser says so. */
-export function sendFile(event: H3Event, name: string, type: string, pieces: AsyncIterable<string>): Promise<void> {
+/**
+ * A file sent as it comes to be, no faster than it is taken. Where it breaks off the connection is cut before its last byte, so that nobody
+ * takes half a file for a whole one; who leaves ends the making of it.
+ */
+export async function sendFile(event: H3Event, name: string, type: string, pieces: AsyncIterable<string>): Promise<void> {
   sendsFile(event, name, type)
-  return sendStream(event, Readable.from(pieces))
+  await pipeline(Readable.from(pieces), event.node.res).catch(error => {
+    if (!event.node.res.closed || error.code !== 'ERR_STREAM_PREMATURE_CLOSE') console.error(error)
+  })
 }

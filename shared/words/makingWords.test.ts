@@ -7,6 +7,7 @@ import {
   actWords,
   blockedWords,
   cutIssueWords,
+  lockedWords,
   makeableWords,
   matingWords,
   orderWords,
@@ -63,6 +64,8 @@ describe('what the bench says', () => {
         "Deburr the second end inside and outside, and blow it out",
       ]
     `)
+    expect(lockedWords(acts[3]!)).toContain('Too late: the first end is formed')
+    expect(lockedWords(acts[5]!)).toContain('Too late: bend 1 is made')
     expect(blockedWords(acts[2]!)).toBe('First: slide on: nut, first end, its thread to the end.')
   })
   it('what stands against it', () => {

@@ -128,6 +128,10 @@ export function actWords({ kind, item, end, form, bend }: MakeAct): string {
       return 'Mark and cut the second end to length'
   }
 }
+export const lockedWords = (by: MakeAct): string =>
+  by.kind === 'bend'
+    ? `Too late: bend ${by.bend! + 1} is made, and it does not go past it. Begin with a new piece of tube.`
+    : `Too late: the ${endWords[by.end!]} is formed, and it does not go over it. Cut that end off, and see whether the length still does.`
 export const blockedWords = (first: MakeAct): string => `First: ${actWords(first).toLowerCase()}.`
 
 export const familyWords: Record<FittingFamily, string> = {

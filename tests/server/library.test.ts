@@ -1,4 +1,5 @@
 import Ajv2020 from 'ajv/dist/2020'
+import pg from 'pg'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import type { Pack } from '../../core/sheet/types'
 import type { SearchResult, SheetView } from '../../shared/schemas/api'
@@ -161,4 +162,24 @@ describe('compute', () => {
   ])('answers %s with a problem', async (name, body, code) => {
     expect((await lead.problem('POST', `/api/compute/${name}`, body)).body.code).toBe(code)
   })
+})
+
+it('a file that breaks off in the middle is cut, not ended, and the server goes on', async () => {
+  const db = new pg.Client({ connectionString: server.databaseUrl })
+  await db.connect()
+  const [last] = (await lead.call<{ id: string }[]>('GET', '/api/sheets')).body.slice(-1)
+  const broken = 'zz-broken'
+  await db.query(
+    `insert into sheets (id, revision, title, system, summary, families, body, digest)
+     select $1::text, 1, title, system, summary, families, '{"format": "efferent.line-sheet/2"}', digest from sheets where id = $2::text limit 1`,
+    [broken, last!.id],
+  )
+  await db.query(
+    `insert into sheet_heads (id, revision, title, system, summary, families, applies)
+     select $1::text, 1, title, system, summary, families, applies from sheet_heads where id = $2::text`,
+    [broken, last!.id],
+  )
+  await db.end()
+  await expect(lead.call('GET', `/api/packs/export?sheets=${last!.id},${broken}`)).rejects.toThrow(/terminated|other side closed/)
+  expect((await lead.call('GET', '/api/health')).status).toBe(200)
 })

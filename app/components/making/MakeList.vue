@@ -1,18 +1,18 @@
 <script setup lang="ts">
 import { computed, nextTick, ref } from 'vue'
 import type { Loose, MakeAct } from '#core/making/makeActs'
-import { actWords, blockedWords, endWords, looseWords } from '#shared/words/makingWords'
+import { actWords, blockedWords, endWords, lockedWords, looseWords } from '#shared/words/makingWords'
 
 /** What goes on the tube, and the making step by step: an act that would lock something out is not taken. */
 const props = defineProps<{
   acts: readonly MakeAct[]
   done: ReadonlySet<string>
   loose: readonly Loose[]
-  tick: (act: MakeAct) => MakeAct | undefined
+  tick: (act: MakeAct) => { first: MakeAct } | { lockedBy: MakeAct } | undefined
 }>()
 const emit = defineEmits<{ loose: [loose: readonly Loose[]] }>()
-/** What was pressed too early, and what comes first. */
-const refused = ref<{ act: string; first: MakeAct }>()
+/** What was pressed too early or too late, and why. */
+const refused = ref<{ act: string; words: string }>()
 const tries = ref(0)
 const boxOf = ({ id }: MakeAct) => `act-${id.replace(':', '-')}`
 const offered: { kind: Loose['kind']; end?: 'from' | 'to' }[] = [
@@ -36,9 +36,10 @@ const drop = (id: string) =>
     props.loose.filter(one => one.id !== id),
   )
 function press(act: MakeAct) {
-  const first = props.tick(act)
-  refused.value = first && { act: act.id, first }
-  if (!first) return
+  const answer = props.tick(act)
+  const words = answer && ('first' in answer ? blockedWords(answer.first) : lockedWords(answer.lockedBy))
+  refused.value = words === undefined ? undefined : { act: act.id, words }
+  if (words === undefined) return
   // The browser has ticked its own box already: the box is made anew, and has the focus again.
   tries.value++
   void nextTick(() => document.getElementById(boxOf(act))?.focus())
@@ -78,7 +79,7 @@ const left = computed(() => props.acts.filter(({ id }) => !props.done.has(id)).l
           :label="actWords(act)"
           @update:model-value="press(act)"
         />
-        <p v-if="refused?.act === act.id" class="caution" role="alert">{{ blockedWords(refused.first) }}</p>
+        <p v-if="refused?.act === act.id" class="caution" role="alert">{{ refused.words }}</p>
       </li>
     </ul>
   </section>
