@@ -8,9 +8,14 @@ const field = (page: Page, label: string, n = 0) => page.getByLabel(label, { exa
 async function fill(page: Page, values: Record<string, string>): Promise<void> {
   for (const [label, value] of Object.entries(values)) await field(page, label).fill(value)
 }
+/** Again where the list of another field was still closing under the key. */
 async function choose(page: Page, list: string, option: string): Promise<void> {
-  await page.getByRole('combobox', { name: list }).press('ArrowDown')
-  await page.getByRole('listbox', { name: list }).getByRole('option', { name: option }).click()
+  const box = page.getByRole('combobox', { name: list })
+  await expect(async () => {
+    await box.press('ArrowDown')
+    await page.getByRole('listbox', { name: list }).getByRole('option', { name: option }).click({ timeout: 3000 })
+    await expect(page.locator('.v-select').filter({ has: box })).toContainText(option, { timeout: 3000 })
+  }).toPass()
 }
 
 test('a line is made from its measures to its second flare; what would lock a nut out is not taken; it is there after a reload', async ({
