@@ -24,13 +24,14 @@ describe('lines and fittings over compute', () => {
   it('a line made, with what is still to say', () => {
     const { line } = emptyBench()
     expect(value('make', { ...line, rows })).toMatchObject({
-      needs: ['outside', 'wall', 'material', 'radius', 'takeUp', 'setFor90', 'grip'],
+      needs: ['outside', 'wall', 'material', 'radius', 'takeUp', 'setFor90', 'grip', 'ends'],
     })
     const known = {
       ...line,
       rows,
       tube: { outside: 4.76, wall: 0.71, material: 'steel' },
       bender: { radius: 14, takeUp: 6, setFor90: 93, grip: 18 },
+      ends: { from: { form: 'plain' }, to: { form: 'plain' } },
     }
     const made = value('make', known) as { cut: { cut: number }; marks: { mark: number }[]; acts: { id: string }[] }
     expect(made.cut.cut).toBeCloseTo(171.991, 3)

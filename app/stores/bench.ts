@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, ref, watch } from 'vue'
 import { blockersOf, lockedOut, undoneWith, type MakeAct } from '#core/making/makeActs'
-import { workOut, type LineInMaking } from '#core/making/workOut'
+import { otherEndFirst, workOut, type LineInMaking } from '#core/making/workOut'
 import { emptyBench, readBench, type Bench } from '#shared/schemas/making'
 
 const key = 'efferent.bench'
@@ -53,6 +53,10 @@ export const useBench = defineStore('bench', () => {
     bench.value = { ...bench.value, done: [...bench.value.done, act.id] }
     return undefined
   }
+  /** Begins at the other end: only while nothing is made, for what is made stays where it is. */
+  function turnRound(): void {
+    if (done.value.size === 0) setLine(otherEndFirst(bench.value.line))
+  }
   function setVerdict(verdict: Bench['verdict']): void {
     bench.value = { ...bench.value, verdict }
   }
@@ -60,5 +64,5 @@ export const useBench = defineStore('bench', () => {
     unreadable.value = false
     bench.value = emptyBench()
   }
-  return { bench, unreadable, worked, done, setLine, tick, setVerdict, clear }
+  return { bench, unreadable, worked, done, setLine, tick, turnRound, setVerdict, clear }
 })

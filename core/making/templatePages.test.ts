@@ -5,6 +5,7 @@ import { writeSvg } from '../exchange/writeSvg'
 import { pointsFromBends, type BendRow } from '../route/bendTable'
 import { developLine, samplePoints } from '../route/developLine'
 import type { Vec3 } from '../sheet/types'
+import { templateWords } from '../../shared/words/templateWords'
 import { markBends } from './markBends'
 import { papers, planPages, stripPages, type Paper } from './templatePages'
 
@@ -40,7 +41,10 @@ const length = (points: readonly (readonly number[])[]) =>
 
 describe.each<Paper>(['a4', 'letter'])('templates on %s', paper => {
   it('are the paper’s size, and everything stays within it', () => {
-    for (const page of [...stripPages(marked().developed, marked().marks, paper), ...planPages(marked().rows, paper)]) {
+    for (const page of [
+      ...stripPages(marked().developed, marked().marks, paper, templateWords),
+      ...planPages(marked().rows, paper, templateWords),
+    ]) {
       const read = readSvg(writeSvg(page))
       expect([read.width, read.height]).toEqual([papers[paper].width, papers[paper].height])
       for (const [x, y] of read.lines.flat()) {
@@ -52,13 +56,13 @@ describe.each<Paper>(['a4', 'letter'])('templates on %s', paper => {
     }
   })
   it('the ruler is 100 mm, read back from the file', () => {
-    const [page] = planPages(marked().rows, paper)
+    const [page] = planPages(marked().rows, paper, templateWords)
     expect(readSvg(writeSvg(page!)).lines.some(line => Math.abs(length(line) - 100) < 0.2 && line.length === 2)).toBe(true)
   })
   it('the strips, less what they share, are as long as the tube; each mark stands at its place from the cut', () => {
     const { developed, marks } = marked()
     const long = papers[paper].width - 24
-    const pages = stripPages(developed, marks, paper).map(page => readSvg(writeSvg(page)))
+    const pages = stripPages(developed, marks, paper, templateWords).map(page => readSvg(writeSvg(page)))
     const strips = pages.flatMap(({ lines }) => lines.filter(line => line[0]![1] === line[1]![1] && length(line) !== 100))
     const total = strips.reduce((sum, line) => sum + length(line), 0) - (strips.length - 1) * 10
     expect(total).toBeCloseTo(developed, 1)
@@ -76,7 +80,7 @@ describe.each<Paper>(['a4', 'letter'])('templates on %s', paper => {
 })
 
 it('a line laid flat is drawn over its sheets as long as it is', () => {
-  const pages = planPages(marked().rows, 'a4')
+  const pages = planPages(marked().rows, 'a4', templateWords)
   expect(pages.length).toBeGreaterThan(1)
   const drawn = pages.reduce((sum, page) => {
     const own = page.marks.flatMap(mark => (mark.kind === 'line' && mark.width === 0.5 ? [mark.points] : []))
@@ -84,7 +88,7 @@ it('a line laid flat is drawn over its sheets as long as it is', () => {
   }, 0)
   // Where sheets overlap it is drawn on both: never less than the line, never more than it and its overlaps.
   expect(drawn).toBeGreaterThan(marked().developed - pages.length * 4)
-  expect(planPages([], 'a4')).toEqual([])
+  expect(planPages([], 'a4', templateWords)).toEqual([])
 })
 
 describe('DXF', () => {

@@ -12,6 +12,14 @@ export type Mark =
   | { kind: 'text'; at: readonly [number, number]; text: string; size: number }
 export type TemplatePage = { title: string; width: number; height: number; marks: readonly Mark[] }
 
+/** What stands on the sheets, in the reader's words. */
+export type TemplateWords = {
+  ruler: string
+  strip: (n: number, of: number) => string
+  plan: (across: number, down: number) => string
+  mark: (mark: BendMark) => string
+}
+
 /** No printer prints to the edge. */
 const margin = 12
 /** Kept free on every page for its title and the ruler to check it by. */
@@ -20,7 +28,7 @@ const foot = 18
 const overlap = 10
 
 /** A ruler of 100 mm: printed true, it measures as much. */
-function ruler(width: number, height: number): Mark[] {
+function ruler(width: number, height: number, text: string): Mark[] {
   const y = height - margin
   const [x0, x1] = [margin, margin + 100]
   const ticks = Array.from({ length: 11 }, (_, i): Mark => ({
@@ -41,7 +49,7 @@ function ruler(width: number, height: number): Mark[] {
       width: 0.2,
     },
     ...ticks,
-    { kind: 'text', at: [x1 + 3, y], text: '100 mm: print at 100 %, then measure this', size: 3.5 },
+    { kind: 'text', at: [x1 + 3, y], text, size: 3.5 },
   ].filter(mark => mark.kind !== 'text' || width > 150) as Mark[]
 }
 
@@ -49,7 +57,7 @@ function ruler(width: number, height: number): Mark[] {
  * The tube laid straight, at true size, cut into strips one under the other: lay the paper along the tube and carry the marks over. Each
  * mark has its bend's number, what to set, and the turn; strips go on where the last ended.
  */
-export function stripPages(cut: number, marks: readonly BendMark[], paper: Paper): TemplatePage[] {
+export function stripPages(cut: number, marks: readonly BendMark[], paper: Paper, words: TemplateWords): TemplatePage[] {
   const { width, height } = papers[paper]
   const long = width - 2 * margin
   const high = 26
@@ -62,7 +70,7 @@ export function stripPages(cut: number, marks: readonly BendMark[], paper: Paper
     const to = Math.min(cut, from + long)
     const y = margin + 14 + (strip % perPage) * high
     const x = (at: number) => margin + at - from
-    const drawn = (pages[page] ??= [...ruler(width, height)])
+    const drawn = (pages[page] ??= [...ruler(width, height, words.ruler)])
     drawn.push({
       kind: 'line',
       points: [
@@ -82,7 +90,8 @@ export function stripPages(cut: number, marks: readonly BendMark[], paper: Paper
       })
       if (at % 50 === 0) drawn.push({ kind: 'text', at: [x(at), y + 6.5], text: String(at), size: 2.6 })
     }
-    for (const { bend, mark, set, turn } of marks)
+    for (const bend of marks) {
+      const { mark } = bend
       if (mark >= from && mark <= to)
         drawn.push(
           {
@@ -93,19 +102,15 @@ export function stripPages(cut: number, marks: readonly BendMark[], paper: Paper
             ],
             width: 0.4,
           },
-          {
-            kind: 'text',
-            at: [x(mark) + 1, y - 4],
-            text: `${bend + 1}: set ${Math.round(set * 10) / 10}°${bend === 0 ? '' : `, turn ${Math.round(Math.abs(turn))}° ${turn < 0 ? 'left' : 'right'}`}`,
-            size: 3.2,
-          },
+          { kind: 'text', at: [x(mark) + 1, y - 4], text: words.mark(bend), size: 3.2 },
         )
+    }
   }
-  return pages.map((drawn, i) => ({ title: `Strip, sheet ${i + 1} of ${pages.length}`, width, height, marks: drawn }))
+  return pages.map((drawn, i) => ({ title: words.strip(i + 1, pages.length), width, height, marks: drawn }))
 }
 
 /** The bent line from above, first bend flat, at true size, over as many sheets as it takes: to lay the made line on. */
-export function planPages(rows: readonly BendRow[], paper: Paper): TemplatePage[] {
+export function planPages(rows: readonly BendRow[], paper: Paper, words: TemplateWords): TemplatePage[] {
   const { width, height } = papers[paper]
   const made = pointsFromBends([0, 0, 0], [1, 0, 0], lieFlat(rows))
   const developed = made.ok ? developLine([{ kind: 'tube', points: made.value } as never]) : undefined
@@ -152,8 +157,8 @@ export function planPages(rows: readonly BendRow[], paper: Paper): TemplatePage[
       },
     ])
     const drawn = pieces.filter(piece => piece.length > 1).map((points): Mark => ({ kind: 'line', points, width: 0.5 }))
-    const title = `From above, sheet ${column + 1} across, ${line + 1} down`
-    return drawn.length === 0 ? [] : [{ title, width, height, marks: [...drawn, ...crosses, ...ruler(width, height)] }]
+    const title = words.plan(column + 1, line + 1)
+    return drawn.length === 0 ? [] : [{ title, width, height, marks: [...drawn, ...crosses, ...ruler(width, height, words.ruler)] }]
   })
   // A sheet that the line does not cross is not printed.
   return sheets.flat()

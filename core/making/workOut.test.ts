@@ -3,7 +3,7 @@ import { flatViews } from './flatViews'
 import { pointsFromBends, type BendRow } from '../route/bendTable'
 import { gaugeRow, pixelsPerMm } from './pitchGauge'
 import { firstBend, lieFlat, tableRows } from './tableRows'
-import { workOut, type LineInMaking } from './workOut'
+import { otherEndFirst, workOut, type LineInMaking } from './workOut'
 
 const rows: BendRow[] = [
   { straight: 80, rotate: 0, bend: 90, radius: 14 },
@@ -18,7 +18,6 @@ const whole: LineInMaking = {
   trim: 10,
   straightAtFlare: 35,
   loose: [{ id: 'nut-from', kind: 'nut', end: 'from' }],
-  turned: false,
 }
 
 describe('a line worked out as far as it is known', () => {
@@ -47,10 +46,21 @@ describe('a line worked out as far as it is known', () => {
     expect(found.cut).toBeUndefined()
     expect(found.notCut).toEqual({ code: 'CUT_ALLOWANCE_UNKNOWN', ends: ['to'] })
   })
-  it('begun at the other end its marks come from there', () => {
-    const found = workOut({ ...whole, turned: true })
+  it('what the first flare takes unknown, there are no marks either; an end nobody spoke of is asked for', () => {
+    const found = workOut({ ...whole, ends: { ...whole.ends, from: { form: 'double-flare' } } })
+    expect([found.marks, found.notCut]).toEqual([undefined, { code: 'CUT_ALLOWANCE_UNKNOWN', ends: ['from'] }])
+    expect(workOut({ ...whole, ends: { from: {}, to: { form: 'plain' } } })).toMatchObject({ needs: ['ends'], acts: [] })
+  })
+  it('begun at the other end everything turns round with it, and back again it is as before', () => {
+    const turned = otherEndFirst(whole)
+    const found = workOut(turned)
     expect(found.marks?.map(({ angle }) => Math.round(angle))).toEqual([45, 90])
-    expect(found.marks![0]!.from).toBeCloseTo(70 + 3, 6)
+    // The second end is plain: the marks are measured from it, and the flare with its nut is the second now.
+    expect(found.marks![0]!.from).toBeCloseTo(70, 6)
+    expect(found.acts.find(({ kind }) => kind === 'form')?.end).toBe('to')
+    expect(turned.loose[0]!.end).toBe('to')
+    expect(found.cut?.cut).toBeCloseTo(workOut(whole).cut!.cut, 9)
+    expect(otherEndFirst(turned)).toEqual(whole)
   })
   it('a straight tube needs no bender; one this bender cannot make is refused', () => {
     const straight = workOut({ ...whole, rows: [{ straight: 300, rotate: 0, bend: 0, radius: 0 }], bender: {} })

@@ -11,7 +11,7 @@ import type { TubeMaterial } from './tubeStrength'
 export type LineInMaking = {
   rows: readonly BendRow[]
   tube: { outside?: number; wall?: number; material?: TubeMaterial }
-  ends: { from: MadeEnd; to: MadeEnd }
+  ends: { from: EndInMaking; to: EndInMaking }
   /** `setFor90`: what the scale shows for a bend that comes out at 90°. */
   bender: { radius?: number; takeUp?: number; setFor90?: number; grip?: number }
   /** Left over for cutting back after the trial fit. */
@@ -19,11 +19,22 @@ export type LineInMaking = {
   straightAtFlare?: number
   pressure?: number
   loose: readonly Loose[]
-  /** Begun at the line's other end. */
-  turned: boolean
 }
+/** An end of which nobody may have said yet what it becomes. The first end is where one begins, and what marks are measured from. */
+export type EndInMaking = Omit<MadeEnd, 'form'> & Partial<Pick<MadeEnd, 'form'>>
 /** What somebody has still to say before marks and cut can be worked out. */
-export const makingNeeds = ['rows', 'outside', 'wall', 'material', 'radius', 'takeUp', 'setFor90', 'grip', 'straightAtFlare'] as const
+export const makingNeeds = [
+  'rows',
+  'outside',
+  'wall',
+  'material',
+  'radius',
+  'takeUp',
+  'setFor90',
+  'grip',
+  'ends',
+  'straightAtFlare',
+] as const
 export type MakingNeed = (typeof makingNeeds)[number]
 
 export type WorkedOut = {
@@ -45,20 +56,37 @@ export type WorkedOut = {
 /** Around a hand bender's former, by its radius: handles and shoe. Common practice, no source. */
 const bodyOf = ({ radius, grip }: Pick<Bender, 'radius' | 'grip'>) => ({ reach: radius * 2.5, half: 15, grip })
 
+function saidEnds({ from, to }: LineInMaking['ends']): { from: MadeEnd; to: MadeEnd } | undefined {
+  return from.form && to.form ? { from: { ...from, form: from.form }, to: { ...to, form: to.form } } : undefined
+}
+
+/** The same line begun at its other end: table, ends and what goes on them all turn round, so that the first end is where one begins. */
+export function otherEndFirst(line: LineInMaking): LineInMaking {
+  const other = { from: 'to', to: 'from' } as const
+  return {
+    ...line,
+    rows: fromOtherEnd(line.rows),
+    ends: { from: line.ends.to, to: line.ends.from },
+    loose: line.loose.map(one => (one.end ? { ...one, end: other[one.end] } : one)),
+  }
+}
+
 /** Everything that follows from what is known of a line to be made, and what is missing for the rest. */
 export function workOut(making: LineInMaking): WorkedOut {
-  const { tube, ends, trim = 0, straightAtFlare, pressure, loose } = making
-  const rows = making.turned ? fromOtherEnd(making.rows) : making.rows
+  const { rows, tube, trim = 0, straightAtFlare, pressure, loose } = making
+  const ends = saidEnds(making.ends)
   const bends = rows.filter(({ bend }) => bend > 0).length
   const { radius, takeUp, setFor90, grip } = making.bender
   const known: Record<MakingNeed, unknown> = {
     rows: rows.length > 0 || undefined,
     ...{ outside: tube.outside, wall: tube.wall, material: tube.material },
     ...(bends > 0 ? { radius, takeUp, setFor90, grip } : { radius: 0, takeUp: 0, setFor90: 0, grip: 0 }),
-    straightAtFlare: ends.from.form === 'plain' && ends.to.form === 'plain' ? 0 : straightAtFlare,
+    ends,
+    straightAtFlare: !ends || (ends.from.form === 'plain' && ends.to.form === 'plain') ? 0 : straightAtFlare,
   }
   const needs = makingNeeds.filter(need => known[need] === undefined)
   const order = Array.from({ length: bends }, (_, i) => i)
+  if (!ends) return { developed: developedLength(rows), needs, issues: [], acts: [] }
   const forms = { from: ends.from.form, to: ends.to.form }
   const base: WorkedOut = { developed: developedLength(rows), needs, issues: [], acts: makeActs(forms, loose, order) }
   if (rows.length === 0 || (bends > 0 && (!radius || takeUp === undefined || !setFor90 || grip === undefined))) return base
@@ -68,11 +96,19 @@ export function workOut(making: LineInMaking): WorkedOut {
     springback: { offset: 0, factor: (setFor90 ?? 90) / 90 },
     grip: grip ?? 0,
   }
-  const marked = markBends(rows, bender, allowanceOf(ends.from) ?? 0)
+  const allowance = allowanceOf(ends.from)
+  const marked = markBends(rows, bender, allowance ?? 0)
   if (!marked.ok) return { ...base, refused: marked.error }
   const { marks, developed, rows: made } = marked.value
   const cut = cutLength(developed, ends, trim)
-  const whole = { ...base, developed, made, marks, ...(cut.ok ? { cut: cut.value } : { notCut: cut.error }) }
+  // Marks are measured from the cut: without what the first flare takes there are none.
+  const whole = {
+    ...base,
+    developed,
+    made,
+    marks: allowance === undefined ? undefined : marks,
+    ...(cut.ok ? { cut: cut.value } : { notCut: cut.error }),
+  }
   const { outside, wall, material } = tube
   if (outside === undefined || wall === undefined || material === undefined) return whole
   const bent = bends > 0 ? bendOrder(made, outside, bodyOf(bender)) : undefined

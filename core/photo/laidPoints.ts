@@ -5,14 +5,6 @@ import type { Picture } from './reconstructLine'
 /** What is laid on one picture, in its order: the paper's four corners, then two points on each straight. */
 export type Laid = readonly Pixel[]
 
-export const legNames = (legs: number): string[] => [
-  ...[1, 2, 3, 4].map(n => `corner ${n} of the paper`),
-  ...Array.from({ length: legs }, (_, i) => [
-    i === 0 ? 'the first end' : `straight ${i + 1}, where it begins`,
-    i === legs - 1 ? 'the second end' : `straight ${i + 1}, where it ends`,
-  ]).flat(),
-]
-
 /** Which of the points are joined by a line in the picture. */
 export const layPoints = (legs: number): { joins: [number, number][] } => ({
   joins: [[0, 1], [1, 2], [2, 3], [3, 0], ...Array.from({ length: legs }, (_, i): [number, number] => [4 + 2 * i, 5 + 2 * i])],

@@ -18,7 +18,7 @@ export const bendRowSchema = z.strictObject({
 })
 export const bendRowsSchema = z.array(bendRowSchema).max(limits.benchRows)
 const endSchema = z.strictObject({
-  form: z.enum(endForms),
+  form: z.enum(endForms).optional(),
   standOut: z.number().min(0).max(50).optional(),
   finished: z.number().min(0).max(50).optional(),
 })
@@ -46,7 +46,6 @@ export const lineInMakingSchema = z.strictObject({
   straightAtFlare: z.number().min(0).max(500).optional(),
   pressure: z.number().min(0).max(100_000).optional(),
   loose: z.array(looseSchema).max(20),
-  turned: z.boolean(),
 }) satisfies z.ZodType<LineInMaking, unknown>
 
 const spigotSchema = z.strictObject({ bead: z.number().min(0).max(200), length: z.number().min(1).max(500) })
@@ -123,7 +122,7 @@ export const readBench = versioned({
 /** A bench with nothing on it: what nobody has said stays unsaid. */
 export const emptyBench = (): Bench => ({
   v: benchVersion,
-  line: { rows: [], tube: {}, ends: { from: { form: 'plain' }, to: { form: 'plain' } }, bender: {}, loose: [], turned: false },
+  line: { rows: [], tube: {}, ends: { from: {}, to: {} }, bender: {}, loose: [] },
   done: [],
   other: [],
 })

@@ -50,6 +50,7 @@ export const needWords: Record<MakingNeed, string> = {
   takeUp: 'how far past the mark it begins',
   setFor90: 'what to set for 90°',
   grip: 'the straight it needs to hold',
+  ends: 'what its two ends become',
   straightAtFlare: 'the straight your flaring bar and the nut need',
 }
 

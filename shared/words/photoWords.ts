@@ -21,3 +21,12 @@ export function misfitWords({ picture, what, n, off }: Misfit, names: readonly s
   const place = what === 'corner' ? names[n] : n === 0 ? 'the first end' : `the corner after straight ${n}`
   return `Picture ${picture + 1}: ${place} is off by ${Math.round(off)} px. Look at it again.`
 }
+
+/** What is tapped on a picture, in its order (core/photo/laidPoints). */
+export const legNames = (legs: number): string[] => [
+  ...[1, 2, 3, 4].map(n => `corner ${n} of the paper`),
+  ...Array.from({ length: legs }, (_, i) => [
+    i === 0 ? 'the first end' : `straight ${i + 1}, where it begins`,
+    i === legs - 1 ? 'the second end' : `straight ${i + 1}, where it ends`,
+  ]).flat(),
+]

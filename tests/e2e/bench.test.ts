@@ -136,6 +136,9 @@ test('a fitting is told from its double, and what must never go with it is named
     '3/8-24, inverted flare nut: starts by hand, then strips',
   )
   await page.getByRole('button', { name: 'Gauge on the screen' }).click()
+  // Nothing is measured on a screen that nobody has held a card to.
+  await expect(page.getByRole('button', { name: '1 mm', exact: true })).toBeHidden()
+  await page.getByRole('button', { name: 'It is as wide as the card' }).click()
   await page.getByRole('button', { name: '1 mm', exact: true }).click()
   await expect(field(page, 'Pitch')).toHaveValue('1')
   await expectAccessible(page)
@@ -192,7 +195,7 @@ test('a part measured on the bench for a job is held there with what was measure
   await page.goto(`/jobs/${id}/bay`)
   const title = page.getByRole('heading', { level: 1 })
   const before = await title.textContent()
-  await page.getByRole('link', { name: 'Measure both on the bench' }).click()
+  await page.getByRole('link', { name: 'Measure it on the bench, against the sheet' }).click()
   const lines = page.getByRole('combobox', { name: 'Its line' })
   await expect(lines).toBeEnabled()
   await lines.press('ArrowDown')

@@ -27,6 +27,8 @@ function say() {
       <p :class="{ caution: !found.agrees }"><b>The bench:</b> {{ found.words }}</p>
       <v-btn-second @click="say">{{ found.agrees ? 'Record that it agrees' : 'Record that it differs' }}</v-btn-second>
     </template>
-    <v-btn-quiet v-else :to="address">Measure both on the bench</v-btn-quiet>
+    <v-btn-quiet v-else :to="address">{{
+      against === 'sheet' ? 'Measure it on the bench, against the sheet' : 'Measure both on the bench'
+    }}</v-btn-quiet>
   </section>
 </template>

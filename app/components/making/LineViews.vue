@@ -11,23 +11,15 @@ const views = computed(() => {
     const made = rows.length > 0 ? pointsFromBends([0, 0, 0], [1, 0, 0], lieFlat(rows)) : undefined
     return made?.ok ? made.value : []
   })
-  const drawn = flatViews(points)
-  const size = Math.max(120, ...drawn.map(({ box }) => box.width))
-  return drawn.map(view => {
-    const { left, top, width, height } = view.box
-    const pad = size * 0.06
-    const h = Math.max(height, size * 0.22) + 2 * pad
-    const y0 = -top - (h - height) / 2
-    return {
-      from: view.from,
-      box: `${left - (size - width) / 2 - pad} ${y0} ${size + 2 * pad} ${h}`,
-      // A millimetre of the line on the screen: the figure is some 540 pixels wide and no higher than 340.
-      unit: Math.max((size + 2 * pad) / 500, h / 320),
-      lines: view.lines.map(line => line.map(([x, y]) => `${x.toFixed(1)},${(-y).toFixed(1)}`).join(' ')),
-      bends: view.bends.map(([x, y]) => ({ x, y: -y })),
-      start: view.lines[0]?.[0],
-    }
-  })
+  // Up is up in the core, and down on a screen.
+  return flatViews(points).map(({ from, lines, bends, frame }) => ({
+    from,
+    box: `${frame.left} ${-frame.top} ${frame.width} ${frame.height}`,
+    unit: frame.unit,
+    lines: lines.map(line => line.map(([x, y]) => `${x.toFixed(1)},${(-y).toFixed(1)}`).join(' ')),
+    bends: bends.map(([x, y]) => ({ x, y: -y })),
+    start: lines[0]?.[0],
+  }))
 })
 const title = { above: 'From above', side: 'From the side' } as const
 </script>

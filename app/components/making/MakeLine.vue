@@ -34,7 +34,7 @@ function takeFromSheet(rows: BendRow[], tube: Partial<Tube>) {
     </div>
     <div class="stack">
       <LineViews v-if="bench.line.rows.length" :lines="[bench.line.rows]" :names="['the line']" />
-      <MarkTable v-if="bench.line.rows.length" :worked="worked" :line="bench.line" @turn="store.setLine({ turned: !bench.line.turned })" />
+      <MarkTable v-if="bench.line.rows.length" :worked="worked" :line="bench.line" :may-turn="done.size === 0" @turn="store.turnRound" />
       <TemplateSheets v-if="worked.made" :rows="worked.made" :worked="worked" />
       <MakeList
         v-if="bench.line.rows.length"

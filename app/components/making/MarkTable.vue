@@ -5,7 +5,7 @@ import { bendWords } from '#shared/words/pointsWords'
 import { cutIssueWords, makeableWords, needWords, orderWords, turnWords } from '#shared/words/makingWords'
 
 /** Where to cut and where to mark, what to set, which way to turn; and what stands against it, before anything is cut. */
-defineProps<{ worked: WorkedOut; line: LineInMaking }>()
+defineProps<{ worked: WorkedOut; line: LineInMaking; mayTurn: boolean }>()
 const emit = defineEmits<{ turn: [] }>()
 const mm = (value: number) => formatNumber(value, 1)
 </script>
@@ -14,9 +14,7 @@ const mm = (value: number) => formatNumber(value, 1)
   <section class="card stack" aria-labelledby="marks">
     <div class="spread">
       <h3 id="marks">Cut and mark</h3>
-      <v-btn-quiet v-if="worked.marks?.length" size="small" @click="emit('turn')">{{
-        line.turned ? 'Begin at the first end' : 'Begin at the other end'
-      }}</v-btn-quiet>
+      <v-btn-quiet v-if="mayTurn" size="small" @click="emit('turn')">Begin at the other end</v-btn-quiet>
     </div>
     <p v-if="worked.needs.length" class="soft">Still to say: {{ worked.needs.map(need => needWords[need]).join(', ') }}.</p>
     <p v-if="worked.refused" class="caution" role="alert">{{ bendWords(worked.refused) }} With this bender the line cannot be made so.</p>
@@ -25,7 +23,7 @@ const mm = (value: number) => formatNumber(value, 1)
         <li v-for="(issue, i) in worked.issues" :key="i">{{ makeableWords(issue) }}</li>
       </ul>
     </div>
-    <template v-if="worked.marks">
+    <template v-if="worked.made">
       <p v-if="worked.cut" class="cut">
         Cut <b>{{ mm(worked.cut.cut) }} mm</b
         ><span class="sub"
@@ -35,7 +33,7 @@ const mm = (value: number) => formatNumber(value, 1)
         >
       </p>
       <p v-if="worked.notCut" class="caution">{{ cutIssueWords(worked.notCut) }}</p>
-      <v-table v-if="worked.marks.length" class="marks">
+      <v-table v-if="worked.marks?.length" class="marks">
         <thead>
           <tr>
             <th>Bend</th>
@@ -59,10 +57,10 @@ const mm = (value: number) => formatNumber(value, 1)
           </tr>
         </tbody>
       </v-table>
-      <p v-if="worked.marks.length" class="soft">
+      <p v-if="worked.marks?.length" class="soft">
         Marks are measured from the cut of the end you begin at. Left and right are as seen from that end.
       </p>
-      <p v-if="worked.order && (worked.marks.length > 1 || !worked.order.order)">{{ orderWords(worked.order) }}</p>
+      <p v-if="worked.order && worked.order.order?.length !== 1">{{ orderWords(worked.order) }}</p>
     </template>
   </section>
 </template>

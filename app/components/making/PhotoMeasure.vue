@@ -2,11 +2,11 @@
 import { computed, onUnmounted, ref } from 'vue'
 import { bendsFromPoints, type BendRow } from '#core/route/bendTable'
 import { pointsWithRadius, tableRows } from '#core/making/tableRows'
-import { layPoints, legNames, pictureOf, type Laid } from '#core/photo/laidPoints'
+import { layPoints, pictureOf, type Laid } from '#core/photo/laidPoints'
 import type { Pixel } from '#core/photo/homography'
 import type { SheetOfPaper } from '#core/photo/reconstructLine'
 import { formatNumber } from '#core/units/formatQuantity'
-import { misfitWords, photoIssueWords } from '#shared/words/photoWords'
+import { legNames, misfitWords, photoIssueWords } from '#shared/words/photoWords'
 import { openPictures } from '~/utils/openPictures'
 import { runInWorker } from '~/utils/workerCall'
 

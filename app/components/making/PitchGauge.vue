@@ -7,11 +7,16 @@ import { formatNumber } from '#core/units/formatQuantity'
 
 /** Thread pitches drawn at their true size, to lay a bolt on: set by the width of a bank card, which is the same everywhere. */
 const pitch = defineModel<number | undefined>({ required: true })
+/** As wide as the card on this screen; said to be so by somebody, or nothing is measured with it. */
 const card = useLocalStorage('efferent.card-pixels', 324)
+const isTrue = useLocalStorage('efferent.card-held', false)
 const scale = computed(() => pixelsPerMm(card.value))
 const pitches = [...new Set(Object.values(threadSizes).map(thread => Number(thread.pitch.toFixed(4))))].sort((a, b) => a - b)
 const rows = computed(() => pitches.map(one => ({ pitch: one, points: gaugeRow(one, 30, scale.value) })))
-const move = (by: number) => (card.value = Math.min(900, Math.max(200, card.value + by)))
+function move(by: number) {
+  isTrue.value = false
+  card.value = Math.min(900, Math.max(200, card.value + by))
+}
 const name = (one: number) => {
   const thread = Object.values(threadSizes).find(candidate => Math.abs(candidate.pitch - one) < 1e-3)!
   return thread.form === 'metric' ? `${formatNumber(one, 2)} mm` : `${Math.round(perInch({ pitch: one }))} per inch`
@@ -27,7 +32,10 @@ const name = (one: number) => {
         `${Math.abs(by) === 10 ? 'much ' : ''}${by < 0 ? 'narrower' : 'wider'}`
       }}</v-btn-second>
     </div>
-    <ul class="rows">
+    <v-btn-second :disabled="isTrue" @click="isTrue = true">{{
+      isTrue ? 'As wide as the card ✓' : 'It is as wide as the card'
+    }}</v-btn-second>
+    <ul v-if="isTrue" class="rows">
       <li v-for="row in rows" :key="row.pitch">
         <v-btn-choice :aria-pressed="pitch !== undefined && Math.abs(pitch - row.pitch) < 1e-3" @click="pitch = row.pitch">{{
           name(row.pitch)

@@ -8,14 +8,15 @@ import { markRows } from '#core/making/markRows'
 import type { WorkedOut } from '#core/making/workOut'
 import type { BendRow } from '#core/route/bendTable'
 import { developedPoints } from '#core/making/developedPoints'
+import { templateWords } from '#shared/words/templateWords'
 import { saveFile } from '~/utils/saveFile'
 
 /** The line on paper at true size, and as files for other programs. */
 const props = defineProps<{ rows: readonly BendRow[]; worked: WorkedOut }>()
 const paper = ref<Paper>('a4')
 const pages = computed(() => [
-  ...(props.worked.cut && props.worked.marks ? stripPages(props.worked.cut.cut, props.worked.marks, paper.value) : []),
-  ...planPages(props.rows, paper.value),
+  ...(props.worked.cut && props.worked.marks ? stripPages(props.worked.cut.cut, props.worked.marks, paper.value, templateWords) : []),
+  ...planPages(props.rows, paper.value, templateWords),
 ])
 const drawn = computed(() => pages.value.map(page => ({ title: page.title, svg: writeSvg(page) })))
 const isOpen = ref(false)

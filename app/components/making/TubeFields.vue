@@ -46,9 +46,9 @@ const setEnd = (end: 'from' | 'to', change: Partial<LineInMaking['ends']['from']
         :model-value="line.ends[end].form"
         :items="forms"
         :label="end === 'from' ? 'First end' : 'Second end'"
-        @update:model-value="setEnd(end, { form: $event as EndForm })"
+        @update:model-value="setEnd(end, { form: ($event as EndForm | null) ?? undefined })"
       />
-      <template v-if="line.ends[end].form !== 'plain'">
+      <template v-if="line.ends[end].form && line.ends[end].form !== 'plain'">
         <NumberField
           :model-value="line.ends[end].standOut"
           label="Over the bar"
@@ -79,7 +79,7 @@ const setEnd = (end: 'from' | 'to', change: Partial<LineInMaking['ends']['from']
       <NumberField :model-value="line.trim" label="To trim" unit="mm" :least="0" :most="500" @update:model-value="set({ trim: $event })" />
       <PressureField :model-value="line.pressure" label="Works at up to" @update:model-value="set({ pressure: $event })" />
     </div>
-    <p v-if="line.ends.from.form !== 'plain' || line.ends.to.form !== 'plain'" class="soft">
+    <p class="soft">
       New to flaring? Make two on a scrap first, and measure one of them: how far the tube stood over the bar, and how high the finished
       flare is. “Bar and nut need” is the straight that both take up beside it.
     </p>

@@ -118,6 +118,10 @@ const differs = computed(() => {
   const said = step.value?.kind === 'receive' ? record?.received : record?.compared
   return said?.agrees === false ? (said.differs ?? 'something') : undefined
 })
+/** A bench measures bent tube: a hose lies as one lays it. */
+const isMeasurable = computed(
+  () => (step.value?.kind === 'receive' || step.value?.kind === 'compare') && line.value?.sections.some(({ kind }) => kind === 'tube'),
+)
 const roundsHere = computed(() => job.state?.rounds.filter(round => round.bleeder === step.value?.target).length ?? 0)
 /** A new step, another round, or a joint worked on again, begins its entry anew. */
 const entryKey = computed(
@@ -277,7 +281,7 @@ useActs('The bay', [
                 @accept="record"
               />
               <BenchVerdict
-                v-if="step.kind === 'receive' || step.kind === 'compare'"
+                v-if="isMeasurable"
                 class="aside"
                 :job="job.state!.id"
                 :line="step.target"
