@@ -159,8 +159,8 @@ test('a line is measured from two photographs, and its bends are the line’s', 
   await signIn(page, 'technician')
   await page.goto('/bench')
   await page.getByRole('button', { name: 'By photographs' }).click()
-  await field(page, 'Straights of the line').fill('3')
-  await field(page, 'Radius of its bends').fill('14')
+  await field(page, 'Straights').fill('3')
+  await field(page, 'Bend radius').fill('14')
   const files = await Promise.all(poses.map(pose => photograph(lens, pose, line)))
   await page
     .locator('input[type=file]')
@@ -176,6 +176,9 @@ test('a line is measured from two photographs, and its bends are the line’s', 
     await expect(page.getByText('All points are laid.')).toBeVisible()
   }
   await expectAccessible(page)
+  // Which paper it is nobody has said yet.
+  await expect(page.getByRole('button', { name: 'Work it out' })).toBeDisabled()
+  await page.getByRole('button', { name: 'A4 paper' }).click()
   await page.getByRole('button', { name: 'Work it out' }).click()
   await expect(page.getByText(/each corner of the line within/)).toBeVisible()
   await page.getByRole('button', { name: 'Take this line' }).click()

@@ -21,13 +21,13 @@ function takeFromSheet(rows: BendRow[], tube: Partial<Tube>) {
 </script>
 
 <template>
+  <PhotoMeasure v-if="isByPhoto" class="photos" @take="takeFromPhotos" />
   <div class="halves">
     <div class="stack">
       <LineRows :model-value="bench.line.rows" name="The line" @update:model-value="store.setLine({ rows: $event })">
         <v-btn-quiet :aria-expanded="isFromSheet" @click="isFromSheet = !isFromSheet">From a line sheet</v-btn-quiet
         ><v-btn-quiet :aria-expanded="isByPhoto" @click="isByPhoto = !isByPhoto">By photographs</v-btn-quiet>
       </LineRows>
-      <PhotoMeasure v-if="isByPhoto" @take="takeFromPhotos" />
       <LineFromSheet v-if="isFromSheet" @take="takeFromSheet" />
       <TubeFields :model-value="bench.line" @update:model-value="store.setLine($event)" />
       <BenderFields :model-value="bench.line" @update:model-value="store.setLine($event)" />
@@ -47,3 +47,9 @@ function takeFromSheet(rows: BendRow[], tube: Partial<Tube>) {
     </div>
   </div>
 </template>
+
+<style scoped>
+.photos {
+  max-width: 1000px;
+}
+</style>

@@ -13,7 +13,8 @@ import { runInWorker } from '~/utils/workerCall'
 /** A line measured from two to four photographs with a sheet of paper beside it. The photographs stay on this device. */
 const emit = defineEmits<{ take: [rows: BendRow[]] }>()
 const pictures = ref<{ url: string; width: number; height: number; laid: Laid }[]>([])
-const paper = ref<SheetOfPaper>('a4')
+/** Which sheet it is decides every length: nobody says it for the person who laid it there. */
+const paper = ref<SheetOfPaper>()
 const legs = ref<number | undefined>(undefined)
 const radius = ref<number | undefined>(undefined)
 const at = ref(0)
@@ -23,7 +24,11 @@ const result = ref<Awaited<ReturnType<typeof measure>>>()
 const shown = computed(() => pictures.value[at.value])
 const names = computed(() => legNames(legs.value ?? 0))
 const ready = computed(
-  () => pictures.value.length >= 2 && legs.value !== undefined && pictures.value.every(({ laid }) => laid.length === names.value.length),
+  () =>
+    paper.value !== undefined &&
+    pictures.value.length >= 2 &&
+    legs.value !== undefined &&
+    pictures.value.every(({ laid }) => laid.length === names.value.length),
 )
 const joins = computed(() => layPoints(legs.value ?? 0).joins)
 
@@ -48,7 +53,7 @@ const measure = () =>
   runInWorker('reconstruct', {
     width: pictures.value[0]!.width,
     height: pictures.value[0]!.height,
-    papers: [paper.value],
+    papers: [paper.value!],
     pictures: pictures.value.map(({ laid }) => pictureOf(laid, legs.value!)),
   })
 async function work() {
@@ -71,20 +76,22 @@ function take() {
       Lay the line still on the bench, a sheet of paper beside it. Write 1 to 4 on its corners, round clockwise, the short side from 1 to 2.
       Take two to four pictures from different sides with the same camera, all of line and paper in each, held the same way round.
     </p>
+    <v-file-input
+      label="Two to four pictures"
+      accept="image/*"
+      multiple
+      prepend-icon=""
+      :model-value="[]"
+      @update:model-value="choose($event as File | File[])"
+    />
     <div class="fields">
-      <v-file-input
-        label="Two to four pictures"
-        accept="image/*"
-        multiple
-        :model-value="[]"
-        @update:model-value="choose($event as File | File[])"
-      />
-      <NumberField v-model="legs" label="Straights of the line" :least="1" :most="12" />
-      <NumberField v-model="radius" label="Radius of its bends" unit="mm" :least="1" :most="500" />
+      <NumberField v-model="legs" label="Straights" :least="1" :most="12" />
+      <NumberField v-model="radius" label="Bend radius" unit="mm" :least="1" :most="500" />
     </div>
+    <p v-if="!paper" class="soft">Say which sheet of paper it is: every length comes from it.</p>
     <div class="tabs" role="group" aria-label="Paper">
-      <v-btn-choice :aria-pressed="paper === 'a4'" @click="paper = 'a4'">A4</v-btn-choice
-      ><v-btn-choice :aria-pressed="paper === 'letter'" @click="paper = 'letter'">Letter</v-btn-choice>
+      <v-btn-choice :aria-pressed="paper === 'a4'" @click="paper = 'a4'">A4 paper</v-btn-choice
+      ><v-btn-choice :aria-pressed="paper === 'letter'" @click="paper = 'letter'">Letter paper</v-btn-choice>
     </div>
     <p v-if="trouble" class="caution" role="alert">{{ trouble }}</p>
     <template v-if="shown && legs !== undefined">

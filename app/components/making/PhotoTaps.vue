@@ -21,11 +21,16 @@ function pixelAt(event: PointerEvent): Pixel {
   const [x, y] = [((event.clientX - left) / width) * props.width, ((event.clientY - top) / height) * props.height]
   return [Math.min(props.width, Math.max(0, x)), Math.min(props.height, Math.max(0, y))]
 }
-/** How near a press has to be to take hold of a point: a finger's width. */
-const reach = computed(() => props.width * 0.02)
+/** How near a press has to be to take hold of a point, screen pixels: a finger's width, and less while others are still to be laid. */
+const reach = () => ((props.points.length < props.names.length ? 10 : 24) / box.value!.clientWidth) * props.width
+function nearest([px, py]: Pixel): number {
+  const away = props.points.map(([x, y]) => Math.hypot(x - px, y - py))
+  const least = Math.min(...away)
+  return least < reach() ? away.indexOf(least) : -1
+}
 function press(event: PointerEvent) {
   const at = pixelAt(event)
-  const near = props.points.findIndex(([x, y]) => Math.hypot(x - at[0], y - at[1]) < reach.value)
+  const near = nearest(at)
   box.value!.setPointerCapture(event.pointerId)
   looked.value = at
   if (near >= 0) held.value = near
@@ -52,7 +57,7 @@ function nudge(n: number, event: KeyboardEvent) {
   const by = event.shiftKey ? 10 : 1
   emit('move', n, [x + step[0] * by, y + step[1] * by])
 }
-const mark = computed(() => props.width / 90)
+const mark = computed(() => props.width / 50)
 /** The glass shows what the finger covers, four times as large. */
 const glass = computed(() => {
   if (!looked.value) return undefined
