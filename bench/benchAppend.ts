@@ -1,6 +1,7 @@
 import { Agent, request } from 'node:http'
 import pg from 'pg'
 import { v7 } from 'uuid'
+import type { SessionView } from '../shared/schemas/api'
 import type { Client } from '../tests/helpers/server'
 
 // Entries through the whole program against bare inserts on the same cluster in the same run. Each lane is a tablet at a job of its own,
@@ -70,10 +71,23 @@ export async function benchAppend(client: Client, databaseUrl: string): Promise<
     })
     return rate * batch
   }
+  /** The append itself, as the server does it, without HTTP and without a client on the same cores. */
+  const within = async () => {
+    process.env.DATABASE_URL = databaseUrl
+    const [{ appendToJob }, { closePool }] = await Promise.all([import('../server/services/append'), import('../server/utils/db')])
+    const { person } = (await client.call<SessionView>('GET', '/api/session')).body
+    const jobs = await Promise.all(Array.from({ length: n / perJob }, () => client.openJob()))
+    const rate = await perSecond(n, (lane, i) => {
+      const job = jobs[lane * (n / lanes / perJob) + Math.floor(i / perJob)]!
+      return appendToJob(job.id, { basedOn: 2, events: [entry()] }, person!)
+    })
+    await closePool()
+    return rate
+  }
   const nothing = () => perSecond(n, () => send(client, 'GET', '/api/practice'))
   await append(1)
   await plain()
-  const [inserts, one, twenty, asked] = [await plain(), await append(1), await append(20), await nothing()]
+  const [inserts, one, twenty, asked, alone] = [await plain(), await append(1), await append(20), await nothing(), await within()]
   await pool.end()
   agent.destroy()
   return [
@@ -85,6 +99,13 @@ export async function benchAppend(client: Client, databaseUrl: string): Promise<
       unit: 'ratio',
       n,
       note: 'HTTP, cookie, decide, insert, summary, telling, against one insert',
+    },
+    {
+      name: 'append without HTTP to plain insert',
+      value: alone / inserts,
+      unit: 'ratio',
+      n,
+      note: 'read the job, decide, insert, summary, telling, one entry a call',
     },
     {
       name: 'append to a small read',

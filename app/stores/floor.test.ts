@@ -2,6 +2,7 @@ import 'fake-indexeddb/auto'
 import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { watch } from 'vue'
+import { limits } from '#shared/limits'
 import type { JobRow } from '#shared/schemas/api'
 import { deviceStore } from '~/utils/deviceStore'
 import { useFloor } from './floor'
@@ -84,16 +85,35 @@ describe('the Floor', () => {
       () => times++,
       { flush: 'sync' },
     )
-    Stream.last.say(
-      'floor',
-      Array.from({ length: 1000 }, (_, i) => row(1000 - i)),
-    )
+    for (let page = 0; page <= 1000; page += limits.jobsPerPage)
+      Stream.last.say(
+        'floor',
+        Array.from({ length: Math.min(limits.jobsPerPage, 1000 - page) }, (_, i) => row(1000 - page - i)),
+      )
     await draw()
     expect(floor.rows!.map(({ number }) => number)).toEqual(Array.from({ length: 1000 }, (_, i) => i + 1))
     for (let i = 1; i <= 1000; i++) Stream.last.say('row', row(i, `step ${i}`))
     await draw()
     expect(times).toBe(2)
     expect(floor.rows!.map(({ nextWords }) => nextWords)).toEqual(Array.from({ length: 1000 }, (_, i) => `step ${i + 1}`))
+  })
+
+  it('a list that breaks off takes nobody away; the next whole one does', async () => {
+    const floor = useFloor()
+    floor.follow()
+    const pageOf = (from: number) => Array.from({ length: limits.jobsPerPage }, (_, i) => row(from + i))
+    Stream.last.say('floor', pageOf(1))
+    Stream.last.say('floor', [row(900)])
+    await draw()
+    Stream.last.say('floor', pageOf(1))
+    Stream.last.say('lost', {})
+    Stream.last.say('floor', pageOf(1))
+    await draw()
+    expect(floor.rows).toHaveLength(limits.jobsPerPage + 1)
+    Stream.last.say('floor', [row(901)])
+    await draw()
+    expect(floor.rows!.at(-1)!.number).toBe(901)
+    expect(floor.rows).toHaveLength(limits.jobsPerPage + 1)
   })
 
   it('a job that is not open any more is gone with the next whole list; what cannot be read changes nothing', async () => {

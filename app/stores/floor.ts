@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { z } from 'zod'
+import { limits } from '#shared/limits'
 import { jobRowSchema, reader, type JobRow } from '#shared/schemas/api'
 import type { Unreadable } from '#shared/versioned'
 import { readAs, UnreadableAnswer } from '~/utils/api'
@@ -13,7 +14,7 @@ import { useServerClock } from './serverClock'
 const readRow = reader(jobRowSchema)
 const readRows = reader(z.array(jobRowSchema))
 
-/** The open jobs, kept current by the server's stream: the whole list once, then each row that moves. */
+/** The open jobs, kept current by the server's stream: the whole list once, in pages of which the last is not full, then each row that moves. */
 const floorPath = '/api/jobs/stream'
 const keepMs = 500
 
@@ -28,6 +29,8 @@ export const useFloor = defineStore('floor', () => {
 
   /** By id; what is shown follows once a frame, however many rows move in it. */
   const known = new Map<string, JobRow>()
+  /** The ids of a list that is still coming: what is not among them when it is whole, is not on the Floor any more. */
+  let coming: Set<string> | undefined
   let isAsked = false
   function show(): void {
     if (isAsked) return
@@ -77,11 +80,18 @@ export const useFloor = defineStore('floor', () => {
       floor: data => {
         const read = readStreamed(data, readRows)
         if (!read.ok) return note(read.error)
-        known.clear()
-        for (const row of read.value) put(row)
-        oldSince.value = undefined
+        coming ??= new Set()
+        for (const row of read.value) {
+          put(row)
+          coming.add(row.id)
+        }
+        if (read.value.length < limits.jobsPerPage) {
+          for (const id of known.keys()) if (!coming.has(id)) known.delete(id)
+          coming = undefined
+          oldSince.value = undefined
+          keep()
+        }
         show()
-        keep()
       },
       row: data => {
         const read = readStreamed(data, readRow)
@@ -90,8 +100,12 @@ export const useFloor = defineStore('floor', () => {
         show()
         keep()
       },
-      lost: () => connection.report('no-database'),
+      lost: () => {
+        coming = undefined
+        connection.report('no-database')
+      },
       error: () => {
+        coming = undefined
         connection.report('no-server')
         void recall()
       },

@@ -39,9 +39,12 @@ export async function getJob(db: Db, id: string): Promise<JobView> {
   return { row: toJobRow(row), events: events.map(toEvent), sheet, latest: head?.revision ?? sheet.revision, vehicle }
 }
 
-export async function getFloor(db: Db): Promise<JobRow[]> {
-  return (await listOpenJobs(db)).map(toJobRow)
+/** A page of the Floor; whoever wants more asks on from the number of its last. */
+export async function getFloor(db: Db, after?: number): Promise<JobRow[]> {
+  return (await listOpenJobs(db, after)).map(toJobRow)
 }
+
+
 
 export async function getEvents(db: Db, id: string, after: number): Promise<JobEvent[]> {
   return (await listEvents(db, id, after)).map(toEvent)

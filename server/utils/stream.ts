@@ -29,7 +29,7 @@ async function taken(res: ServerResponse): Promise<void> {
 export function pumpStream(
   event: H3Event,
   concerns: (jobId: string) => boolean,
-  next: (woke: { id: string; seq: number } | undefined) => Promise<StreamMessage[]>,
+  next: (woke: { id: string; seq: number } | undefined) => AsyncIterable<StreamMessage>,
 ) {
   const stream = createEventStream(event)
   let running = false
@@ -59,7 +59,7 @@ export function pumpStream(
     if (running) return
     running = true
     try {
-      while (whole || moved.size > 0) for (const message of await next(take())) await push(message)
+      while (whole || moved.size > 0) for await (const message of next(take())) await push(message)
     } catch {
       // The database went away mid-read: the follower is told, and `resync` reads on from the same place.
       await push({ event: 'lost', data: '{}' })

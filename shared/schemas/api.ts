@@ -66,6 +66,8 @@ export const newNoteSchema = z
 export const setAsideSchema = z.strictObject({ why: textSchema })
 /** The sheet is read by itself (readSheet): its version and its bounds come first. */
 export const publishSchema = z.strictObject({ sheet: z.unknown(), notes: z.array(z.uuid()).max(limits.notesPerRevision).default([]) })
+/** `after`: the number of the last job that was given. */
+export const floorPageSchema = z.object({ after: z.coerce.number().int().min(0).max(limits.sequence).optional() })
 export const sheetPageSchema = z.object({ after: slugSchema.optional(), family: slugSchema.optional() })
 export const sheetListSchema = z.object({
   sheets: z

@@ -5,6 +5,7 @@ import { fold } from '../../core/job/evolve'
 import { listSteps } from '../../core/job/listSteps'
 import { plainCommand } from '../../core/job/plainCommand'
 import type { JobEvent } from '../../core/job/types'
+import { limits } from '../../shared/limits'
 import type { JobRow } from '../../shared/schemas/api'
 import { demoCar, planOf, restOf } from '../helpers/demo'
 import { copyDatabase, TestServer, type Client } from '../helpers/server'
@@ -181,6 +182,20 @@ describe('recording', () => {
 })
 
 describe('following', () => {
+  it('the Floor comes in pages, the last not full, and every open job is on one of them once', async () => {
+    while ((await rafe.call<JobRow[]>('GET', '/api/jobs')).body.length < limits.jobsPerPage) await rafe.openJob()
+    const last = await rafe.openJob()
+    const first = (await rafe.call<JobRow[]>('GET', '/api/jobs')).body
+    const second = (await rafe.call<JobRow[]>('GET', `/api/jobs?after=${first.at(-1)!.number}`)).body
+    expect(second.at(-1)!.id).toBe(last.id)
+    const reader = await EventReader.open(`${server.url}/api/jobs/stream`, imke.cookie)
+    const pages = [await reader.next('floor'), await reader.next('floor')] as unknown as JobRow[][]
+    reader.close()
+    expect(pages.map(page => page.map(row => row.number))).toEqual([first, second].map(page => page.map(row => row.number)))
+    expect(new Set(pages.flat().map(row => row.id)).size).toBe(first.length + second.length)
+    expect((await rafe.problem('GET', '/api/jobs?after=-1')).status).toBe(422)
+  })
+
   it('reads from where it stands and misses nothing that comes', async () => {
     const job = await rafe.openJob()
     const reader = await EventReader.open(`${server.url}/api/jobs/${job.id}/stream?after=1`, imke.cookie)

@@ -30,7 +30,7 @@ const shutOut = (id: string) => attempt(() => call('DELETE', `/api/devices/${id}
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
     <div v-if="!devices" class="busy" role="status" aria-label="Loading devices" />
     <p v-else-if="devices.length === 0">No other device has asked yet.</p>
-    <ul v-else class="rows">
+    <ul v-else class="entries">
       <li v-for="device in devices" :key="device.id">
         <b class="code">{{ device.code }}</b>
         <span class="about"
@@ -40,7 +40,7 @@ const shutOut = (id: string) => attempt(() => call('DELETE', `/api/devices/${id}
             <template v-if="device.letInBy">by {{ device.letInBy }}</template></span
           ></span
         >
-        <form v-if="!device.letInAt" class="row name" @submit.prevent="letIn(device.id)">
+        <form v-if="!device.letInAt" class="row grows" @submit.prevent="letIn(device.id)">
           <v-text-field v-model="names[device.id]" density="compact" :label="`Name for ${device.code}`" /><v-btn-main
             type="submit"
             :disabled="!names[device.id]?.trim()"
@@ -57,32 +57,8 @@ const shutOut = (id: string) => attempt(() => call('DELETE', `/api/devices/${id}
 </template>
 
 <style scoped>
-.rows {
-  list-style: none;
-  padding: 0;
-}
-.rows li {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 20px;
-  align-items: center;
-  padding: 10px 0;
-  border-top: 1px solid var(--line);
-}
 .code {
   font-size: 20px;
   min-width: 90px;
-}
-.about {
-  flex: 1 1 180px;
-}
-.about .sub {
-  display: block;
-}
-.name {
-  flex: 2 1 260px;
-}
-.name > .v-input {
-  flex: 1 1 auto;
 }
 </style>

@@ -21,7 +21,7 @@ async function end(id: string) {
     <h2 id="signed-in">Signed in now</h2>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
     <div v-if="!signIns" class="busy" role="status" aria-label="Loading who is signed in" />
-    <ul v-else class="rows">
+    <ul v-else class="entries">
       <li v-for="one in signIns" :key="one.id">
         <span class="about"
           ><b>{{ one.person }}</b> {{ roleWords[one.role]
@@ -35,23 +35,3 @@ async function end(id: string) {
     </ul>
   </section>
 </template>
-
-<style scoped>
-.rows {
-  list-style: none;
-  padding: 0;
-}
-.rows li {
-  display: flex;
-  gap: 8px 20px;
-  align-items: center;
-  padding: 10px 0;
-  border-top: 1px solid var(--line);
-}
-.about {
-  flex: 1;
-}
-.about .sub {
-  display: block;
-}
-</style>

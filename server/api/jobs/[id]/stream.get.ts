@@ -22,10 +22,10 @@ export default route('GET /api/jobs/:id/stream', async ({ event }) => {
   return pumpStream(
     event,
     jobId => jobId === id,
-    async woke => {
+    async function* (woke) {
       const events = await share(`${id} ${after} ${woke?.seq}`, () => getEvents(getPool(), id, after))
       after = events.at(-1)?.seq ?? after
-      return events.map(jobEvent => ({ id: String(jobEvent.seq), event: 'job', data: JSON.stringify(jobEvent) }))
+      for (const jobEvent of events) yield { id: String(jobEvent.seq), event: 'job', data: JSON.stringify(jobEvent) }
     },
   )
 })
