@@ -50,6 +50,8 @@ export async function serve({ port: wanted, host, data, 'no-demo': noDemo, 'plai
       DATABASE_URL: database.forServer,
       EFFERENT_SESSION_SECRET: secret,
       EFFERENT_PLAIN_HTTP: plainHttp || dev ? '1' : '',
+      // With hot reload Nuxt stands before the server as a proxy: without its word no PIN would count, for nobody would be at this machine.
+      ...(dev && { EFFERENT_TRUST_PROXY: '1' }),
       EFFERENT_VERSION: JSON.parse(readFileSync(join(root, 'package.json'), 'utf8')).version,
       EFFERENT_BACKUPS: noBackup || dev ? '' : backups,
       NODE_ENV: dev ? 'development' : 'production',

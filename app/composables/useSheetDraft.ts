@@ -15,6 +15,9 @@ import { call, ProblemFailure, wordsOf } from '~/utils/api'
 import { dropDraft, readDraft, schemaIssues, writeDraft } from '~/utils/drafts'
 import { useServerData } from './useServerData'
 
+/** A place in the draft that is not right, in words, with the mend where there is one. */
+export type DraftIssue = { path: string; message: string; offer?: ReturnType<typeof offerMend> }
+
 /**
  * A draft of a line sheet on this device: begun from what is published or from what was left lying, kept with every change, held against
  * schema and integrity, published or dropped.
@@ -98,7 +101,7 @@ export function useSheetDraft(id: string) {
         }))
       : [],
   )
-  const issues = computed(() => [...schema.value.map(({ path, message }) => ({ path, message, offer: undefined })), ...integrity.value])
+  const issues = computed((): DraftIssue[] => [...schema.value.map(({ path, message }) => ({ path, message })), ...integrity.value])
   /** To be asked about, not refused. */
   const doubts = computed(() => (draft.value && schema.value.length === 0 ? doubtTorques(draft.value) : []))
 

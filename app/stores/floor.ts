@@ -14,7 +14,7 @@ import { useServerClock } from './serverClock'
 const readRow = reader(jobRowSchema)
 const readRows = reader(z.array(jobRowSchema))
 
-/** The open jobs, kept current by the server's stream: the whole list once, in pages of which the last is not full, then each row that moves. */
+/** The open jobs, kept current by the server's stream: the whole list once, in pages (the last is not full), then each row that moves. */
 const floorPath = '/api/jobs/stream'
 const keepMs = 500
 

@@ -793,6 +793,12 @@ export function refChoices(of: RefList, sheet: Sheet, families: readonly { id: s
   }
 }
 
+export const choicesOf = (
+  field: Extract<Field, { kind: 'choice' | 'choices' | 'ref' | 'refs' }>,
+  sheet: Sheet,
+  families: readonly { id: string; make: string; model: string }[],
+): Choice[] => ('of' in field ? refChoices(field.of, sheet, families) : field.choices)
+
 /** What stands in a list for one of its items. */
 export function titleOfItem(item: unknown, one: string, n: number): string {
   const { name, what, component, label, text: words, id: itemId } = item as Record<string, unknown>

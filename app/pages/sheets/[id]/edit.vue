@@ -2,16 +2,13 @@
 import { storeToRefs } from 'pinia'
 import { computed, ref } from 'vue'
 import { useHead, useRoute } from '#imports'
-import { decidingTraits } from '#core/identify/identifyLayouts'
-import { traitsFor } from '#core/sheet/evaluatePredicate'
-import { resolveSheet } from '#core/sheet/resolveSheet'
-import type { Sheet, Standpoint } from '#core/sheet/types'
+import type { Standpoint } from '#core/sheet/types'
 import { doubtWords } from '#shared/words/integrityWords'
-import { mendWords } from '#shared/words/mendWords'
 import { plural } from '#shared/words/vocabulary'
+import { useChapters } from '~/composables/useChapters'
 import { useSheetDraft } from '~/composables/useSheetDraft'
 import { useSession } from '~/stores/session'
-import { chapters, titleOfItem, type Chapter } from '~/utils/sheetFields'
+import { titleOfItem } from '~/utils/sheetFields'
 
 const route = useRoute()
 const { isLead } = storeToRefs(useSession())
@@ -39,102 +36,21 @@ const {
   publish,
   discard,
 } = useSheetDraft(id)
-const chapter = ref<Chapter>(chapters[0]!)
-const item = ref(0)
+const { chapter, item, list, listIn, edited, basePath, pathOf, setField, add, copy, drop, go, show, place, goTo, line, joint, resolved } =
+  useChapters(draft, change)
 const standpoint = ref<Standpoint>('under-lift')
 const panel = ref<'picture' | 'changes' | 'notes'>('picture')
 useHead({ title: () => `Edit ${draft.value?.title ?? id} · Efferent` })
 
-const list = computed(() =>
-  chapter.value.list ? ((draft.value?.[chapter.value.part as keyof Sheet] ?? []) as readonly unknown[]) : undefined,
-)
-const edited = computed<Record<string, unknown> | undefined>(() => {
-  if (!draft.value) return undefined
-  if (chapter.value.part === 'head') return draft.value as unknown as Record<string, unknown>
-  return (list.value ? list.value[item.value] : draft.value[chapter.value.part]) as Record<string, unknown> | undefined
-})
-const basePath = computed(() =>
-  chapter.value.part === 'head' ? '' : list.value ? `${chapter.value.part}.${item.value}` : chapter.value.part,
-)
-const pathOf = (key: string) => (basePath.value ? `${basePath.value}.${key}` : key)
-function setField(key: string, value: unknown) {
-  const { part } = chapter.value
-  const put = (object: object) => Object.fromEntries(Object.entries({ ...object, [key]: value }).filter(([, inner]) => inner !== undefined))
-  if (part === 'head') change(put(draft.value!) as unknown as Sheet)
-  else if (list.value) change({ ...draft.value!, [part]: list.value.map((one, i) => (i === item.value ? put(one as object) : one)) })
-  else change({ ...draft.value!, [part]: put(draft.value![part] as object) })
-}
-function add() {
-  const { part, list: of } = chapter.value
-  change({ ...draft.value!, [part]: [...list.value!, of!.blank(list.value!.length + 1, draft.value!)] })
-  item.value = list.value!.length - 1
-}
-function copyItem() {
-  const one = list.value![item.value] as { id?: string }
-  change({ ...draft.value!, [chapter.value.part]: [...list.value!, one.id === undefined ? one : { ...one, id: `${one.id}-copy` }] })
-  item.value = list.value!.length - 1
-}
-function drop() {
-  change({ ...draft.value!, [chapter.value.part]: list.value!.filter((_, i) => i !== item.value) })
-  item.value = Math.max(0, item.value - 1)
-}
-function go(to: Chapter, index = 0) {
-  chapter.value = to
-  item.value = index
-}
-
 const wrong = computed(() => new Set(issues.value.map(issue => issue.path)))
 const wrongIn = (prefix: string) => issues.value.some(issue => issue.path === prefix || issue.path.startsWith(`${prefix}.`))
-function place(path: string): string {
-  const [part, index, ...rest] = path.split('.')
-  const of = chapters.find(candidate => candidate.part === part)
-  const found =
-    of?.list && index !== undefined
-      ? titleOfItem(((draft.value?.[part as keyof Sheet] ?? []) as unknown[])[Number(index)] ?? {}, of.list.one, Number(index))
-      : index
-  return [of?.title ?? part, found, ...rest].filter(Boolean).join(' › ')
-}
-function show(path: string) {
-  const [part, index] = path.split('.')
-  const of = chapters.find(candidate => candidate.part === part) ?? chapters[0]!
-  go(of, of.list && index !== undefined ? Number(index) : 0)
-}
-
-// The picture shows a car that has the line in hand: traits its predicate asks for are taken as given.
-const resolved = computed(() => {
-  if (!draft.value || schema.value.length > 0) return undefined
-  const traits = Object.fromEntries(decidingTraits(draft.value).map(trait => [trait.id, trait.values[0]!.id]))
-  const line = chapter.value.part === 'lines' ? draft.value.lines[item.value] : undefined
-  const asked = line?.when ? traitsFor(line.when) : {}
-  const resolution = resolveSheet({ ...draft.value, applies: [{ families: ['any'] }] }, { family: 'any', traits: { ...traits, ...asked } })
-  return resolution.applies === 'yes' &&
-    resolution.resolved.lines.length > 0 &&
-    integrity.value.every(({ issue }) => issue.code !== 'SHEET_ROUTE' && issue.code !== 'SHEET_NO_WAY')
-    ? resolution.resolved
-    : undefined
-})
-const line = computed(() => {
-  const wanted =
-    chapter.value.part === 'lines'
-      ? draft.value?.lines[item.value]?.id
-      : chapter.value.part === 'joints'
-        ? draft.value?.joints[item.value]?.line
-        : chapter.value.part === 'holds'
-          ? draft.value?.holds[item.value]?.line
-          : undefined
-  return resolved.value?.lines.find(candidate => candidate.id === wanted)?.id ?? resolved.value?.lines[0]?.id ?? ''
-})
-const selected = computed(() => (chapter.value.part === 'joints' ? draft.value?.joints[item.value]?.id : undefined))
-function pick(joint: string) {
-  const index = draft.value!.joints.findIndex(candidate => candidate.id === joint)
-  if (index >= 0)
-    go(
-      chapters.find(candidate => candidate.part === 'joints')!,
-      index,
-    )
-}
-
-const why = ref<Record<string, string>>({})
+/** A picture is drawn of what hangs together. */
+const drawn = computed(() =>
+  schema.value.length === 0 && integrity.value.every(({ issue }) => issue.code !== 'SHEET_ROUTE' && issue.code !== 'SHEET_NO_WAY')
+    ? resolved.value
+    : undefined,
+)
+const lineDrawn = computed(() => drawn.value?.lines.find(({ id: one }) => one === line.value)?.id ?? drawn.value?.lines[0]?.id ?? '')
 </script>
 
 <template>
@@ -174,38 +90,22 @@ const why = ref<Record<string, string>>({})
       <b>Is that right?</b>
       <p v-for="doubt in doubts" :key="doubt.path.join('.')">{{ place(doubt.path.join('.')) }}: {{ doubtWords(doubt) }}</p>
     </section>
-    <section v-if="issues.length" class="trouble" aria-label="What is not right">
-      <b>{{ plural(issues.length, 'place') }} not right yet</b>
-      <ul>
-        <li v-for="(issue, i) in issues.slice(0, 6)" :key="i">
-          <button class="at" @click="show(issue.path)">{{ place(issue.path) }}</button> {{ issue.message }}
-          <v-btn-second v-if="issue.offer" class="mend" size="small" @click="change(issue.offer.sheet)">{{
-            mendWords(issue.offer.mend)
-          }}</v-btn-second>
-        </li>
-        <li v-if="issues.length > 6" class="soft">and {{ issues.length - 6 }} more</li>
-      </ul>
-    </section>
+    <EditIssues v-if="issues.length" :issues="issues" :place="place" @show="show" @mend="change" />
     <div class="bench">
-      <nav class="chapters" aria-label="Chapters">
-        <button
-          v-for="one in chapters"
-          :key="one.part"
-          :class="{ on: one.part === chapter.part, wrong: wrongIn(one.part) }"
-          :aria-current="one.part === chapter.part ? 'true' : undefined"
-          @click="go(one)"
-        >
-          {{ one.title }}<span v-if="one.list" class="count">{{ ((draft[one.part as keyof Sheet] ?? []) as unknown[]).length }}</span
-          ><span v-if="wrongIn(one.part)" class="sr">, not right yet</span>
-        </button>
-      </nav>
+      <EditChapters :current="chapter" :count="one => listIn(one)?.length" :is-wrong="one => wrongIn(one.part)" @go="one => go(one)" />
       <div class="card form">
         <h2>{{ chapter.title }}</h2>
-        <div v-if="list" class="items">
-          <button v-for="(one, i) in list" :key="i" :class="{ on: i === item, wrong: wrongIn(`${chapter.part}.${i}`) }" @click="item = i">
-            {{ titleOfItem(one, chapter.list!.one, i) }}</button><button class="add" @click="add">+ {{ chapter.list!.one }}</button>
+        <div v-if="list" class="tabs">
+          <v-btn-choice
+            v-for="(one, i) in list"
+            :key="i"
+            :aria-pressed="i === item"
+            :class="{ 'edit-wrong': wrongIn(`${chapter.part}.${i}`) }"
+            @click="item = i"
+          >
+            {{ titleOfItem(one, chapter.list!.one, i) }}</v-btn-choice><v-btn-choice @click="add">+ {{ chapter.list!.one }}</v-btn-choice>
         </div>
-        <div v-if="edited" :key="basePath" class="fields">
+        <div v-if="edited" :key="basePath" class="edit-fields">
           <FieldEditor
             v-for="field in chapter.fields"
             :key="field.key"
@@ -220,7 +120,7 @@ const why = ref<Record<string, string>>({})
         </div>
         <p v-else-if="list" class="soft">None yet.</p>
         <div v-if="list && edited" class="row">
-          <v-btn-quiet size="small" @click="copyItem">Copy this {{ chapter.list!.one }}</v-btn-quiet
+          <v-btn-quiet size="small" @click="copy">Copy this {{ chapter.list!.one }}</v-btn-quiet
           ><v-btn-quiet size="small" @click="drop">Take it out</v-btn-quiet>
         </div>
       </div>
@@ -234,21 +134,21 @@ const why = ref<Record<string, string>>({})
           </v-btn-choice>
         </div>
         <template v-if="panel === 'picture'">
-          <template v-if="resolved"
+          <template v-if="drawn"
             ><StripStack
-              :resolved="resolved"
-              :line="line"
-              :selected="selected"
-              @line="
-                to =>
-                  go(
-                    chapters.find(one => one.part === 'lines')!,
-                    draft!.lines.findIndex(one => one.id === to),
-                  )
-              "
-              @select="pick" />
+              :resolved="drawn"
+              :line="lineDrawn"
+              :selected="joint"
+              @line="to => goTo('lines', to)"
+              @select="to => goTo('joints', to)" />
             <div class="card pic">
-              <RouteView v-model:standpoint="standpoint" :resolved="resolved" :line="line" :selected="selected" @select="pick" /></div
+              <RouteView
+                v-model:standpoint="standpoint"
+                :resolved="drawn"
+                :line="lineDrawn"
+                :selected="joint"
+                @select="to => goTo('joints', to)"
+              /></div
           ></template>
           <div v-else class="empty"><b>No picture yet.</b>It comes back as soon as the places above are right.</div>
         </template>
@@ -256,25 +156,14 @@ const why = ref<Record<string, string>>({})
           <li v-for="(words, i) in changes" :key="i">{{ words }}</li>
           <li v-if="changes.length === 0" class="soft">Nothing differs from revision {{ published?.revision }}.</li>
         </ul>
-        <ul v-else class="stack">
-          <li v-for="note in openNotes" :key="note.id" class="card stack">
-            <div>
-              <b>{{ note.targetId ?? 'the sheet' }}</b> {{ note.text }} <span class="soft">{{ note.by }}, {{ note.at.slice(0, 10) }}</span>
-            </div>
-            <div v-if="folded.includes(note.id)" class="good">Goes into revision {{ draft.revision }}.</div>
-            <template v-else
-              ><div class="row"><v-btn-second size="small" @click="fold(note)">Fold it in</v-btn-second></div>
-              <form class="row aside" @submit.prevent="setAside(note, why[note.id]!)">
-                <input v-model="why[note.id]" aria-label="Why it is set aside" placeholder="why not" maxlength="500" /><v-btn-quiet
-                  size="small"
-                  :disabled="!why[note.id]?.trim()"
-                >
-                  Set it aside
-                </v-btn-quiet>
-              </form></template
-            >
-          </li>
-        </ul>
+        <EditNotes
+          v-else
+          :notes="openNotes"
+          :folded="folded"
+          :revision="draft.revision"
+          @fold="fold"
+          @set-aside="(note, why) => setAside(note, why)"
+        />
       </aside>
     </div>
   </div>
@@ -290,88 +179,13 @@ const why = ref<Record<string, string>>({})
 }
 .bench {
   display: grid;
-  grid-template-columns: 150px minmax(0, 1fr) minmax(0, 1fr);
+  grid-template-columns: 160px minmax(0, 1fr) minmax(0, 1fr);
   gap: 14px;
   align-items: start;
-}
-.chapters,
-.items {
-  display: grid;
-}
-.chapters button {
-  display: flex;
-  justify-content: space-between;
-  border: 0;
-  border-left: 4px solid transparent;
-  background: none;
-  font: 500 15.5px/1.2 var(--face);
-  color: var(--ink);
-  padding: 8px 10px;
-  min-height: 38px;
-  text-align: left;
-  cursor: pointer;
-}
-.chapters button:hover {
-  background: var(--well);
-}
-.chapters .on {
-  background: var(--card);
-  border-left-color: var(--accent);
-  font-weight: 700;
-}
-.chapters .wrong {
-  border-left-color: var(--bad);
-}
-.chapters .wrong::after {
-  content: '!';
-  color: var(--bad);
-  font-weight: 800;
-}
-.count {
-  color: var(--soft);
-  margin-left: auto;
-  padding: 0 6px;
 }
 .form {
   display: grid;
   gap: 12px;
-}
-.fields {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(200px, 1fr));
-  gap: 12px;
-}
-.fields > :is(.items, .needs, .predicate, .contested, .group, .choices, .refs, .course, .body) {
-  grid-column: 1 / -1;
-}
-.fields > :has(textarea) {
-  grid-column: 1 / -1;
-}
-.items {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0;
-}
-.form > .items button {
-  border: 1px solid var(--line);
-  margin: 0 -1px -1px 0;
-  background: var(--paper);
-  font: 500 15px/1.2 var(--face);
-  padding: 7px 11px;
-  min-height: 38px;
-  cursor: pointer;
-  color: var(--ink);
-}
-.form > .items .on {
-  background: var(--ink);
-  color: var(--paper);
-}
-.form > .items .wrong {
-  box-shadow: inset 4px 0 var(--bad);
-}
-.form > .items .add {
-  border-style: dashed;
-  font-weight: 700;
 }
 .side {
   display: grid;
@@ -391,35 +205,9 @@ const why = ref<Record<string, string>>({})
   border-bottom: 1px solid var(--line);
   padding-bottom: 4px;
 }
-.at {
-  border: 0;
-  background: none;
-  padding: 0;
-  font: 700 15px/1.4 var(--face);
-  color: var(--ink);
-  text-decoration: underline;
-  cursor: pointer;
-}
-.mend {
-  margin-left: 8px;
-  min-height: 32px;
-}
-.aside input {
-  flex: 1;
-  border: 2px solid var(--line);
-  border-radius: 3px;
-  font: inherit;
-  padding: 6px 8px;
-  background: var(--card);
-  color: inherit;
-  min-width: 0;
-}
 @media (max-width: 1100px) {
   .bench {
     grid-template-columns: minmax(0, 1fr);
-  }
-  .chapters {
-    grid-template-columns: repeat(auto-fill, minmax(140px, 1fr));
   }
   .side {
     position: static;
