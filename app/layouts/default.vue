@@ -14,6 +14,8 @@ const floor = useFloor()
 const units = useUnits()
 const route = useRoute()
 const findBox = ref<{ focus: () => void }>()
+/** On Look up the page itself is the box. */
+const hasFindBox = computed(() => route.path !== '/lookup')
 const help = ref(false)
 
 const pages = [
@@ -44,7 +46,7 @@ async function signOut() {
 
 useActs('The program', [
   ...pages.map(page => ({ text: page.name, keys: page.key, run: () => void navigateTo(page.to) })),
-  { text: 'Find', keys: '/', run: () => findBox.value?.focus() },
+  { text: 'Find', keys: '/', run: () => findBox.value?.focus(), isOpen: () => hasFindBox.value },
   { text: 'Other units', keys: 'u', run: () => units.toggle() },
   { text: 'The keys of this page', keys: '?', run: () => (help.value = true) },
   { text: 'Sign out', run: () => void signOut() },
@@ -102,7 +104,7 @@ onUnmounted(() => stop?.())
             >
             <div class="card menu"><UnitsMenu /></div
           ></v-menu>
-          <FindBox ref="findBox" />
+          <FindBox v-if="hasFindBox" ref="findBox" />
         </header>
         <NotTaken />
         <main class="sheet-page"><slot /></main>
@@ -214,6 +216,10 @@ onUnmounted(() => stop?.())
     border-left: 0;
     border-top: 4px solid transparent;
     flex: 1;
+    min-width: 0;
+    padding: 6px 0;
+    font-size: 13px;
+    white-space: nowrap;
     align-content: center;
   }
   .page.on {

@@ -1,12 +1,15 @@
 <script setup lang="ts">
 import { onMounted, ref, watch } from 'vue'
 import { useHead, useRoute } from '#imports'
+import { useActs } from '~/composables/useActs'
 import { useFinder } from '~/composables/useFinder'
 
+// The page's own box is the one box here: the small one at the top of other pages stands back.
+useActs('Look up', [{ text: 'Find', keys: '/', run: () => box.value?.focus() }])
 useHead({ title: 'Look up · Efferent' })
 const route = useRoute()
 const query = ref(typeof route.query.q === 'string' ? route.query.q : '')
-const box = ref<HTMLInputElement>()
+const box = ref<{ focus: () => void }>()
 const { result, trouble, at, targets, search, move, open } = useFinder(query)
 watch(
   () => route.query.q,
@@ -24,26 +27,20 @@ onMounted(() => {
       <h1>Look up</h1>
       <v-btn-second size="small" to="/car">Choose a car by make and model</v-btn-second>
     </div>
-    <label class="sr" for="q">Part of a vehicle, a plate, a customer, which lines, a fitting, a fluid or a part number</label>
-    <input
-      id="q"
+    <v-text-field
       ref="box"
       v-model="query"
       class="q"
       type="search"
       autocomplete="off"
+      label="Car, plate, customer, lines, fitting, fluid, part"
       placeholder="halyard, SK 41 LYN, cooler lines, 17 mm banjo …"
       @keydown.down.prevent="move(1)"
       @keydown.up.prevent="move(-1)"
       @keydown.enter.prevent="open"
     />
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
-    <template v-if="!query.trim()">
-      <p class="soft">
-        Part of a vehicle, a plate, a customer’s name, the lines, a hex and a fitting, a fluid, a part number, or a word somebody noted.
-      </p>
-      <LookUpStart />
-    </template>
+    <LookUpStart v-if="!query.trim()" />
     <div v-else-if="result && result.hits.length === 0" class="empty">
       <b>Nothing fits “{{ result.query }}”.</b>Try fewer letters, or the plate. A new customer’s car is added from its line sheet.
     </div>
@@ -54,18 +51,6 @@ onMounted(() => {
 
 <style scoped>
 .q {
-  font: 500 22px/1 var(--face);
-  height: 58px;
-  padding: 0 16px;
-  border: 2px solid var(--ink);
-  border-radius: 3px;
-  background: var(--card);
-  color: var(--ink);
-  width: 100%;
   max-width: 720px;
-}
-.q::placeholder {
-  color: var(--soft);
-  opacity: 1;
 }
 </style>

@@ -1,7 +1,22 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { rankEntries } from './rankEntries'
+import { whyFound } from './whyFound'
 import { queryWords, tokensOf, tokensOfPlate } from './tokens'
+
+describe('why it was found', () => {
+  const want = (...words: string[]) => words.map(word => ({ word, near: word === 'bnajo' ? ['banjo'] : [] }))
+  const tokens = ['oil', 'feed', 'banjo', 'banjobolt', '17mm', '11/16in']
+  it.each<[string, ReturnType<typeof want>, string[], string[]]>([
+    ['a word that is not shown is told', want('17mm', 'oil'), ['oil'], ['17mm']],
+    ['the whole word before one that begins with it', want('banjo'), [], ['banjo']],
+    ['the shortest that begins with it', want('ban'), [], ['banjo']],
+    ['what a slip was mended to', want('bnajo'), [], ['banjo']],
+    ['once, however often asked', want('ban', 'banjo'), [], ['banjo']],
+    ['nothing, where all of it is in sight', want('oil', 'feed'), ['oil', 'feed'], []],
+    ['nothing for a word it does not have', want('water'), [], []],
+  ])('%s', (_, wanted, shown, why) => expect(whyFound(tokens, wanted, shown)).toEqual(why))
+})
 
 describe('tokens', () => {
   it.each([

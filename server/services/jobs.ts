@@ -44,8 +44,6 @@ export async function getFloor(db: Db, after?: number): Promise<JobRow[]> {
   return (await listOpenJobs(db, after)).map(toJobRow)
 }
 
-
-
 export async function getEvents(db: Db, id: string, after: number): Promise<JobEvent[]> {
   return (await listEvents(db, id, after)).map(toEvent)
 }

@@ -1,6 +1,7 @@
-import { queryWords, tokensOf } from '../../core/search/tokens'
+import { queryWords, tokensOf, tokensOfPlate } from '../../core/search/tokens'
 import { nearestWords } from '../../core/search/nearestWords'
 import { rankEntries } from '../../core/search/rankEntries'
+import { whyFound } from '../../core/search/whyFound'
 import { fitOf } from '../../core/sheet/fitOf'
 import { limits } from '../../shared/limits'
 import type { SearchHit, SearchResult } from '../../shared/schemas/api'
@@ -60,18 +61,25 @@ export async function search(db: Db, query: string): Promise<SearchResult> {
   const forCars = vehicles.length > 0 ? await listSheetsForFamilies(db, [...new Set(vehicles.map(vehicle => vehicle.family))]) : []
   const hits = groups.flatMap(({ kind, ranked }) =>
     ranked.flatMap(({ entry, more }): SearchHit[] => {
+      const whyBeside = (...texts: string[]) => whyFound(entry.tokens, wanted, texts.flatMap(tokensOfPlate))
       if (kind === 'vehicle') {
         const row = vehicles.find(vehicle => vehicle.id === entry.ref)
         if (!row) return []
         const vehicle = toVehicle(row)
-        return [{ kind, vehicle, sheets: forCars.filter(head => fitOf({ applies: toApplies(head) }, vehicle) === undefined).map(toHead) }]
+        const why = whyBeside(vehicle.plate, vehicle.label, vehicle.customer)
+        return [
+          { kind, why, vehicle, sheets: forCars.filter(head => fitOf({ applies: toApplies(head) }, vehicle) === undefined).map(toHead) },
+        ]
       }
       if (kind === 'sheet') {
         const head = heads.find(candidate => candidate.id === entry.ref)
-        return head ? [{ kind, sheet: toHead(head) }] : []
+        if (!head) return []
+        const sheet = toHead(head)
+        return [{ kind, why: whyBeside(sheet.title, sheet.appliesTo, sheet.summary), sheet }]
       }
-      if (kind === 'customer') return [{ kind, customer: entry.title }]
-      return [{ kind, id: entry.ref, title: entry.title, detail: entry.detail, sheet: entry.sheet_id ?? '', more }]
+      const why = whyBeside(entry.title, entry.detail)
+      if (kind === 'customer') return [{ kind, why, customer: entry.title }]
+      return [{ kind, why, id: entry.ref, title: entry.title, detail: entry.detail, sheet: entry.sheet_id ?? '', more }]
     }),
   )
   return {

@@ -230,11 +230,14 @@ export type SheetHead = z.infer<typeof sheetHeadSchema>
  * One thing found. Fittings, fluids, parts and notes lead to the sheet they stand on; `more` counts the other sheets with the same fluid
  * or part.
  */
+/** Words of it that were asked for and do not stand in what is shown of it. */
+const why = z.array(z.string())
 export const searchHitSchema = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('vehicle'), vehicle: vehicleViewSchema, sheets: z.array(sheetHeadSchema) }),
-  z.object({ kind: z.literal('sheet'), sheet: sheetHeadSchema }),
-  z.object({ kind: z.literal('customer'), customer: z.string() }),
+  z.object({ kind: z.literal('vehicle'), why, vehicle: vehicleViewSchema, sheets: z.array(sheetHeadSchema) }),
+  z.object({ kind: z.literal('sheet'), why, sheet: sheetHeadSchema }),
+  z.object({ kind: z.literal('customer'), why, customer: z.string() }),
   z.object({
+    why,
     kind: z.enum(['fitting', 'fluid', 'part', 'note']),
     id: z.string(),
     title: z.string(),

@@ -45,7 +45,14 @@ describe('search finds', () => {
   })
 
   it('a 16 mm wrench finds the 5/8 in nut it goes on', async () => {
-    expect(hitsOf(await find('16 mm flare nut'), 'fitting').some(hit => hit.title.startsWith('5/8 in'))).toBe(true)
+    const hits = hitsOf(await find('16 mm flare nut'), 'fitting').filter(hit => hit.title.startsWith('5/8 in'))
+    expect(hits.length).toBeGreaterThan(0)
+    // Its title does not say so: the answer does.
+    for (const hit of hits) expect(hit.why).toEqual(['16mm'])
+  })
+
+  it('a plate typed without its spaces needs no telling why', async () => {
+    expect(hitsOf(await find('sk55hly'), 'vehicle')[0]!.why).toEqual([])
   })
 
   it('lists with a car only the sheets for its year, and one line for a fluid on many sheets', async () => {

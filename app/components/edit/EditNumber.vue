@@ -4,10 +4,7 @@ import type { FieldProps } from '~/utils/editField'
 
 const props = defineProps<FieldProps<'number'>>()
 const emit = defineEmits<{ 'update:modelValue': [value: unknown] }>()
-const number = computed({
-  get: () => props.modelValue as number | undefined,
-  set: value => emit('update:modelValue', value),
-})
+const number = computed({ get: () => props.modelValue as number | undefined, set: value => emit('update:modelValue', value) })
 </script>
 
 <template>

@@ -5,7 +5,7 @@ import { useFinder } from '~/composables/useFinder'
 
 /** The one box: finds as you type, arrow keys choose, Enter opens; Enter with nothing found goes to the page that says so. */
 const query = ref('')
-const box = ref<HTMLInputElement>()
+const box = ref<{ focus: () => void; blur: () => void }>()
 const wrap = ref<HTMLElement>()
 const open = ref(false)
 const route = useRoute()
@@ -36,26 +36,26 @@ const left = (event: FocusEvent) => {
 
 <template>
   <div ref="wrap" class="wrap" role="search" @focusout="left">
-    <div class="find">
-      <label class="sr" for="find">Find a car, plate, customer, lines, fitting, fluid, part or note</label>
-      <input
-        id="find"
-        ref="box"
-        v-model="query"
-        type="search"
-        placeholder="Car, plate, lines, 17 mm banjo …"
-        autocomplete="off"
-        role="combobox"
-        aria-controls="found"
-        :aria-expanded="open && !!finder.result.value"
-        @focus="open = true"
-        @input="open = true"
-        @keydown.down.prevent="finder.move(1)"
-        @keydown.up.prevent="finder.move(-1)"
-        @keydown.enter.prevent="enter"
-        @keydown.esc="close"
-      /><kbd aria-hidden="true">/</kbd>
-    </div>
+    <v-text-field
+      ref="box"
+      v-model="query"
+      class="find"
+      density="compact"
+      type="search"
+      placeholder="Car, plate, lines, 17 mm banjo …"
+      aria-label="Find a car, plate, customer, lines, fitting, fluid, part or note"
+      autocomplete="off"
+      role="combobox"
+      aria-controls="found"
+      :aria-expanded="open && !!finder.result.value"
+      @focus="open = true"
+      @input="open = true"
+      @keydown.down.prevent="finder.move(1)"
+      @keydown.up.prevent="finder.move(-1)"
+      @keydown.enter.prevent="enter"
+      @keydown.esc="close"
+      ><template #append-inner><kbd aria-hidden="true">/</kbd></template></v-text-field
+    >
     <div v-if="open && query.trim() && (finder.result.value || finder.trouble.value)" id="found" class="drop">
       <p v-if="finder.trouble.value" class="trouble" role="alert">{{ finder.trouble.value }}</p>
       <p v-else-if="finder.result.value && finder.result.value.hits.length === 0" class="soft">
@@ -76,32 +76,6 @@ const left = (event: FocusEvent) => {
 .wrap {
   position: relative;
   width: min(380px, 46vw);
-}
-.find {
-  border: 2px solid var(--ink);
-  border-radius: 3px;
-  background: var(--card);
-  display: flex;
-  align-items: center;
-  padding: 0 10px;
-}
-input {
-  flex: 1;
-  min-width: 0;
-  border: 0;
-  background: none;
-  font: 500 16px/1 var(--face);
-  color: var(--ink);
-  height: 40px;
-  outline: none;
-}
-.find:focus-within {
-  outline: 3px solid var(--accent);
-  outline-offset: 2px;
-}
-input::placeholder {
-  color: var(--soft);
-  opacity: 1;
 }
 .drop {
   position: absolute;

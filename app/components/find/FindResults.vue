@@ -49,7 +49,10 @@ const keyOf = (hit: SearchHit, i: number) => `${hit.kind}${i}`
         <li v-for="(hit, i) in group.hits" :key="keyOf(hit, i)" class="hit">
           <div class="words">
             <b :class="{ plate: hit.kind === 'vehicle' }">{{ titleOf(hit) }}</b><span class="soft">{{ detailOf(hit) }}</span
-            ><span v-if="!compact && hit.kind === 'sheet'" class="soft small">{{ hit.sheet.summary }}</span>
+            ><span v-if="!compact && hit.kind === 'sheet'" class="soft small">{{ hit.sheet.summary }}</span
+            ><span v-if="hit.why.length" class="small"
+              >found by <b>{{ hit.why.join(', ') }}</b></span
+            >
           </div>
           <div class="row">
             <v-btn-second

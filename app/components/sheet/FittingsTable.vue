@@ -28,124 +28,113 @@ const hexes = (joint: Joint) => (joint.hex.turn === undefined ? undefined : hexN
 </script>
 
 <template>
-  <div class="scroll" tabindex="0">
-    <table class="grid">
-      <thead>
-        <tr>
-          <th>Fitting</th>
-          <th>Wrench</th>
-          <th>Torque</th>
-          <th>Seals</th>
-          <th>Proof</th>
-        </tr>
-      </thead>
-      <tbody v-for="{ line, joints } in rows" :key="line.id">
-        <tr class="group">
-          <th colspan="5" scope="colgroup">
-            {{ line.name }}<span v-if="line.mark" class="tag">{{ line.mark }}</span>
-          </th>
-        </tr>
-        <tr v-for="{ joint, torque } in joints" :key="joint.id" :class="{ on: joint.id === selected }" @click="emit('select', joint.id)">
-          <td>
-            <div class="name">
-              <svg width="40" height="32" viewBox="-20 -18 40 34" aria-hidden="true"><JointGlyph :kind="joint.kind" /></svg>
-              <span
-                ><button class="pick" @click.stop="emit('select', joint.id)">{{ joint.name }}</button
-                ><span class="sub">{{ jointWords[joint.kind] }}, {{ reachOf(resolved.sheet, joint.ways[0]!.from) }}</span></span
-              >
-            </div>
-          </td>
-          <td>
-            <span class="num" :class="{ big2: hexes(joint) }">{{ hexes(joint) ?? joint.tools[0] ?? '–' }}</span><span
-              v-if="joint.hex.hold"
-              class="sub"
-              >hold {{ hexName(joint.hex.hold) }}</span
-            ><span
-              v-for="near in joint.hex.turn ? nearHexWords(joint.hex.turn, joint.hex.alternates).slice(0, 2) : []"
-              :key="near"
-              class="sub"
-              >{{ near }}</span
+  <v-table class="boxed cards">
+    <thead>
+      <tr>
+        <th>Fitting</th>
+        <th>Wrench</th>
+        <th>Torque</th>
+        <th>Seals</th>
+        <th>Proof</th>
+      </tr>
+    </thead>
+    <tbody v-for="{ line, joints } in rows" :key="line.id">
+      <tr class="group">
+        <th colspan="5" scope="colgroup">
+          {{ line.name }}<span v-if="line.mark" class="tag">{{ line.mark }}</span>
+        </th>
+      </tr>
+      <tr v-for="{ joint, torque } in joints" :key="joint.id" :class="{ on: joint.id === selected }" @click="emit('select', joint.id)">
+        <td class="name">
+          <div class="glyph">
+            <svg width="40" height="32" viewBox="-20 -18 40 34" aria-hidden="true"><JointGlyph :kind="joint.kind" /></svg>
+            <span
+              ><v-btn-quiet class="pick" @click.stop="emit('select', joint.id)">{{ joint.name }}</v-btn-quiet
+              ><span class="sub">{{ jointWords[joint.kind] }}, {{ reachOf(resolved.sheet, joint.ways[0]!.from) }}</span></span
             >
-          </td>
-          <td>
-            <template v-if="torque.kind !== 'unknown'"
-              ><span class="num big2">{{ units.torque(targetTorque(torque.value)) }}</span
-              ><span class="sub nowrap"
-                ><UnitValue :text="units.torqueRange(torque.value)" :others="units.elsewhere.torque(torque.value)" /></span
-              ><span class="sub nowrap">{{ units.otherTorqueRange(torque.value) }}</span
-              ><SourceNote
-                :settled="torque"
-                :show="units.torqueRange"
-                :what="`torque, ${joint.name}`"
-                :path="['joints', resolved.sheet.joints.indexOf(joint), 'torque']"
-              /><span v-if="joint.turn" class="sub">or snug, then {{ joint.turn.snugThen }}°</span></template
-            >
-            <template v-else-if="joint.torque === undefined"
-              ><span class="num">–</span><span class="sub">{{ practiceWords(practiceFor(joint.kind)) }}</span></template
-            >
-            <template v-else
-              ><span class="num">unknown</span><span class="sub">practice: {{ practiceWords(practiceFor(joint.kind)) }}</span
-              ><SourceNote
-                :settled="torque"
-                :show="units.torqueRange"
-                :what="`torque, ${joint.name}`"
-                :practice="practiceWords(practiceFor(joint.kind))"
-            /></template>
-          </td>
-          <td>
-            <ul>
-              <li v-for="seal in joint.seals" :key="seal.id" class="nowrap">
-                {{ seal.count }} × {{ seal.name
-                }}<span class="sub">{{
-                  [seal.part ?? seal.size, seal.unobtainable ? 'not supplied: leave it shut' : seal.reuse === 'never' ? 'new' : 'if good']
-                    .filter(Boolean)
-                    .join(' · ')
-                }}</span>
-              </li>
-              <li v-if="!joint.seals.length" class="soft">none</li>
-            </ul>
-          </td>
-          <td class="nowrap">
-            <ul>
-              <li v-for="proof in joint.proofs" :key="proof">{{ proofWords[proof].short }}</li>
-            </ul>
-          </td>
-        </tr>
-      </tbody>
-    </table>
-  </div>
+          </div>
+        </td>
+        <td data-label="Wrench">
+          <span class="num" :class="{ big2: hexes(joint) }">{{ hexes(joint) ?? joint.tools[0] ?? '–' }}</span><span
+            v-if="joint.hex.hold"
+            class="sub"
+            >hold {{ hexName(joint.hex.hold) }}</span
+          ><span
+            v-for="near in joint.hex.turn ? nearHexWords(joint.hex.turn, joint.hex.alternates).slice(0, 2) : []"
+            :key="near"
+            class="sub"
+            >{{ near }}</span
+          >
+        </td>
+        <td data-label="Torque">
+          <template v-if="torque.kind !== 'unknown'"
+            ><span class="num big2">{{ units.torque(targetTorque(torque.value)) }}</span
+            ><span class="sub nowrap"
+              ><UnitValue :text="units.torqueRange(torque.value)" :others="units.elsewhere.torque(torque.value)" /></span
+            ><span class="sub nowrap">{{ units.otherTorqueRange(torque.value) }}</span
+            ><SourceNote
+              :settled="torque"
+              :show="units.torqueRange"
+              :what="`torque, ${joint.name}`"
+              :path="['joints', resolved.sheet.joints.indexOf(joint), 'torque']"
+            /><span v-if="joint.turn" class="sub">or snug, then {{ joint.turn.snugThen }}°</span></template
+          >
+          <template v-else-if="joint.torque === undefined"
+            ><span class="num">–</span><span class="sub">{{ practiceWords(practiceFor(joint.kind)) }}</span></template
+          >
+          <template v-else
+            ><span class="num">unknown</span><span class="sub">practice: {{ practiceWords(practiceFor(joint.kind)) }}</span
+            ><SourceNote
+              :settled="torque"
+              :show="units.torqueRange"
+              :what="`torque, ${joint.name}`"
+              :practice="practiceWords(practiceFor(joint.kind))"
+          /></template>
+        </td>
+        <td data-label="Seals">
+          <ul>
+            <li v-for="seal in joint.seals" :key="seal.id" class="nowrap">
+              {{ seal.count }} × {{ seal.name
+              }}<span class="sub">{{
+                [seal.part ?? seal.size, seal.unobtainable ? 'not supplied: leave it shut' : seal.reuse === 'never' ? 'new' : 'if good']
+                  .filter(Boolean)
+                  .join(' · ')
+              }}</span>
+            </li>
+            <li v-if="!joint.seals.length" class="soft">none</li>
+          </ul>
+        </td>
+        <td data-label="Proof">
+          <ul>
+            <li v-for="proof in joint.proofs" :key="proof">{{ proofWords[proof].short }}</li>
+          </ul>
+        </td>
+      </tr>
+    </tbody>
+  </v-table>
 </template>
 
 <style scoped>
-.name {
+.glyph {
   display: flex;
   gap: 8px;
   align-items: flex-start;
 }
-.pick {
+.pick.v-btn {
   border: 0;
-  background: none;
   padding: 0;
-  font: 700 16px/1.25 var(--face);
-  color: var(--ink);
-  cursor: pointer;
-  text-align: left;
   min-height: 24px;
+  font-weight: 700;
+}
+.pick :deep(.v-btn__content) {
+  text-align: left;
 }
 .big2 {
   font-size: 19px;
 }
-.nowrap {
-  white-space: nowrap;
-}
-.src {
-  max-width: 150px;
-}
-.group th {
-  background: var(--well);
-  color: var(--ink);
-  font-weight: 700;
-  font-size: 14px;
+ul {
+  list-style: none;
+  padding: 0;
 }
 .group .tag {
   margin-left: 8px;
