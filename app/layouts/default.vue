@@ -80,10 +80,10 @@ onUnmounted(() => stop?.())
         <span class="grow" />
         <v-menu location="end">
           <template #activator="{ props: menu }">
-            <button class="page who" v-bind="menu" :aria-label="`${session.person?.name}: menu`">
+            <v-btn-plain class="page who" v-bind="menu" :aria-label="`${session.person?.name}: menu`">
               <svg viewBox="0 0 24 24" width="24" height="24" aria-hidden="true"><path :d="mdiAccountHardHat" fill="currentColor" /></svg
               >{{ session.person?.name.split(' ')[0] ?? '' }}
-            </button>
+            </v-btn-plain>
           </template>
           <div class="card menu stack">
             <div>
@@ -155,6 +155,18 @@ onUnmounted(() => stop?.())
   color: inherit;
   text-decoration: none;
   cursor: pointer;
+}
+.who.v-btn {
+  display: grid;
+  justify-content: center;
+  padding: 10px 2px;
+  border-radius: 0;
+  font: 500 14px/1.2 var(--face);
+}
+.who :deep(.v-btn__content) {
+  display: grid;
+  justify-items: center;
+  gap: 3px;
 }
 .page:hover {
   background: #24414a;

@@ -15,7 +15,7 @@ const chosen = ref<string>()
 const secret = ref('')
 const trouble = ref('')
 const busy = ref(false)
-const box = ref<HTMLInputElement>()
+const box = ref<{ focus: () => void }>()
 /** On a phone it would stand below the edge. */
 const said = ref<HTMLElement>()
 watch(said, element => element?.scrollIntoView({ block: 'nearest' }))
@@ -75,7 +75,7 @@ async function enter() {
     <h2>Who is working?</h2>
     <div v-if="!session.view" class="busy" role="status" aria-label="Loading" />
     <div class="people" role="group" aria-label="People">
-      <button
+      <v-btn-second
         v-for="candidate in session.view?.people"
         :key="candidate.id"
         class="person"
@@ -84,17 +84,16 @@ async function enter() {
       >
         <b>{{ candidate.name }}</b><span>{{ roleWords[candidate.role] }}</span>
         <span v-if="candidate.hint" class="hint">demo: {{ candidate.hint }}</span>
-      </button>
+      </v-btn-second>
     </div>
     <form v-if="person" class="card ruled stack" @submit.prevent="enter">
-      <label for="secret"
-        ><b>{{ isAdmin ? 'Password' : 'PIN' }}</b> of {{ person.name }}</label
-      >
       <div class="row">
-        <input
+        <v-text-field
           id="secret"
           ref="box"
           v-model="secret"
+          class="secret"
+          :label="`${isAdmin ? 'Password' : 'PIN'} of ${person.name}`"
           type="password"
           :inputmode="isAdmin ? 'text' : 'numeric'"
           :autocomplete="isAdmin ? 'current-password' : 'off'"
@@ -119,19 +118,21 @@ h1 {
   grid-template-columns: repeat(auto-fill, minmax(200px, 1fr));
   gap: 10px;
 }
-.person {
+.person.v-btn {
+  justify-content: start;
+  min-height: 84px;
+  padding: 14px 16px;
+  border-color: var(--line);
+  background: var(--card);
+  font: 500 16px/1.25 var(--face);
+}
+.person :deep(.v-btn__content) {
   display: grid;
   gap: 2px;
+  grid-column: 1 / -1;
+  justify-self: start;
+  justify-items: start;
   text-align: left;
-  padding: 14px 16px;
-  min-height: 84px;
-  background: var(--card);
-  border: 2px solid var(--line);
-  border-radius: 3px;
-  font: 500 16px/1.25 var(--face);
-  color: var(--ink);
-  cursor: pointer;
-  align-content: start;
 }
 .person b {
   font-size: 19px;
@@ -139,25 +140,23 @@ h1 {
 .person span {
   color: var(--soft);
 }
-.person[aria-pressed='true'] {
+.person.v-btn[aria-pressed='true'] {
+  background: var(--card);
+  color: var(--ink);
   border-color: var(--ink);
   border-left-width: 10px;
 }
 .hint {
   font-size: 14px;
 }
-#secret {
+.secret {
+  flex: 0 1 300px;
+}
+.secret :deep(input) {
   font: 600 24px/1 var(--face);
   letter-spacing: 0.2em;
-  padding: 8px 14px;
-  height: 54px;
-  width: 240px;
-  border: 2px solid var(--ink);
-  border-radius: 3px;
-  background: var(--card);
-  color: var(--ink);
 }
-.v-btn {
+.row > .v-btn {
   min-height: 54px;
 }
 </style>

@@ -18,6 +18,7 @@ declare module 'vue' {
     VBtnSecond: (typeof aliases)['VBtnSecond']
     VBtnQuiet: (typeof aliases)['VBtnQuiet']
     VBtnChoice: (typeof aliases)['VBtnChoice']
+    VBtnPlain: (typeof aliases)['VBtnPlain']
     VBtnBad: (typeof aliases)['VBtnBad']
     VBtnGo: (typeof aliases)['VBtnGo']
   }

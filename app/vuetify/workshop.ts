@@ -57,6 +57,8 @@ export const workshop: Blueprint = {
     VBtnQuiet: { ...button, class: 'ef-btn ef-quiet' },
     /** One of several, side by side: what is chosen is pressed. */
     VBtnChoice: { ...button, class: 'ef-btn ef-choice' },
+    /** Words that can be pressed, in the middle of others. */
+    VBtnPlain: { ...button, variant: 'plain', class: 'ef-plain' },
     /** Throws something away. */
     VBtnBad: { ...button, color: 'error' },
     /** The bay's large button: records the step. */
@@ -88,4 +90,4 @@ export const workshop: Blueprint = {
 }
 
 /** Buttons by what they are for; their looks stand in the defaults above, under the same names. */
-export const aliases = { VBtnMain: VBtn, VBtnSecond: VBtn, VBtnQuiet: VBtn, VBtnChoice: VBtn, VBtnBad: VBtn, VBtnGo: VBtn }
+export const aliases = { VBtnMain: VBtn, VBtnSecond: VBtn, VBtnQuiet: VBtn, VBtnChoice: VBtn, VBtnPlain: VBtn, VBtnBad: VBtn, VBtnGo: VBtn }

@@ -15,7 +15,7 @@ const most = 6
     <b>{{ plural(issues.length, 'place') }} not right yet</b>
     <ul>
       <li v-for="(issue, i) in issues.slice(0, most)" :key="i">
-        <v-btn-second size="small" class="at" @click="emit('show', issue.path)">{{ place(issue.path) }}</v-btn-second> {{ issue.message }}
+        <v-btn-plain class="at" @click="emit('show', issue.path)">{{ place(issue.path) }}</v-btn-plain> {{ issue.message }}
         <v-btn-second v-if="issue.offer" class="mend" size="small" @click="emit('mend', issue.offer.sheet)">{{
           mendWords(issue.offer.mend)
         }}</v-btn-second>
@@ -26,9 +26,8 @@ const most = 6
 </template>
 
 <style scoped>
-.at.v-btn {
-  border: 0;
-  padding: 0 2px;
+.v-btn.at {
+  font-weight: 700;
   text-decoration: underline;
 }
 .mend {

@@ -49,7 +49,7 @@ const hexes = (joint: Joint) => (joint.hex.turn === undefined ? undefined : hexN
           <div class="glyph">
             <svg width="40" height="32" viewBox="-20 -18 40 34" aria-hidden="true"><JointGlyph :kind="joint.kind" /></svg>
             <span
-              ><v-btn-quiet class="pick" @click.stop="emit('select', joint.id)">{{ joint.name }}</v-btn-quiet
+              ><v-btn-plain class="pick" @click.stop="emit('select', joint.id)">{{ joint.name }}</v-btn-plain
               ><span class="sub">{{ jointWords[joint.kind] }}, {{ reachOf(resolved.sheet, joint.ways[0]!.from) }}</span></span
             >
           </div>
@@ -120,13 +120,8 @@ const hexes = (joint: Joint) => (joint.hex.turn === undefined ? undefined : hexN
   gap: 8px;
   align-items: flex-start;
 }
-.pick.v-btn {
-  border: 0;
-  padding: 0;
-  min-height: 24px;
+.v-btn.pick {
   font-weight: 700;
-}
-.pick :deep(.v-btn__content) {
   text-align: left;
 }
 .big2 {

@@ -50,9 +50,9 @@ const left = computed(() => props.identification.layouts)
       <b>No look is left that tells them apart.</b> Go by the part itself, or look again.
       <v-btn-quiet v-if="unseen" size="small" @click="emit('again')">Ask what could not be seen again</v-btn-quiet>
     </div>
-    <button class="left" :aria-expanded="open" @click="open = !open">
+    <v-btn-plain class="left" :aria-expanded="open" @click="open = !open">
       {{ plural(left.length, 'layout') }} left <span aria-hidden="true">{{ open ? '▴' : '▾' }}</span>
-    </button>
+    </v-btn-plain>
     <ul v-if="open" class="layouts">
       <li v-for="(layout, i) in left.slice(0, 12)" :key="i">
         <span class="share">{{ formatNumber(layout.share * 100, 0) }} %</span>{{ layoutWords(layout, sheets) }}
@@ -97,14 +97,9 @@ small {
   display: block;
   font-weight: 400;
 }
-.left {
-  border: 0;
-  background: none;
-  padding: 4px 0;
+.v-btn.left {
   font: 500 14.5px/1.3 var(--face);
   color: var(--soft);
-  text-align: left;
-  cursor: pointer;
   min-height: 28px;
   justify-self: start;
 }

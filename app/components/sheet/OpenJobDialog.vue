@@ -28,7 +28,8 @@ const chosen = ref<string>()
 const adding = ref(false)
 const plate = ref('')
 const customer = ref('')
-const family = ref(props.families[0]?.id)
+// One there is, is the one; of several somebody says which.
+const family = ref(props.families.length === 1 ? props.families[0]!.id : undefined)
 const year = ref('')
 const engine = ref<string>()
 const vin = ref('')
@@ -147,9 +148,7 @@ async function create() {
           autocomplete="off"
           :error-messages="vinIssue ? [vehicleNumberWords(vinIssue)] : []"
         />
-        <label v-if="vinIssue?.code === 'VEHICLE_NUMBER_CHECK'"
-          ><input v-model="vinRead" type="checkbox" />I read it twice: the car has this number</label
-        >
+        <v-checkbox v-if="vinIssue?.code === 'VEHICLE_NUMBER_CHECK'" v-model="vinRead" label="I read it twice: the car has this number" />
         <v-select
           v-model="family"
           :items="families.map(item => ({ value: item.id, title: `${item.make} ${item.model} ${item.body}` }))"
@@ -166,9 +165,10 @@ async function create() {
       </div>
       <fieldset v-if="resolved && resolved.open.length === 0" class="lines">
         <legend>Lines to replace</legend>
-        <label v-for="line in resolved.lines" :key="line.id"
-          ><input v-model="lines" type="checkbox" :value="line.id" />{{ line.name
-          }}<span v-if="line.mark" class="tag">{{ line.mark }}</span></label
+        <v-checkbox v-for="line in resolved.lines" :key="line.id" v-model="lines" :value="line.id"
+          ><template #label
+            >{{ line.name }}<span v-if="line.mark" class="tag">{{ line.mark }}</span></template
+          ></v-checkbox
         >
       </fieldset>
       <p v-else-if="resolved" class="caution">
@@ -177,8 +177,8 @@ async function create() {
       <v-textarea v-model="complaint" label="What the customer reports (optional)" />
       <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
       <div class="row">
-        <v-btn-main type="submit" :disabled="busy || (!chosen && !adding)">
-          {{ busy ? 'Opening …' : chosen || adding ? 'Open the job' : 'Choose the vehicle first' }}</v-btn-main><v-btn-second
+        <v-btn-main type="submit" :disabled="busy || (adding ? !family : !chosen)">
+          {{ busy ? 'Opening …' : (adding ? family : chosen) ? 'Open the job' : 'Choose the vehicle first' }}</v-btn-main><v-btn-second
           @click="open = false"
         >
           Not now
@@ -191,24 +191,15 @@ async function create() {
 <style scoped>
 .lines {
   border: 2px solid var(--line);
-  padding: 8px 14px;
+  padding: 4px 14px;
   display: grid;
-  gap: 4px;
 }
 legend {
   font-weight: 700;
   padding: 0 6px;
 }
-label {
-  display: flex;
-  gap: 10px;
-  align-items: center;
-  min-height: 40px;
-}
-input[type='checkbox'] {
-  width: 22px;
-  height: 22px;
-  accent-color: var(--accent);
+.lines .tag {
+  margin-left: 10px;
 }
 .row > * {
   flex: 1;

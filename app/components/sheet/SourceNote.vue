@@ -55,7 +55,7 @@ async function doSettle() {
 <template>
   <v-menu :close-on-content-click="false">
     <template #activator="{ props: menu }">
-      <button v-bind="menu" class="src" :class="{ contested }" :aria-label="`Sources for ${what}: ${label}`">{{ label }}</button>
+      <v-btn-plain v-bind="menu" class="src" :class="{ contested }" :aria-label="`Sources for ${what}: ${label}`">{{ label }}</v-btn-plain>
     </template>
     <div class="card sources stack">
       <b>{{ what }}</b>
@@ -81,10 +81,10 @@ async function doSettle() {
       <p v-if="settled.kind === 'settled'">Settled by {{ settled.by }}: {{ settled.why }}</p>
       <form v-if="maySettle" class="settle" @submit.prevent="doSettle">
         <b>Settle it</b>
-        <label v-for="(item, i) in values" :key="i"
-          ><input v-model="picked" type="radio" :value="i" />{{ show(item.value) }}, {{ sourceWords[item.source] }}</label
-        >
-        <label class="why">Because<input v-model="why" required maxlength="500" /></label>
+        <v-radio-group v-model="picked">
+          <v-radio v-for="(item, i) in values" :key="i" :value="i" :label="`${show(item.value)}, ${sourceWords[item.source]}`" />
+        </v-radio-group>
+        <v-text-field v-model="why" density="compact" label="Because" required maxlength="500" />
         <v-btn-main type="submit" size="small" :disabled="busy || !why.trim()">{{
           busy ? 'Publishing …' : 'Settle, as the next revision'
         }}</v-btn-main>
@@ -94,19 +94,15 @@ async function doSettle() {
 </template>
 
 <style scoped>
-.src {
-  border: 0;
-  background: none;
+.v-btn.src {
   padding: 2px 0;
-  min-height: 24px;
   font: 500 13.5px/1.3 var(--face);
   color: var(--soft);
   text-decoration: underline dotted;
   text-underline-offset: 3px;
-  cursor: pointer;
   text-align: left;
 }
-.contested {
+.v-btn.src.contested {
   color: var(--warn);
   font-weight: 600;
 }
@@ -121,28 +117,8 @@ async function doSettle() {
 }
 .settle {
   display: grid;
-  gap: 4px;
+  gap: 8px;
   border-top: 1px solid var(--line);
   padding-top: 8px;
-}
-.settle label {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  min-height: 32px;
-}
-.settle input[type='radio'] {
-  width: 20px;
-  height: 20px;
-  accent-color: var(--accent);
-}
-.why input {
-  flex: 1;
-  border: 2px solid var(--ink);
-  border-radius: 3px;
-  background: var(--card);
-  font: inherit;
-  padding: 5px 8px;
-  color: inherit;
 }
 </style>

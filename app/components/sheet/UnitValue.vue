@@ -7,21 +7,14 @@ const open = ref(false)
 </script>
 
 <template>
-  <button type="button" class="value" :title="others.join(' · ')" :aria-expanded="open" @click.stop="open = !open">
+  <v-btn-plain class="value" :title="others.join(' · ')" :aria-expanded="open" @click.stop="open = !open">
     {{ text }}<span v-if="open" class="others">{{ others.join(' · ') }}</span>
-  </button>
+  </v-btn-plain>
 </template>
 
 <style scoped>
-.value {
-  border: 0;
-  background: none;
-  padding: 0;
-  font: inherit;
-  color: inherit;
+.v-btn.value {
   cursor: help;
-  text-align: inherit;
-  min-height: 24px;
   white-space: nowrap;
 }
 .others {

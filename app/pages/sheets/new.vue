@@ -90,12 +90,12 @@ async function start() {
       :items="heads.map(head => ({ value: head.id, title: `${head.title}, ${head.appliesTo}` }))"
       label="Copy of"
     />
-    <label v-if="from === 'file'"
-      >A single line sheet (*.json)<input
-        type="file"
-        accept=".json,application/json"
-        @change="file = ($event.target as HTMLInputElement).files?.[0]"
-    /></label>
+    <v-file-input
+      v-if="from === 'file'"
+      label="A single line sheet (*.json)"
+      accept=".json,application/json"
+      @update:model-value="chosen => (file = Array.isArray(chosen) ? chosen[0] : (chosen ?? undefined))"
+    />
     <v-text-field v-model="title" label="Title" required />
     <v-text-field
       v-model="id"
@@ -125,10 +125,5 @@ async function start() {
 <style scoped>
 .new {
   max-width: 620px;
-}
-label {
-  display: grid;
-  gap: 4px;
-  font-weight: 600;
 }
 </style>

@@ -85,99 +85,99 @@ const handOver = () => say({ type: 'handedOver', to: 'customer' })
     </section>
     <section class="card">
       <h2>Torques</h2>
-      <div class="scroll" tabindex="0">
-        <table class="grid">
-          <thead>
-            <tr>
-              <th>Joint</th>
-              <th class="n">Entered</th>
-              <th class="n">N·m</th>
-              <th class="n">lbf·ft</th>
-              <th class="n">Window</th>
-              <th>How</th>
-              <th>Who</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="torque in record.torques" :key="`${torque.joint} ${torque.name}`">
-              <td>{{ torque.name }}</td>
-              <td class="n">{{ torque.entered ? formatEntered('torque', torque.entered) : '–' }}</td>
-              <td class="n">{{ torque.newtonMetres === undefined ? '–' : formatQuantity('torque', torque.newtonMetres, 'N.m') }}</td>
-              <td class="n">{{ torque.newtonMetres === undefined ? '–' : formatQuantity('torque', torque.newtonMetres, 'lbf.ft') }}</td>
-              <td class="n">{{ torque.window ? formatRange('torque', torque.window.low, torque.window.high, 'N.m') : 'none stated' }}</td>
-              <td>
-                {{ howWords[torque.how] }}<span v-if="torque.reason" class="sub">accepted outside: {{ torque.reason }}</span>
-              </td>
-              <td>{{ torque.by }}</td>
-            </tr>
-            <tr v-if="!record.torques.length">
-              <td colspan="7" class="soft">none yet</td>
-            </tr>
-          </tbody>
-        </table>
-      </div>
+      <v-table class="boxed cards">
+        <thead>
+          <tr>
+            <th>Joint</th>
+            <th class="n">Entered</th>
+            <th class="n">N·m</th>
+            <th class="n">lbf·ft</th>
+            <th class="n">Window</th>
+            <th>How</th>
+            <th>Who</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="torque in record.torques" :key="`${torque.joint} ${torque.name}`">
+            <td class="name">{{ torque.name }}</td>
+            <td class="n" data-label="Entered">{{ torque.entered ? formatEntered('torque', torque.entered) : '–' }}</td>
+            <td class="n" data-label="N·m">
+              {{ torque.newtonMetres === undefined ? '–' : formatQuantity('torque', torque.newtonMetres, 'N.m') }}
+            </td>
+            <td class="n" data-label="lbf·ft">
+              {{ torque.newtonMetres === undefined ? '–' : formatQuantity('torque', torque.newtonMetres, 'lbf.ft') }}
+            </td>
+            <td class="n" data-label="Window">
+              {{ torque.window ? formatRange('torque', torque.window.low, torque.window.high, 'N.m') : 'none stated' }}
+            </td>
+            <td data-label="How">
+              {{ howWords[torque.how] }}<span v-if="torque.reason" class="sub">accepted outside: {{ torque.reason }}</span>
+            </td>
+            <td data-label="Who">{{ torque.by }}</td>
+          </tr>
+          <tr v-if="!record.torques.length">
+            <td colspan="7" class="soft">none yet</td>
+          </tr>
+        </tbody>
+      </v-table>
     </section>
     <section class="card">
       <h2>Joints and proofs</h2>
-      <div class="scroll" tabindex="0">
-        <table class="grid">
-          <thead>
-            <tr>
-              <th>Joint</th>
-              <th>Renewed</th>
-              <th>Proved</th>
-              <th>Leak check</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="item in record.joints" :key="item.joint">
-              <td>
-                {{ item.name }}<span class="sub">{{ item.line }}</span>
-              </td>
-              <td>{{ list(item.seals.map(seal => `${seal.count} × ${seal.name}`)) || '–' }}</td>
-              <td>{{ list(item.proofs.map(proof => proofWords[proof].short)) || '–' }}</td>
-              <td>
-                {{ lookWords(item) }}<span v-if="item.leakAt" class="sub">{{ time(item.leakAt) }}</span>
-              </td>
-            </tr>
-            <tr v-if="!record.joints.length">
-              <td colspan="4" class="soft">none opened yet</td>
-            </tr>
-          </tbody>
-        </table>
-      </div>
+      <v-table class="boxed cards">
+        <thead>
+          <tr>
+            <th>Joint</th>
+            <th>Renewed</th>
+            <th>Proved</th>
+            <th>Leak check</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="item in record.joints" :key="item.joint">
+            <td class="name">
+              {{ item.name }}<span class="sub">{{ item.line }}</span>
+            </td>
+            <td data-label="Renewed">{{ list(item.seals.map(seal => `${seal.count} × ${seal.name}`)) || '–' }}</td>
+            <td data-label="Proved">{{ list(item.proofs.map(proof => proofWords[proof].short)) || '–' }}</td>
+            <td data-label="Leak check">
+              {{ lookWords(item) }}<span v-if="item.leakAt" class="sub">{{ time(item.leakAt) }}</span>
+            </td>
+          </tr>
+          <tr v-if="!record.joints.length">
+            <td colspan="4" class="soft">none opened yet</td>
+          </tr>
+        </tbody>
+      </v-table>
     </section>
     <section class="card">
       <h2>Fluid{{ record.sheet.fluid ? `: ${record.sheet.fluid}` : '' }}</h2>
-      <div class="scroll" tabindex="0">
-        <table class="grid">
-          <thead>
-            <tr>
-              <th />
-              <th class="n">Entered</th>
-              <th class="n">mL</th>
-              <th>How</th>
-              <th>When</th>
-              <th>Who</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="(item, i) in record.fluids" :key="i">
-              <td>
-                {{ item.kind === 'added' ? 'in' : 'out'
-                }}<span v-if="item.circuit || item.drained" class="sub"
-                  >{{ item.circuit }}{{ item.drained ? ' what was drained, clean' : '' }}</span
-                >
-              </td>
-              <td class="n">{{ formatEntered('volume', item.entered) }}</td>
-              <td class="n">{{ formatQuantity('volume', item.millilitres, 'mL') }}</td>
-              <td>{{ item.how }}</td>
-              <td>{{ time(item.at) }}</td>
-              <td>{{ item.by }}</td>
-            </tr>
-          </tbody>
-        </table>
-      </div>
+      <v-table class="boxed cards">
+        <thead>
+          <tr>
+            <th />
+            <th class="n">Entered</th>
+            <th class="n">mL</th>
+            <th>How</th>
+            <th>When</th>
+            <th>Who</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="(item, i) in record.fluids" :key="i">
+            <td class="name">
+              {{ item.kind === 'added' ? 'in' : 'out'
+              }}<span v-if="item.circuit || item.drained" class="sub"
+                >{{ item.circuit }}{{ item.drained ? ' what was drained, clean' : '' }}</span
+              >
+            </td>
+            <td class="n" data-label="Entered">{{ formatEntered('volume', item.entered) }}</td>
+            <td class="n" data-label="mL">{{ formatQuantity('volume', item.millilitres, 'mL') }}</td>
+            <td data-label="How">{{ item.how }}</td>
+            <td data-label="When">{{ time(item.at) }}</td>
+            <td data-label="Who">{{ item.by }}</td>
+          </tr>
+        </tbody>
+      </v-table>
       <p>
         Out {{ record.balance.out === undefined ? 'not measured' : units.volume(record.balance.out) }}, in
         {{ units.volume(record.balance.in) }}.
