@@ -16,6 +16,7 @@ export const access = {
   'GET /api/search': everyone,
   'GET /api/families': everyone,
   'GET /api/sheets': everyone,
+  'GET /api/sheets/glances': everyone,
   'GET /api/sheets/:id': everyone,
   'GET /api/sheets/:id/vehicles': everyone,
   'GET /api/sheets/:id/revisions': everyone,

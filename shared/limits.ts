@@ -17,6 +17,8 @@ export const limits = {
   revisions: 100_000,
   /** Heads of sheets in one answer; whoever wants more asks on from the last. */
   sheetsPerPage: 500,
+  /** Sheets looked at closely in one answer: as many as a screen shows. */
+  glances: 24,
   /** Rows of the Floor in one answer or message. */
   jobsPerPage: 200,
   /** Rows of a bend table on the bench. */

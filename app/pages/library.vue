@@ -40,14 +40,6 @@ const { isLead: mayWrite } = storeToRefs(session)
 
 const present = computed(() => [...new Set(sheets.value?.map(sheet => sheet.system as System) ?? [])])
 const shown = computed(() => arrangeSheets(sheets.value ?? [], { system: system.value, filter: filter.value, ...sorted.value }))
-const columns: readonly { key: SortKey; title: string; n?: true }[] = [
-  { key: 'title', title: 'Sheet' },
-  { key: 'system', title: 'System' },
-  { key: 'appliesTo', title: 'Vehicles' },
-  { key: 'revision', title: 'Revision', n: true },
-]
-const order = (key: SortKey) => (sorted.value.by !== key ? 'none' : sorted.value.down ? 'descending' : 'ascending')
-
 async function attempt(name: string, what: string, work: () => Promise<void>) {
   busy.value = what
   problem.value = undefined
@@ -173,42 +165,7 @@ const changeTag = { new: 'new', newer: 'new revision', older: 'older revision, k
       <p v-if="shown.length === 0" class="empty">
         <b>No sheet has all of “{{ filter }}”.</b>Take a word away, or choose another system.
       </p>
-      <div v-else class="scroll" tabindex="0">
-        <table class="grid">
-          <thead>
-            <tr>
-              <th v-for="column in columns" :key="column.key" :class="{ n: column.n }" :aria-sort="order(column.key)">
-                <v-btn-quiet size="small" @click="sortBy(column.key)"
-                  >{{ column.title
-                  }}<span aria-hidden="true" class="way">{{
-                    { none: '', ascending: '▲', descending: '▼' }[order(column.key)]
-                  }}</span></v-btn-quiet
-                >
-              </th>
-              <th />
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="sheet in shown" :key="sheet.id">
-              <td>
-                <NuxtLink :to="`/sheets/${sheet.id}`"
-                  ><b>{{ sheet.title }}</b></NuxtLink
-                ><span class="sub">{{ sheet.summary }}</span>
-              </td>
-              <td>{{ systemWords[sheet.system as System] }}</td>
-              <td>{{ sheet.appliesTo }}</td>
-              <td class="n">{{ sheet.revision }}</td>
-              <td class="acts">
-                <a :href="`/api/packs/export?sheets=${sheet.id}`" download :aria-label="`Export ${sheet.title}`">file</a
-                ><template v-if="mayWrite"
-                  ><NuxtLink :to="`/sheets/${sheet.id}/edit`" :aria-label="`Edit ${sheet.title}`">edit</NuxtLink
-                  ><NuxtLink :to="`/sheets/new?copy=${sheet.id}`" :aria-label="`Copy ${sheet.title}`">copy</NuxtLink></template
-                >
-              </td>
-            </tr>
-          </tbody>
-        </table>
-      </div>
+      <SheetTable v-else :sheets="shown" :sorted="sorted" :may-write="mayWrite" @sort="sortBy" />
     </template>
   </div>
 </template>
@@ -224,10 +181,6 @@ code {
 .filter {
   max-width: 420px;
 }
-.way {
-  margin-left: 6px;
-  font-size: 11px;
-}
 .exports {
   border: 2px solid var(--ink);
   color: var(--ink);
@@ -238,11 +191,5 @@ code {
 .changes {
   list-style: disc;
   padding-left: 22px;
-}
-.acts {
-  white-space: nowrap;
-}
-.acts a {
-  padding: 8px 6px;
 }
 </style>

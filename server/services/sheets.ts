@@ -1,10 +1,11 @@
+import { glanceSheet, type SheetGlance } from '../../core/sheet/glanceSheet'
 import { resolveSheet, type ResolvedSheet } from '../../core/sheet/resolveSheet'
 import type { Car, Sheet } from '../../core/sheet/types'
 import { reader, type SheetHead, type SheetView, type VehicleView } from '../../shared/schemas/api'
 import { traitsSchema } from '../../shared/schemas/job'
 import { findFamilies, toFamily } from '../sql/sheets/families'
 import { findSheet } from '../sql/sheets/findSheet'
-import { listSheets } from '../sql/sheets/listSheets'
+import { listSheets, listSheetsById } from '../sql/sheets/listSheets'
 import { toSheet, type SheetHeadRow } from '../sql/sheets/sheetRows'
 import type { VehicleRow } from '../sql/vehicles/vehicles'
 import { unreadableRow } from '../sql/unreadableRow'
@@ -73,6 +74,22 @@ function toTraits(row: VehicleRow): Record<string, string> {
 /** A page of the library, in the order of ids. */
 export async function getSheetHeads(db: Db, page: { after?: string; family?: string }): Promise<SheetHead[]> {
   return (await listSheets(db, page)).map(toHead)
+}
+
+const glances = new Lru<string, SheetGlance>(2000)
+/** Sheets at a glance, the newest revision of each; one that is not here refuses all. */
+export async function getGlances(db: Db, ids: readonly string[]): Promise<SheetGlance[]> {
+  const heads = new Map((await listSheetsById(db, [...ids])).map(({ id, revision }) => [id, revision]))
+  const seen: SheetGlance[] = []
+  for (const id of ids) {
+    const revision = heads.get(id)
+    if (revision === undefined) throw sheetUnknown(id)
+    const key = `${id}@${revision}`
+    const glance = glances.get(key) ?? glanceSheet(await getSheet(db, id, revision))
+    glances.set(key, glance)
+    seen.push(glance)
+  }
+  return seen
 }
 
 const whyNot = { family: 'another family', year: 'other years', engine: 'another engine', trait: 'another layout' } as const

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { stepKinds, stepStatuses } from '../../core/job/listSteps'
 import { stages } from '../../core/job/summarise'
 import { pauseReasons, timerNames, type JobEvent } from '../../core/job/types'
-import { liftPositions, phases, reaches, type Family, type Sheet, waitKinds } from '../../core/sheet/types'
+import { jointKinds, liftPositions, phases, reaches, sourceKinds, type Family, type Sheet, waitKinds } from '../../core/sheet/types'
 import { storageTroubles } from '../errors'
 import { limits } from '../limits'
 import type { SearchKind } from '../searchEntries'
@@ -225,6 +225,28 @@ export const sheetHeadSchema = z.object({
   appliesTo: z.string(),
 })
 export type SheetHead = z.infer<typeof sheetHeadSchema>
+
+/** Sheets at a glance, in the order asked. */
+export const glanceListSchema = z.object({
+  sheets: z
+    .string()
+    .transform(text => text.split(','))
+    .pipe(z.array(slugSchema).min(1).max(limits.glances)),
+})
+export const sheetGlanceSchema = z.object({
+  lines: z.array(
+    z.object({
+      line: slugSchema,
+      length: z.number(),
+      sections: z.array(z.object({ kind: z.enum(['tube', 'hose']), from: z.number(), to: z.number() })),
+      holds: z.array(z.number()),
+      ends: z.array(z.enum(jointKinds)),
+    }),
+  ),
+  sources: z.partialRecord(z.enum(sourceKinds), z.number()),
+  unknown: z.number(),
+})
+export type SheetGlanceView = z.infer<typeof sheetGlanceSchema>
 
 /**
  * One thing found. Fittings, fluids, parts and notes lead to the sheet they stand on; `more` counts the other sheets with the same fluid

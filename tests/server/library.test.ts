@@ -2,7 +2,8 @@ import Ajv2020 from 'ajv/dist/2020'
 import pg from 'pg'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import type { Pack } from '../../core/sheet/types'
-import type { SearchResult, SheetView } from '../../shared/schemas/api'
+import { limits } from '../../shared/limits'
+import type { SearchResult, SheetGlanceView, SheetView } from '../../shared/schemas/api'
 import { demoPack, fixtureNames, fixtureSheet } from '../helpers/demo'
 import { copyDatabase, TestServer, type Client } from '../helpers/server'
 
@@ -108,6 +109,19 @@ describe('import', () => {
 })
 
 describe('look up', () => {
+  it('sheets at a glance come in the order asked, and none that is not here', async () => {
+    const glances = (await lead.call<SheetGlanceView[]>('GET', '/api/sheets/glances?sheets=wherry-rear-brake,halyard-cooler-lines')).body
+    expect(glances.map(({ lines }) => lines.map(({ line }) => line))).toEqual([
+      expect.arrayContaining([expect.stringMatching(/./)]),
+      expect.arrayContaining(['supply']),
+    ])
+    expect(glances[1]!.sources['service-information']).toBeGreaterThan(3)
+    expect((await lead.problem('GET', '/api/sheets/glances?sheets=halyard-cooler-lines,nobody-wrote-this')).body.code).toBe('SHEET_UNKNOWN')
+    const many = Array.from({ length: limits.glances + 1 }, (_, i) => `sheet-${i}`).join(',')
+    expect((await lead.problem('GET', `/api/sheets/glances?sheets=${many}`)).status).toBe(422)
+    expect((await lead.problem('GET', '/api/sheets/glances')).status).toBe(422)
+  })
+
   const find = async (query: string) => (await lead.call<SearchResult>('GET', `/api/search?q=${encodeURIComponent(query)}`)).body.hits
   it.each([
     ['part of a plate, without its spaces', 'sk41l', 'SK 41 LYN'],

@@ -1,0 +1,69 @@
+<script setup lang="ts">
+import type { System } from '#core/sheet/types'
+import type { SheetHead } from '#shared/schemas/api'
+import { systemWords } from '#shared/words/vocabulary'
+import type { SortKey } from '~/utils/arrangeSheets'
+
+/** The sheets of the library: each at a glance once it comes into sight, sorted by any of its columns. */
+const props = defineProps<{ sheets: readonly SheetHead[]; sorted: { by: SortKey; down: boolean }; mayWrite: boolean }>()
+const emit = defineEmits<{ sort: [by: SortKey] }>()
+const columns: readonly { key: SortKey; title: string; n?: true }[] = [
+  { key: 'title', title: 'Sheet' },
+  { key: 'system', title: 'System' },
+  { key: 'appliesTo', title: 'Vehicles' },
+  { key: 'revision', title: 'Revision', n: true },
+]
+const order = (key: SortKey) => (props.sorted.by !== key ? 'none' : props.sorted.down ? 'descending' : 'ascending')
+const arrow = { none: '', ascending: '▲', descending: '▼' } as const
+</script>
+
+<template>
+  <v-table class="boxed cards">
+    <thead>
+      <tr>
+        <th v-for="column in columns" :key="column.key" :class="{ n: column.n }" :aria-sort="order(column.key)">
+          <v-btn-quiet size="small" @click="emit('sort', column.key)"
+            >{{ column.title }}<span aria-hidden="true" class="way">{{ arrow[order(column.key)] }}</span></v-btn-quiet
+          >
+        </th>
+        <th>Lines, and where its values are from</th>
+        <td />
+      </tr>
+    </thead>
+    <tbody>
+      <tr v-for="sheet in sheets" :key="sheet.id">
+        <td class="name">
+          <NuxtLink :to="`/sheets/${sheet.id}`"
+            ><b>{{ sheet.title }}</b></NuxtLink
+          ><span class="sub">{{ sheet.summary }}</span>
+        </td>
+        <td data-label="System">{{ systemWords[sheet.system as System] }}</td>
+        <td data-label="Vehicles">{{ sheet.appliesTo }}</td>
+        <td class="n" data-label="Revision">{{ sheet.revision }}</td>
+        <td>
+          <v-lazy :min-height="40"><SheetGlance :sheet="sheet" /></v-lazy>
+        </td>
+        <td class="acts">
+          <a :href="`/api/packs/export?sheets=${sheet.id}`" download :aria-label="`Export ${sheet.title}`">file</a
+          ><template v-if="mayWrite"
+            ><NuxtLink :to="`/sheets/${sheet.id}/edit`" :aria-label="`Edit ${sheet.title}`">edit</NuxtLink
+            ><NuxtLink :to="`/sheets/new?copy=${sheet.id}`" :aria-label="`Copy ${sheet.title}`">copy</NuxtLink></template
+          >
+        </td>
+      </tr>
+    </tbody>
+  </v-table>
+</template>
+
+<style scoped>
+.way {
+  margin-left: 6px;
+  font-size: 11px;
+}
+.acts {
+  white-space: nowrap;
+}
+.acts a {
+  padding: 8px 6px;
+}
+</style>
