@@ -1,4 +1,5 @@
 import { fileURLToPath } from 'node:url'
+import vue from '@vitejs/plugin-vue'
 import { defineConfig } from 'vitest/config'
 
 const alias = {
@@ -13,6 +14,19 @@ export default defineConfig({
       {
         resolve: { alias },
         test: { name: 'unit', include: ['core/**/*.test.ts', 'shared/**/*.test.ts', 'app/**/*.test.ts', 'server/**/*.test.ts'] },
+      },
+      {
+        plugins: [vue()],
+        // What Nuxt gives a component without an import is given by the tests.
+        resolve: { alias: { ...alias, '#imports': fileURLToPath(new URL('./tests/helpers/nuxtImports.ts', import.meta.url)) } },
+        test: {
+          name: 'components',
+          include: ['tests/components/**/*.test.ts'],
+          environment: 'happy-dom',
+          // Vuetify brings its style sheets along.
+          server: { deps: { inline: ['vuetify'] } },
+          css: false,
+        },
       },
       {
         resolve: { alias },

@@ -12,7 +12,7 @@ const stages = {
     await run(bin('vue-tsc'), ['-b', '--noEmit'], { show: true })
     await run(bin('tsc'), ['-p', 'tests/tsconfig.json'], { show: true })
   },
-  unit: () => run(bin('vitest'), ['run', '--project', 'unit'], { show: true }),
+  unit: () => run(bin('vitest'), ['run', '--project', 'unit', '--project', 'components'], { show: true }),
   server: async () => {
     await ensurePostgres()
     await ensureBuild()

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, ref, watchEffect } from 'vue'
 import { isEachSide } from '#core/fittings/seating'
 import { proofsOf } from '#core/job/proofsOf'
+import { saidCommand, type Said } from '#core/job/saidCommand'
 import { balanceOf } from '#core/job/balanceOf'
 import { levelsOf } from '#core/sheet/levelsOf'
 import type { Step } from '#core/job/listSteps'
@@ -9,7 +10,6 @@ import { plainCommand } from '#core/job/plainCommand'
 import { torquesAsked } from '#core/job/torquesAsked'
 import type { JobCommand, LeakResult, TorqueSaid } from '#core/job/types'
 import { isPartOpen } from '#core/sheet/chosenPart'
-import type { Proof } from '#core/sheet/types'
 import type { Entered } from '#core/units/types'
 import { oldOutItem } from '#shared/words/sealWords'
 import { proofWords } from '#shared/words/vocabulary'
@@ -69,16 +69,14 @@ const groupName = (group: number) => {
 // --- amounts
 const amount = ref<Entered<'volume'>>()
 const measured = ref<'measured' | 'estimated'>('measured')
+const which = ref<'new' | 'drained'>()
 const isAmount = plain.type === 'fluidCaught' || plain.type === 'fluidAdded' || plain.type === 'fluidExtracted'
 /** Another fluid than the lines' own, where the step is about one. */
-const circuit = computed(() =>
-  resolved.value.sheet.circuits?.find(({ id, level: read }) => (isAmount && id === plain.circuit) || read.id === props.step.target),
-)
-const balance = computed(() => balanceOf(resolved.value.sheet, job.state!, circuit.value?.id))
+const circuit = isAmount ? resolved.value.sheet.circuits?.find(({ id }) => id === plain.circuit) : undefined
+const balance = computed(() => balanceOf(resolved.value.sheet, job.state!, circuit?.id))
 /** What was drained may go back in where it is clean: asked, never taken for granted. */
 const mayReuse =
-  plain.type === 'fluidAdded' && (circuit.value ?? resolved.value.sheet.fluid).reuse === 'if-clean' && balance.value.out !== undefined
-const which = ref<'new' | 'drained'>()
+  plain.type === 'fluidAdded' && (circuit ?? resolved.value.sheet.fluid).reuse === 'if-clean' && balance.value.out !== undefined
 // --- bleeding
 const roundDraft = ref<JobCommand>()
 // --- level
@@ -92,68 +90,24 @@ function keepFocus(event: MouseEvent) {
   if (!(event.target as HTMLElement).closest('input, textarea, .v-field')) event.preventDefault()
 }
 
-watch(
-  [unnamed, counts, proved, agrees, why, torque, torques, amount, measured, which, roundDraft, levelDraft, leak, result],
-  () => {
-    const target = props.step.target
-    const build = (): JobCommand | undefined => {
-      if (unnamed.value) return undefined
-      switch (plain.type) {
-        case 'operationOff':
-          return { ...plain, fasteners: counts.value }
-        case 'operationOn':
-          return plain.seals
-            ? {
-                ...plain,
-                fasteners: counts.value,
-                seals: proved.value.filter(id => id !== 'old-out'),
-                oldOut: proved.value.includes('old-out'),
-              }
-            : { ...plain, fasteners: counts.value }
-        case 'jointSeated':
-          return { ...plain, proofs: proved.value as Proof[] }
-        case 'sealFitted':
-          return { ...plain, seals: proved.value.filter(id => id !== 'old-out'), oldOut: proved.value.includes('old-out') }
-        case 'partReceived':
-          return agrees.value && { ...plain, agrees: agrees.value === 'yes', differs: agrees.value === 'yes' ? undefined : why.value }
-        case 'jointTorqued':
-          return torque.value && { type: 'jointTorqued', joint: target, ...torque.value }
-        case 'tightened':
-          return tightening.every((asked, i) => asked === undefined || torques.value[i])
-            ? { ...plain, torques: tightening.map((asked, i) => (asked === undefined ? null : torques.value[i]!)) }
-            : undefined
-        case 'carriedOver':
-          return proved.value.length === plain.items.length ? { ...plain, items: proved.value } : undefined
-        case 'clearanceProved':
-          return proved.value.length > 0 ? plain : undefined
-        case 'fluidCaught':
-        case 'fluidExtracted':
-          return amount.value && { ...plain, entered: amount.value, how: measured.value }
-        case 'fluidAdded':
-          if (!amount.value || (mayReuse && !which.value)) return undefined
-          return { ...plain, entered: amount.value, how: measured.value, ...(which.value === 'drained' && { drained: true }) }
-        case 'roundBled':
-          return roundDraft.value
-        case 'levelRead':
-          return levelDraft.value
-        case 'jointOpened':
-          return props.step.kind !== 'mend' ? plain : why.value.trim() ? { type: 'leakTraced', joint: target, note: why.value } : undefined
-        case 'airTraced':
-          return why.value.trim() ? { ...plain, cause: why.value } : undefined
-        case 'leakChecked':
-        case 'partLooked':
-          return leak.value && { ...plain, result: leak.value }
-        case 'tested':
-        case 'roadTested':
-          return result.value && { ...plain, result: result.value, ...(result.value === 'not-good' && { note: why.value }) }
-        default:
-          return plain
-      }
-    }
-    draft.value = build()
-  },
-  { immediate: true, deep: true },
-)
+watchEffect(() => {
+  const said: Said = {
+    counts: [...counts.value],
+    ticked: [...proved.value],
+    agrees: agrees.value,
+    why: why.value,
+    torque: torque.value,
+    torques: [...torques.value],
+    amount: amount.value,
+    how: measured.value,
+    which: which.value,
+    whole: plain.type === 'roundBled' ? roundDraft.value : levelDraft.value,
+    leak: leak.value,
+    result: result.value,
+  }
+  const asks = { asked: tightening.map(asked => asked !== undefined), asksWhich: mayReuse }
+  draft.value = unnamed.value ? undefined : saidCommand(plain, props.step, said, asks)
+})
 </script>
 
 <template>
@@ -227,29 +181,12 @@ watch(
     />
 
     <template v-else-if="isAmount">
-      <QuantityEntry
-        v-model="amount"
-        dimension="volume"
-        :units="units.choice === 'us' ? ['floz', 'qt', 'mL'] : ['mL', 'L', 'floz']"
-        :other="amount?.unit === 'floz' || amount?.unit === 'qt' ? 'mL' : 'floz'"
+      <AmountEntry
+        v-model:amount="amount"
+        v-model:how="measured"
+        v-model:which="which"
         :label="plain.type === 'fluidAdded' ? 'put in' : plain.type === 'fluidCaught' ? 'caught' : 'drawn off'"
-      />
-      <ChoiceRow
-        v-model="measured"
-        label="How it is known"
-        :choices="[
-          { id: 'measured', text: 'Measured' },
-          { id: 'estimated', text: 'Estimated' },
-        ]"
-      />
-      <ChoiceRow
-        v-if="mayReuse"
-        v-model="which"
-        label="What goes in"
-        :choices="[
-          { id: 'new', text: 'New fluid' },
-          { id: 'drained', text: 'What was drained: clean' },
-        ]"
+        :asks-which="mayReuse"
       />
       <p v-if="plain.type === 'fluidCaught' && step.kind === 'catch' && job.fluid && job.fluid.shapeless.length === 0" class="soft">
         Expected {{ units.volumeRange(job.fluid.spill.least, job.fluid.spill.most) }}, likely {{ units.volume(job.fluid.spill.likely) }}.

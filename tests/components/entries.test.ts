@@ -1,0 +1,94 @@
+import { describe, expect, it } from 'vitest'
+import ChoiceRow from '../../app/components/bay/ChoiceRow.vue'
+import CountEntry from '../../app/components/bay/CountEntry.vue'
+import QuantityEntry from '../../app/components/bay/QuantityEntry.vue'
+import ToggleList from '../../app/components/bay/ToggleList.vue'
+import TorqueEntry from '../../app/components/bay/TorqueEntry.vue'
+import AmountEntry from '../../app/components/bay/AmountEntry.vue'
+import { button, lastOf, mountPart } from '../helpers/mountPart'
+
+const window = (low: number, high: number) => ({ values: [{ value: { low, high }, source: 'service-information', date: '2026-01-01' }] })
+
+describe('nothing is said beforehand', () => {
+  it('a choice is pressed on purpose', async () => {
+    const row = mountPart(ChoiceRow, {
+      label: 'Agree',
+      choices: [
+        { id: 'yes', text: 'They agree' },
+        { id: 'no', text: 'Something differs' },
+      ],
+    })
+    expect(row.findAll('[aria-pressed="true"]')).toHaveLength(0)
+    await button(row, 'Something differs').trigger('click')
+    expect(lastOf(row)).toBe('no')
+  })
+
+  it('ticks begin empty, keep the order of the list, and can be taken back', async () => {
+    const list = mountPart(ToggleList, {
+      label: 'Proofs',
+      modelValue: [],
+      items: [
+        { id: 'a', text: 'Click' },
+        { id: 'b', text: 'Pull' },
+      ],
+      'onUpdate:modelValue': (value: string[]) => list.setProps({ modelValue: value }),
+    })
+    expect(list.findAll('[aria-checked="true"]')).toHaveLength(0)
+    await button(list, 'Pull').trigger('click')
+    await button(list, 'Click').trigger('click')
+    expect(lastOf(list)).toEqual(['a', 'b'])
+    await button(list, 'Click').trigger('click')
+    expect(lastOf(list)).toEqual(['b'])
+  })
+
+  it('a torque is what the wrench said: an empty box says nothing, a comma is a point, the other unit stays the other unit', async () => {
+    const entry = mountPart(TorqueEntry, { torque: window(16, 20) })
+    expect(lastOf(entry)).toBeUndefined()
+    const box = entry.find('input')
+    await box.setValue('18,5')
+    expect(lastOf(entry)).toMatchObject({ how: 'wrench', entered: { value: 18.5, unit: 'N.m' } })
+    await box.setValue('')
+    expect(lastOf(entry)).toBeUndefined()
+    await button(entry, 'By feel').trigger('click')
+    expect(lastOf(entry)).toMatchObject({ how: 'feel' })
+    expect(lastOf(entry)).not.toHaveProperty('entered')
+  })
+
+  it('how much went in is not known from which fluid it was', async () => {
+    const entry = mountPart(AmountEntry, { label: 'put in', asksWhich: true, how: 'measured' })
+    expect(lastOf(entry, 'which')).toBeUndefined()
+    await button(entry, 'What was drained').trigger('click')
+    expect(lastOf(entry, 'which')).toBe('drained')
+    expect(lastOf(entry, 'amount')).toBeUndefined()
+  })
+})
+
+describe('numbers', () => {
+  it.each([
+    ['0,5', 0.5],
+    ['1.25', 1.25],
+    ['', undefined],
+    ['a lot', undefined],
+  ])('%j is %s', async (typed, value) => {
+    const entry = mountPart(QuantityEntry, { dimension: 'volume', units: ['L', 'mL'], label: 'put in' })
+    await entry.find('input').setValue('7')
+    await entry.find('input').setValue(typed)
+    expect(lastOf(entry)).toEqual(value === undefined ? undefined : { value, unit: 'L' })
+  })
+
+  it('bolts are counted as they come: the count can be less and more than the sheet says, and never below none', async () => {
+    const entry = mountPart(CountEntry, {
+      fasteners: [{ count: 2, what: 'bolt', size: 'M8×20', place: 'front' }],
+      expected: [2],
+      verb: 'out',
+      modelValue: [2],
+      'onUpdate:modelValue': (value: number[]) => entry.setProps({ modelValue: value }),
+    })
+    const less = entry.find('button[aria-label*="ess"]')
+    const more = entry.find('button[aria-label*="ore"]')
+    await more.trigger('click')
+    expect(lastOf(entry)).toEqual([3])
+    for (let i = 0; i < 5; i++) await less.trigger('click')
+    expect(lastOf(entry)).toEqual([0])
+  })
+})
