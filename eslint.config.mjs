@@ -1,4 +1,5 @@
 import prettier from 'eslint-config-prettier'
+import jsdoc from 'eslint-plugin-jsdoc'
 import accessibility from 'eslint-plugin-vuejs-accessibility'
 import withNuxt from './.nuxt/eslint.config.mjs'
 
@@ -32,11 +33,21 @@ export default withNuxt(
   {
     files: ['core/**/*.ts'],
     ignores: ['**/*.test.ts'],
+    plugins: { jsdoc },
     rules: {
       ...noImports(
         ['**/shared/**', '**/server/**', '**/app/**', '#shared/**', 'vue', 'zod', 'pg', 'node:*', 'h3'],
         'core imports only core',
       ),
+      // What core offers says what it is, in which units, and how it fails.
+      'jsdoc/require-jsdoc': [
+        'error',
+        {
+          publicOnly: true,
+          enableFixer: false,
+          require: { FunctionDeclaration: true, ArrowFunctionExpression: true, ClassDeclaration: true },
+        },
+      ],
       'no-restricted-properties': ['error', ...clock],
       'no-restricted-syntax': [
         'error',

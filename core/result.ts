@@ -1,7 +1,9 @@
 /** Expected failure is a value: a code, typed fields, no prose. The words live in shared/messages.ts. */
 export type Result<T, E> = { ok: true; value: T } | { ok: false; error: E }
 
+/** What went well. */
 export const ok = <T>(value: T): { ok: true; value: T } => ({ ok: true, value })
+/** What did not. */
 export const fail = <E>(error: E): { ok: false; error: E } => ({ ok: false, error })
 
 /** The value where there is one: for callers to whom the reason is nothing. */

@@ -3,27 +3,33 @@ export type Bits = readonly number[]
 
 /** Sets are never changed, so one empty set serves for all of its size. */
 const empty: Bits[] = []
+/** The empty set over so many members. */
 export const noBits = (size: number): Bits => {
   const words = Math.max(1, (size + 31) >> 5)
   return (empty[words] ??= new Array<number>(words).fill(0))
 }
+/** Whether member `i` is in the set. */
 export const hasBit = (bits: Bits, i: number): boolean => ((bits[i >> 5]! >>> (i & 31)) & 1) === 1
+/** A new set that has member `i` as well. */
 export function withBit(bits: Bits, i: number): Bits {
   const result = bits.slice()
   result[i >> 5]! |= 1 << (i & 31)
   return result
 }
+/** A new set of what is in either. */
 export function unionOf(a: Bits, b: Bits): Bits {
   const result = a.slice()
   for (let i = 0; i < result.length; i++) result[i]! |= b[i]!
   return result
 }
+/** A new set of what is in both. */
 export function sharedOf(a: Bits, b: Bits): Bits {
   const result = a.slice()
   for (let i = 0; i < result.length; i++) result[i]! &= b[i]!
   return result
 }
 
+/** Whether all of `a` is in `b`. */
 export function isWithin(a: Bits, b: Bits): boolean {
   for (let i = 0; i < a.length; i++) if ((a[i]! & ~b[i]!) !== 0) return false
   return true

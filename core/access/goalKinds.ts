@@ -7,4 +7,5 @@ export type GoalKind = (typeof goalKinds)[number]
 export type GoalRef = { kind: GoalKind; target: Slug }
 /** Names a goal where ways are kept by goal: made from what it is about, and never taken apart. */
 export type GoalKey = `${GoalKind}:${Slug}`
+/** Names a goal: what is done, and to what. */
 export const goalKey = (kind: GoalKind, target: Slug): GoalKey => `${kind}:${target}`

@@ -160,6 +160,7 @@ export function leastStops(tasks: readonly Task[], travel: Travel): Result<Stops
 
 /** A sequence of stops by number, the one at which the engine is started (−1: none), and its minutes. */
 export type Trail = { stops: readonly number[]; runs: number; cost: number }
+/** The way to a node, from the first stop to the last. */
 export function trailOf({ run }: Graph, last: Node): Trail {
   const stops: number[] = []
   let runs = -1

@@ -21,5 +21,6 @@ export function moveMinutesOf({ groundHalf, halfRaised, groundRaised }: LiftMinu
 }
 
 export const defaultMoveMinutes: MoveMinutes = moveMinutesOf(usualLift)
+/** Whether the minutes for the lift are those the program begins with. */
 export const isUsualLift = (lift: LiftMinutes): boolean =>
   lift.groundHalf === usualLift.groundHalf && lift.halfRaised === usualLift.halfRaised && lift.groundRaised === usualLift.groundRaised

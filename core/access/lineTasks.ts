@@ -6,6 +6,7 @@ import type { Scope } from './listGoals'
 import { taskKey, type TaskKey } from './taskKinds'
 import { staying, type Job, type TaskOptions } from './taskList'
 
+/** Puts down what comes off, each after what is in its way. */
 export function listOffs({ operations, ins, put }: Job, prepared: TaskKey): void {
   operations.forEach((operation, i) =>
     put('off', operation.id, 'open', [prepared, ...ins.wayIn(operation.id).map(id => taskKey('off', id))], {
@@ -155,6 +156,7 @@ export function listBeside(job: Job, prepared: TaskKey, options: TaskOptions): T
   return [...tight, ...renewed.map(({ task }) => task)]
 }
 
+/** Puts down what is released and fastened again; gives the keys of the fastening. */
 export function listHolds({ scope, put, dead }: Job, prepared: TaskKey): TaskKey[] {
   return scope.holds.flatMap(hold => {
     const goal = goalKey('hold', hold.id)

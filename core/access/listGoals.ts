@@ -162,6 +162,7 @@ function levelsToRead({ levels, proving, system }: Sheet, wet: boolean, hasRun: 
     standing: all.filter(level => level.engine === 'off' && !isCold(level)),
   }
 }
+/** Every level that is read, cold, idling or standing. */
 export const allLevels = ({ levels }: Pick<Scope, 'levels'>): Level[] => [...levels.cold, ...levels.idling, ...levels.standing]
 
 /** Whether a line comes nearer to anything electrical than it asks: hands and wrenches will come nearer still. */
@@ -208,6 +209,7 @@ export function offWhileRunning(needs: Needs, scope: Pick<Scope, 'fills' | 'runs
 
 /** Minutes to turn a wheel from lock to lock often enough, without the engine and with it. Common practice, no source. */
 export const turning = { dry: 5, running: 3 } as const
+/** Names the turning of the wheels from side to side. */
 export const turnGoal = ({ id }: Pick<Sheet, 'id'>): GoalKey => goalKey('turn', id)
 /** Wheels that must be free to turn need the car where they are. */
 function turningGoals({ id, bleeding: { parameters } }: Sheet, { bleed }: Pick<Scope, 'bleed'>): Goal[] {

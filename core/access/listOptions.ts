@@ -32,6 +32,7 @@ export type Numbered = {
   numbered: (needs: Needs) => NumberedNeeds
   needsOf: readonly NumberedNeeds[]
 }
+/** Operations by index, with what each needs off, as sets of bits. */
 export function numberOperations(operations: ReadonlyMap<Slug, OperationCost>): Numbered {
   const list = [...operations.values()]
   const indexOf = new Map(list.map((operation, i) => [operation.id, i]))
@@ -113,6 +114,7 @@ export function leastOfAll(goals: readonly Goal[], { list, costs, numbered, need
   return goals.reduce((sum, goal) => sum + Math.min(...goal.ways.map(way => way.minutes + least(numbered(way.needs)))), 0)
 }
 
+/** Every operation that any of the options takes; `none` is the empty set of their size. */
 export const unionOfAll = (options: readonly Option[], none: Bits): Bits =>
   options.reduce<Bits>((any, option) => unionOf(any, option.operations), none)
 

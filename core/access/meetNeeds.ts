@@ -51,6 +51,7 @@ function countIn(needs: NumberedNeeds, into: Float64Array): void {
 }
 /** What is asked of the same operations again and again: the least of some needs, and in how many of their own lists each stands. */
 export type NeedsBound = { least: (needs: NumberedNeeds) => number; inTheirs: Float64Array; canBe: readonly boolean[] }
+/** A bound from below, in minutes, on what meeting the needs that are still open costs. */
 export function needsBound(costs: readonly number[], needsOf: readonly NumberedNeeds[]): NeedsBound {
   const inTheirs = new Float64Array(needsOf.length)
   for (const needs of needsOf) countIn(needs, inTheirs)

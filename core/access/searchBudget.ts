@@ -13,6 +13,7 @@ export class SearchBudget {
   }
 }
 
+/** Thrown by a search that has looked at as much as it may. */
 export class BudgetSpent extends Error {
   constructor(readonly most: number) {
     super(`not within ${most} search nodes`)

@@ -81,5 +81,7 @@ export const taskRules: Readonly<Record<TaskKind, TaskRule>> = {
 
 /** Names a task within its job: made from what it is, and never taken apart. */
 export type TaskKey = TaskKind | `${TaskKind}:${Slug}`
+/** Names a task; one that there is only one of in a job goes by its kind. */
 export const taskKey = (kind: TaskKind, target: Slug): TaskKey => (taskRules[kind].single ? kind : `${kind}:${target}`)
+/** The kinds of task that are done to a thing. */
 export const kindsOf = (of: TaskOf): TaskKind[] => taskKinds.filter(kind => taskRules[kind].of === of)

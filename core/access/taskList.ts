@@ -6,6 +6,7 @@ import { taskKey, taskRules, type TaskKey, type TaskKind } from './taskKinds'
 import type { Task, WaysChosen } from './types'
 import { waysIn, type WaysIn } from './waysIn'
 
+/** Which part of its goal's minutes a task takes, 0 to 1. */
 export const shareOf = (kind: TaskKind): number => taskRules[kind].share ?? 0
 
 /** Ways by index, the operations taken, and those on the way to each goal; without these the choice is still open and binds nothing. */
@@ -50,6 +51,7 @@ export type Job = {
 
 const anywhere = { at: undefined, from: undefined, needs: [], minutes: 0 } as unknown as Way
 
+/** What the tasks of a job are listed from: its goals with the ways chosen, and what comes off. */
 export function jobOf(sheet: Sheet, scope: Scope, choice: Choice, options: TaskOptions): Job {
   const goals = new Map(scope.goals.map(goal => [goal.id, goal]))
   // A goal whose way is still open could be reached from anywhere, for all that is known: its tasks bind nothing.

@@ -71,6 +71,7 @@ export function bleedRound(
 
 /** A share of air in what came out that an eye still calls clear (fitted to practice, see tests). */
 export const clearShare = 0.007
+/** Whether what came out was fluid with no air that anybody would see in the hose. */
 export const ranClear = ({ out, airOut }: RoundResult): boolean => out > 0 && airOut / out < clearShare
 
 /** Topped up to full, as it is between rounds. */

@@ -8,6 +8,7 @@ export const pumpsPerCycle = 3
 /** A round being called: which call stands now, and how often the pedal went down. */
 export type CalledRound = { call: Call; cycle: number; strokes: number }
 
+/** The first call of a round. */
 export const beginRound = (): CalledRound => ({ call: 'pump', cycle: 1, strokes: 0 })
 
 /** The call that stands was answered. */

@@ -1,6 +1,7 @@
 /** Liquid and the air in it, mL; air as it would be at atmospheric pressure. */
 export type Parcel = { liquid: number; air: number }
 
+/** All parcels as one, mL of each. */
 export const sumOf = (parcels: readonly Parcel[]): Parcel =>
   parcels.reduce((sum, { liquid, air }) => ({ liquid: sum.liquid + liquid, air: sum.air + air }), { liquid: 0, air: 0 })
 

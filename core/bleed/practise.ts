@@ -14,6 +14,7 @@ const leg = { foot: 10, down: 0.5, up: 0.5 }
 /** What is too little to be called a slip, mL. */
 const slight = 0.05
 
+/** A scenario as it stands before the first hand is laid on. */
 export const beginPractice = (scenario: Scenario): Practice => ({
   scenario,
   state: beginScenario(scenario),

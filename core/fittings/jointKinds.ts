@@ -36,5 +36,7 @@ export const jointRules: Readonly<Record<JointKind, JointRule>> = {
   'push-lock': { practice: ownLock },
   'press-in': { practice: ownLock },
 }
+/** How a joint of this kind is tightened where no torque is stated. Common practice, no source. */
 export const practiceFor = (kind: JointKind): Practice => jointRules[kind].practice
+/** Whether it is tightened by turning. */
 export const isScrewed = ({ kind }: { kind: JointKind }): boolean => jointRules[kind].screwed === true

@@ -92,6 +92,7 @@ const toSpread = ({ least, likely, most }: Record<keyof Spread, number>): Spread
   most: millilitres(most),
 })
 
+/** Amounts together, mL: least with least, most with most. */
 export const addSpreads = (spreads: readonly Spread[]): Spread => ({
   least: millilitres(spreads.reduce((sum, spread) => sum + spread.least, 0)),
   likely: millilitres(spreads.reduce((sum, spread) => sum + spread.likely, 0)),

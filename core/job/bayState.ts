@@ -8,6 +8,7 @@ export const countTight = (joints: readonly Joint[], state: JobState | undefined
   of: joints.length,
 })
 
+/** How each joint stands, by its id. */
 export const statusOfJoints = (joints: readonly Joint[], state: JobState | undefined): Record<Slug, JointStatus> =>
   Object.fromEntries(joints.map(joint => [joint.id, jointStatus(joint, state?.joints[joint.id])]))
 

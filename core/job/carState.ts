@@ -26,6 +26,7 @@ export function isOff(state: JobState, operation: Slug): boolean {
   return record?.off ? record.on === undefined : record?.on === undefined && state.inputs?.done?.includes(operation) === true
 }
 
+/** The last of several marks; undefined without any. */
 export const latest = (marks: readonly (Mark | undefined)[]): Mark | undefined =>
   marks.reduce((last, mark) => (mark && (!last || mark.n > last.n) ? mark : last), undefined)
 
@@ -106,6 +107,7 @@ export const pressureSourceOf = ({ proving }: Pick<Sheet, 'proving'>): PressureB
 
 /** Common practice, no source: minutes under pressure where the sheet states none. */
 const usualLeakMinutes = 10
+/** How long a joint is watched before it counts as dry, minutes; the usual time where the sheet states none. */
 export function leakMinutesOf({ proving }: Pick<Sheet, 'proving'>): number {
   const stated = settleValue(proving.leakMinutes)
   return stated.kind === 'unknown' ? usualLeakMinutes : stated.value
@@ -150,5 +152,6 @@ export const isWheel = ({ from, at, fasteners }: Operation): boolean =>
 /** Where its fasteners are torqued, where that is not where they go in. */
 export const tightenedAt = (operation: Operation): LiftPosition | undefined =>
   operation.tightenAt ?? (isWheel(operation) ? 'ground' : undefined)
+/** Whether any of its fasteners asks for a torque or an angle. */
 export const hasTorque = ({ fasteners }: Pick<Operation, 'fasteners'>): boolean =>
   fasteners.some(({ torque, turn }) => torque !== undefined || turn !== undefined)

@@ -40,6 +40,7 @@ export function targetOf(body: JobBody): string | undefined {
   return undefined
 }
 
+/** Refuses while anything is due; torques outside their window, or by feel, are signed for by a lead. */
 export function decideSignOff(state: JobState, command: Of<'signedOff'>, { resolved, person }: Context): Decision {
   const items = listDue(resolved, state)
   if (items.length > 0) return fail({ code: 'JOB_MISSING', items })

@@ -12,6 +12,7 @@ import { outOfReason } from './outOfReason'
 import { secondsLeft } from './timer'
 import type { JobState } from './types'
 
+/** Refuses a bleeder that is not on the plan's list, and a round of a circuit that was not opened. */
 export function decideRound(state: JobState, command: Of<'roundBled'>, context: Context): Decision {
   const { sheet } = context.resolved
   const { places } = bleedPlaces(sheet, state.inputs)
@@ -30,6 +31,7 @@ export function decideRound(state: JobState, command: Of<'roundBled'>, context: 
   return bleedMethodOf(sheet, state.inputs) === 'gravity' ? ok(command) : (guarded('pressure', state, context) ?? ok(command))
 }
 
+/** Refuses an amount out of all reason, and a circuit that the sheet does not have. */
 export function decideMeasured(
   state: JobState,
   command: Of<'fluidCaught'> | Of<'fluidAdded'> | Of<'fluidExtracted'>,
@@ -49,6 +51,7 @@ export function decideMeasured(
 /** Common practice, no source: minutes for foam to rise out of steering fluid in a cool workshop, where the sheet states none. */
 const foamRest = 30
 
+/** Refuses a reading taken while foam rests, with the engine wrong, or outside its temperatures. */
 export function decideLevel(state: JobState, command: Of<'levelRead'>, context: Context): Decision {
   const { resolved } = context
   const level = levelsOf(resolved.sheet).find(candidate => candidate.id === command.level)

@@ -7,8 +7,9 @@ import { unknown, type Context, type Decision, type Of } from './decision'
 import { outOfReason } from './outOfReason'
 import type { JobState, ObservedThing } from './types'
 
-/** What is met on the car and in the box: a look at a part with seals of its own, a leaflet, what the sheet did not know. */
+// What is met on the car and in the box: a look at a part with seals of its own, a leaflet, what the sheet did not know.
 
+/** Refuses a look at a part that is off, or covered, and a dry one without pressure since it went on. */
 export function decidePartLooked(state: JobState, command: Of<'partLooked'>, { resolved }: Context): Decision {
   const operation = resolved.operations.find(({ id }) => id === command.operation)
   if (!operation) return unknown('operation', command.operation)
@@ -34,6 +35,7 @@ function coverOf(operations: readonly Operation[], state: JobState, { id: part, 
   return needs.find(anyOf => anyOf.every(id => !isOff(state, id)) && anyOf.some(mayBeOff))?.find(mayBeOff)
 }
 
+/** Refuses a leaflet about what the sheet does not have, a window that is none, and one without its source. */
 export function decideLeaflet(command: Of<'leafletRead'>, { resolved }: Context): Decision {
   const { thing, target, group } = command
   const { sheet } = resolved
@@ -57,6 +59,7 @@ export function decideLeaflet(command: Of<'leafletRead'>, { resolved }: Context)
   return command.from.trim() ? ok({ ...command, window: { low, high } }) : fail({ code: 'JOB_REASON_NEEDED', field: 'from' })
 }
 
+/** Refuses what is said of a thing that is not on the sheet. */
 export function decideObserved(command: Of<'observed'>, { resolved }: Context): Decision {
   const { sheet } = resolved
   const things: Record<ObservedThing, readonly { id: string }[]> = {

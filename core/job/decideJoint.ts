@@ -28,6 +28,7 @@ export type JointCommand =
   | Of<'jointTorqued'>
   | Of<'leakChecked'>
 
+/** Refuses what the joint as it stands does not allow: opened twice, seated without its seals, torqued before it is seated. */
 export function decideJoint(state: JobState, command: JointCommand, context: Context): Decision {
   const joint = context.resolved.joints.find(candidate => candidate.id === command.joint)
   if (!joint || isGone(context.resolved, state, joint.id)) return unknown('joint', command.joint)
@@ -85,6 +86,7 @@ function decideLeak(state: JobState, joint: Joint, command: Of<'leakChecked'>, {
   return left > 0 ? fail({ code: 'JOB_TIMER_RUNNING', timer: 'leak', secondsLeft: Math.ceil(left) }) : ok(command)
 }
 
+/** Refuses a trace of a leak that nobody saw. */
 export function decideTraced(state: JobState, command: Of<'leakTraced'>, { resolved }: Context): Decision {
   if (!resolved.joints.some(({ id }) => id === command.joint)) return unknown('joint', command.joint)
   const leak = state.joints[command.joint]?.leak

@@ -8,6 +8,7 @@ import { guarded, isApart, isOutOfCar, unknown, withReason, type Context, type D
 import type { Joint } from '../sheet/types'
 import type { JobBody, JobState } from './types'
 
+/** Refuses a line out while an end or a hold is fast, in while the old one is in, and calling out one that is not in. */
 export function decideLine(state: JobState, command: Of<'lineOut'> | Of<'lineIn'> | Of<'lineCalledOut'>, context: Context): Decision {
   const { resolved } = context
   const line = resolved.lines.find(candidate => candidate.id === command.line)
@@ -52,6 +53,7 @@ export function decideLine(state: JobState, command: Of<'lineOut'> | Of<'lineIn'
   return held ? needs('holds-released') : ok(also.length > 0 ? { ...command, also } : command)
 }
 
+/** Refuses a look at a part that has no name yet, a difference without a word of it, and accepting what does not differ. */
 export function decidePart(state: JobState, command: Of<'partReceived'> | Of<'partAccepted'>, { resolved }: Context): Decision {
   const line = resolved.lines.find(({ id }) => id === command.line)
   if (!line) return unknown('line', command.line)
@@ -75,6 +77,7 @@ export function decideCarried(state: JobState, command: Of<'carriedOver'>, { res
   return stray === undefined ? ok(command) : unknown('part', stray)
 }
 
+/** Refuses to release what is loose, to fasten what is fast, and to fasten a line that is not in. */
 export function decideHold(state: JobState, command: Of<'holdReleased'> | Of<'holdFastened'>, { resolved }: Context): Decision {
   const hold = resolved.holds.find(candidate => candidate.id === command.hold)
   if (!hold || isGone(resolved, state, hold.id)) return unknown('hold', command.hold)

@@ -5,6 +5,7 @@ import { judgeTorque } from './judgeTorque'
 import { torquesAsked } from './torquesAsked'
 import type { JobState, TorqueJudged } from './types'
 
+/** Refuses torques that were not asked for, and those that are missing. */
 export function decideTightened(state: JobState, command: Of<'tightened'>, context: Context): Decision {
   const { thing, target, torques } = command
   const found = torquesAsked(context.resolved.sheet, target)

@@ -32,6 +32,7 @@ export function guarded(
   return due.length > 0 ? fail({ code: 'JOB_GATE', gate, due }) : undefined
 }
 
+/** Refused: the sheet has no such thing. */
 export const unknown = (what: Extract<Refusal, { code: 'JOB_UNKNOWN_TARGET' }>['what'], id: string): Decision =>
   fail({ code: 'JOB_UNKNOWN_TARGET', what, id })
 
@@ -41,13 +42,16 @@ export const withReason = <C extends JobBody>(command: C, field: keyof C & strin
   return typeof said === 'string' && said.trim() ? ok(command) : fail({ code: 'JOB_REASON_NEEDED', field })
 }
 
+/** An amount as it was entered, in mL; refused when it is out of all reason. */
 export function volumeOf(entered: Entered<'volume'>): Result<Millilitres, Refusal> {
   const volume = toSi('volume', entered)
   const refusal = outOfReason('volume', volume)
   return refusal ? fail(refusal) : ok(volume)
 }
 
+/** Opened and not seated again. */
 export const isApart = (record: JobState['joints'][string] | undefined): boolean =>
   record?.opened !== undefined && record.seated === undefined
+/** Out, and nothing in its place yet. */
 export const isOutOfCar = (state: JobState, line: string): boolean =>
   state.lines[line]?.out !== undefined && state.lines[line]?.in === undefined

@@ -177,6 +177,7 @@ function withEngine(steps: readonly Draft[], sheet: Sheet): Draft[] {
   if (running) stop(result.at(-1)!)
   return result
 }
+/** Whether a step wants the engine running, off, or does not ask. */
 export function enginePlace(step: Draft, sheet: Sheet): 'running' | 'off' | 'either' {
   if (isLook(step, sheet)) return 'running'
   const isPlug = step.kind === 'tighten' && levelsOf(sheet).some(level => level.id === step.target && level.engine === 'idling')

@@ -16,6 +16,7 @@ export function evolve(state: JobState | undefined, event: JobEvent): JobState {
   return { ...apply(state, event), seq: event.seq, effective: [...state.effective, event] }
 }
 
+/** A job as it stands after its events, in their order; undefined without any. */
 export const fold = (events: readonly JobEvent[]): JobState | undefined =>
   events.reduce<JobState | undefined>((state, event) => evolve(state, event), undefined)
 

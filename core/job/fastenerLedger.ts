@@ -20,6 +20,7 @@ export type Tray = {
   mixed: boolean
 }
 
+/** Whether two sizes or lengths come out of one part. */
 export const isMixed = (fasteners: readonly Fastener[]): boolean =>
   new Set(fasteners.map(fastener => `${fastener.size}/${fastener.length ?? ''}`)).size > 1
 /** Drawn on the part's outline when the sheet says where every one sits and they are not all alike. */

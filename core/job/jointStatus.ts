@@ -5,6 +5,7 @@ import type { JointRecord } from './types'
 
 export type JointStatus = 'closed' | 'open' | 'capped' | 'sealed' | 'seated' | 'torqued' | 'proved'
 
+/** Seated, and torqued where a torque is asked. */
 export const isTight = (joint: Joint, record: JointRecord | undefined): boolean =>
   record?.seated !== undefined && (record.torqued !== undefined || !needsTorque(joint))
 

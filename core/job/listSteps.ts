@@ -358,4 +358,5 @@ function withStop(steps: readonly Step[], sheet: Sheet, state: JobState): Step[]
   return step ? [...steps.slice(0, next), stop, ...steps.slice(next)] : [...steps, stop]
 }
 
+/** The first steps that are open. */
 export const nextSteps = (steps: readonly Step[], count: number): Step[] => steps.filter(step => step.status === 'open').slice(0, count)

@@ -7,7 +7,9 @@ export type StepKind = (typeof stepKinds)[number]
 /** A step by what it is and what it is about. */
 export type StepRef = { kind: StepKind; target: Slug }
 
+/** Whether a step of this kind is a task of the plan. */
 export const isTaskKind = (kind: StepKind): kind is TaskKind => (taskKinds as readonly StepKind[]).includes(kind)
 /** Names a step where marks are kept by step: made from what it is, and never taken apart. */
 export type StepKey = StepKind | `${StepKind}:${Slug}`
+/** The name marks are kept by for a step. */
 export const stepKey = ({ kind, target }: StepRef): StepKey => (isTaskKind(kind) ? taskKey(kind, target) : `${kind}:${target}`)

@@ -8,6 +8,7 @@ import type { JobCommand, JobEvent, JobState, Mark } from './types'
 
 /** Time itself, or a temperature, ends these; the others a technician may cut short with a reason. */
 const heatWaits: readonly WaitKind[] = ['cool', 'warm']
+/** Whether a wait is over by temperature as well as by time. */
 export const endsByHeat = ({ kind }: Pick<Wait, 'kind'>): boolean => heatWaits.includes(kind)
 
 export type JobWait = { wait: Wait; since: Moment; n: number; isBound: (step: StepRef) => boolean }

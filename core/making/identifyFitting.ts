@@ -165,4 +165,5 @@ export const lookalikes = (size: FittingSize, sizes: readonly FittingSize[] = fi
     return other.id !== size.id && !mating.goes && (mating.why === 'face' || mating.starts) ? [{ other, mating }] : []
   })
 
+/** Whether a text names a way of sealing. */
 export const isSealing = (text: string): text is Sealing => (sealings as readonly string[]).includes(text)

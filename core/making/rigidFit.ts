@@ -3,6 +3,7 @@ import type { Vec3 } from '../sheet/types'
 
 /** A turn and a shift that lay one thing on another without bending it: `place(p)` = rotation · p + shift. */
 export type Placement = { rotation: readonly [Vec3, Vec3, Vec3]; shift: Vec3 }
+/** A point turned and shifted, mm. */
 export const placeBy = ({ rotation: [x, y, z], shift }: Placement, p: Vec3): Vec3 => add([dot(x, p), dot(y, p), dot(z, p)], shift)
 /** A direction turned, not shifted. */
 export const turnBy = ({ rotation: [x, y, z] }: Placement, d: Vec3): Vec3 => [dot(x, d), dot(y, d), dot(z, d)]

@@ -99,4 +99,5 @@ export function insideLimits({ form, major, pitch }: ThreadSize): Limits {
 
 /** Turns per inch as they are counted. */
 export const perInch = ({ pitch }: Pick<ThreadSize, 'pitch'>): number => inch / pitch
+/** Pitch in mm of so many turns to the inch. */
 export const pitchOf = (turnsPerInch: number): number => inch / turnsPerInch

@@ -22,6 +22,7 @@ const genericCar: readonly Landmark[] = [
   wheel('wheel-right', -800),
 ]
 
+/** The landmarks of a sheet; of one that names none, those every car has. */
 export const landmarksOf = (sheet: Pick<Sheet, 'landmarks'>): readonly Landmark[] => sheet.landmarks ?? genericCar
 
 /** Centre of a body, mm: where its name stands. */

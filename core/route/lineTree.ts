@@ -35,6 +35,7 @@ function holdElement(nodes: Float64Array, at: number, element: Element): void {
   }
 }
 
+/** A tree of boxes around the elements of a line, for asking what is near without looking at all of it. */
 export function lineTree(line: Developed): LineTree {
   const count = line.elements.length
   const size = 2 ** (1 + Math.ceil(Math.log2(Math.max(1, count))))

@@ -34,6 +34,7 @@ export function traitsFor(predicate: Predicate): Record<Slug, Slug> {
   return traitsImplied(predicate)
 }
 
+/** Every trait a condition speaks of, with the value it asks for. */
 export function traitsMentioned(predicate: Predicate | undefined): { trait: Slug; is: Slug }[] {
   if (predicate === undefined) return []
   if ('trait' in predicate) return [predicate]

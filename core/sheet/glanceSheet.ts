@@ -38,6 +38,7 @@ function sourceOf(contested: Contested<unknown>): SourceKind | undefined {
   return 'chosen' in settled ? settled.chosen.source : settled.from[0]!.source
 }
 
+/** Lengths in mm. A value with several sources counts once, by the source that is worked with. */
 export function glanceSheet(sheet: Sheet): SheetGlance {
   const sources: Partial<Record<SourceKind, number>> = {}
   let unknown = 0

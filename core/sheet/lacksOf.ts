@@ -5,6 +5,7 @@ import type { Joint, Sheet, Slug } from './types'
 /** What a sheet does not know of something, and somebody who stands before it can write down. */
 export type Lack = { about: ObservedThing; what: Found['what'][] }
 
+/** What the sheet does not know of a thing and somebody at the car can see; undefined for nothing. */
 export function lacksOf(sheet: Sheet, target: Slug): Lack | undefined {
   const found = lacksAt(sheet, target)
   return found && found.what.length > 0 ? found : undefined

@@ -40,6 +40,7 @@ export function replaceAt<T>(root: T, path: Path, change: (value: unknown) => un
   if (rest.length === 0 && next === undefined) return Object.fromEntries(Object.entries(object).filter(([name]) => name !== key)) as T
   return { ...object, [key]: next } as T
 }
+/** What stands at a path in a sheet; undefined where there is nothing. */
 export function valueAt(root: unknown, path: Path): unknown {
   return path.reduce<unknown>(
     (value, key) => (typeof value === 'object' && value !== null ? (value as Record<string | number, unknown>)[key] : undefined),

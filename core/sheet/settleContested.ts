@@ -39,6 +39,7 @@ export function settleWindow<Q extends number>(contested: Contested<Window<Q>>):
   })
 }
 
+/** The value to work with, out of what the sources say; the better source where they differ. */
 export function settleValue<T extends string | number>(contested: Contested<T>): Settled<T> {
   return settle(contested, values => ({ same: values.every(value => value === values[0]) }))
 }

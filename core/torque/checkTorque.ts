@@ -14,6 +14,7 @@ const tolerance = 0.05
 /** The middle of the window is the target: the rest is kept in hand (common practice, no source). */
 export const targetTorque = (window: Window<NewtonMetres>): NewtonMetres => newtonMetres((window.low + window.high) / 2)
 
+/** Where a torque lies in its window, N·m; the edges count as inside, and what is in hand is up to the upper one. */
 export function checkTorque(value: NewtonMetres, window: Window<NewtonMetres>): TorqueCheck {
   const verdict = value < window.low - tolerance ? 'under' : value > window.high + tolerance ? 'over' : 'inside'
   return { verdict, target: targetTorque(window), headroom: newtonMetres(Math.max(0, window.high - value)) }

@@ -2,6 +2,7 @@ import { fromSi } from './convertUnit'
 import type { Dimension, Entered, SiOf, UnitsOf } from './types'
 import { unitTable } from './unitTable'
 
+/** A unit as it is written. */
 export const unitSymbol = <D extends Dimension>(dimension: D, unit: UnitsOf[D]): string => unitTable[dimension][unit].symbol
 
 /** Rounds half away from zero to the unit's own number of decimals and drops trailing zeros: 18 → "18", 13.27 → "13.3". */

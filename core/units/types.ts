@@ -14,11 +14,17 @@ export type Kilopascals = Quantity<'kPa'>
 export type Minutes = Quantity<'min'>
 export type Degrees = Quantity<'deg'>
 
+/** A number as N·m. */
 export const newtonMetres = (value: number) => value as NewtonMetres
+/** A number as mm. */
 export const millimetres = (value: number) => value as Millimetres
+/** A number as mL. */
 export const millilitres = (value: number) => value as Millilitres
+/** A number as °C. */
 export const celsius = (value: number) => value as Celsius
+/** A number as minutes. */
 export const minutes = (value: number) => value as Minutes
+/** A number as degrees of an angle. */
 export const degrees = (value: number) => value as Degrees
 
 export type Dimension = 'torque' | 'length' | 'volume' | 'temperature' | 'pressure'

@@ -2,7 +2,7 @@ import { expect, expectAccessible, expectFits, signIn, test } from '../helpers/b
 
 test('search: one box everywhere, by keyboard, with slips mended', async ({ page }) => {
   await signIn(page, 'technician')
-  const box = page.getByRole('combobox', { name: /Find a car/ })
+  const box = page.getByRole('searchbox', { name: /Find a car/ })
   await page.keyboard.press('/')
   await expect(box).toBeFocused()
   await page.keyboard.type('haliard coler lines')
@@ -72,7 +72,7 @@ test('identify: a car by make and model, one look that cannot be had, and a job 
 test('a joint selected in strip, picture or table is selected in all three', async ({ page }) => {
   await signIn(page, 'technician')
   await page.goto('/sheets/lugger-turbo-oil-feed')
-  const rows = page.getByRole('table').first().getByRole('row')
+  const rows = page.getByRole('table').filter({ hasText: 'Wrench' }).getByRole('row')
   const labels = page.locator('.scene button.name').or(page.locator('.picture .name'))
   const selectedInStrip = page.locator('.strip .picked .name')
   await expect(page.locator('.strip .hit').first()).toBeVisible()
@@ -132,7 +132,7 @@ test('a lead writes a sheet, mends it, publishes it, and folds a bench note into
   const table = page.getByLabel(/One point a row/)
   await table.fill('0, 0, 500\n300, 0, 500, fast')
   await page.getByRole('button', { name: 'Use these points' }).click()
-  await expect(page.getByRole('alert')).toContainText('fast')
+  await expect(page.locator('.trouble[role=alert]')).toContainText('fast')
   await table.fill('0; 0; 500\n300; 0; 500; 40\n300; 200; 500')
   await page.getByRole('button', { name: 'Use these points' }).click()
   // 300 + 200 less two tangents of 40 and a quarter circle of r 40 more: 500 − 80 + 20π.

@@ -128,7 +128,7 @@ test('a bad pack is refused with its places, a good one comes in', async ({ page
       mimeType: 'application/json',
       buffer: Buffer.from('{"format":"efferent.pack/1","title":"x","families":[],"sheets":[{"id":"UPPER"}]}'),
     })
-  await expect(page.getByRole('alert')).toContainText('nothing was changed')
+  await expect(page.locator('.trouble[role=alert]')).toContainText('nothing was changed')
   await expect(page.getByRole('alert')).toContainText('sheets[0].id')
   await page.getByLabel('Pack file').setInputFiles('tests/fixtures/clutch-hose-skeleton.json')
   await page.getByRole('region', { name: 'What the import would do' }).getByRole('button', { name: 'Take 1 sheet' }).click()
@@ -157,7 +157,7 @@ test.describe('an empty workshop', () => {
     await page.getByLabel('PIN', { exact: true }).fill('4711')
     await page.getByRole('button', { name: 'Add', exact: true }).click()
     await expect(page.getByRole('status').filter({ hasText: 'Added' })).toBeVisible()
-    await expect(page.getByRole('cell', { name: 'Bo', exact: true })).toBeVisible()
+    await expect(page.getByRole('region', { name: 'People' }).getByText('Bo', { exact: true })).toBeVisible()
     await page.goto('/')
     await expect(page.getByText('No job is open.')).toBeVisible()
   })

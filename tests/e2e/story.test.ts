@@ -15,7 +15,7 @@ test('a cooler-line job, end to end', async ({ page, browser, server, watch }) =
   await expect(page.getByText('is there a second, finned cooler')).toBeVisible()
   await page.getByRole('button', { name: /Yes, a second cooler/ }).click()
   await expect(page.getByText('gearbox coolers: radiator and front cooler')).toBeVisible()
-  const fittings = page.getByRole('table').first()
+  const fittings = page.getByRole('table').filter({ hasText: 'Wrench' })
   await expect(fittings.getByRole('row', { name: /Gearbox, upper/ })).toContainText('18.5 N·m')
   await fittings.getByRole('button', { name: /Sources for torque, Gearbox, upper/ }).click()
   await expect(page.getByText('maker’s instruction')).toBeVisible()

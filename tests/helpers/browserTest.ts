@@ -74,29 +74,65 @@ export async function expectFits(page: Page, minTarget = 0): Promise<void> {
 export const room = (page: Page, name: 'Plan' | 'Kit' | 'Fluid' | 'Proof' | 'Record'): Promise<void> =>
   page.getByRole('tablist', { name: 'Rooms of this job' }).getByRole('tab', { name }).click()
 
+/** With what a program is worked: what is pressed, and what is written into a box. */
+export type Hands = { press: (target: Locator) => Promise<void>; write: (box: Locator, text: string) => Promise<void> }
+export const mouse: Hands = { press: target => target.click(), write: (box, text) => box.fill(text) }
+/** Fingers: a tap, and the keyboard that the screen shows for a box that was tapped. */
+export const fingers: Hands = {
+  press: target => target.tap(),
+  write: async (box, text) => {
+    await box.tap()
+    await box.fill(text)
+  },
+}
+/** No pointer at all: Tab until it is there, at most once around the page, then Enter or the keys. */
+export function keys(page: Page): Hands {
+  const most = 160
+  const reach = async (target: Locator) => {
+    const isThere = () => target.evaluate(element => element === document.activeElement)
+    for (let i = 0; i < most && !(await isThere()); i++) await page.keyboard.press('Tab')
+    await expect(target).toBeFocused()
+  }
+  return {
+    press: async target => {
+      await reach(target)
+      await page.keyboard.press('Enter')
+    },
+    write: async (box, text) => {
+      await reach(box)
+      await page.keyboard.press('Control+a')
+      await page.keyboard.type(text)
+    },
+  }
+}
+
 /** Says a torque in the middle of its window, wherever one is asked for, and records it. */
-export async function sayTorque(page: Page): Promise<void> {
+export async function sayTorque(page: Page, { write } = mouse): Promise<void> {
   for (const entry of await page.locator('.torque').all()) {
     const window = await entry.getByRole('img', { name: /^Window/ }).all()
     const [low, high] = window[0] ? [...(await window[0].getAttribute('aria-label'))!.matchAll(/[\d.]+/g)].map(Number) : [15, 15]
-    await entry.getByRole('textbox', { name: 'torque' }).fill(String((low! + high!) / 2))
+    await write(entry.getByRole('textbox', { name: 'torque' }), String((low! + high!) / 2))
   }
 }
 
 /** Enters what a step of the bay asks, as somebody does for whom all goes well; what is pressed then records it. */
-export async function answerStep(page: Page, name: string): Promise<void> {
-  const choose = (text: string) => page.getByRole('button', { name: text, exact: true }).click()
+export async function answerStep(page: Page, name: string, hands = mouse): Promise<void> {
+  const choose = (text: string) => hands.press(page.getByRole('button', { name: text, exact: true }))
   for (const toggle of await page.getByRole('checkbox').all())
-    if ((await toggle.getAttribute('aria-checked')) === 'false') await toggle.click()
+    if ((await toggle.getAttribute('aria-checked')) === 'false') await hands.press(toggle)
   const unnamed = page.getByRole('group', { name: 'Which part it is' })
-  if (await unnamed.count()) await unnamed.getByRole('button').first().click()
+  if (await unnamed.count()) await hands.press(unnamed.getByRole('button').first())
   if (/^(Check the new part|Lay old)/.test(name)) await choose('They agree')
-  if (name.startsWith('Torque')) await sayTorque(page)
-  if (name.startsWith('Measure')) await page.getByRole('textbox', { name: 'caught' }).fill('150')
-  if (/^Fill (before|the)/.test(name)) await page.getByRole('textbox', { name: 'put in' }).fill('300')
+  if (name.startsWith('Torque')) await sayTorque(page, hands)
+  if (name.startsWith('Measure')) await hands.write(page.getByRole('textbox', { name: 'caught' }), '150')
+  if (/^Fill (before|the)/.test(name)) await hands.write(page.getByRole('textbox', { name: 'put in' }), '300')
   if (/^(Bleed|Prime|See that no air)/.test(name)) await choose('Clear, no air')
   if (name.startsWith('Look for a leak')) await choose('Dry')
   if (/^(Try the|Feel that the heater|Road test)/.test(name)) await choose('Good')
+  if (name.startsWith('Feel: Pedal travel')) {
+    await choose('Engine off')
+    await choose('As it should be')
+  }
 }
 
 /** How many entries lie in this device's queue. */

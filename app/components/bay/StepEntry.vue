@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, watchEffect } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { isEachSide } from '#core/fittings/seating'
 import { proofsOf } from '#core/job/proofsOf'
 import { saidCommand, type Said } from '#core/job/saidCommand'
@@ -90,23 +90,24 @@ function keepFocus(event: MouseEvent) {
   if (!(event.target as HTMLElement).closest('input, textarea, .v-field')) event.preventDefault()
 }
 
-watchEffect(() => {
-  const said: Said = {
-    counts: [...counts.value],
-    ticked: [...proved.value],
-    agrees: agrees.value,
-    why: why.value,
-    torque: torque.value,
-    torques: [...torques.value],
-    amount: amount.value,
-    how: measured.value,
-    which: which.value,
-    whole: plain.type === 'roundBled' ? roundDraft.value : levelDraft.value,
-    leak: leak.value,
-    result: result.value,
-  }
-  const asks = { asked: tightening.map(asked => asked !== undefined), asksWhich: mayReuse }
-  draft.value = unnamed.value ? undefined : saidCommand(plain, props.step, said, asks)
+/** What the hand has said so far, and nothing else: what is refused stands until something else is said. */
+const said = computed<Said>(() => ({
+  counts: [...counts.value],
+  ticked: [...proved.value],
+  agrees: agrees.value,
+  why: why.value,
+  torque: torque.value,
+  torques: [...torques.value],
+  amount: amount.value,
+  how: measured.value,
+  which: which.value,
+  whole: plain.type === 'roundBled' ? roundDraft.value : levelDraft.value,
+  leak: leak.value,
+  result: result.value,
+}))
+const asks = { asked: tightening.map(asked => asked !== undefined), asksWhich: mayReuse }
+watch([said, unnamed], () => (draft.value = unnamed.value ? undefined : saidCommand(plain, props.step, said.value, asks)), {
+  immediate: true,
 })
 </script>
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { navigateTo, useRoute } from '#imports'
 import { useFinder } from '~/composables/useFinder'
 
@@ -10,6 +10,7 @@ const wrap = ref<HTMLElement>()
 const open = ref(false)
 const route = useRoute()
 const finder = useFinder(query)
+const isDropped = computed(() => open.value && query.value.trim() !== '' && !!(finder.result.value || finder.trouble.value))
 defineExpose({ focus: () => box.value?.focus() })
 
 function close() {
@@ -42,12 +43,10 @@ const left = (event: FocusEvent) => {
       class="find"
       density="compact"
       type="search"
-      placeholder="Car, plate, lines, 17 mm banjo …"
-      aria-label="Find a car, plate, customer, lines, fitting, fluid, part or note"
+      single-line
+      label="Find a car, lines, 17 mm banjo …"
       autocomplete="off"
-      role="combobox"
-      aria-controls="found"
-      :aria-expanded="open && !!finder.result.value"
+      :aria-controls="isDropped ? 'found' : undefined"
       @focus="open = true"
       @input="open = true"
       @keydown.down.prevent="finder.move(1)"
@@ -56,7 +55,7 @@ const left = (event: FocusEvent) => {
       @keydown.esc="close"
       ><template #append-inner><kbd aria-hidden="true">/</kbd></template></v-text-field
     >
-    <div v-if="open && query.trim() && (finder.result.value || finder.trouble.value)" id="found" class="drop">
+    <div v-if="isDropped" id="found" class="drop">
       <p v-if="finder.trouble.value" class="trouble" role="alert">{{ finder.trouble.value }}</p>
       <p v-else-if="finder.result.value && finder.result.value.hits.length === 0" class="soft">
         Nothing fits “{{ finder.result.value.query }}”.

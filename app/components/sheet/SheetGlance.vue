@@ -30,7 +30,7 @@ const spoken = computed(() => {
 
 <template>
   <div class="glance">
-    <v-skeleton-loader v-if="!glance" type="text" />
+    <v-skeleton-loader v-if="!glance" type="text" role="status" aria-label="Loading its lines" />
     <template v-else>
       <svg :width="width" :height="lines.length * row" :viewBox="`0 0 ${width} ${lines.length * row}`" role="img" :aria-label="spoken">
         <g v-for="(line, i) in lines" :key="line.line" :transform="`translate(0 ${i * row + row / 2})`">

@@ -32,6 +32,7 @@ export type StepRule = {
   plain: (at: StepPlain) => JobCommand
 }
 
+/** To the nearest multiple of a step. */
 export const roundTo = (value: number, step: number): number => Math.round(value / step) * step
 /** Amounts nobody has measured yet are marked estimated. */
 export const about = (value: number) =>

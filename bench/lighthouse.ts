@@ -1,0 +1,72 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { chromium } from '@playwright/test'
+import lighthouse from 'lighthouse'
+import desktop from 'lighthouse/core/config/desktop-config.js'
+import { startCluster } from '../launch/cluster.mjs'
+import { createDatabase, prepareDatabase } from '../launch/database.mjs'
+import { ensurePostgres } from '../launch/setup.mjs'
+import type { JobRow } from '../shared/schemas/api'
+import { signIn } from '../tests/helpers/browserTest'
+import { freePort, TestServer } from '../tests/helpers/server'
+
+// Lighthouse's desktop run on the production build, with the demo, on each main page: one JSON object a line. `npx tsx bench/lighthouse.ts`;
+// ends with 1 where a score is under 95. The first page is measured by somebody who is not signed in, the others by a technician.
+const least = 0.95
+
+const dir = mkdtempSync(join(tmpdir(), 'efferent-lighthouse-'))
+const cluster = await startCluster({ bin: await ensurePostgres(), dir })
+await createDatabase(cluster.url('postgres'), 'shop')
+await prepareDatabase(cluster.url('shop'), { demo: true })
+const server = await TestServer.start(cluster.url('shop'))
+const port = await freePort()
+const context = await chromium.launchPersistentContext(join(dir, 'profile'), {
+  executablePath: '/usr/bin/chromium',
+  args: ['--no-sandbox', `--remote-debugging-port=${port}`],
+  baseURL: server.url,
+})
+
+let isGood = true
+async function measure(name: string, path: string): Promise<void> {
+  const result = await lighthouse(`${server.url}${path}`, { port, disableStorageReset: true, logLevel: 'error', output: 'json' }, desktop)
+  if (!result) throw new Error(`${name}: no result`)
+  const { categories, audits } = result.lhr
+  const score = (id: string) => categories[id]?.score ?? 0
+  const number = (id: string) => Math.round((audits[id]?.numericValue ?? Number.NaN) * 1000) / 1000
+  const scores = { performance: score('performance'), accessibility: score('accessibility'), bestPractices: score('best-practices') }
+  isGood &&= Object.values(scores).every(one => one >= least)
+  const failed = Object.values(categories)
+    .filter(({ id }) => id !== 'performance' && id !== 'seo')
+    .flatMap(({ auditRefs }) => auditRefs.filter(({ id, weight }) => weight > 0 && (audits[id]?.score ?? 1) < 1).map(({ id }) => id))
+  const times = {
+    lcpMs: number('largest-contentful-paint'),
+    blockingMs: number('total-blocking-time'),
+    shift: number('cumulative-layout-shift'),
+  }
+  process.stdout.write(`${JSON.stringify({ name, ...scores, ...times, failed })}\n`)
+}
+
+try {
+  await measure('sign-in', '/sign-in')
+  const page = await context.newPage()
+  await signIn(page, 'technician')
+  const jobs = (await (await page.request.get('/api/jobs')).json()) as JobRow[]
+  const job = jobs.find(({ summary }) => summary.step.next !== undefined)!
+  for (const [name, path] of [
+    ['floor', '/'],
+    ['look up', '/lookup'],
+    ['library', '/library'],
+    ['sheet', '/sheets/halyard-cooler-lines'],
+    ['job', `/jobs/${job.id}`],
+    ['bay', `/jobs/${job.id}/bay`],
+    ['bench', '/bench'],
+  ] as const)
+    await measure(name, path)
+} finally {
+  await context.close()
+  await server.end()
+  await cluster.stop()
+  rmSync(dir, { recursive: true, force: true })
+}
+if (!isGood) process.exitCode = 1
