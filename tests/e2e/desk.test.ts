@@ -53,6 +53,7 @@ test('the desk: units, keys, a car that is not here yet, and signing out', async
   await dialog.getByLabel('Plate').fill('SK 90 TID')
   await dialog.getByRole('button', { name: 'Open the job' }).click()
   await expect(page.getByRole('heading', { name: /SK 90 TID/ })).toBeVisible()
+  await expect(page.locator('.v-overlay__scrim')).toHaveCount(0)
   await expectAccessible(page)
 
   // The job asks for the look, then for the lines.

@@ -3,7 +3,6 @@ import { computed, ref, watch } from 'vue'
 import { correctLevel, judgeLevel, levelAtTemperature } from '#core/fluid/levelAtTemperature'
 import { kindOfFluid } from '#core/fluid/fluidKinds'
 import { foamRest } from '#core/fluid/foamRest'
-import { predictWarmUp } from '#core/fluid/predictWarmUp'
 import { usualViscosity } from '#core/fluid/usualViscosity'
 import { balanceOf } from '#core/job/balanceOf'
 import { asksTemperature } from '#core/job/carState'
@@ -13,14 +12,10 @@ import { levelFluidOf } from '#core/sheet/levelFluidOf'
 import { levelForm } from '#core/sheet/levelForm'
 import { settleValue, settleWindow } from '#core/sheet/settleContested'
 import type { Level } from '#core/sheet/types'
-import { fromSi, toSi } from '#core/units/convertUnit'
+import { toSi } from '#core/units/convertUnit'
 import { millimetres, type Entered } from '#core/units/types'
 import { levelChoices, overfullWords } from '#shared/words/levelWords'
-import { warmUpWords } from '#shared/words/warmUpWords'
-import { useNow } from '~/composables/useNow'
 import { useJob } from '~/stores/job'
-import { useInstruments } from '~/stores/instruments'
-import { useTemperatures } from '~/stores/temperatures'
 import { useUnits } from '~/stores/units'
 
 /** A level read: its temperature, the engine, its own scale to tap on, and what is to be added or drawn off. */
@@ -29,11 +24,7 @@ const draft = defineModel<JobCommand>()
 const emit = defineEmits<{ also: [command: JobCommand] }>()
 const job = useJob()
 const units = useUnits()
-const temperatures = useTemperatures()
-const instruments = useInstruments()
-const now = useNow()
 const sheet = computed(() => job.resolved!.sheet)
-const jobId = computed(() => job.view!.row.id)
 /** Nothing is filled into what came filled: what is read is how it works. */
 const isSealed = computed(() => isSealedSet(sheet.value))
 const isPlug = computed(() => levelForm(props.level) === 'overflow')
@@ -49,35 +40,7 @@ const asked = computed(() => {
   const settled = settleWindow(props.level.temperature)
   return settled.kind === 'unknown' ? undefined : settled.value
 })
-const noted = computed(() => temperatures.recent(jobId.value, now.value))
-const warmUp = computed(() =>
-  asked.value && noted.value.length > 0
-    ? warmUpWords(predictWarmUp(temperatures.readings(jobId.value, now.value), asked.value), isPlug.value)
-    : undefined,
-)
-/** The scan tool, where this device listens to one; it notes for itself how the fluid warms up. */
-const scan = computed(() => instruments.scan(job.state!, now.value))
-const noteEveryMs = 10_000
-watch(scan, reading => {
-  if (!reading || !wantsTemperature.value) return
-  const last = noted.value.at(-1)
-  if (!last || now.value - last.at >= noteEveryMs) temperatures.note(jobId.value, reading.celsius, now.value)
-})
 const instrument = ref<Instrument>()
-/** Taken over, the value stands in the field as if typed; typed over, it is nobody's but the hand's. */
-const taken = ref<Entered<'temperature'>>()
-const takes = ref(0)
-function takeOver(): void {
-  if (!scan.value) return
-  const unit = units.choice === 'us' ? 'degF' : 'degC'
-  taken.value = { value: Number(fromSi('temperature', scan.value.celsius, unit).toFixed(1)), unit }
-  instrument.value = 'simulated-scan-tool'
-  takes.value++
-}
-watch(temperature, said => {
-  if (said?.value !== taken.value?.value || said?.unit !== taken.value?.unit) instrument.value = undefined
-})
-const noteTemperature = () => degrees.value !== undefined && temperatures.note(jobId.value, degrees.value, Date.now())
 
 const engine = ref<'idling' | 'off'>()
 const reading = ref<LevelReading>()
@@ -177,27 +140,7 @@ watch(
     <p v-if="asked" class="window">
       <b>{{ units.temperatureRange(asked) }}</b>, engine {{ level.engine }}
     </p>
-    <div v-if="scan" class="live">
-      <p>
-        <b>{{ units.temperature(scan.celsius) }}</b> scan tool, simulated · {{ scan.rpm ? `${scan.rpm} rpm` : 'engine off' }}
-      </p>
-      <v-btn-second @click="takeOver">Take it over</v-btn-second>
-    </div>
-    <QuantityEntry
-      :key="takes"
-      v-model="temperature"
-      :start="taken"
-      dimension="temperature"
-      :units="units.choice === 'us' ? ['degF', 'degC'] : ['degC', 'degF']"
-      :other="temperature?.unit === 'degF' ? 'degC' : 'degF'"
-      label="temperature"
-    />
-    <div v-if="asked && level.engine === 'idling'" class="warm">
-      <v-btn-second v-if="!scan" :disabled="degrees === undefined" @click="noteTemperature">Note it: how long yet?</v-btn-second>
-      <p v-if="warmUp" role="status">
-        <b>{{ warmUp }}</b>
-      </p>
-    </div>
+    <LevelTemperature v-model:temperature="temperature" v-model:instrument="instrument" :level="level" :asked="asked" />
   </template>
   <ChoiceRow
     v-model="engine"
@@ -244,24 +187,6 @@ watch(
 .window b {
   font-size: 24px;
 }
-.live {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) auto;
-  gap: 8px;
-  align-items: center;
-}
-.live b {
-  font-size: 26px;
-}
-.live .v-btn,
-.warm .v-btn {
-  min-height: 52px;
-}
-.warm {
-  display: grid;
-  gap: 8px;
-}
-
 .said {
   font-weight: 600;
 }

@@ -1,0 +1,99 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { predictWarmUp } from '#core/fluid/predictWarmUp'
+import type { Instrument } from '#core/job/types'
+import { levelForm } from '#core/sheet/levelForm'
+import type { Level, Window } from '#core/sheet/types'
+import { fromSi, toSi } from '#core/units/convertUnit'
+import type { Celsius, Entered } from '#core/units/types'
+import { warmUpWords } from '#shared/words/warmUpWords'
+import { useNow } from '~/composables/useNow'
+import { useInstruments } from '~/stores/instruments'
+import { useJob } from '~/stores/job'
+import { useTemperatures } from '~/stores/temperatures'
+import { useUnits } from '~/stores/units'
+
+/** How warm the fluid is, by hand or by the scan tool this device listens to, and how long until it is in its window. */
+const props = defineProps<{ level: Level; asked?: Window<Celsius> }>()
+const temperature = defineModel<Entered<'temperature'>>('temperature')
+const instrument = defineModel<Instrument>('instrument')
+const job = useJob()
+const units = useUnits()
+const temperatures = useTemperatures()
+const instruments = useInstruments()
+const now = useNow()
+const jobId = computed(() => job.view!.row.id)
+const degrees = computed(() => temperature.value && toSi('temperature', temperature.value))
+const noted = computed(() => temperatures.recent(jobId.value, now.value))
+const warmUp = computed(() =>
+  props.asked && noted.value.length > 0
+    ? warmUpWords(predictWarmUp(temperatures.readings(jobId.value, now.value), props.asked), levelForm(props.level) === 'overflow')
+    : undefined,
+)
+/** The scan tool, where this device listens to one; it notes for itself how the fluid warms up. */
+const scan = computed(() => instruments.scan(job.state!, now.value))
+const noteEveryMs = 10_000
+watch(scan, reading => {
+  if (!reading) return
+  const last = noted.value.at(-1)
+  if (!last || now.value - last.at >= noteEveryMs) temperatures.note(jobId.value, reading.celsius, now.value)
+})
+/** Taken over, the value stands in the field as if typed; typed over, it is nobody's but the hand's. */
+const taken = ref<Entered<'temperature'>>()
+const takes = ref(0)
+function takeOver(): void {
+  if (!scan.value) return
+  const unit = units.choice === 'us' ? 'degF' : 'degC'
+  taken.value = { value: Number(fromSi('temperature', scan.value.celsius, unit).toFixed(1)), unit }
+  instrument.value = 'simulated-scan-tool'
+  takes.value++
+}
+watch(temperature, said => {
+  if (said?.value !== taken.value?.value || said?.unit !== taken.value?.unit) instrument.value = undefined
+})
+const noteTemperature = () => degrees.value !== undefined && temperatures.note(jobId.value, degrees.value, Date.now())
+</script>
+
+<template>
+  <div v-if="scan" class="live">
+    <p>
+      <b>{{ units.temperature(scan.celsius) }}</b> scan tool, simulated · {{ scan.rpm ? `${scan.rpm} rpm` : 'engine off' }}
+    </p>
+    <v-btn-second @click="takeOver">Take it over</v-btn-second>
+  </div>
+  <QuantityEntry
+    :key="takes"
+    v-model="temperature"
+    :start="taken"
+    dimension="temperature"
+    :units="units.choice === 'us' ? ['degF', 'degC'] : ['degC', 'degF']"
+    :other="temperature?.unit === 'degF' ? 'degC' : 'degF'"
+    label="temperature"
+  />
+  <div v-if="asked && level.engine === 'idling'" class="warm">
+    <v-btn-second v-if="!scan" :disabled="degrees === undefined" @click="noteTemperature">Note it: how long yet?</v-btn-second>
+    <p v-if="warmUp" role="status">
+      <b>{{ warmUp }}</b>
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.live {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  gap: 8px;
+  align-items: center;
+}
+.live b {
+  font-size: 26px;
+}
+.live .v-btn,
+.warm .v-btn {
+  min-height: 52px;
+}
+.warm {
+  display: grid;
+  gap: 8px;
+}
+</style>
