@@ -37,6 +37,7 @@ function clear() {
     <v-tabs v-model="tool" class="no-print" aria-label="Tools of the bench">
       <v-tab v-for="one in tools" :key="one.id" :value="one.id">{{ one.title }}</v-tab>
     </v-tabs>
+    <h2 class="sr">{{ tools.find(one => one.id === tool)?.title }}</h2>
     <MakeLine v-if="tool === 'make'" />
     <CompareTool v-else-if="tool === 'compare'" />
     <HoseTool v-else-if="tool === 'hose'" />

@@ -20,10 +20,9 @@ import { doneOf, untouched, type Standing } from './standing'
 import { taskKey, type TaskKind } from './taskKinds'
 import { shareOf, type Choice, type TaskOptions } from './taskList'
 import { currentPlanner, type AccessIssue, type Goal, type OperationCost, type PlaceStage, type Plan, type Visit } from './types'
+import type { Service } from './services'
 
-/** Fluid work without a line: renewed, bled, or the level put right. */
-export const services = ['renew', 'bleed', 'level'] as const
-export type Service = (typeof services)[number]
+export type { Service }
 
 /** What a technician has decided; remembered in the job, and all a plan is made from besides the sheet. */
 export type PlanInputs = {

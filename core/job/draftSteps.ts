@@ -6,11 +6,9 @@ import type { LiftPosition, Phase, Reach, Sheet, Slug } from '../sheet/types'
 import { bleedPlaces, hasTorque, pressureSourceOf, tightenedAt } from './carState'
 import { levelsOf } from '../sheet/levelsOf'
 import { carTestOf } from './carTests'
-import { stepKey, type StepKind } from './stepKinds'
+import { stepKey, type StepKind, type StepStatus } from './stepKinds'
 import type { JobState } from './types'
 
-export const stepStatuses = ['open', 'done', 'skipped'] as const
-export type StepStatus = (typeof stepStatuses)[number]
 export type Step = {
   /** Tells it from the other rows of its list; what it is, kind and target say. */
   id: string

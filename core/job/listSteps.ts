@@ -12,8 +12,8 @@ import { stepKey, type StepRef } from './stepKinds'
 import { stepRules } from './stepRules'
 import type { Gate, JobState, Obligation, Pressure } from './types'
 
-export { stepStatuses, type Step, type StepStatus } from './draftSteps'
-export { stepKinds, type StepKind, type StepRef } from './stepKinds'
+export type { Step } from './draftSteps'
+export type { StepKind, StepRef, StepStatus } from './stepKinds'
 
 /**
  * The list a technician walks down, and what is done of it. What is done is what the car says, not what was ticked: a joint opened again

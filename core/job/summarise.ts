@@ -1,23 +1,11 @@
 import type { Phase } from '../sheet/types'
 import { nextSteps, type Step } from './listSteps'
+import type { Stage } from './stages'
 import { runningTimers, type RunningTimer } from './timer'
 import type { BodyOf, JobState, Obligation } from './types'
 import type { JobWait } from './waits'
 
-export const stages = [
-  'opened',
-  'planned',
-  'opening-up',
-  'line-work',
-  'filling',
-  'proving',
-  'closing-up',
-  'to-sign-off',
-  'signed-off',
-  'ended',
-  'handed-over',
-] as const
-export type Stage = (typeof stages)[number]
+export type { Stage }
 
 export type Summary = {
   stage: Stage

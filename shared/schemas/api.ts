@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { stepKinds, stepStatuses } from '../../core/job/listSteps'
-import { stages } from '../../core/job/summarise'
+import { stages } from '../../core/job/stages'
+import { stepKinds, stepStatuses } from '../../core/job/stepKinds'
 import { pauseReasons, timerNames, type JobEvent } from '../../core/job/types'
 import { jointKinds, liftPositions, phases, reaches, sourceKinds, type Family, type Sheet, waitKinds } from '../../core/sheet/types'
 import { storageTroubles } from '../errors'

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { goalKinds } from '../../core/access/goalKinds'
-import { services } from '../../core/access/planJob'
+import { services } from '../../core/access/services'
 import { plannerVersions } from '../../core/access/types'
 import { conditions } from '../../core/access/judgeChance'
 import { remedies } from '../../core/fittings/seizedPath'

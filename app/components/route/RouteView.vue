@@ -1,11 +1,13 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, ref } from 'vue'
+import { computed, defineAsyncComponent, ref, watch } from 'vue'
+import { useElementVisibility } from '@vueuse/core'
 import { developLine, pointAt } from '#core/route/developLine'
 import { wheelOpeningOf } from '#core/route/projectStandpoint'
 import type { ResolvedSheet } from '#core/sheet/resolveSheet'
 import { standpoints, type Standpoint } from '#core/sheet/types'
 import { standpointNote, standpointTitle } from '#shared/words/standWords'
 import { useTracedLines } from '~/composables/useTracedLines'
+import { whenIdle } from '~/utils/whenIdle'
 
 /** The routing picture with its standpoints: in space where the device can, a flat projection where it cannot. */
 const props = defineProps<{
@@ -30,6 +32,11 @@ function canDraw(): boolean {
 }
 const hasSpace = canDraw()
 const flat = ref(!hasSpace)
+/** It begins when it is in sight and the page has nothing else to do: what is read comes before what is looked at. */
+const frame = ref<HTMLElement>()
+const isSeen = useElementVisibility(frame, { once: true })
+const isStarted = ref(false)
+watch(isSeen, seen => seen && whenIdle(() => (isStarted.value = true)))
 const scene = ref<{ nearer: (by: number) => void; straighten: () => void }>()
 const traced = useTracedLines(() => ({ lines: props.resolved.lines, keepouts: props.resolved.sheet.keepouts }))
 const opening = computed(() =>
@@ -80,7 +87,7 @@ const titleOf = (point: Standpoint) => standpointTitle(props.resolved.sheet, poi
         <v-btn-choice :aria-pressed="flat" @click="flat = !flat">Flat</v-btn-choice>
       </div>
     </div>
-    <div class="frame">
+    <div ref="frame" class="frame">
       <RoutePicture
         v-if="flat"
         picks
@@ -92,6 +99,7 @@ const titleOf = (point: Standpoint) => standpointTitle(props.resolved.sheet, poi
         :cursor="cursorPoint?.at"
         @select="id => emit('select', id)"
       />
+      <div v-else-if="!isStarted" class="busy" role="status" aria-label="Drawing" />
       <Suspense v-else>
         <RouteScene
           ref="scene"

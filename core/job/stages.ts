@@ -1,0 +1,15 @@
+/** Where a job stands, from its opening to its hand-over. */
+export const stages = [
+  'opened',
+  'planned',
+  'opening-up',
+  'line-work',
+  'filling',
+  'proving',
+  'closing-up',
+  'to-sign-off',
+  'signed-off',
+  'ended',
+  'handed-over',
+] as const
+export type Stage = (typeof stages)[number]
