@@ -11,8 +11,8 @@ import type { JobRow } from '../shared/schemas/api'
 import { signIn } from '../tests/helpers/browserTest'
 import { freePort, TestServer } from '../tests/helpers/server'
 
-// Lighthouse's desktop run on the production build, with the demo, on each main page: one JSON object a line. `npx tsx bench/lighthouse.ts`;
-// ends with 1 where a score is under 95. The first page is measured by somebody who is not signed in, the others by a technician.
+// Lighthouse's desktop run on the production build, with the demo, on each main page as a first visit to it: one JSON object a line.
+// `npx tsx bench/lighthouse.ts`; ends with 1 where a score is under 95. All but the sign-in are measured as a technician.
 const least = 0.95
 
 const dir = mkdtempSync(join(tmpdir(), 'efferent-lighthouse-'))

@@ -7,7 +7,7 @@ import { useFinder } from './useFinder'
 const went = vi.hoisted(() => vi.fn())
 vi.mock('#imports', () => ({ navigateTo: went }))
 
-const fitting = (id: string) => ({ kind: 'fitting', id, title: id, detail: '', sheet: id, more: 0 })
+const fitting = (id: string) => ({ kind: 'fitting', id, title: id, detail: '', sheet: id, more: 0, why: [] })
 /** Answers by what was asked, each when it is let go. */
 const answers = new Map<string, () => void>()
 const answer = async (query: string) => {

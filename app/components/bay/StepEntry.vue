@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { isEachSide } from '#core/fittings/seating'
 import { proofsOf } from '#core/job/proofsOf'
 import { saidCommand, type Said } from '#core/job/saidCommand'
 import { balanceOf } from '#core/job/balanceOf'
@@ -11,7 +10,7 @@ import { torquesAsked } from '#core/job/torquesAsked'
 import type { JobCommand, LeakResult, TorqueSaid } from '#core/job/types'
 import { isPartOpen } from '#core/sheet/chosenPart'
 import type { Entered } from '#core/units/types'
-import { oldOutItem } from '#shared/words/sealWords'
+import { newSealItems } from '#shared/words/sealWords'
 import { proofWords } from '#shared/words/vocabulary'
 import { useJob } from '~/stores/job'
 import { useUnits } from '~/stores/units'
@@ -34,21 +33,7 @@ const counts = ref(plain.type === 'operationOff' || plain.type === 'operationOn'
 const expected = plain.type === 'operationOff' || plain.type === 'operationOn' ? plain.fasteners : []
 // --- proofs and seals
 const proved = ref<string[]>([])
-const sealItems = computed(() => [
-  oldOutItem(joint.value),
-  ...(joint.value ?? operation.value)!.seals!.map(seal => ({
-    id: seal.id,
-    text: `New ${seal.name}, ${seal.count} ×`,
-    note: [
-      joint.value && isEachSide(joint.value, seal) && 'one on each side of the eye',
-      seal.size,
-      seal.part,
-      seal.wet && 'wet with fluid',
-    ]
-      .filter(Boolean)
-      .join(' · '),
-  })),
-])
+const sealItems = computed(() => newSealItems(joint.value, (joint.value ?? operation.value)?.seals ?? []))
 // --- the part, by its name
 const unnamed = computed(() => {
   const line = resolved.value.lines.find(({ id }) => id === props.step.target)

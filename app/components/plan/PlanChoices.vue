@@ -3,14 +3,8 @@ import { computed } from 'vue'
 import type { PlanInputs } from '#core/access/planJob'
 import type { Plan } from '#core/access/types'
 import type { ResolvedSheet } from '#core/sheet/resolveSheet'
-import { liftPositions, type Way } from '#core/sheet/types'
-import { goalKey, type GoalKey } from '#core/access/goalKinds'
-import { scopeOf } from '#core/access/listGoals'
-import { useWorked } from '~/composables/useWorked'
-import { onCar } from '~/workers/tasks'
-import { goalWords, whyWords } from '#shared/words/planWords'
+import { liftPositions } from '#core/sheet/types'
 import { wrenchFor } from '#core/fittings/nearHexes'
-import { reachOf } from '#shared/words/standWords'
 import { bleedWords, positionWords } from '#shared/words/vocabulary'
 
 /** What a technician may decide about the plan. Every change replans at once and is remembered in the job. */
@@ -28,47 +22,6 @@ const set = (change: Partial<PlanInputs>) =>
   )
 const toggle = (list: readonly string[] | undefined, item: string) =>
   list?.includes(item) ? list.filter(other => other !== item) : [...(list ?? []), item]
-const scope = computed(() => {
-  const found = scopeOf(props.resolved, props.inputs)
-  return found.ok ? found.value : undefined
-})
-const goals = computed(() => scope.value?.goals ?? [])
-const wayWords = (way: Way | undefined) => (way ? `${reachOf(props.resolved.sheet, way.from)}${way.note ? ` (${way.note})` : ''}` : '')
-const { value: found, busy: weighing } = useWorked('alternatives', () =>
-  props.plan ? { car: onCar(props.resolved), inputs: props.inputs, plan: props.plan } : undefined,
-)
-const alternatives = computed(() =>
-  (props.plan ? (found.value ?? []) : []).map(other => {
-    const id = goalKey(other.goal.kind, other.goal.target)
-    const goal = goals.value.find(candidate => candidate.id === id)
-    return {
-      ...other,
-      id,
-      name: goalWords(other.goal, props.resolved.sheet),
-      taken: wayWords(goal?.ways[other.chosen]),
-      instead: wayWords(goal?.ways[other.way]),
-      why: whyWords(other, props.resolved.sheet),
-    }
-  }),
-)
-const barred = computed(() =>
-  goals.value.flatMap(goal =>
-    (props.inputs.forbidden?.[goal.id] ?? []).map(way => ({
-      goal: goal.id,
-      way,
-      name: goalWords(goal, props.resolved.sheet),
-      words: wayWords(goal.ways[way]),
-    })),
-  ),
-)
-const forbid = (goal: GoalKey, way: number) =>
-  set({ forbidden: { ...props.inputs.forbidden, [goal]: [...(props.inputs.forbidden?.[goal] ?? []), way] } })
-function allow(goal: GoalKey, way: number) {
-  const { [goal]: ways = [], ...others } = props.inputs.forbidden ?? {}
-  const left = ways.filter(other => other !== way)
-  const forbidden = left.length > 0 ? { ...others, [goal]: left } : others
-  set({ forbidden: Object.keys(forbidden).length > 0 ? forbidden : undefined })
-}
 const tools = computed(() =>
   [
     ...new Set([
@@ -159,30 +112,7 @@ const methods = computed(() => props.resolved.sheet.bleeding.allowed)
         </div>
       </div>
     </div>
-    <template v-if="barred.length"
-      ><h4>Ruled out</h4>
-      <ul>
-        <li v-for="item in barred" :key="`${item.goal}${item.way}`">
-          {{ item.name }}: {{ item.words }} <v-btn-second size="small" @click="allow(item.goal, item.way)">Allow it again</v-btn-second>
-        </li>
-      </ul></template
-    >
-    <v-progress-linear v-if="weighing" indeterminate aria-label="Looking for other ways" />
-    <template v-if="alternatives.length"
-      ><h4>Why this way</h4>
-      <ul class="why">
-        <li v-for="other in alternatives" :key="other.id">
-          <span
-            ><b>{{ other.name }}</b> {{ other.taken }}.
-            {{ other.instead === other.taken ? 'Another way' : other.instead.replace(/^./, letter => letter.toUpperCase()) }}:
-            {{ other.why }}</span
-          ><v-btn-quiet size="small" :aria-label="`Not this way: ${other.name}`" @click="forbid(other.id, other.chosen)">
-            Not this way
-          </v-btn-quiet>
-        </li>
-      </ul></template
-    >
-    <p v-else-if="plan" class="soft">There is no other way to anything here.</p>
+    <PlanWays :resolved="resolved" :inputs="inputs" :plan="plan" @change="forbidden => set({ forbidden })" />
   </details>
 </template>
 
@@ -211,26 +141,6 @@ const methods = computed(() => props.resolved.sheet.bleeding.allowed)
   grid-template-columns: 150px 1fr;
   gap: 10px;
   align-items: center;
-}
-h4 {
-  font: 700 15.5px var(--face);
-  margin-top: 10px;
-}
-ul {
-  display: grid;
-  gap: 4px;
-}
-li {
-  display: flex;
-  gap: 10px;
-  justify-content: space-between;
-  align-items: center;
-  border-bottom: 1px solid var(--line);
-  padding: 4px 0;
-  flex-wrap: wrap;
-}
-li span {
-  flex: 1 1 300px;
 }
 @media (max-width: 700px) {
   .line {
