@@ -47,7 +47,10 @@ export async function signIn(page: Page, role: Role): Promise<void> {
 
 /** WCAG 2.2 AA as far as axe can tell; nothing serious or critical is let through. */
 export async function expectAccessible(page: Page): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze()
+  const axe = new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+  // What lies dimmed under a dialog is nobody's until that is closed.
+  if ((await page.locator('.v-overlay__scrim').count()) > 0) axe.include('.v-overlay-container')
+  const { violations } = await axe.analyze()
   expect(
     violations
       .filter(({ impact }) => impact === 'serious' || impact === 'critical')
