@@ -40,7 +40,7 @@ const arrow = { none: '', ascending: '▲', descending: '▼' } as const
         <td data-label="System">{{ systemWords[sheet.system as System] }}</td>
         <td data-label="Vehicles">{{ sheet.appliesTo }}</td>
         <td class="n" data-label="Revision">{{ sheet.revision }}</td>
-        <td>
+        <td data-label="Lines, values from">
           <v-lazy :min-height="40"><SheetGlance :sheet="sheet" /></v-lazy>
         </td>
         <td class="acts">
