@@ -158,7 +158,7 @@ export const computations = {
       }),
   ),
   drain: computation(
-    'what runs out of one line as its ends are opened, by height, mL',
+    'what runs out of one line as its ends are opened, by height, mL; `staysOpen`: an end that nobody caps',
     z.strictObject({
       sheet: sheetField,
       line: slugSchema,
@@ -166,8 +166,9 @@ export const computations = {
         .array(z.enum(['from', 'to']))
         .min(1)
         .max(2),
+      staysOpen: z.enum(['from', 'to']).optional(),
     }),
-    ({ sheet, line: id, order }) => {
+    ({ sheet, line: id, order, staysOpen }) => {
       const line = sheet.lines.find(candidate => candidate.id === id)
       if (!line) return refuse(`The sheet has no line “${id}”.`, 'line')
       const developed = developLine(line.sections)
@@ -177,11 +178,38 @@ export const computations = {
             value: {
               lengthMm: developed.value.length,
               volumeMl: lineVolume(line.sections, developed.value),
-              ...drainByHeight(line.sections, developed.value, order),
+              ...drainByHeight(
+                line.sections,
+                developed.value,
+                order.map(end => ({ end, staysOpen: end === staysOpen })),
+              ),
             },
           }
         : refuse(`The line cannot be developed: ${developed.error.code}.`, 'line')
     },
+  ),
+  spill: computation(
+    'what runs out at each joint of several lines in the order they are opened, with caps left off and parts that drain it first, mL',
+    z.strictObject({
+      ...onCar,
+      lines: z.array(slugSchema).min(1).max(24),
+      openOrder: z.array(slugSchema).max(48),
+      open: z.array(slugSchema).max(48).default([]),
+      off: z.array(slugSchema).max(60).default([]),
+    }),
+    ({ sheet, car: forCar, lines, openOrder, open, off }) =>
+      withCar(sheet, forCar, resolved => {
+        const missing = (ids: readonly string[], known: readonly { id: string }[]) => ids.find(id => !known.some(one => one.id === id))
+        const asked = [
+          ['lines', missing(lines, resolved.lines)],
+          ['openOrder', missing(openOrder, resolved.joints)],
+          ['open', missing(open, resolved.joints)],
+          ['off', missing(off, resolved.operations)],
+        ] as const
+        const unknown = asked.find(([, id]) => id !== undefined)
+        if (unknown) return refuse(`This car has no “${unknown[1]}”.`, unknown[0])
+        return { ok: true, value: estimateFluid(resolved, lines, { openOrder, operations: off, open }) }
+      }),
   ),
   torque: computation(
     'torque in N·m and lbf·ft, its place in a window, and the wrench setting with an adapter',

@@ -158,6 +158,7 @@ describe('compute', () => {
     ],
     ['torque', { torque: { value: 18, unit: 'N.m' }, adapter: { wrench: 100, extension: 200, angle: 180 } }, 'schema'],
     ['drain', { sheet: demoSheet(), line: 'gone', order: ['from'] }, 'no line'],
+    ['spill', { sheet: demoSheet(), car, lines: ['supply'], openOrder: ['gone'] }, 'gone'],
   ] as const)('%s refuses what cannot be computed', (name, request, words) => {
     const outcome = computations[name].run(request)
     expect(outcome.ok ? '' : outcome.message).toContain(words)

@@ -1,12 +1,21 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import { simulatedScanTool, type ScanReading } from '#core/instruments/scanTool'
+import type { StreamKind } from '#core/instruments/judgeReadings'
+import { streamFaults, withFault, type SimulatedStream } from '#core/instruments/simulatedStreams'
 import type { JobState } from '#core/job/types'
 import { useSession } from './session'
 
-export const instrumentChoices = ['simulated', 'none'] as const
+/** `faulty`: simulated, each with something the matter with it, to see what the program makes of that. */
+export const instrumentChoices = ['simulated', 'faulty', 'none'] as const
 export type InstrumentChoice = (typeof instrumentChoices)[number]
 const key = 'efferent.instruments'
+const faults = streamFaults.filter(fault => fault !== 'none')
+const otherUnits = {
+  'torque-wrench': { unit: 'lbf.ft', factor: 1 / 1.3558 },
+  scale: { unit: 'oz', factor: 1 / 28.35 },
+  'pump-gauge': { unit: 'bar', factor: 0.01 },
+} as const satisfies Record<StreamKind, { unit: string; factor: number }>
 
 function kept(): InstrumentChoice | undefined {
   try {
@@ -20,6 +29,8 @@ function kept(): InstrumentChoice | undefined {
 export const useInstruments = defineStore('instruments', () => {
   const session = useSession()
   const chosen = ref(kept())
+  /** Each time another fault, so that all of them are met. */
+  let opened = -1
   /** The demo workshop shows what it does; a real one decides. */
   const isDemo = computed(() => session.view?.people.some(({ hint }) => hint !== undefined) === true)
   const choice = computed<InstrumentChoice>({
@@ -41,5 +52,12 @@ export const useInstruments = defineStore('instruments', () => {
       .map(({ from, to }) => ({ from: Date.parse(from.at), ...(to && { to: Date.parse(to.at) }) }))
     return simulatedScanTool(spans, now)
   }
-  return { choice, scan }
+  /** A stand-in of this kind, switched on now; undefined where none is listened to. */
+  function open(kind: StreamKind, makes: SimulatedStream): SimulatedStream | undefined {
+    if (choice.value === 'none') return undefined
+    opened++
+    const fault = choice.value === 'faulty' ? faults[opened % faults.length]! : 'none'
+    return withFault(makes, fault, otherUnits[kind])
+  }
+  return { choice, scan, open }
 })

@@ -14,6 +14,7 @@ import { evolve, fold } from '#core/job/evolve'
 import { fastenerLedger } from '#core/job/fastenerLedger'
 import { listDue } from '#core/job/obligations'
 import { listSteps, visitNow } from '#core/job/listSteps'
+import { openingsOf } from '#core/job/openingsOf'
 import { askRest } from '#core/job/planRest'
 import { waitsOf } from '#core/job/waits'
 import { withLeaflets } from '#core/job/withLeaflets'
@@ -156,8 +157,11 @@ export const useJob = defineStore('job', () => {
     const chosen = resolved.value ? scopeOf(resolved.value, inputs.value ?? { lines: lines.value }) : undefined
     return chosen?.ok ? chosen.value : undefined
   })
-  const fluid = computed(() => (resolved.value && plan.value ? estimateFluid(resolved.value, lines.value, plan.value) : undefined))
-  const balance = computed(() => state.value && view.value && balanceOf(view.value.sheet, state.value))
+  const openings = steady(() =>
+    resolved.value && plan.value && state.value ? openingsOf(resolved.value, state.value, plan.value) : undefined,
+  )
+  const fluid = computed(() => (resolved.value && openings.value ? estimateFluid(resolved.value, lines.value, openings.value) : undefined))
+  const balance = computed(() => state.value && resolved.value && balanceOf(resolved.value, state.value))
   const kit = computed(() =>
     resolved.value && scope.value && plan.value && fluid.value
       ? listKit(resolved.value, scope.value, plan.value.operations, fluid.value, inputs.value?.parts)

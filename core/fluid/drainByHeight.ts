@@ -4,9 +4,14 @@ import { samplePoints, type Developed } from '../route/developLine'
 import { boreOf, volumePerMm } from '../route/tubeVolume'
 
 export type End = 'from' | 'to'
+/** An end that is opened, and whether it stands open from then on: nobody caps it before the other is opened. */
+export type Opening = { end: End; staysOpen?: boolean }
 export type Drain = {
-  /** By opening: the pan must hold `most` there. What runs out early does not run out late, so the steps' extremes do not add up. */
-  openings: { end: End; spill: Spread }[]
+  /**
+   * By opening: the pan must hold `most` there. What runs out early does not run out late, so the steps' extremes do not add up.
+   * `behind`: what runs out of the other end meanwhile, where that one stands open: this one lets the air in.
+   */
+  openings: { end: End; spill: Spread; behind?: Spread }[]
   /** Over all openings together; never more than the line holds. */
   total: Spread
 }
@@ -48,42 +53,59 @@ function slicesOf(sections: readonly Section[], line: Developed): Slice[] {
  * - least: fluid that has a falling path to the opening all the way and stands more than a bore above it;
  * - likely: that, and half of what lies level with the opening;
  * - most: everything not below the opening, over crests too: a full line siphons until air gets in.
- * The far end is shut, or capped at once: where the bore is so small that no bubble passes up it, the least is nothing. What runs at a
- * later opening is at most what little before left behind, and at least what much left behind. Fluid below the opening stays. A slice that
- * has run out, or down to a half-full trough, does not run again. Whatever component stands behind a joint is not in here: the sheet says
- * what comes from there.
+ * The far end is shut, or capped at once, unless it is said to stand open: where the bore is so small that no bubble passes up it, the
+ * least is nothing while it is shut. An end that stands open lets out, when the other one lets air in, what a small bore held back there.
+ * What runs at a later opening is at most what little before left behind, and at least what much left behind. Fluid below the opening
+ * stays. A slice that has run out, or down to a half-full trough, does not run again. Whatever component stands behind a joint is not in
+ * here: the sheet says what comes from there. Volumes in mL.
  */
-export function drainByHeight(sections: readonly Section[], line: Developed, order: readonly End[]): Drain {
+export function drainByHeight(sections: readonly Section[], line: Developed, order: readonly Opening[]): Drain {
   const slices = slicesOf(sections, line)
+  const [first, last] = samplePoints(line, line.length)
+  const heightOf = (end: End) => (end === 'from' ? first! : last!).at[2]
+  const from = (end: End) => (end === 'from' ? slices : slices.toReversed())
   const total = { least: 0, likely: 0, most: 0 }
-  const openings = order.map(end => {
-    const walk = end === 'from' ? slices : slices.toReversed()
-    const openZ = samplePoints(line, line.length)[end === 'from' ? 0 : 1]!.at[2]
-    let crest = openZ
-    const spill = { least: 0, likely: 0, most: 0 }
-    for (const slice of walk) {
-      const falls = slice.z >= crest - 1e-9
-      crest = Math.max(crest, slice.z)
-      const above = slice.z > openZ + slice.bore
-      const level = Math.abs(slice.z - openZ) <= slice.bore
-      const share = { least: above && falls ? 1 : 0, likely: above && falls ? 1 : level ? levelShare : 0, most: above || level ? 1 : 0 }
-      // A bore this small holds its fluid while the far end is shut: no bubble passes up it.
-      if (slice.bore <= holdsBore) share.least = 0
-      const before = { ...slice.left }
-      for (const key of ['least', 'likely', 'most'] as const) {
-        const runs = Math.max(0, before[key] - (1 - share[key]))
-        slice.left[key] -= runs
-        total[key] += runs * slice.volume
-      }
-      // The least runs here where the most ran before, and the other way round.
-      spill.least += Math.max(0, before.most - (1 - share.least)) * slice.volume
-      spill.likely += Math.max(0, before.likely - (1 - share.likely)) * slice.volume
-      spill.most += Math.max(0, before.least - (1 - share.most)) * slice.volume
-    }
-    const { least, likely, most } = spill
-    return { end, spill: toSpread({ least: Math.min(least, likely, most), likely, most: Math.max(least, likely, most) }) }
+  const openings = order.map(({ end }, i) => {
+    const open = order.slice(0, i).find(before => before.end !== end && before.staysOpen)
+    // Air that comes in up here lets out below what was held; what stood above this end runs here.
+    const behind = open && heightOf(open.end) < heightOf(end) ? letRun(from(open.end), heightOf(open.end), true, total) : undefined
+    const spill = letRun(from(end), heightOf(end), open !== undefined, total)
+    return { end, spill: toSpread(spill), ...(behind && { behind: toSpread(behind) }) }
   })
   return { openings, total: toSpread(total) }
+}
+
+/** A slice's share that runs out at an end, by its height against the opening and whether the way there falls all along. */
+type Share = { least: number; likely: number; most: number }
+const bounds = ['least', 'likely', 'most'] as const
+
+/**
+ * Lets run out of an end what stands above it. `isVented`: the other end is open, so air follows and no small bore holds anything back.
+ */
+function letRun(slices: readonly Slice[], openZ: number, isVented: boolean, total: Share): Share {
+  let crest = openZ
+  const spill = { least: 0, likely: 0, most: 0 }
+  for (const slice of slices) {
+    const falls = slice.z >= crest - 1e-9
+    crest = Math.max(crest, slice.z)
+    const above = slice.z > openZ + slice.bore
+    const level = Math.abs(slice.z - openZ) <= slice.bore
+    const share = { least: above && falls ? 1 : 0, likely: above && falls ? 1 : level ? levelShare : 0, most: above || level ? 1 : 0 }
+    // A bore this small holds its fluid while the far end is shut: no bubble passes up it.
+    if (slice.bore <= holdsBore && !isVented) share.least = 0
+    const before = { ...slice.left }
+    for (const key of bounds) {
+      const runs = Math.max(0, before[key] - (1 - share[key]))
+      slice.left[key] -= runs
+      total[key] += runs * slice.volume
+    }
+    // The least runs here where the most ran before, and the other way round.
+    spill.least += Math.max(0, before.most - (1 - share.least)) * slice.volume
+    spill.likely += Math.max(0, before.likely - (1 - share.likely)) * slice.volume
+    spill.most += Math.max(0, before.least - (1 - share.most)) * slice.volume
+  }
+  const { least, likely, most } = spill
+  return { least: Math.min(least, likely, most), likely, most: Math.max(least, likely, most) }
 }
 
 const toSpread = ({ least, likely, most }: Record<keyof Spread, number>): Spread => ({

@@ -5,13 +5,15 @@ import { developLine } from '../route/developLine'
 import { lineVolume } from '../route/tubeVolume'
 import { endOn, isOn } from '../sheet/jointLines'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
-import { addSpreads, drainByHeight, type End } from './drainByHeight'
+import { addSpreads, drainByHeight, type Opening } from './drainByHeight'
 
 export type JointSpill = {
   joint: Slug
   spill: Spread
   /** True when the sheet does not say what comes from the component behind the joint: the spill is then the line's share only. */
   componentUnknown: boolean
+  /** What runs out of joints that stand open meanwhile: this one lets the air in. */
+  behind: readonly { joint: Slug; spill: Spread }[]
 }
 /** Another fluid that parts on the way let out; and the lines' own, where parts on the way drain it. */
 export type Drained = { circuit: Slug; spill: Spread; bottles: { size: Millilitres; count: number } }
@@ -22,6 +24,8 @@ export type FluidEstimate = {
   /** What is let out through its own drain before anything is opened. */
   drained: readonly Drained[]
   spill: Spread
+  /** What stays in the lines being replaced; undefined where none of them has a shape, or they hold none. */
+  held: Spread | undefined
   /** What the car is short of with dry new lines on: the old lines' whole contents and what came out of the components. */
   topUp: Spread
   bottles: { size: Millilitres; count: number }
@@ -29,15 +33,19 @@ export type FluidEstimate = {
 
 const nothing: Spread = { least: millilitres(0), likely: millilitres(0), most: millilitres(0) }
 
-/** What the estimate goes by of a plan: in which order joints open, and which parts come off. */
-export type Openings = { openOrder: readonly Slug[]; operations: readonly Slug[] }
+/** What the estimate goes by: in which order joints open, which parts come off, and which joints stand open with nothing on them. */
+export type Openings = { openOrder: readonly Slug[]; operations: readonly Slug[]; open?: readonly Slug[] }
 
 /**
  * Expected spill per joint in the order they are opened, expected top-up, bottles to buy (enough for the most).
  * `openOrder` names joints of the lines being replaced. Throws RangeError for a joint not on the sheet or a line that cannot be
  * developed: integrity has been checked before.
  */
-export function estimateFluid(resolved: ResolvedSheet, lines: readonly Slug[], { openOrder, operations }: Openings): FluidEstimate {
+export function estimateFluid(
+  resolved: ResolvedSheet,
+  lines: readonly Slug[],
+  { openOrder, operations, open = [] }: Openings,
+): FluidEstimate {
   const byId = new Map(resolved.joints.map(joint => [joint.id, joint]))
   const ordered = openOrder
     .map(id => {
@@ -53,9 +61,11 @@ export function estimateFluid(resolved: ResolvedSheet, lines: readonly Slug[], {
   const fromComponents = addSpreads(ordered.map(joint => joint.componentDrain ?? nothing))
   const left = drainedFirst.length > 0 ? remaining(fromComponents, addSpreads(drainedFirst)) : fromComponents
   const spills = new Map<Slug, Spread>()
+  const behinds = new Map<Slug, { joint: Slug; spill: Spread }[]>()
   let contents = 0
   const fromLines: Spread[] = []
   const stayIn: Spread[] = []
+  const inOld: Spread[] = []
   const shapeless: Slug[] = []
   for (const line of resolved.lines) {
     const ends = ordered.filter(joint => isOn(joint, line.id))
@@ -68,22 +78,31 @@ export function estimateFluid(resolved: ResolvedSheet, lines: readonly Slug[], {
     const developed = developLine(line.sections)
     if (!developed.ok) throw new RangeError(`line ${line.id}: ${developed.error.code}`)
     const isDry = resolved.joints.filter(joint => isOn(joint, line.id)).every(joint => !opensCircuit(resolved.sheet, joint))
-    if (isRenewed && !isDry) contents += lineVolume(line.sections, developed.value)
+    const holds = isDry ? 0 : lineVolume(line.sections, developed.value)
+    if (isRenewed) contents += holds
     const { openings, total } = drainByHeight(
       line.sections,
       developed.value,
-      ends.map((joint): End => endOn(joint, line.id)!),
+      ends.map((joint): Opening => ({ end: endOn(joint, line.id)!, staysOpen: open.includes(joint.id) })),
     )
     // A line of a circuit that was drained may have run empty with it.
     const leastOf = (spread: Spread): Spread => (drainedFirst.length > 0 ? { ...spread, least: millilitres(0) } : spread)
-    ends.forEach((joint, i) => spills.set(joint.id, addSpreads([spills.get(joint.id) ?? nothing, leastOf(openings[i]!.spill)])))
+    ends.forEach((joint, i) => {
+      const { end, spill, behind } = openings[i]!
+      spills.set(joint.id, addSpreads([spills.get(joint.id) ?? nothing, leastOf(spill)]))
+      const other = behind && behind.most > 0 && ends.slice(0, i).find(before => endOn(before, line.id) !== end)
+      if (other) behinds.set(joint.id, [...(behinds.get(joint.id) ?? []), { joint: other.id, spill: leastOf(behind) }])
+    })
     fromLines.push(leastOf(total))
     if (!isRenewed) stayIn.push(total)
+    else if (!isDry)
+      inOld.push(remaining({ least: millilitres(holds), likely: millilitres(holds), most: millilitres(holds) }, leastOf(total)))
   }
   const joints = ordered.map((joint: Joint): JointSpill => ({
     joint: joint.id,
     spill: addSpreads([spills.get(joint.id) ?? nothing, shareOf(joint.componentDrain ?? nothing, fromComponents, left)]),
     componentUnknown: joint.componentDrain === undefined,
+    behind: behinds.get(joint.id) ?? [],
   }))
   const inLines = { least: millilitres(contents), likely: millilitres(contents), most: millilitres(contents) }
   // What is drained first cannot run out of the components a second time.
@@ -94,6 +113,7 @@ export function estimateFluid(resolved: ResolvedSheet, lines: readonly Slug[], {
     joints,
     shapeless,
     spill: addSpreads([...fromLines, left]),
+    held: inOld.length > 0 ? addSpreads(inOld) : undefined,
     topUp,
     // What a line holds that nobody has measured is not nothing.
     bottles: { size, count: Math.max(shapeless.length > 0 ? 1 : 0, Math.ceil(topUp.most / size)) },

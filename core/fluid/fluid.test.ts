@@ -7,18 +7,23 @@ import type { Section } from '../sheet/types'
 import { toSi } from '../units/convertUnit'
 import { millilitres, millimetres } from '../units/types'
 import { balanceFluid } from './balanceFluid'
-import { drainByHeight, type End } from './drainByHeight'
+import { drainByHeight, type End, type Opening } from './drainByHeight'
 import { estimateFluid } from './estimateFluid'
 
 type Point = [number, number, number]
 const tube = (...points: Point[]): Section[] => [
   { kind: 'tube', material: 'steel', od: millimetres(10), wall: millimetres(1), points: points.map(at => ({ at })) },
 ]
-function drain(sections: Section[], order: End[]) {
+function drain(sections: Section[], order: (End | Opening)[]) {
   const developed = developLine(sections)
   if (!developed.ok) throw new Error(developed.error.code)
-  const { openings, total } = drainByHeight(sections, developed.value, order)
-  return { volume: lineVolume(sections, developed.value), total, steps: openings.map(step => step.spill) }
+  const { openings, total } = drainByHeight(
+    sections,
+    developed.value,
+    order.map(one => (typeof one === 'string' ? { end: one } : one)),
+  )
+  const behind = openings.map(step => step.behind)
+  return { volume: lineVolume(sections, developed.value), total, steps: openings.map(step => step.spill), behind }
 }
 
 describe('drainByHeight', () => {
@@ -68,6 +73,24 @@ describe('drainByHeight', () => {
     expect(drain(standing(3.2), ['from']).steps[0]!.likely).toBeGreaterThan(0)
   })
 
+  it('a thumb on a straw: what a small bore held runs out below once the top is opened, where nobody capped the foot', () => {
+    const straw: Section[] = [
+      { kind: 'hose', build: 'rubber', bore: millimetres(3.2), wall: millimetres(3), points: [{ at: [0, 0, 0] }, { at: [0, 0, 800] }] },
+    ]
+    const capped = drain(straw, ['from', 'to'])
+    expect(capped.behind).toEqual([undefined, undefined])
+    const left = drain(straw, [{ end: 'from', staysOpen: true }, 'to'])
+    expect(left.behind[0]).toBeUndefined()
+    // As much as may not have run at the first: all of it but for the last bore, or nothing.
+    expect(left.behind[1]!.least).toBe(0)
+    expect(left.behind[1]!.most / left.volume).toBeGreaterThan(0.99)
+    // Opened at the top first, nothing is held up by it that could run at the foot behind somebody's back.
+    expect(drain(straw, [{ end: 'to', staysOpen: true }, 'from']).behind).toEqual([undefined, undefined])
+    // And at the foot all of it runs for certain, since the top lets air in.
+    expect(drain(straw, [{ end: 'to', staysOpen: true }, 'from']).steps[1]!.least / left.volume).toBeGreaterThan(0.97)
+    expect(drain(straw, ['to', 'from']).steps[1]!.least).toBe(0)
+  })
+
   it('a sag keeps its fluid', () => {
     const {
       steps: [spill],
@@ -82,11 +105,13 @@ describe('drainByHeight', () => {
       fc.property(
         fc.array(point, { minLength: 1, maxLength: 6 }),
         fc.constantFrom<End[]>(['from'], ['to'], ['from', 'to'], ['to', 'from']),
-        (walk, order) => {
+        fc.boolean(),
+        (walk, ends, staysOpen) => {
+          const order = ends.map(end => ({ end, staysOpen }))
           const points: Point[] = [[0, 0, 500]]
           for (const [dx, dy, dz] of walk) points.push([points.at(-1)![0] + dx, points.at(-1)![1] + dy, points.at(-1)![2] + dz])
-          const { steps, total, volume } = drain(tube(...points), order)
-          for (const spill of [...steps, total]) {
+          const { steps, total, volume, behind } = drain(tube(...points), order)
+          for (const spill of [...steps, total, ...behind.flatMap(one => one ?? [])]) {
             expect(spill.least).toBeLessThanOrEqual(spill.likely + 1e-9)
             expect(spill.likely).toBeLessThanOrEqual(spill.most + 1e-9)
           }
@@ -127,11 +152,27 @@ describe('estimateFluid', () => {
 })
 
 describe('balanceFluid', () => {
-  const mL = (...values: number[]) => values.map(millilitres)
+  const mL = (...values: number[]) => values.map(value => ({ volume: millilitres(value), how: 'measured' as const }))
+  const guess = (value: number) => ({ volume: millilitres(value), how: 'estimated' as const })
+  const about = (value: number, within: number) => ({ millilitres: millilitres(value), within: millilitres(within) })
+
   it('owes what came out and has not gone in', () =>
-    expect(balanceFluid(mL(400, 50), mL(100), mL(300))).toEqual({ out: 550, in: 300, owed: 250 }))
-  it('unmeasured is unknown, not zero', () => expect(balanceFluid([], [], mL(300))).toEqual({ out: undefined, in: 300, owed: undefined }))
-  it('goes negative when more went in', () => expect(balanceFluid(mL(100), [], mL(300)).owed).toBe(-200))
+    expect(balanceFluid({ left: mL(400, 50, 100) }, mL(300))).toMatchObject({ out: 550, in: 300, owed: 250 }))
+  it('unmeasured is unknown, not zero', () =>
+    expect(balanceFluid({ left: [] }, mL(300))).toEqual({ out: undefined, in: 300, owed: undefined, within: undefined }))
+  it('goes negative when more went in', () => expect(balanceFluid({ left: mL(100) }, mL(300)).owed).toBe(-200))
+  it('owes what the old line took away and what had leaked out before, besides what was caught', () => {
+    const found = balanceFluid({ left: mL(400), held: about(60, 20), leaked: about(450, 100) }, mL(300))
+    expect(found).toMatchObject({ out: 400, in: 300, owed: 610 })
+    // Errors that know nothing of each other add by their squares: 3 % of a jug of 400 and of 300, 20 and 100.
+    expect(found.within).toBeCloseTo(Math.hypot(12, 9, 20, 100), 9)
+  })
+  it('a car that leaked for nobody knows how long is owed nobody knows how much', () =>
+    expect(balanceFluid({ left: mL(400), leaked: null }, mL(300))).toMatchObject({ out: 400, owed: undefined, leaked: null }))
+  it('an eye is further off than a jug', () => {
+    const [jug, eye] = [balanceFluid({ left: mL(400) }, []), balanceFluid({ left: [guess(400)] }, [])]
+    expect(eye.within!).toBeGreaterThan(3 * jug.within!)
+  })
 })
 
 describe('a circuit that was drained first', () => {

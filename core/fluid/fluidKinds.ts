@@ -10,6 +10,8 @@ export type Mixing =
   | { may: 'no'; because: 'silicone' | 'another-use' | 'another-specification' }
 
 const glycol: readonly FluidKind[] = ['dot-3', 'dot-4', 'dot-5.1']
+/** Brake fluid that draws water out of the air. */
+export const isGlycol = (kind: FluidKind): boolean => glycol.includes(kind)
 /** Lowest boiling point of each class, °C, dry and wet (49 CFR 571.116, from memory). */
 export const boilingPoints = {
   'dot-3': { dry: 205, wet: 140 },

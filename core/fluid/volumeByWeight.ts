@@ -7,6 +7,9 @@ export type Density = { at15: number; expansionPerKelvin: number }
 export const densityAt = ({ at15, expansionPerKelvin }: Density, celsius: Celsius): number =>
   at15 / (1 + expansionPerKelvin * (celsius - 15))
 
+/** What so many mL weigh, grams, at a temperature. */
+export const weightOfVolume = (volume: Millilitres, density: Density, at: Celsius): number => volume * densityAt(density, at)
+
 /** What so many grams measure, mL, at a temperature. Throws RangeError for a density that is none. */
 export function volumeByWeight(grams: number, density: Density, celsius: Celsius): Millilitres {
   const kilogramsPerLitre = densityAt(density, celsius)

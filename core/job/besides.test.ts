@@ -38,11 +38,11 @@ describe('another fluid that the work lets out', () => {
   it('has its own measure: old oil is never reckoned into the steering fluid’s balance, nor offered as its top-up', () => {
     const bench = planned().workUntil('fill')
     bench.do({ type: 'fluidCaught', entered: { value: 500, unit: 'mL' }, how: 'measured', circuit: 'engine-oil' })
-    const [own, oil] = [balanceOf(car.sheet, bench.state!), balanceOf(car.sheet, bench.state!, 'engine-oil')]
+    const [own, oil] = [balanceOf(car, bench.state!), balanceOf(car, bench.state!, 'engine-oil')]
     expect(oil.out! - 500).toBeGreaterThan(0)
     bench.do({ type: 'fluidAdded', entered: { value: 300, unit: 'mL' }, how: 'measured' })
-    expect(balanceOf(car.sheet, bench.state!, 'engine-oil')).toEqual(oil)
-    expect(balanceOf(car.sheet, bench.state!).in).toBe(own.in + 300)
+    expect(balanceOf(car, bench.state!, 'engine-oil')).toEqual(oil)
+    expect(balanceOf(car, bench.state!).in).toBe(own.in + 300)
   })
 
   it('goes back before the engine runs, and is read before the car is driven', () => {

@@ -2,6 +2,7 @@ import type { Condition } from '../access/judgeChance'
 import type { Service } from '../access/planJob'
 import { siblingOf } from '../access/weighNeighbours'
 import type { FluidBalance } from '../fluid/balanceFluid'
+import type { Amount } from '../fluid/balanceCircuit'
 import { chosenPart } from '../sheet/chosenPart'
 import { linesOf } from '../sheet/jointLines'
 import { settleValue } from '../sheet/settleContested'
@@ -17,6 +18,10 @@ import { levelsOf } from '../sheet/levelsOf'
 import { listDue } from './obligations'
 import { isGone } from './partEffects'
 import type {
+  Bottle,
+  Instrument,
+  LeakedFound,
+  Weighed,
   BodyOf,
   EarlyEnding,
   FastenerLoss,
@@ -45,6 +50,7 @@ export type TorqueEntry = {
   window?: Window<NewtonMetres>
   verdict: 'inside' | 'under' | 'over' | 'not-measured'
   reason?: string
+  instrument?: Instrument
   by: string
   at: string
 }
@@ -57,6 +63,10 @@ export type FluidEntry = {
   circuit?: string
   /** What was drained went back in. */
   drained?: boolean
+  bottle?: Bottle
+  /** Why a lead let in a bottle that had stood open. */
+  kept?: string
+  weighed?: Weighed
   by: string
   at: string
 }
@@ -106,6 +116,8 @@ export type JobRecord = {
   leftAlone: { id: string; name: string }[]
   torques: TorqueEntry[]
   fluids: FluidEntry[]
+  /** What the car had lost before it came in. */
+  leaked: { circuit?: string; found: LeakedFound; amount?: Amount; by: string; at: string }[]
   /** Bleeding, round by round; without a name: the whole circuit at once. */
   rounds: { name?: string; count?: number; saw: Sight; toppedUp: boolean; airBack?: boolean; by: string; at: string }[]
   tests: { test: CarTest; result: 'good' | 'not-good'; note?: string; by: string; at: string }[]
@@ -174,6 +186,7 @@ const torqueEntry = (joint: string, name: string, torque: TorqueJudged, { by, at
   window: torque.window,
   verdict: torque.verdict,
   reason: torque.reason,
+  ...(torque.instrument && { instrument: torque.instrument }),
   by,
   at,
 })
@@ -295,15 +308,25 @@ export function buildRecord(resolved: ResolvedSheet, state: JobState, events: re
           how: body.how,
           ...(body.circuit !== undefined && { circuit: nameOf(sheet.circuits ?? [], body.circuit) }),
           ...('drained' in body && body.drained && { drained: true }),
+          ...('bottle' in body && body.bottle !== undefined && { bottle: body.bottle }),
+          ...('kept' in body && body.kept !== undefined && { kept: body.kept }),
+          ...('weighed' in body && body.weighed !== undefined && { weighed: body.weighed }),
           by: by.name,
           at,
         },
       ]
     }),
-    balance: balanceOf(sheet, state),
+    leaked: Object.values(state.leaked).map(({ circuit, found, amount, by, at }) => ({
+      ...(circuit !== undefined && { circuit: nameOf(sheet.circuits ?? [], circuit) }),
+      found,
+      ...(amount && { amount }),
+      by,
+      at,
+    })),
+    balance: balanceOf(resolved, state),
     balances: (sheet.circuits ?? [])
       .filter(({ id }) => changesOf(sheet, state, id).length > 0)
-      .map(({ id, name }) => ({ name, balance: balanceOf(sheet, state, id) })),
+      .map(({ id, name }) => ({ name, balance: balanceOf(resolved, state, id) })),
     parts: sheet.operations.flatMap(({ id, name, seals = [] }) => {
       const { on, seals: fitted = [], looked } = state.operations[id] ?? {}
       if (!on || seals.length === 0) return []

@@ -7,7 +7,7 @@ import { traitsImplied } from '../sheet/evaluatePredicate'
 import { dueBehind } from './behind'
 import { isOff, leakMinutesOf, liftOf, pressureSourceOf, runningSince } from './carState'
 import { decideEnded, decideRevision, decideSignOff, decideUndo } from './decideEnd'
-import { decideLevel, decideMeasured, decideRound } from './decideFluid'
+import { decideLeaked, decideLevel, decideMeasured, decideRound } from './decideFluid'
 import { decideLeaflet, decideObserved, decidePartLooked } from './decideFound'
 import { decideJoint, decideSeized, decideTraced } from './decideJoint'
 import { decideCarried, decideHold, decideLine, decidePart } from './decideLine'
@@ -108,6 +108,8 @@ export function decide(state: JobState | undefined, command: JobCommand, context
     case 'photoTaken':
     case 'ranDry':
       return ok(command)
+    case 'leakedBefore':
+      return decideLeaked(command, context)
     case 'airTraced':
       return withReason(command, 'cause')
     case 'leakTraced':

@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest'
-import { pocketCar, pocketSheet, Story } from '../../tests/helpers/pocketCar'
+import { lead } from '../../tests/helpers/demo'
+import { known, pocketCar, pocketSheet, Story } from '../../tests/helpers/pocketCar'
 import type { BleedMethod, Sheet } from '../sheet/types'
-import type { JobBody, JobCommand, Sight } from './types'
+import { balanceOf } from './balanceOf'
+import type { JobBody, JobCommand, LeakedFound, Sight } from './types'
 
 const open: JobBody = { type: 'jointOpened', joint: 'far' }
 const seat: JobBody = { type: 'jointSeated', joint: 'far', proofs: [] }
@@ -88,6 +90,84 @@ describe('what was measured', () => {
     expect(new Story().ask(measured('fluidAdded', 100, { drained: true }))).toEqual({ code: 'JOB_OLD_FLUID' })
     const clean = pocketCar({ fluid: { ...pocketSheet.fluid, reuse: 'if-clean' } })
     expect(new Story(clean).ask(measured('fluidAdded', 100, { drained: true }))).toMatchObject({ volume: 100 })
+  })
+})
+
+describe('what it comes out of', () => {
+  const brake = pocketCar({ fluid: { ...pocketSheet.fluid, spec: known('DOT 4') } })
+  const added = (bottle: unknown, more: object = {}): JobCommand =>
+    ({ type: 'fluidAdded', entered: { value: 200, unit: 'mL' }, how: 'measured', bottle, ...more }) as JobCommand
+  const tooLong = { code: 'JOB_BOTTLE', why: 'too-long', months: 6 }
+  it('brake fluid is poured from a sealed bottle, or one opened lately', () => {
+    expect(new Story(brake).ask(added('sealed'))).toMatchObject({ volume: 200, bottle: 'sealed' })
+    expect(new Story(brake).ask(added({ opened: '2026-02-01' }))).toMatchObject({ volume: 200 })
+    expect(new Story(brake).ask(added({ opened: '2025-03-01' }))).toEqual(tooLong)
+    expect(new Story(brake).ask(added({ opened: '2027-03-01' }))).toMatchObject({ code: 'JOB_BOTTLE', why: 'not-yet' })
+  })
+  it('what keeps is poured whenever it was opened', () =>
+    expect(new Story().ask(added({ opened: '2020-03-01' }))).toMatchObject({ volume: 200 }))
+  it('a lead may use an old one with a word of why, a technician with none', () => {
+    const kept = { kept: 'only bottle in the harbour, flushed again tomorrow' }
+    expect(new Story(brake).ask(added({ opened: '2025-03-01' }, kept))).toEqual(tooLong)
+    expect(new Story(brake).ask(added({ opened: '2025-03-01' }, kept), { person: lead })).toMatchObject({ volume: 200, ...kept })
+    expect(new Story(brake).ask(added({ opened: '2025-03-01' }, { kept: '  ' }), { person: lead })).toEqual(tooLong)
+    expect(new Story(brake).ask(added({ opened: '2027-03-01' }, kept), { person: lead })).toMatchObject({ why: 'not-yet' })
+  })
+})
+
+describe('what was weighed', () => {
+  const coolant = pocketCar({ fluid: { ...pocketSheet.fluid, spec: known('coolant, blue') } })
+  const weighed = (value: number, full: number, empty: number): JobCommand => ({
+    type: 'fluidCaught',
+    entered: { value, unit: 'mL' },
+    how: 'measured',
+    weighed: { full, empty, celsius: 15 as never },
+  })
+  it('is what was entered, by the density of its kind', () => {
+    // 1.075 kg/L at 15 °C, from memory: 1075 g are a litre.
+    expect(new Story(coolant).ask(weighed(1000, 1385, 310))).toMatchObject({ volume: 1000, weighed: { full: 1385 } })
+    expect(new Story(coolant).ask(weighed(900, 1385, 310))).toMatchObject({ code: 'JOB_WEIGHT', why: 'differs' })
+  })
+  it('is heavier with it than without', () =>
+    expect(new Story(coolant).ask(weighed(1000, 310, 310))).toEqual({ code: 'JOB_WEIGHT', why: 'lighter' }))
+  it('of a fluid nobody knows the weight of is measured otherwise', () =>
+    expect(new Story().ask(weighed(1000, 1385, 310))).toEqual({ code: 'JOB_WEIGHT', why: 'density' }))
+})
+
+describe('what had leaked out before', () => {
+  const lost = (found: LeakedFound, circuit?: string): JobCommand => ({ type: 'leakedBefore', found, ...(circuit && { circuit }) })
+  const sheet = pocketCar({ levels: pocketSheet.levels.map(level => (level.id === 'cold' ? { ...level, mlPerMm: 12 } : level)) })
+  it('follows from the level where a millimetre is known, within what an eye is off by', () => {
+    expect(new Story(sheet).ask(lost({ by: 'level', level: 'cold', mm: 40 }))).toMatchObject({ amount: { millilitres: 480, within: 24 } })
+    expect(new Story(sheet).ask(lost({ by: 'level', level: 'moon', mm: 40 }))).toEqual(refused('JOB_UNKNOWN_TARGET', { what: 'level' }))
+    expect(
+      new Story(pocketCar({ levels: pocketSheet.levels.map(({ mlPerMm: _, ...level }) => level) })).ask(
+        lost({ by: 'level', level: 'cold', mm: 40 }),
+      ),
+    ).not.toHaveProperty('amount')
+  })
+  it('from drips of a twentieth of a millilitre (common practice, no source), and what the customer put in', () => {
+    expect(new Story().ask(lost({ by: 'drips', perMinute: 2, hours: 100 }))).toMatchObject({ amount: { millilitres: 600, within: 300 } })
+    expect(new Story().ask(lost({ by: 'added', entered: { value: 1, unit: 'L' } }))).toMatchObject({
+      amount: { millilitres: 1000, within: 250 },
+    })
+    expect(new Story().ask(lost({ by: 'unknown' }))).toEqual(lost({ by: 'unknown' }))
+  })
+  it('is no more than any car holds, and of a circuit of this car', () => {
+    expect(new Story().ask(lost({ by: 'drips', perMinute: 600, hours: 100_000 }))).toEqual(refused('JOB_QUANTITY_RANGE'))
+    expect(new Story().ask(lost({ by: 'unknown' }, 'moon'))).toEqual(refused('JOB_UNKNOWN_TARGET', { what: 'circuit' }))
+    expect(new Story().ask(lost({ by: 'unknown' }, 'coolant'))).toMatchObject({ circuit: 'coolant' })
+  })
+  it('is owed with what was caught; said anew it takes the place of what was said, and taken back it is gone', () => {
+    const caught: JobBody = { type: 'fluidCaught', entered: { value: 300, unit: 'mL' }, how: 'measured', volume: 300 as never }
+    const said = (mL: number): JobBody => ({
+      ...(lost({ by: 'added', entered: { value: mL, unit: 'mL' } }) as Extract<JobBody, { type: 'leakedBefore' }>),
+      amount: { millilitres: mL as never, within: 50 as never },
+    })
+    const owed = (story: Story) => balanceOf(story.resolved, story.state).owed
+    expect(owed(new Story().then(caught))).toBe(300)
+    expect(owed(new Story().all(caught, said(400), said(100)))).toBe(400)
+    expect(owed(new Story().all(caught, lost({ by: 'unknown' }) as JobBody))).toBeUndefined()
   })
 })
 

@@ -1,16 +1,21 @@
-import { judgeLevel } from '../fluid/levelAtTemperature'
+import { dripLoss } from '../fluid/balanceCircuit'
+import { judgeBottle, mostMonthsOpen } from '../fluid/judgeBottle'
+import { kindOfFluid, type FluidKind } from '../fluid/fluidKinds'
+import { judgeLevel, readingError } from '../fluid/levelAtTemperature'
+import { usualDensity } from '../fluid/usualDensity'
+import { volumeByWeight } from '../fluid/volumeByWeight'
 import { fail, ok } from '../result'
 import { levelForm } from '../sheet/levelForm'
-import { settleWindow } from '../sheet/settleContested'
+import { settleValue, settleWindow } from '../sheet/settleContested'
 import type { Level } from '../sheet/types'
 import { toSi } from '../units/convertUnit'
-import { millimetres } from '../units/types'
+import { millilitres, millimetres, type Millilitres } from '../units/types'
 import { asksTemperature, bleedMethodOf, bleedPlaces, circuitOpenings, drainsOf, isOff, liftOf, runningSince } from './carState'
 import { levelsOf } from '../sheet/levelsOf'
 import { guarded, unknown, volumeOf, type Context, type Decision, type Of } from './decision'
 import { outOfReason } from './outOfReason'
 import { secondsLeft } from './timer'
-import type { JobState } from './types'
+import type { JobState, Refusal, Weighed } from './types'
 
 /** Refuses a bleeder that is not on the plan's list, and a round of a circuit that was not opened. */
 export function decideRound(state: JobState, command: Of<'roundBled'>, context: Context): Decision {
@@ -35,8 +40,9 @@ export function decideRound(state: JobState, command: Of<'roundBled'>, context: 
 export function decideMeasured(
   state: JobState,
   command: Of<'fluidCaught'> | Of<'fluidAdded'> | Of<'fluidExtracted'>,
-  { resolved: { sheet } }: Context,
+  context: Context,
 ): Decision {
+  const { sheet } = context.resolved
   const circuit = sheet.circuits?.find(({ id }) => id === command.circuit)
   if (command.circuit !== undefined && !circuit) return unknown('circuit', command.circuit)
   if (command.type === 'fluidAdded') {
@@ -44,8 +50,54 @@ export function decideMeasured(
     if (open) return fail({ code: 'JOB_DRAIN_OPEN', operation: open.id })
     if (command.drained && (circuit ?? sheet.fluid).reuse !== 'if-clean') return fail({ code: 'JOB_OLD_FLUID' })
   }
+  const spec = settleValue((circuit ?? sheet.fluid).spec)
+  const kind = spec.kind === 'unknown' ? 'other' : kindOfFluid(spec.value)
   const volume = volumeOf(command.entered)
-  return volume.ok ? ok({ ...command, volume: volume.value }) : volume
+  if (!volume.ok) return volume
+  const refusal = command.type === 'fluidAdded' ? bottleRefused(command, kind, context) : weightRefused(command.weighed, kind, volume.value)
+  return refusal ? fail(refusal) : ok({ ...command, volume: volume.value })
+}
+
+/** A lead may let in a bottle that has stood open, with a word of why; nobody pours from one that is opened tomorrow. */
+function bottleRefused({ bottle, kept }: Of<'fluidAdded'>, kind: FluidKind, { at, person }: Context): Refusal | undefined {
+  if (bottle === undefined || bottle === 'sealed') return undefined
+  const judged = judgeBottle(kind, bottle.opened, at)
+  if (judged.may === 'yes' || (judged.why === 'too-long' && (person.role === 'lead' || person.role === 'admin') && kept?.trim()))
+    return undefined
+  return { code: 'JOB_BOTTLE', why: judged.why, months: mostMonthsOpen }
+}
+
+/** What the scale says has to be what was entered. */
+function weightRefused(weighed: Weighed | undefined, kind: FluidKind, entered: Millilitres): Refusal | undefined {
+  if (!weighed) return undefined
+  if (weighed.full <= weighed.empty) return { code: 'JOB_WEIGHT', why: 'lighter' }
+  const density = usualDensity(kind)
+  if (!density) return { code: 'JOB_WEIGHT', why: 'density' }
+  const byWeight = volumeByWeight(weighed.full - weighed.empty, density, weighed.celsius)
+  const slack = 1
+  return Math.abs(byWeight - entered) > slack ? { code: 'JOB_WEIGHT', why: 'differs', millilitres: byWeight } : undefined
+}
+
+/** Common practice, no source: what a drip count and what a customer's memory are worth, as shares. */
+const worth = { drips: 0.5, added: 0.25 } as const
+
+/** What the car had lost before it came in, as far as what was found tells it, mL. */
+export function decideLeaked(command: Of<'leakedBefore'>, { resolved: { sheet } }: Context): Decision {
+  const { circuit, found } = command
+  if (circuit !== undefined && !sheet.circuits?.some(({ id }) => id === circuit)) return unknown('circuit', circuit)
+  const known = (lost: Millilitres, within: number): Decision => {
+    const absurd = lost > 0 ? outOfReason('volume', lost) : undefined
+    return absurd ? fail(absurd) : ok({ ...command, amount: { millilitres: lost, within: millilitres(within) } })
+  }
+  if (found.by === 'unknown') return ok(command)
+  if (found.by === 'level') {
+    const level = levelsOf(sheet).find(({ id }) => id === found.level)
+    if (!level) return unknown('level', found.level)
+    if (!level.mlPerMm) return ok(command)
+    return known(millilitres(found.mm * level.mlPerMm), readingError * level.mlPerMm)
+  }
+  const lost = found.by === 'drips' ? dripLoss(found.perMinute, found.hours) : toSi('volume', found.entered)
+  return known(lost, lost * worth[found.by])
 }
 
 /** Common practice, no source: minutes for foam to rise out of steering fluid in a cool workshop, where the sheet states none. */

@@ -42,6 +42,7 @@ describe('a job on record', () => {
       steps: {},
       caught: [],
       extracted: [],
+      leaked: {},
       added: [],
       levels: [],
       timers: {},

@@ -38,6 +38,7 @@ function openedState(event: JobEvent, body: Extract<JobEvent['body'], { type: 'o
     caught: [],
     extracted: [],
     added: [],
+    leaked: {},
     levels: [],
     timers: {},
     cleaned: [],
@@ -236,6 +237,8 @@ function apply(state: JobState, event: JobEvent): JobState {
       return { ...state, extracted: [...state.extracted, { ...mark, ...body }] }
     case 'fluidAdded':
       return { ...state, added: [...state.added, { ...mark, ...body }] }
+    case 'leakedBefore':
+      return { ...state, leaked: { ...state.leaked, [body.circuit ?? state.opened.sheet.id]: { ...mark, ...body } } }
     case 'levelRead':
       return {
         ...state,

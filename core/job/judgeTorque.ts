@@ -28,6 +28,8 @@ export function judgeTorque(
     ...(entered && { entered }),
     ...(adapter && { adapter }),
     ...(said.reason !== undefined && { reason: said.reason }),
+    // Only a wrench that measures has anything to stream.
+    ...(entered && said.instrument && { instrument: said.instrument }),
   }
   if (how === 'turn' && turn) return ok({ ...words, verdict: 'not-measured' })
   const settled = settleWindow(stated ?? 'unknown')

@@ -1,7 +1,7 @@
 import type { Entered } from '../units/types'
 import type { Proof } from '../sheet/types'
 import type { Step } from './listSteps'
-import type { JobCommand, LeakResult, TorqueSaid } from './types'
+import type { Bottle, JobCommand, LeakResult, TorqueSaid, Weighed } from './types'
 
 /** What a hand has entered at a step so far; a list that has nothing in it yet is empty, everything else not there. */
 export type Said = {
@@ -16,6 +16,10 @@ export type Said = {
   amount?: Entered<'volume'>
   how: 'measured' | 'estimated'
   which?: 'new' | 'drained'
+  weighed?: Weighed
+  bottle?: Bottle
+  /** Why a lead lets an old bottle in. */
+  kept?: string
   /** A round or a level, put together by an entry of its own. */
   whole?: JobCommand
   leak?: LeakResult
@@ -27,13 +31,14 @@ const sealsOf = (ticked: readonly string[]) => ({ seals: ticked.filter(id => id 
 
 /**
  * The command that records a step as it was said; undefined while something is missing. `plain` is the step's command without what only a
- * hand can say; `asked` which groups of fasteners ask for a torque, `asksWhich` whether it must be said which fluid went in.
+ * hand can say; `asked` which groups of fasteners ask for a torque, `asksWhich` whether it must be said which fluid went in,
+ * `asksBottle` what it came out of.
  */
 export function saidCommand(
   plain: JobCommand,
   step: Pick<Step, 'kind' | 'target'>,
   said: Said,
-  { asked, asksWhich }: { asked: readonly boolean[]; asksWhich: boolean },
+  { asked, asksWhich, asksBottle = false }: { asked: readonly boolean[]; asksWhich: boolean; asksBottle?: boolean },
 ): JobCommand | undefined {
   const { target } = step
   const why = said.why.trim()
@@ -60,10 +65,15 @@ export function saidCommand(
       return said.ticked.length > 0 ? plain : undefined
     case 'fluidCaught':
     case 'fluidExtracted':
-      return said.amount && { ...plain, entered: said.amount, how: said.how }
-    case 'fluidAdded':
-      if (!said.amount || (asksWhich && !said.which)) return undefined
-      return { ...plain, entered: said.amount, how: said.how, ...(said.which === 'drained' && { drained: true }) }
+      return said.amount && { ...plain, entered: said.amount, how: said.how, ...(said.weighed && { weighed: said.weighed }) }
+    case 'fluidAdded': {
+      const isOld = said.which === 'drained'
+      if (!said.amount || (asksWhich && !said.which) || (asksBottle && !isOld && !said.bottle)) return undefined
+      const from = isOld
+        ? { drained: true }
+        : { ...(said.bottle && { bottle: said.bottle }), ...(said.kept?.trim() && { kept: said.kept }) }
+      return { ...plain, entered: said.amount, how: said.how, ...from }
+    }
     case 'roundBled':
     case 'levelRead':
       return said.whole

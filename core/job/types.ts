@@ -5,6 +5,7 @@ import type { NeighbourRef } from '../access/weighNeighbours'
 import type { Remedy, RemedyBar } from '../fittings/seizedPath'
 import type { LiftPosition, Proof, Slug, Window } from '../sheet/types'
 import type { Adapter } from '../torque/correctForAdapter'
+import type { Amount } from '../fluid/balanceCircuit'
 import type { Celsius, Entered, Millilitres, NewtonMetres } from '../units/types'
 import type { GoalRef } from '../access/goalKinds'
 import type { CarTest } from './carTests'
@@ -22,7 +23,7 @@ export const torqueVerdicts = ['inside', 'under', 'over', 'not-measured'] as con
 export const levelReadings = ['at', 'below', 'above', 'foam'] as const
 export type LevelReading = (typeof levelReadings)[number]
 /** Instruments whose readings enter a job by themselves; the ones that ship with the program are simulated. */
-export const instruments = ['simulated-scan-tool'] as const
+export const instruments = ['simulated-scan-tool', 'simulated-torque-wrench', 'simulated-scale', 'simulated-pump-gauge'] as const
 export type Instrument = (typeof instruments)[number]
 export const leakResults = ['dry', 'weeping', 'leaking'] as const
 export type LeakResult = (typeof leakResults)[number]
@@ -54,8 +55,19 @@ export type Found =
   | { what: 'note'; text: string }
 /** What was on the car, as somebody met it in its step: an offer for the sheet's next revision. */
 export type Observation = { about: ObservedThing; target: Slug; found: Found }
+/** Full and empty on the scale, grams, and how warm the fluid was. */
+export type Weighed = { full: number; empty: number; celsius: Celsius; instrument?: Instrument }
+/** Sealed until now, or opened on that day (YYYY-MM-DD). */
+export type Bottle = 'sealed' | { opened: string }
+/** How it is known what a car lost before it came in: by its level (mm below the mark), by drips, by what the customer has put in. */
+export type LeakedFound =
+  | { by: 'level'; level: Slug; mm: number }
+  | { by: 'drips'; perMinute: number; hours: number }
+  | { by: 'added'; entered: Entered<'volume'> }
+  | { by: 'unknown' }
+export const leakedBys = ['level', 'drips', 'added', 'unknown'] as const satisfies readonly LeakedFound['by'][]
 /** How something was tightened, as a person says it. */
-export type TorqueSaid = { how: TorqueHow; entered?: Entered<'torque'>; adapter?: Adapter; reason?: string }
+export type TorqueSaid = { how: TorqueHow; entered?: Entered<'torque'>; adapter?: Adapter; reason?: string; instrument?: Instrument }
 /** The same with what follows from the sheet. `practice`: nobody knows a torque, and it was turned as general practice does. */
 export type TorqueJudged = TorqueSaid & {
   torque?: NewtonMetres
@@ -148,10 +160,21 @@ export type JobCommand =
   | { type: 'roundBled'; bleeder: Slug; count?: number; saw: Sight; toppedUp: boolean; running?: boolean; airBack?: boolean }
   | { type: 'tested'; test: CarTest; result: 'good' | 'not-good'; note?: string }
   /** `circuit`: whose fluid, where it is not the lines' own. */
-  | { type: 'fluidCaught'; entered: Entered<'volume'>; how: 'measured' | 'estimated'; circuit?: Slug }
+  | { type: 'fluidCaught'; entered: Entered<'volume'>; how: 'measured' | 'estimated'; circuit?: Slug; weighed?: Weighed }
   /** `drained`: what was drained went back in, and was clean. */
-  | { type: 'fluidAdded'; entered: Entered<'volume'>; how: 'measured' | 'estimated'; circuit?: Slug; drained?: boolean }
-  | { type: 'fluidExtracted'; entered: Entered<'volume'>; how: 'measured' | 'estimated'; circuit?: Slug }
+  /** `bottle`: what it came out of; brake fluid draws water from the air once that is open. `kept`: a lead lets an old one in, and why. */
+  | {
+      type: 'fluidAdded'
+      entered: Entered<'volume'>
+      how: 'measured' | 'estimated'
+      circuit?: Slug
+      drained?: boolean
+      bottle?: Bottle
+      kept?: string
+    }
+  | { type: 'fluidExtracted'; entered: Entered<'volume'>; how: 'measured' | 'estimated'; circuit?: Slug; weighed?: Weighed }
+  /** What the car had lost before it came in; a later word about the same circuit takes its place. */
+  | { type: 'leakedBefore'; circuit?: Slug; found: LeakedFound }
   /** A part with a seal of its own was looked at once the engine has run. */
   | { type: 'partLooked'; operation: Slug; result: LeakResult }
   /** What the leaflet in the box says, as it is printed; it is this job's torque from then on. */
@@ -204,6 +227,8 @@ type Computed = {
   fluidCaught: Command<'fluidCaught'> & { volume: Millilitres }
   fluidAdded: Command<'fluidAdded'> & { volume: Millilitres }
   fluidExtracted: Command<'fluidExtracted'> & { volume: Millilitres }
+  /** Unknown where nobody knows it, or nothing says what a millimetre of that level holds. */
+  leakedBefore: Command<'leakedBefore'> & { amount?: Amount }
   /** `rest`: minutes before another reading counts, where foam was seen. */
   levelRead: Command<'levelRead'> & { celsius?: Celsius; rest?: number }
   /** The one that was taken out stays with the customer; of a line no longer wanted the old one goes back. `also`: in the same piece. */
@@ -318,6 +343,10 @@ export type Refusal =
   | { code: 'JOB_DRAIN_OPEN'; operation: Slug }
   /** What was drained may not go back in here. */
   | { code: 'JOB_OLD_FLUID' }
+  /** A bottle that has stood open too long for this fluid, or whose day has not come yet. */
+  | { code: 'JOB_BOTTLE'; why: 'too-long' | 'not-yet'; months: number }
+  /** What was weighed and what was entered do not belong together. */
+  | { code: 'JOB_WEIGHT'; why: 'lighter' | 'density' | 'differs'; millilitres?: Millilitres }
   /** A window that is the wrong way round. */
   | { code: 'JOB_WINDOW'; low: NewtonMetres; high: NewtonMetres }
   /** Its own seals are renewed before it goes back. */
@@ -435,6 +464,8 @@ export type JobState = {
   caught: readonly (Mark & BodyOf<'fluidCaught'>)[]
   extracted: readonly (Mark & BodyOf<'fluidExtracted'>)[]
   added: readonly (Mark & BodyOf<'fluidAdded'>)[]
+  /** What the car had lost before, by circuit. */
+  leaked: Readonly<Record<Slug, Mark & BodyOf<'leakedBefore'>>>
   levels: readonly (Mark & BodyOf<'levelRead'>)[]
   timers: Partial<Readonly<Record<TimerName, Mark & { minutes: number; ended?: Mark & { reason?: string } }>>>
   cleaned: readonly (Mark & { where: LiftPosition })[]

@@ -10,6 +10,7 @@ import { millilitres } from '../../core/units/types'
 import {
   choiceWords,
   howWords,
+  instrumentWords,
   lookWords,
   readingWords,
   roundWords,
@@ -17,6 +18,7 @@ import {
   recordDate,
   turnsWords,
 } from '../../shared/words/recordWords'
+import { fluidHowWords } from '../../shared/words/fluidWords'
 import { endingWords } from '../../shared/words/endingWords'
 import { stepWords } from '../../shared/words/stepWords'
 import { cautionWords, list, proofWords } from '../../shared/words/vocabulary'
@@ -142,7 +144,8 @@ export async function writeRecordPdf(
         torque.newtonMetres === undefined ? 'not measured' : formatQuantity('torque', torque.newtonMetres, 'N.m'),
         torque.newtonMetres === undefined ? '' : formatQuantity('torque', torque.newtonMetres, 'lbf.ft'),
         torque.window ? formatRange('torque', torque.window.low, torque.window.high, 'N.m') : 'none stated',
-        howWords[torque.how] + (torque.reason ? `; accepted: ${torque.reason}` : ''),
+        (torque.instrument ? instrumentWords[torque.instrument] : howWords[torque.how]) +
+          (torque.reason ? `; accepted: ${torque.reason}` : ''),
       ]),
     ),
     heading('Joints and proofs'),
@@ -166,7 +169,7 @@ export async function writeRecordPdf(
           .join(', '),
         formatEntered('volume', fluid.entered),
         mL(fluid.millilitres),
-        fluid.how,
+        fluidHowWords(fluid),
         recordDate(fluid.at),
         fluid.by,
       ]),

@@ -45,6 +45,8 @@ const length = z.strictObject({ value: amount, unit: z.enum(lengthUnits) })
 const temperature = z.strictObject({ value: amount, unit: z.enum(temperatureUnits) })
 /** A number that core has computed, in its SI unit; JSON knows no units, so the brand is given here. */
 const computed = <Q extends number>() => amount as unknown as z.ZodType<Q, Q>
+const grams = z.number().min(0).max(100_000)
+const weighed = z.strictObject({ full: grams, empty: grams, celsius: computed<Celsius>(), instrument: z.enum(instruments).optional() })
 const step = z.strictObject({ kind: z.enum(stepKinds), target: slug })
 const goal = z.strictObject({ kind: z.enum(goalKinds), target: slug })
 const counts = z.array(z.number().int().min(0).max(99)).max(20)
@@ -85,7 +87,13 @@ const vehicle = z.strictObject({
 })
 
 /** A torque as a person says it, and what core makes of it. */
-const said = { how: z.enum(torqueHows), entered: torque.optional(), adapter: adapterSchema.optional(), reason: maybeText.optional() }
+const said = {
+  how: z.enum(torqueHows),
+  entered: torque.optional(),
+  adapter: adapterSchema.optional(),
+  reason: maybeText.optional(),
+  instrument: z.enum(instruments).optional(),
+}
 const judged = {
   torque: computed<NewtonMetres>().optional(),
   window: z.strictObject({ low: computed<NewtonMetres>(), high: computed<NewtonMetres>() }).optional(),
@@ -189,9 +197,25 @@ const commands = {
     airBack: z.boolean().optional(),
   }),
   tested: c('tested', { test: z.enum(carTests), result: z.enum(['good', 'not-good']), note: maybeText.optional() }),
-  fluidCaught: c('fluidCaught', { entered: volume, how, circuit: slug.optional() }),
-  fluidAdded: c('fluidAdded', { entered: volume, how, circuit: slug.optional(), drained: z.boolean().optional() }),
-  fluidExtracted: c('fluidExtracted', { entered: volume, how, circuit: slug.optional() }),
+  fluidCaught: c('fluidCaught', { entered: volume, how, circuit: slug.optional(), weighed: weighed.optional() }),
+  fluidAdded: c('fluidAdded', {
+    entered: volume,
+    how,
+    circuit: slug.optional(),
+    drained: z.boolean().optional(),
+    bottle: z.union([z.literal('sealed'), z.strictObject({ opened: z.iso.date() })]).optional(),
+    kept: maybeText.optional(),
+  }),
+  fluidExtracted: c('fluidExtracted', { entered: volume, how, circuit: slug.optional(), weighed: weighed.optional() }),
+  leakedBefore: c('leakedBefore', {
+    circuit: slug.optional(),
+    found: z.discriminatedUnion('by', [
+      z.strictObject({ by: z.literal('level'), level: slug, mm: z.number().min(0).max(1000) }),
+      z.strictObject({ by: z.literal('drips'), perMinute: z.number().min(0).max(600), hours: z.number().min(0).max(100_000) }),
+      z.strictObject({ by: z.literal('added'), entered: volume }),
+      z.strictObject({ by: z.literal('unknown') }),
+    ]),
+  }),
   partLooked: c('partLooked', { operation: slug, result: z.enum(leakResults) }),
   leafletRead: c('leafletRead', {
     thing: z.enum(torquedThings),
@@ -256,6 +280,9 @@ const bodies = {
   fluidCaught: commands.fluidCaught.extend({ volume: computed<Millilitres>() }),
   fluidAdded: commands.fluidAdded.extend({ volume: computed<Millilitres>() }),
   fluidExtracted: commands.fluidExtracted.extend({ volume: computed<Millilitres>() }),
+  leakedBefore: commands.leakedBefore.extend({
+    amount: z.strictObject({ millilitres: computed<Millilitres>(), within: computed<Millilitres>() }).optional(),
+  }),
   levelRead: commands.levelRead.extend({ celsius: computed<Celsius>().optional(), rest: underPressure.optional() }),
   lineCalledOut: commands.lineCalledOut.extend({ also: lines.optional() }),
   lineOut: commands.lineOut.extend({ also: lines.optional() }),

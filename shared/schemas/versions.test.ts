@@ -40,6 +40,7 @@ const sinceVersion3 = [
   'fastenerLost',
   'leafletRead',
   'leakTraced',
+  'leakedBefore',
   'lineCalledOut',
   'neighbourRenewed',
   'observed',

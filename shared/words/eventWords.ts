@@ -3,6 +3,7 @@ import { assertNever } from '../../core/result'
 import type { Sheet } from '../../core/sheet/types'
 import type { Entered } from '../../core/units/types'
 import { formatEntered } from '../../core/units/formatQuantity'
+import { bottleWords, leakedWords, scaleWords } from './fluidWords'
 import { heightWords } from './levelWords'
 import { choiceWords, howWords, instrumentWords, leakWords, readingWords, roundWords, testWords } from './recordWords'
 import { foundWords } from './foundWords'
@@ -92,13 +93,15 @@ export function eventWords(body: JobBody, sheet: Sheet): string {
     case 'jointSeated':
       return `${name.joint(body.joint)} seated: ${list(body.proofs.map(proof => proofWords[proof].short))}`
     case 'jointTorqued':
-      return `${name.joint(body.joint)} torqued${body.entered ? ` at ${formatEntered('torque', body.entered)}` : ''}, ${howWords[body.how]}${body.reason ? `; accepted: ${body.reason}` : ''}`
+      return `${name.joint(body.joint)} torqued${body.entered ? ` at ${formatEntered('torque', body.entered)}` : ''}, ${body.instrument ? instrumentWords[body.instrument] : howWords[body.how]}${body.reason ? `; accepted: ${body.reason}` : ''}`
     case 'fluidCaught':
-      return `${amountWords(body.circuit, body.entered, sheet)} caught (${body.how})`
+      return `${amountWords(body.circuit, body.entered, sheet)} caught (${body.weighed ? scaleWords(body.weighed) : body.how})`
     case 'fluidAdded':
-      return `${amountWords(body.circuit, body.entered, sheet)} put in (${body.how})${body.drained ? ', what was drained and clean' : ''}`
+      return `${amountWords(body.circuit, body.entered, sheet)} put in (${body.how})${body.drained ? ', what was drained and clean' : ''}${body.bottle ? `, ${bottleWords(body.bottle)}` : ''}${body.kept ? `; used all the same: ${body.kept}` : ''}`
     case 'fluidExtracted':
-      return `${amountWords(body.circuit, body.entered, sheet)} taken out (${body.how})`
+      return `${amountWords(body.circuit, body.entered, sheet)} taken out (${body.weighed ? scaleWords(body.weighed) : body.how})`
+    case 'leakedBefore':
+      return `${sheet.circuits?.find(({ id }) => id === body.circuit)?.name ?? 'Fluid'} lost before it came in: ${leakedWords(body.found, body.amount)}`
     case 'partLooked':
       return `${name.operation(body.operation)}: ${leakWords[body.result]}`
     case 'leafletRead':

@@ -59,6 +59,8 @@ export function stepFacts(
     const settled = settleWindow(torque ?? 'unknown')
     return settled.kind === 'unknown' ? '' : format.torque(settled.value)
   }
+  const behindWords = ({ joint: id, spill: { least, most } }: JointSpill['behind'][number]) =>
+    `${resolved.joints.find(other => other.id === id)!.name} stands open: ${format.volume(least, most)} more there`
   const drains = kind === 'open' || (kind === 'off' && operation?.drains !== undefined)
   return [
     { name: 'helper', value: step.helper ? 'somebody in the seat' : '' },
@@ -70,6 +72,7 @@ export function stepFacts(
     },
     { name: 'torque', value: kind === 'fasten' ? windowOf(hold?.torque) : kind === 'level' ? windowOf(level?.torque) : '' },
     { name: 'will run out', value: kind === 'open' && spill ? spillWords(spill) : '' },
+    { name: 'and elsewhere', value: kind === 'open' && spill ? spill.behind.map(behindWords).join('; ') : '' },
     { name: 'pan', value: drains && place ? panWords(panPlace(place)) : '' },
     { name: 'which mark', value: ['fit', 'withdraw', 'receive'].includes(kind) ? (line?.mark ?? '') : '' },
     { name: 'part', value: line && ['receive', 'compare', 'fit'].includes(kind) ? partName(line, parts) : '' },

@@ -3,6 +3,7 @@ import type { Instrument, LeakResult, LevelReading, Sight, TorqueHow } from '../
 import type { BleedMethod } from '../../core/sheet/types'
 import { formatEntered, formatQuantity } from '../../core/units/formatQuantity'
 import { triedWords } from './carTestWords'
+import { leakedWords } from './fluidWords'
 import { foundWords } from './foundWords'
 import { serviceWords, weighedWords } from './planWords'
 import { plural } from './vocabulary'
@@ -19,7 +20,12 @@ export const leakWords: Record<LeakResult, string> = { dry: 'dry', weeping: 'wee
 export const lookWords = ({ leak, leftOut }: Pick<JobRecord['joints'][number], 'leak' | 'leftOut'>): string =>
   leftOut ? 'not there any more' : leak ? leakWords[leak] : 'not looked at'
 /** What said a value, where nobody typed it. */
-export const instrumentWords: Record<Instrument, string> = { 'simulated-scan-tool': 'simulated scan tool' }
+export const instrumentWords: Record<Instrument, string> = {
+  'simulated-scan-tool': 'simulated scan tool',
+  'simulated-torque-wrench': 'simulated torque wrench',
+  'simulated-scale': 'simulated scale',
+  'simulated-pump-gauge': 'simulated pump gauge',
+}
 export const readingWords: Record<LevelReading, string> = {
   at: 'at the mark',
   below: 'below the mark',
@@ -66,10 +72,13 @@ export const testWords = ({ test, result, note }: Pick<JobRecord['tests'][number
 export const turnsWords = (
   record: Pick<
     JobRecord,
-    'lines' | 'putBack' | 'lost' | 'waitsCut' | 'traced' | 'service' | 'renewed' | 'parts' | 'balances' | 'leaflets' | 'observed'
+    'leaked' | 'lines' | 'putBack' | 'lost' | 'waitsCut' | 'traced' | 'service' | 'renewed' | 'parts' | 'balances' | 'leaflets' | 'observed'
   >,
 ): string[] => [
   ...(record.service ? [`Asked for: ${serviceWords[record.service]}.`] : []),
+  ...record.leaked.map(
+    ({ circuit, found, amount, by }) => `${circuit ?? 'Fluid'} lost before it came in: ${leakedWords(found, amount)} (${by}).`,
+  ),
   ...record.renewed.map(({ name, parts, by }) => `${name} renewed${parts.length > 0 ? ` (${parts.join(', ')})` : ''}, ${by}.`),
   ...record.parts.map(
     ({ name, seals, look, by }) =>

@@ -283,6 +283,14 @@ export function refusalWords(refusal: Refusal, sheet: Sheet): string {
       return `“${name.operation(refusal.operation)}” is open: shut it and torque it before anything is filled in.`
     case 'JOB_OLD_FLUID':
       return 'What was drained does not go back in here. New fluid, of the kind the sheet says.'
+    case 'JOB_BOTTLE':
+      return refusal.why === 'not-yet'
+        ? 'No bottle was opened on a day that is still to come. Look at the date again.'
+        : `This bottle has stood open for more than ${plural(refusal.months, 'month')}: the fluid has drawn water from the air and boils too soon. Take a sealed one. A lead may let it in, with a word of why.`
+    case 'JOB_WEIGHT':
+      if (refusal.why === 'lighter') return 'The full pan weighs no more than the empty one. Weigh both again.'
+      if (refusal.why === 'density') return 'Nothing is known of how heavy this fluid is. Measure it in a jug.'
+      return `By its weight that is ${formatQuantity('volume', refusal.millilitres!, 'mL')}: enter what the scale says, or what the jug says.`
     case 'JOB_WINDOW':
       return `${formatQuantity('torque', refusal.low, 'N.m')} to ${formatQuantity('torque', refusal.high, 'N.m')}: the smaller value comes first. Read the leaflet again.`
     case 'JOB_PART_SEALS':

@@ -1,30 +1,74 @@
 <script setup lang="ts">
-import type { Entered } from '#core/units/types'
+import { computed, ref, watch } from 'vue'
+import { kindOfFluid } from '#core/fluid/fluidKinds'
+import { judgeBottle, mostMonthsOpen } from '#core/fluid/judgeBottle'
+import { usualDensity } from '#core/fluid/usualDensity'
+import type { Bottle, Weighed } from '#core/job/types'
+import type { Entered, Millilitres } from '#core/units/types'
+import { useNow } from '~/composables/useNow'
+import { useSession } from '~/stores/session'
 import { useUnits } from '~/stores/units'
 
-/** So much fluid, how that is known and, where what was drained may go back in, which it is. */
-defineProps<{ label: string; asksWhich: boolean }>()
+/**
+ * So much fluid, how that is known (in a jug, on a scale, by eye) and, where it goes in, which it is and what it comes out of. `spec`: the
+ * fluid in its sheet's words; `expected`: what may lie in the pan.
+ */
+const props = defineProps<{
+  label: string
+  spec: string
+  goesIn: boolean
+  asksWhich: boolean
+  asksBottle: boolean
+  expected?: Millilitres
+}>()
 const amount = defineModel<Entered<'volume'>>('amount')
 const how = defineModel<'measured' | 'estimated'>('how', { required: true })
 const which = defineModel<'new' | 'drained'>('which')
+const weighed = defineModel<Weighed>('weighed')
+const bottle = defineModel<Bottle>('bottle')
+const kept = defineModel<string>('kept')
 const units = useUnits()
+const session = useSession()
+const now = useNow(60_000)
+const kind = computed(() => kindOfFluid(props.spec))
+const density = computed(() => (props.goesIn ? undefined : usualDensity(kind.value)))
+type Way = 'measured' | 'weighed' | 'estimated'
+const way = ref<Way>(how.value)
+watch(way, chosen => {
+  how.value = chosen === 'estimated' ? 'estimated' : 'measured'
+  weighed.value = undefined
+})
+const ways = computed<{ id: Way; text: string }[]>(() => [
+  { id: 'measured', text: 'Measured' },
+  ...(density.value ? [{ id: 'weighed' as const, text: 'Weighed' }] : []),
+  { id: 'estimated', text: 'Estimated' },
+])
+
+const from = ref<'sealed' | 'open'>()
+const opened = ref('')
+watch([from, opened], () => (bottle.value = from.value === 'open' ? (opened.value ? { opened: opened.value } : undefined) : from.value))
+const judged = computed(() =>
+  bottle.value && bottle.value !== 'sealed' ? judgeBottle(kind.value, bottle.value.opened, new Date(now.value).toISOString()) : undefined,
+)
+const tooLong = computed(() => judged.value?.may === 'no' && judged.value.why === 'too-long')
 </script>
 
 <template>
+  <ChoiceRow v-model="way" label="How it is known" :choices="ways" />
+  <WeighEntry
+    v-if="way === 'weighed' && density"
+    v-model:amount="amount"
+    v-model:weighed="weighed"
+    :density="density"
+    :expected="expected"
+  />
   <QuantityEntry
+    v-else
     v-model="amount"
     dimension="volume"
     :units="units.choice === 'us' ? ['floz', 'qt', 'mL'] : ['mL', 'L', 'floz']"
     :other="amount?.unit === 'floz' || amount?.unit === 'qt' ? 'mL' : 'floz'"
     :label="label"
-  />
-  <ChoiceRow
-    v-model="how"
-    label="How it is known"
-    :choices="[
-      { id: 'measured', text: 'Measured' },
-      { id: 'estimated', text: 'Estimated' },
-    ]"
   />
   <ChoiceRow
     v-if="asksWhich"
@@ -35,4 +79,20 @@ const units = useUnits()
       { id: 'drained', text: 'What was drained: clean' },
     ]"
   />
+  <template v-if="asksBottle && which !== 'drained'">
+    <p class="soft">What does it come out of? Brake fluid draws water from the air once its bottle is open.</p>
+    <ChoiceRow
+      v-model="from"
+      label="The bottle"
+      :choices="[
+        { id: 'sealed', text: 'Sealed until now' },
+        { id: 'open', text: 'Opened before' },
+      ]"
+    />
+    <v-text-field v-if="from === 'open'" v-model="opened" type="date" label="opened on" />
+    <template v-if="tooLong">
+      <p class="caution" role="status">Open for more than {{ mostMonthsOpen }} months: take a sealed bottle.</p>
+      <v-textarea v-if="session.isLead" v-model="kept" label="A lead lets it in: why" />
+    </template>
+  </template>
 </template>

@@ -1,11 +1,14 @@
 <script setup lang="ts">
+import { computed } from 'vue'
+import { owedBesides } from '#shared/words/fluidWords'
 import type { FluidBalance } from '#core/fluid/balanceFluid'
 import type { FluidEstimate } from '#core/fluid/estimateFluid'
 import { millilitres } from '#core/units/types'
 import { useUnits } from '~/stores/units'
 
-defineProps<{ balance: FluidBalance; estimate?: FluidEstimate }>()
+const props = defineProps<{ balance: FluidBalance; estimate?: FluidEstimate }>()
 const units = useUnits()
+const besides = computed(() => owedBesides(props.balance, units.volume))
 </script>
 
 <template>
@@ -28,9 +31,11 @@ const units = useUnits()
               : 'unknown'
             : units.volume(millilitres(Math.abs(balance.owed)))
         }}
+        <small v-if="balance.within !== undefined">± {{ units.volume(balance.within) }}</small>
       </dd>
     </div>
   </dl>
+  <p v-if="besides" class="soft">{{ besides }}</p>
 </template>
 
 <style scoped>
@@ -48,6 +53,9 @@ const units = useUnits()
 dt {
   color: var(--soft);
   font-size: 15px;
+}
+small {
+  font: 500 16px/1.2 var(--face);
 }
 dd {
   font: 700 21px/1.15 var(--face);

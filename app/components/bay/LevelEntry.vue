@@ -31,7 +31,7 @@ const isPlug = computed(() => levelForm(props.level) === 'overflow')
 const hasScale = computed(() => !isSealed.value && !isPlug.value)
 /** Another fluid than the lines' own, where the step is about one. */
 const circuit = computed(() => sheet.value.circuits?.find(({ level }) => level.id === props.level.id))
-const balance = computed(() => balanceOf(sheet.value, job.state!, circuit.value?.id))
+const balance = computed(() => balanceOf(job.resolved!, job.state!, circuit.value?.id))
 
 const temperature = ref<Entered<'temperature'>>()
 const wantsTemperature = computed(() => asksTemperature(sheet.value, props.level))

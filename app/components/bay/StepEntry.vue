@@ -7,7 +7,9 @@ import { levelsOf } from '#core/sheet/levelsOf'
 import type { Step } from '#core/job/listSteps'
 import { plainCommand } from '#core/job/plainCommand'
 import { torquesAsked } from '#core/job/torquesAsked'
-import type { JobCommand, LeakResult, TorqueSaid } from '#core/job/types'
+import { isGlycol, kindOfFluid } from '#core/fluid/fluidKinds'
+import type { Bottle, JobCommand, LeakResult, TorqueSaid, Weighed } from '#core/job/types'
+import { settleValue } from '#core/sheet/settleContested'
 import { isPartOpen } from '#core/sheet/chosenPart'
 import type { Entered } from '#core/units/types'
 import { newSealItems } from '#shared/words/sealWords'
@@ -55,13 +57,20 @@ const groupName = (group: number) => {
 const amount = ref<Entered<'volume'>>()
 const measured = ref<'measured' | 'estimated'>('measured')
 const which = ref<'new' | 'drained'>()
+const weighed = ref<Weighed>()
+const bottle = ref<Bottle>()
+const kept = ref<string>()
 const isAmount = plain.type === 'fluidCaught' || plain.type === 'fluidAdded' || plain.type === 'fluidExtracted'
 /** Another fluid than the lines' own, where the step is about one. */
 const circuit = isAmount ? resolved.value.sheet.circuits?.find(({ id }) => id === plain.circuit) : undefined
-const balance = computed(() => balanceOf(resolved.value.sheet, job.state!, circuit?.id))
+const balance = computed(() => balanceOf(resolved.value, job.state!, circuit?.id))
 /** What was drained may go back in where it is clean: asked, never taken for granted. */
 const mayReuse =
   plain.type === 'fluidAdded' && (circuit ?? resolved.value.sheet.fluid).reuse === 'if-clean' && balance.value.out !== undefined
+const fluidSpec = settleValue((circuit ?? resolved.value.sheet.fluid).spec)
+const fluidWords = fluidSpec.kind === 'unknown' ? '' : fluidSpec.value
+/** How long its bottle has been open matters for brake fluid only. */
+const asksBottle = plain.type === 'fluidAdded' && isGlycol(kindOfFluid(fluidWords))
 // --- bleeding
 const roundDraft = ref<JobCommand>()
 // --- level
@@ -86,11 +95,14 @@ const said = computed<Said>(() => ({
   amount: amount.value,
   how: measured.value,
   which: which.value,
+  weighed: weighed.value,
+  bottle: bottle.value,
+  kept: kept.value,
   whole: plain.type === 'roundBled' ? roundDraft.value : levelDraft.value,
   leak: leak.value,
   result: result.value,
 }))
-const asks = { asked: tightening.map(asked => asked !== undefined), asksWhich: mayReuse }
+const asks = { asked: tightening.map(asked => asked !== undefined), asksWhich: mayReuse, asksBottle }
 watch([said, unnamed], () => (draft.value = unnamed.value ? undefined : saidCommand(plain, props.step, said.value, asks)), {
   immediate: true,
 })
@@ -171,6 +183,13 @@ watch([said, unnamed], () => (draft.value = unnamed.value ? undefined : saidComm
         v-model:amount="amount"
         v-model:how="measured"
         v-model:which="which"
+        v-model:weighed="weighed"
+        v-model:bottle="bottle"
+        v-model:kept="kept"
+        :spec="fluidWords"
+        :goes-in="plain.type === 'fluidAdded'"
+        :asks-bottle="asksBottle"
+        :expected="circuit ? undefined : job.fluid?.spill.likely"
         :label="plain.type === 'fluidAdded' ? 'put in' : plain.type === 'fluidCaught' ? 'caught' : 'drawn off'"
         :asks-which="mayReuse"
       />

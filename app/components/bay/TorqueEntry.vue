@@ -4,12 +4,14 @@ import { useDebounceFn } from '@vueuse/core'
 import type { TorqueHow, TorqueSaid } from '#core/job/types'
 import { practiceFor } from '#core/fittings/jointKinds'
 import { practiceWords } from '#shared/words/practiceWords'
+import { simulatedTorqueWrench } from '#core/instruments/simulatedStreams'
 import { settleWindow } from '#core/sheet/settleContested'
 import type { Joint } from '#core/sheet/types'
 import { checkTorque, targetTorque } from '#core/torque/checkTorque'
 import { isUsable, settingForTorque, torqueFromSetting } from '#core/torque/correctForAdapter'
 import { toSi } from '#core/units/convertUnit'
 import { millimetres, type Entered, type TorqueUnit } from '#core/units/types'
+import { useStream } from '~/composables/useStream'
 import { useConnection } from '~/stores/connection'
 import { useSession } from '~/stores/session'
 import { useUnits } from '~/stores/units'
@@ -59,6 +61,20 @@ const got = computed(
 const outside = computed(
   () => got.value !== undefined && window.value.kind !== 'unknown' && checkTorque(got.value, window.value.value).verdict !== 'inside',
 )
+/** A wrench that streams: what it came to stands in the box as if typed, once the hand has let go; typed over, it is the hand's. */
+const wrench = useStream('torque-wrench')
+const landed = ref<Entered<'torque'>>()
+const landings = ref(0)
+const pull = () =>
+  wrench.on(simulatedTorqueWrench(window.value.kind === 'unknown' ? 20 : targetTorque(window.value.value), landings.value + 1))
+watch(wrench.peak, peak => {
+  if (peak === undefined) return
+  wrench.off()
+  landed.value = { value: peak, unit: 'N.m' }
+  landings.value++
+})
+watch(how, () => (landed.value = undefined), { flush: 'sync' })
+const isLanded = computed(() => entered.value !== undefined && entered.value.value === landed.value?.value && entered.value.unit === 'N.m')
 const reason = ref('')
 /** What general practice does where nobody knows a torque; marked as that. */
 const practice = computed(() => (props.kind && window.value.kind === 'unknown' ? practiceFor(props.kind) : undefined))
@@ -79,6 +95,7 @@ watch(
         : {
             how: how.value,
             ...(isMeasured.value && { entered: entered.value }),
+            ...(isMeasured.value && isLanded.value && { instrument: 'simulated-torque-wrench' as const }),
             ...(how.value === 'adapter' && { adapter: { ...adapter.value } }),
             ...(reason.value.trim() && { reason: reason.value.trim() }),
           }
@@ -91,9 +108,18 @@ watch(
   <div class="stack torque">
     <h3 v-if="label">{{ label }}</h3>
     <template v-if="isMeasured">
+      <StreamLive
+        v-if="wrench.isThere.value"
+        kind="torque-wrench"
+        :is-on="wrench.isOn.value"
+        :judged="wrench.judged.value"
+        start="Pull"
+        @start="pull"
+      />
       <QuantityEntry
-        :key="how"
+        :key="`${how}-${landings}`"
         v-model="entered"
+        :start="landed"
         dimension="torque"
         :units="torqueUnits"
         :other="entered?.unit === 'lbf.ft' ? 'N.m' : 'lbf.ft'"

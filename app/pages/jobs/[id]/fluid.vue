@@ -24,7 +24,7 @@ const others = computed(() =>
           {
             circuit,
             drained: { ...drained, parts: list(parts.map(({ name }) => name)) },
-            balance: balanceOf(resolved.value.sheet, job.state, circuit.id),
+            balance: balanceOf(resolved.value, job.state, circuit.id),
           },
         ]
       : []
@@ -73,6 +73,7 @@ const shapeless = computed(() => resolved.value.lines.filter(({ id }) => job.flu
         {{ line }}: nobody has measured its shape, so what it holds is not in these numbers.
       </p>
     </section>
+    <LostBefore v-if="job.fluid && !job.state?.signedOff" @say="record" />
     <section v-for="{ circuit, drained, balance } in others" :key="circuit.id" class="card stack">
       <h3>{{ circuit.name }}</h3>
       <FluidBalance :balance="balance" />

@@ -5,7 +5,17 @@ import { useHead } from '#imports'
 import { buildRecord } from '#core/job/buildRecord'
 import { stepKey } from '#core/job/stepKinds'
 import { formatEntered, formatQuantity, formatRange } from '#core/units/formatQuantity'
-import { choiceWords, howWords, lookWords, readingWords, roundWords, testWords, turnsWords } from '#shared/words/recordWords'
+import { fluidHowWords } from '#shared/words/fluidWords'
+import {
+  choiceWords,
+  howWords,
+  instrumentWords,
+  lookWords,
+  readingWords,
+  roundWords,
+  testWords,
+  turnsWords,
+} from '#shared/words/recordWords'
 import { endingWords } from '#shared/words/endingWords'
 import { dueWords, refusalWords } from '#shared/words/refusalWords'
 import { stepWords } from '#shared/words/stepWords'
@@ -111,7 +121,8 @@ const handOver = () => say({ type: 'handedOver', to: 'customer' })
               {{ torque.window ? formatRange('torque', torque.window.low, torque.window.high, 'N.m') : 'none stated' }}
             </td>
             <td data-label="How">
-              {{ howWords[torque.how] }}<span v-if="torque.reason" class="sub">accepted outside: {{ torque.reason }}</span>
+              {{ torque.instrument ? instrumentWords[torque.instrument] : howWords[torque.how]
+              }}<span v-if="torque.reason" class="sub">accepted outside: {{ torque.reason }}</span>
             </td>
             <td data-label="Who">{{ torque.by }}</td>
           </tr>
@@ -172,7 +183,7 @@ const handOver = () => say({ type: 'handedOver', to: 'customer' })
             </td>
             <td class="n" data-label="Entered">{{ formatEntered('volume', item.entered) }}</td>
             <td class="n" data-label="mL">{{ formatQuantity('volume', item.millilitres, 'mL') }}</td>
-            <td data-label="How">{{ item.how }}</td>
+            <td data-label="How">{{ fluidHowWords(item) }}</td>
             <td data-label="When">{{ time(item.at) }}</td>
             <td data-label="Who">{{ item.by }}</td>
           </tr>
