@@ -3,6 +3,7 @@ import { scopeOf } from '../core/access/listGoals'
 import { planJob } from '../core/access/planJob'
 import { adviseMethod, bleedTools } from '../core/bleed/adviseMethod'
 import { openingOf } from '../core/bleed/openingOf'
+import { estimateAir } from '../core/bleed/estimateAir'
 import { pathOfSheet } from '../core/bleed/pathOfSheet'
 import { predictRounds } from '../core/bleed/predictRounds'
 import { drainByHeight } from '../core/fluid/drainByHeight'
@@ -10,7 +11,7 @@ import { estimateFluid } from '../core/fluid/estimateFluid'
 import { fold } from '../core/job/evolve'
 import { listDue } from '../core/job/obligations'
 import { planRest } from '../core/job/planRest'
-import type { JobState } from '../core/job/types'
+import { sights, type JobState } from '../core/job/types'
 import { listKit } from '../core/kit/listKit'
 import { listTools } from '../core/kit/listTools'
 import { developLine } from '../core/route/developLine'
@@ -155,6 +156,34 @@ export const computations = {
             prediction: found && predictRounds(found.path, found.air),
           },
         }
+      }),
+  ),
+  'bleed-estimate': computation(
+    'what rounds of bleeding so far tell: rounds to go, air left in mL, and how likely it is that air comes in, each between 5 and 95 of 100',
+    z.strictObject({
+      ...onCar,
+      lines: z.array(slugSchema).min(1).max(24),
+      rounds: z
+        .array(
+          z.strictObject({
+            saw: z.enum(sights),
+            strokes: z.number().int().min(1).max(40).optional(),
+            bubbleMm: z.number().min(0).max(2000).optional(),
+            firmAt: z.number().min(0).max(1).optional(),
+            toppedUp: z.boolean().default(false),
+            airBack: z.boolean().optional(),
+          }),
+        )
+        .max(30),
+    }),
+    ({ sheet, car: forCar, lines, rounds }) =>
+      withCar(sheet, forCar, resolved => {
+        const unknown = lines.findIndex(line => !resolved.lines.some(({ id }) => id === line))
+        if (unknown >= 0) return refuse(`This car has no line ${lines[unknown]}.`, `lines.${unknown}`)
+        const found = pathOfSheet(resolved, lines)
+        return found
+          ? { ok: true, value: estimateAir(found.path, found.air, rounds) }
+          : refuse('Only a clutch or a brake whose lines are measured can be reckoned with.', 'sheet')
       }),
   ),
   drain: computation(

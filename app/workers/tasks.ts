@@ -4,6 +4,7 @@ import type { PlanInputs } from '#core/access/planJob'
 import type { Standing } from '#core/access/standing'
 import type { Plan } from '#core/access/types'
 import { weighNeighbours, type Weighing } from '#core/access/weighNeighbours'
+import { estimateAir, type AirEstimate, type RoundSeen } from '#core/bleed/estimateAir'
 import { pathOfSheet } from '#core/bleed/pathOfSheet'
 import { predictRounds, type RoundsPrediction } from '#core/bleed/predictRounds'
 import { reconstructLine, type PhotoJob } from '#core/photo/reconstructLine'
@@ -46,6 +47,10 @@ export const tasks = {
     if (!found.ok) return found
     const { apexes, within, misfits } = found.value
     return { ok: true as const, value: { apexes, within, misfits } }
+  },
+  airLeft({ car, lines, rounds }: { car: OnCar; lines: readonly Slug[]; rounds: readonly RoundSeen[] }): AirEstimate | undefined {
+    const found = pathOfSheet(resolvedFor(car), lines)
+    return found && estimateAir(found.path, found.air, rounds)
   },
   rounds({ car, lines }: { car: OnCar; lines: readonly Slug[] }): RoundsPrediction | undefined {
     const found = pathOfSheet(resolvedFor(car), lines)

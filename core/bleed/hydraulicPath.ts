@@ -95,5 +95,5 @@ export function filledPath(path: HydraulicPath, airLeft: { line: number; slave: 
 }
 
 /** Air that is left where it does harm, mL at atmospheric pressure. */
-export const airLeft = ({ pipe, slave, clinging, crest }: HydraulicState): number =>
+export const airLeft = ({ pipe, slave, clinging, crest }: Pick<HydraulicState, 'pipe' | 'slave' | 'clinging' | 'crest'>): number =>
   pipe.reduce((sum, { air }) => sum + air, 0) + slave.air + clinging + crest

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { allLines, everyDemoCar } from '../../tests/helpers/demo'
+import { bleedMinutes } from './bleedMinutes'
 import { bleedRound, ranClear, toppedUp, usualManner } from './bleedRound'
 import { airLeft, filledPath, type HydraulicPath, type HydraulicState } from './hydraulicPath'
 import { sumOf, takeFirst, takeLast, volumeOf, type Parcel } from './parcels'
@@ -212,6 +213,24 @@ describe('how many rounds', () => {
     const [coarse, fine] = [rounds(1), rounds(0.1)]
     expect(Math.abs(coarse.length - fine.length)).toBeLessThanOrEqual(1)
     for (let i = 0; i < Math.min(coarse.length, fine.length); i++) expect(coarse[i]! / fine[i]!).toBeCloseTo(1, 1)
+  })
+})
+
+describe('the minutes that a plan takes for it', () => {
+  it('are those of the fine prediction, within a quarter, and more for a dry line than for its hose', () => {
+    for (const car of everyDemoCar()) {
+      const found = pathOfSheet(car, allLines(car))
+      const planned = bleedMinutes(car, allLines(car))
+      expect(planned === undefined).toBe(found === undefined)
+      if (!found || planned === undefined) continue
+      const { minutes } = predictRounds(found.path, found.air)
+      expect(Math.abs(planned / minutes - 1), car.sheet.id).toBeLessThan(0.25)
+      expect(bleedMinutes(car, allLines(car))).toBe(planned)
+    }
+    const wherry = everyDemoCar().find(({ sheet }) => sheet.id === 'wherry-rear-brake')!
+    expect(bleedMinutes(wherry, ['hose', 'hard'])!).toBeGreaterThan(bleedMinutes(wherry, ['hose'])!)
+    // A dry line is not done in two minutes.
+    expect(bleedMinutes(wherry, ['hose', 'hard'])!).toBeGreaterThan(2)
   })
 })
 

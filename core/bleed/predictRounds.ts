@@ -21,9 +21,9 @@ const unknowns: readonly { clings: number; stroke: number; open: number }[] = [
   { clings: 1.5, stroke: 0.85, open: 0.85 },
 ]
 /** Nobody bleeds longer without asking why. */
-const mostRounds = 30
+export const mostRounds = 30
 /** Common practice, no source: seconds of calling and answering for each cycle, and of looking into the reservoir after a round. */
-const talk = { cycle: 4, round: 20 }
+export const talk = { cycle: 4, round: 20 }
 
 /** Rounds until one runs clear with the reservoir kept full; bounded by `mostRounds`. */
 export function predictRounds(path: HydraulicPath, air: { line: number; slave: number }, manner: Manner = usualManner): RoundsPrediction {

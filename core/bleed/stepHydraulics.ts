@@ -10,9 +10,12 @@ const discharge = 0.7
 const backRate = 1.1
 const backAfter = 0.13
 /** Of what comes back, so much is air past the bleeder’s thread, however full the hose. */
-const threadAir = 0.03
+export const threadAir = 0.03
 /** Parcels are no smaller than this, mL. */
 const grain = 0.2
+
+/** What comes back in mL past a bleeder that is closed so many seconds after the pedal began to rise, where there is room for it. */
+export const backFlow = (lateBy: number): number => backRate * Math.max(0, lateBy - backAfter)
 
 /**
  * Flow through line and bleeder, mL/s, for a pressure in bar: q from p = R·q + ρ·q²/(2·(Cd·A)²), laminar in the line

@@ -157,7 +157,18 @@ export type JobCommand =
   /** One round of bleeding. `bleeder`: where; the sheet's own id where the whole circuit is bled at once. `count`: strokes or turns. */
   /** `running`: turned once more with the engine idling. */
   /** `airBack`: the pedal came up with the bleeder open; whatever the hose showed, that round ran not clear. */
-  | { type: 'roundBled'; bleeder: Slug; count?: number; saw: Sight; toppedUp: boolean; running?: boolean; airBack?: boolean }
+  /** `bubble`: mm of bubbles in the clear hose; `pedal`: how far it went before it held, 0 to 1. */
+  | {
+      type: 'roundBled'
+      bleeder: Slug
+      count?: number
+      saw: Sight
+      toppedUp: boolean
+      running?: boolean
+      airBack?: boolean
+      bubble?: number
+      pedal?: number
+    }
   | { type: 'tested'; test: CarTest; result: 'good' | 'not-good'; note?: string }
   /** `circuit`: whose fluid, where it is not the lines' own. */
   | { type: 'fluidCaught'; entered: Entered<'volume'>; how: 'measured' | 'estimated'; circuit?: Slug; weighed?: Weighed }

@@ -195,6 +195,8 @@ const commands = {
     toppedUp: z.boolean(),
     running: z.boolean().optional(),
     airBack: z.boolean().optional(),
+    bubble: z.number().min(0).max(2000).optional(),
+    pedal: z.number().min(0).max(1).optional(),
   }),
   tested: c('tested', { test: z.enum(carTests), result: z.enum(['good', 'not-good']), note: maybeText.optional() }),
   fluidCaught: c('fluidCaught', { entered: volume, how, circuit: slug.optional(), weighed: weighed.optional() }),

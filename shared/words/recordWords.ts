@@ -1,7 +1,7 @@
 import type { JobRecord } from '../../core/job/buildRecord'
 import type { Instrument, LeakResult, LevelReading, Sight, TorqueHow } from '../../core/job/types'
 import type { BleedMethod } from '../../core/sheet/types'
-import { formatEntered, formatQuantity } from '../../core/units/formatQuantity'
+import { formatEntered, formatNumber, formatQuantity } from '../../core/units/formatQuantity'
 import { triedWords } from './carTestWords'
 import { leakedWords } from './fluidWords'
 import { foundWords } from './foundWords'
@@ -57,8 +57,9 @@ export const roundWords = ({
   saw,
   toppedUp,
   airBack,
-}: Pick<JobRecord['rounds'][number], 'name' | 'count' | 'saw' | 'toppedUp' | 'airBack'>): string =>
-  `Bled${name ? ` at ${name}` : ''}${count === undefined ? '' : `, ${plural(count, name ? 'stroke' : 'time')}`}: ${sightWords[saw]}${airBack ? ', drawn back in' : ''}${toppedUp ? ', topped up' : ''}`
+  bubble,
+}: Pick<JobRecord['rounds'][number], 'name' | 'count' | 'saw' | 'toppedUp' | 'airBack' | 'bubble'>): string =>
+  `Bled${name ? ` at ${name}` : ''}${count === undefined ? '' : `, ${plural(count, name ? 'stroke' : 'time')}`}: ${sightWords[saw]}${bubble ? `, ${formatNumber(bubble, 0)} mm of bubbles` : ''}${airBack ? ', drawn back in' : ''}${toppedUp ? ', topped up' : ''}`
 /** What is counted in a round of bleeding; a method that is not named counts nothing. */
 export const countedWords: Partial<Record<BleedMethod, string>> = {
   'lock-to-lock': 'turns of the wheel',

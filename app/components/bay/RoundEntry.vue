@@ -3,14 +3,17 @@ import { computed, ref, watch } from 'vue'
 import type { CalledRound } from '#core/bleed/callRound'
 import { strokesSinceFull } from '#core/bleed/reservoirLeft'
 import { bleedMethodOf, circuitOpenings } from '#core/job/carState'
+import { roundsSeen } from '#core/job/roundsSeen'
 import { turnsCounted } from '#core/job/isBledAt'
 import { sights, type BodyOf, type JobCommand, type Sight } from '#core/job/types'
 import { settleValue } from '#core/sheet/settleContested'
 import { countedWords, roundWords, sightChoice } from '#shared/words/recordWords'
+import { airWords, pedalChoices, pedalShare, type PedalWord } from '#shared/words/airWords'
 import { roundsWords } from '#shared/words/roundsWords'
 import { useWorked } from '~/composables/useWorked'
 import { useJob } from '~/stores/job'
 import { useUnits } from '~/stores/units'
+import { typedNumber } from '~/utils/editField'
 import { onCar } from '~/workers/tasks'
 
 /** A round of bleeding, turning or priming: what was seen, how often, topped up; called between two people where that is the way. */
@@ -48,6 +51,22 @@ const { value: foreseen } = useWorked('rounds', () =>
   job.resolved && method === 'pump-and-hold' && job.state ? { car: onCar(job.resolved), lines: job.state.scope } : undefined,
 )
 const said = computed(() => foreseen.value && roundsWords(foreseen.value, rounds.value, units))
+const seen = computed(() => roundsSeen(job.state!, props.target, circuitOpenings(job.resolved!, job.state!)))
+/** What the rounds so far tell of the air that is left; worked out beside the page. */
+const { value: told } = useWorked('airLeft', () =>
+  job.resolved && method === 'pump-and-hold' && job.state && seen.value.length > 0
+    ? { car: onCar(job.resolved), lines: job.state.scope, rounds: seen.value }
+    : undefined,
+)
+const tells = computed(() => (told.value && seen.value.length > 0 ? airWords(told.value) : undefined))
+const bubble = ref('')
+const bubbleMm = computed(() => {
+  const value = typedNumber(bubble.value)
+  return value !== undefined && value >= 0 && value <= 2000 ? value : undefined
+})
+/** A clutch pedal goes to the floor whatever air there is: only a brake's tells. */
+const asksPedal = method === 'pump-and-hold' && sheet.value.system === 'brake'
+const pedal = ref<PedalWord>()
 const since = computed(() => strokesSinceFull([...job.state!.rounds, { count: count.value || 0, toppedUp: toppedUp.value }]))
 function called(round: CalledRound, wasToppedUp: boolean): void {
   // Called again before it is recorded, it is one round still: its strokes add up.
@@ -68,7 +87,7 @@ function drawnBack({ strokes }: CalledRound, wasToppedUp: boolean): void {
 }
 
 watch(
-  [saw, count, toppedUp],
+  [saw, count, toppedUp, bubbleMm, pedal],
   () => {
     draft.value = saw.value && {
       type: 'roundBled',
@@ -77,6 +96,8 @@ watch(
       saw: saw.value,
       toppedUp: toppedUp.value,
       ...(isRunning.value && { running: true }),
+      ...(bubbleMm.value !== undefined && { bubble: bubbleMm.value }),
+      ...(pedal.value && { pedal: pedalShare[pedal.value] }),
     }
   },
   { immediate: true },
@@ -88,7 +109,9 @@ watch(
     <li v-for="round in rounds" :key="round.event">{{ roundWords({ ...round, name: bleeder }) }}</li>
   </ol>
   <p v-if="said" class="soft">{{ said.foreseen }}</p>
-  <p v-if="said?.doubt" class="caution" role="status">{{ said.doubt }}</p>
+  <p v-if="tells" role="status">{{ tells.toGo }}</p>
+  <p v-for="doubt in tells?.doubts" :key="doubt" class="caution" role="status">{{ doubt }}</p>
+  <p v-if="said?.doubt && !tells?.doubts.length" class="caution" role="status">{{ said.doubt }}</p>
   <p v-if="turns">
     Turns of the wheel counted: <b>{{ turns.made }}</b> of {{ turns.asked }}. The last round must be clear.
   </p>
@@ -101,6 +124,17 @@ watch(
   </p>
   <p class="soft">{{ isTurned ? 'What showed in the reservoir?' : 'What came out in this round?' }}</p>
   <ChoiceRow v-model="saw" label="What came out" :choices="choices" />
+  <v-text-field
+    v-if="method === 'pump-and-hold'"
+    v-model="bubble"
+    inputmode="decimal"
+    autocomplete="off"
+    label="bubbles in the clear hose, mm together"
+  />
+  <template v-if="asksPedal">
+    <p class="soft">How far did the pedal go before it held?</p>
+    <ChoiceRow v-model="pedal" label="Pedal" :choices="pedalChoices" />
+  </template>
   <v-text-field v-if="counted" v-model.number="count" type="number" min="1" max="999" :label="counted" />
   <v-checkbox v-if="method !== 'prime'" v-model="toppedUp" label="Reservoir topped up after it" />
 </template>
