@@ -18,11 +18,11 @@ export type RoundSeen = {
 /** Bounds that nine of ten cases lie between, and the middle one. */
 export type Spread90 = { low: number; middle: number; high: number }
 export type AirEstimate = {
-  /** Rounds until one runs clear if from now on nothing lets air in and the reservoir is kept full; `mostToGo` stands for that and more. */
+  /** Rounds until one runs clear, if nothing lets air in from now on and the reservoir is kept full; `mostToGo`: that and more. */
   toGo: Spread90
   /** mL at atmospheric pressure. */
   left: Spread90
-  /** How likely it is that air comes in past a seal or a joint, that the bleeder is closed too late, that a crest holds the bubble: 0 to 1. */
+  /** How likely it is, 0 to 1, that air comes in past a seal or a joint, the bleeder is closed too late, a crest holds the bubble. */
   comesIn: number
   closedLate: number
   atCrest: number

@@ -7,6 +7,7 @@ import { traitsImplied } from '../sheet/evaluatePredicate'
 import { dueBehind } from './behind'
 import { isOff, leakMinutesOf, liftOf, pressureSourceOf, runningSince } from './carState'
 import { decideEnded, decideRevision, decideSignOff, decideUndo } from './decideEnd'
+import { judgeHold } from '../bleed/judgeHold'
 import { decideLeaked, decideLevel, decideMeasured, decideRound } from './decideFluid'
 import { decideLeaflet, decideObserved, decidePartLooked } from './decideFound'
 import { decideJoint, decideSeized, decideTraced } from './decideJoint'
@@ -108,6 +109,8 @@ export function decide(state: JobState | undefined, command: JobCommand, context
     case 'photoTaken':
     case 'ranDry':
       return ok(command)
+    case 'vacuumHeld':
+      return ok({ ...command, verdict: judgeHold(command) })
     case 'leakedBefore':
       return decideLeaked(command, context)
     case 'airTraced':

@@ -115,6 +115,22 @@ describe('what it comes out of', () => {
   })
 })
 
+describe('a vacuum that is drawn before it is filled', () => {
+  const held = (from: number, to: number, minutes: number): JobCommand => ({ type: 'vacuumHeld', from, to, minutes })
+  const add: JobCommand = { type: 'fluidAdded', entered: { value: 200, unit: 'mL' }, how: 'measured' }
+  const leaks: JobBody = { type: 'vacuumHeld', from: 80, to: 60, minutes: 3, verdict: 'leaks' }
+  it('is judged as it is read', () => {
+    expect(new Story().ask(held(80, 79, 5))).toMatchObject({ verdict: 'holds' })
+    expect(new Story().ask(held(80, 60, 5))).toMatchObject({ verdict: 'leaks' })
+  })
+  it('that does not hold keeps the fluid out, until one does or something was opened to mend it', () => {
+    expect(new Story().then(leaks).ask(add)).toEqual({ code: 'JOB_VACUUM' })
+    expect(new Story().then(leaks).ask({ ...add, circuit: 'coolant' } as JobCommand)).toMatchObject({ volume: 200 })
+    expect(new Story().all(leaks, { ...leaks, to: 79, verdict: 'holds' }).ask(add)).toMatchObject({ volume: 200 })
+    expect(new Story().all(leaks, open).ask(add)).toMatchObject({ volume: 200 })
+  })
+})
+
 describe('what was weighed', () => {
   const coolant = pocketCar({ fluid: { ...pocketSheet.fluid, spec: known('coolant, blue') } })
   const weighed = (value: number, full: number, empty: number): JobCommand => ({

@@ -48,6 +48,7 @@ export function decideMeasured(
   if (command.type === 'fluidAdded') {
     const open = drainsOf(sheet, circuit?.id ?? sheet.id).find(({ id }) => isOff(state, id))
     if (open) return fail({ code: 'JOB_DRAIN_OPEN', operation: open.id })
+    if (circuit === undefined && leaksVacuum(context.resolved, state)) return fail({ code: 'JOB_VACUUM' })
     if (command.drained && (circuit ?? sheet.fluid).reuse !== 'if-clean') return fail({ code: 'JOB_OLD_FLUID' })
   }
   const spec = settleValue((circuit ?? sheet.fluid).spec)
@@ -56,6 +57,12 @@ export function decideMeasured(
   if (!volume.ok) return volume
   const refusal = command.type === 'fluidAdded' ? bottleRefused(command, kind, context) : weightRefused(command.weighed, kind, volume.value)
   return refusal ? fail(refusal) : ok({ ...command, volume: volume.value })
+}
+
+/** The last that was drawn on it since it was opened did not hold. */
+function leaksVacuum(resolved: Context['resolved'], state: JobState): boolean {
+  const last = state.vacuum.at(-1)
+  return last?.verdict === 'leaks' && circuitOpenings(resolved, state).every(({ n }) => n < last.n)
 }
 
 /** A lead may let in a bottle that has stood open, with a word of why; nobody pours from one that is opened tomorrow. */

@@ -43,6 +43,7 @@ describe('a job on record', () => {
       caught: [],
       extracted: [],
       leaked: {},
+      vacuum: [],
       added: [],
       levels: [],
       timers: {},

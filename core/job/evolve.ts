@@ -39,6 +39,7 @@ function openedState(event: JobEvent, body: Extract<JobEvent['body'], { type: 'o
     extracted: [],
     added: [],
     leaked: {},
+    vacuum: [],
     levels: [],
     timers: {},
     cleaned: [],
@@ -237,6 +238,8 @@ function apply(state: JobState, event: JobEvent): JobState {
       return { ...state, extracted: [...state.extracted, { ...mark, ...body }] }
     case 'fluidAdded':
       return { ...state, added: [...state.added, { ...mark, ...body }] }
+    case 'vacuumHeld':
+      return { ...state, vacuum: [...state.vacuum, { ...mark, ...body }] }
     case 'leakedBefore':
       return { ...state, leaked: { ...state.leaked, [body.circuit ?? state.opened.sheet.id]: { ...mark, ...body } } }
     case 'levelRead':

@@ -13,6 +13,13 @@ export type Said = {
   torque?: TorqueSaid
   /** One for each group that asks for a torque. */
   torques: readonly (TorqueSaid | undefined)[]
+  /** A round or a level, put together by an entry of its own. */
+  whole?: JobCommand
+  leak?: LeakResult
+  result?: 'good' | 'not-good'
+} & AmountSaid
+/** So much fluid and all that is said about it. */
+export type AmountSaid = {
   amount?: Entered<'volume'>
   how: 'measured' | 'estimated'
   which?: 'new' | 'drained'
@@ -20,10 +27,6 @@ export type Said = {
   bottle?: Bottle
   /** Why a lead lets an old bottle in. */
   kept?: string
-  /** A round or a level, put together by an entry of its own. */
-  whole?: JobCommand
-  leak?: LeakResult
-  result?: 'good' | 'not-good'
 }
 /** The tick that says an old seal is out; the others are new seals by id. */
 export const oldOutTick = 'old-out'

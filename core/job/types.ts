@@ -5,6 +5,7 @@ import type { NeighbourRef } from '../access/weighNeighbours'
 import type { Remedy, RemedyBar } from '../fittings/seizedPath'
 import type { LiftPosition, Proof, Slug, Window } from '../sheet/types'
 import type { Adapter } from '../torque/correctForAdapter'
+import type { HoldVerdict } from '../bleed/judgeHold'
 import type { Amount } from '../fluid/balanceCircuit'
 import type { Celsius, Entered, Millilitres, NewtonMetres } from '../units/types'
 import type { GoalRef } from '../access/goalKinds'
@@ -212,6 +213,8 @@ export type JobCommand =
       /** What said the temperature, where nobody typed it. */
       instrument?: Instrument
     }
+  /** The empty circuit was drawn down and shut, and read again: kPa below the air outside. */
+  | { type: 'vacuumHeld'; from: number; to: number; minutes: number; instrument?: Instrument }
   | { type: 'timerStarted'; timer: Exclude<TimerName, 'leak'>; minutes: number }
   | { type: 'timerEnded'; timer: TimerName; reason?: string }
   | { type: 'cleaned'; at: LiftPosition }
@@ -238,6 +241,7 @@ type Computed = {
   fluidCaught: Command<'fluidCaught'> & { volume: Millilitres }
   fluidAdded: Command<'fluidAdded'> & { volume: Millilitres }
   fluidExtracted: Command<'fluidExtracted'> & { volume: Millilitres }
+  vacuumHeld: Command<'vacuumHeld'> & { verdict: HoldVerdict }
   /** Unknown where nobody knows it, or nothing says what a millimetre of that level holds. */
   leakedBefore: Command<'leakedBefore'> & { amount?: Amount }
   /** `rest`: minutes before another reading counts, where foam was seen. */
@@ -356,6 +360,8 @@ export type Refusal =
   | { code: 'JOB_OLD_FLUID' }
   /** A bottle that has stood open too long for this fluid, or whose day has not come yet. */
   | { code: 'JOB_BOTTLE'; why: 'too-long' | 'not-yet'; months: number }
+  /** The vacuum did not hold: what leaks is found before anything is filled in. */
+  | { code: 'JOB_VACUUM' }
   /** What was weighed and what was entered do not belong together. */
   | { code: 'JOB_WEIGHT'; why: 'lighter' | 'density' | 'differs'; millilitres?: Millilitres }
   /** A window that is the wrong way round. */
@@ -475,6 +481,7 @@ export type JobState = {
   caught: readonly (Mark & BodyOf<'fluidCaught'>)[]
   extracted: readonly (Mark & BodyOf<'fluidExtracted'>)[]
   added: readonly (Mark & BodyOf<'fluidAdded'>)[]
+  vacuum: readonly (Mark & BodyOf<'vacuumHeld'>)[]
   /** What the car had lost before, by circuit. */
   leaked: Readonly<Record<Slug, Mark & BodyOf<'leakedBefore'>>>
   levels: readonly (Mark & BodyOf<'levelRead'>)[]

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { goalKinds } from '../../core/access/goalKinds'
 import { services } from '../../core/access/services'
+import { deepest, holdVerdicts } from '../../core/bleed/judgeHold'
 import { plannerVersions } from '../../core/access/types'
 import { conditions } from '../../core/access/judgeChance'
 import { remedies } from '../../core/fittings/seizedPath'
@@ -47,6 +48,7 @@ const temperature = z.strictObject({ value: amount, unit: z.enum(temperatureUnit
 const computed = <Q extends number>() => amount as unknown as z.ZodType<Q, Q>
 const grams = z.number().min(0).max(100_000)
 const weighed = z.strictObject({ full: grams, empty: grams, celsius: computed<Celsius>(), instrument: z.enum(instruments).optional() })
+const kPa = z.number().min(0).max(deepest)
 const step = z.strictObject({ kind: z.enum(stepKinds), target: slug })
 const goal = z.strictObject({ kind: z.enum(goalKinds), target: slug })
 const counts = z.array(z.number().int().min(0).max(99)).max(20)
@@ -248,6 +250,7 @@ const commands = {
     mm: z.number().min(-1000).max(1000).optional(),
     instrument: z.enum(instruments).optional(),
   }),
+  vacuumHeld: c('vacuumHeld', { from: kPa, to: kPa, minutes: z.number().min(0).max(240), instrument: z.enum(instruments).optional() }),
   timerStarted: c('timerStarted', { timer: z.enum(timerNames).exclude(['leak']), minutes: z.number().min(0.02).max(1440) }),
   timerEnded: c('timerEnded', { timer: z.enum(timerNames), reason: maybeText.optional() }),
   cleaned: c('cleaned', { at: z.enum(liftPositions) }),
@@ -282,6 +285,7 @@ const bodies = {
   fluidCaught: commands.fluidCaught.extend({ volume: computed<Millilitres>() }),
   fluidAdded: commands.fluidAdded.extend({ volume: computed<Millilitres>() }),
   fluidExtracted: commands.fluidExtracted.extend({ volume: computed<Millilitres>() }),
+  vacuumHeld: commands.vacuumHeld.extend({ verdict: z.enum(holdVerdicts) }),
   leakedBefore: commands.leakedBefore.extend({
     amount: z.strictObject({ millilitres: computed<Millilitres>(), within: computed<Millilitres>() }).optional(),
   }),

@@ -52,6 +52,7 @@ const sinceVersion3 = [
   'roundBled',
   'tested',
   'tightened',
+  'vacuumHeld',
   'waitCut',
   'wayHung',
 ]

@@ -2,8 +2,8 @@ import type { JobBody } from '../../core/job/types'
 import { assertNever } from '../../core/result'
 import type { Sheet } from '../../core/sheet/types'
 import type { Entered } from '../../core/units/types'
-import { formatEntered } from '../../core/units/formatQuantity'
-import { bottleWords, leakedWords, scaleWords } from './fluidWords'
+import { formatEntered, formatNumber } from '../../core/units/formatQuantity'
+import { bottleWords, holdWords, leakedWords, scaleWords } from './fluidWords'
 import { heightWords } from './levelWords'
 import { choiceWords, howWords, instrumentWords, leakWords, readingWords, roundWords, testWords } from './recordWords'
 import { foundWords } from './foundWords'
@@ -100,6 +100,8 @@ export function eventWords(body: JobBody, sheet: Sheet): string {
       return `${amountWords(body.circuit, body.entered, sheet)} put in (${body.how})${body.drained ? ', what was drained and clean' : ''}${body.bottle ? `, ${bottleWords(body.bottle)}` : ''}${body.kept ? `; used all the same: ${body.kept}` : ''}`
     case 'fluidExtracted':
       return `${amountWords(body.circuit, body.entered, sheet)} taken out (${body.weighed ? scaleWords(body.weighed) : body.how})`
+    case 'vacuumHeld':
+      return `Drawn down to ${formatNumber(body.from, 0)} kPa below, ${formatNumber(body.to, 0)} after ${formatNumber(body.minutes, 1)} min: ${holdWords[body.verdict]}${body.instrument ? ` (${instrumentWords[body.instrument]})` : ''}`
     case 'leakedBefore':
       return `${sheet.circuits?.find(({ id }) => id === body.circuit)?.name ?? 'Fluid'} lost before it came in: ${leakedWords(body.found, body.amount)}`
     case 'partLooked':

@@ -1,3 +1,4 @@
+import { holdRule, type HoldVerdict } from '../../core/bleed/judgeHold'
 import type { Amount } from '../../core/fluid/balanceCircuit'
 import type { FluidBalance } from '../../core/fluid/balanceFluid'
 import type { Millilitres } from '../../core/units/types'
@@ -56,4 +57,12 @@ export function owedBesides(balance: Pick<FluidBalance, 'held' | 'leaked'>, volu
         : '',
   ].filter(Boolean)
   return parts.length > 0 ? `Of it ${parts.join(', ')}.` : ''
+}
+
+/** What a vacuum drawn on an empty circuit says. */
+export const holdWords: Record<HoldVerdict, string> = {
+  holds: 'it holds',
+  leaks: 'it does not hold',
+  'too-soon': `read again after ${holdRule.minutes} minutes`,
+  'too-little': `not deep enough: ${holdRule.deep} kPa below at least`,
 }

@@ -287,6 +287,8 @@ export function refusalWords(refusal: Refusal, sheet: Sheet): string {
       return refusal.why === 'not-yet'
         ? 'No bottle was opened on a day that is still to come. Look at the date again.'
         : `This bottle has stood open for more than ${plural(refusal.months, 'month')}: the fluid has drawn water from the air and boils too soon. Take a sealed one. A lead may let it in, with a word of why.`
+    case 'JOB_VACUUM':
+      return 'The vacuum did not hold: air comes in somewhere, and fluid will come out there. Find it, draw it down again, and fill then.'
     case 'JOB_WEIGHT':
       if (refusal.why === 'lighter') return 'The full pan weighs no more than the empty one. Weigh both again.'
       if (refusal.why === 'density') return 'Nothing is known of how heavy this fluid is. Measure it in a jug.'

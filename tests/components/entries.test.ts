@@ -9,6 +9,21 @@ import { button, lastOf, mountPart } from '../helpers/mountPart'
 
 const window = (low: number, high: number) => ({ values: [{ value: { low, high }, source: 'service-information', date: '2026-01-01' }] })
 
+/** As a step holds it: what is said comes back to the entry. */
+function amountEntry(props: Record<string, unknown>) {
+  const entry = mountPart(AmountEntry, {
+    spec: 'coolant CB-2',
+    goesIn: false,
+    asksWhich: false,
+    asksBottle: false,
+    modelValue: { how: 'measured' },
+    'onUpdate:modelValue': (modelValue: unknown) => entry.setProps({ modelValue }),
+    ...props,
+    ...(props.asksBottle ? { spec: 'DOT 4' } : {}),
+  })
+  return entry
+}
+
 describe('nothing is said beforehand', () => {
   it('a choice is pressed on purpose', async () => {
     const row = mountPart(ChoiceRow, {
@@ -55,11 +70,42 @@ describe('nothing is said beforehand', () => {
   })
 
   it('how much went in is not known from which fluid it was', async () => {
-    const entry = mountPart(AmountEntry, { label: 'put in', asksWhich: true, how: 'measured' })
-    expect(lastOf(entry, 'which')).toBeUndefined()
+    const entry = amountEntry({ label: 'put in', goesIn: true, asksWhich: true })
+    expect(lastOf(entry)).toBeUndefined()
     await button(entry, 'What was drained').trigger('click')
-    expect(lastOf(entry, 'which')).toBe('drained')
-    expect(lastOf(entry, 'amount')).toBeUndefined()
+    expect(lastOf(entry)).toEqual({ how: 'measured', which: 'drained' })
+  })
+
+  it('what it comes out of is asked, and an old bottle is said to be one before it is poured', async () => {
+    const entry = amountEntry({ label: 'put in', goesIn: true, asksBottle: true })
+    expect(lastOf(entry)).toBeUndefined()
+    await button(entry, 'Opened before').trigger('click')
+    expect((lastOf(entry) as { bottle?: unknown } | undefined)?.bottle).toBeUndefined()
+    const [, opened] = entry.findAll('input')
+    await opened!.setValue('2001-01-01')
+    expect(lastOf(entry)).toMatchObject({ bottle: { opened: '2001-01-01' } })
+    expect(entry.text()).toContain('take a sealed bottle')
+    await button(entry, 'Sealed until now').trigger('click')
+    expect(lastOf(entry)).toMatchObject({ bottle: 'sealed' })
+    expect(entry.text()).not.toContain('take a sealed bottle')
+  })
+
+  it('on a scale it takes the full pan, the empty one and how warm it is; none of them is taken for granted', async () => {
+    const entry = amountEntry({ label: 'caught' })
+    await button(entry, 'Weighed').trigger('click')
+    const [full, empty, warm] = entry.findAll('input')
+    await full!.setValue('1385')
+    await empty!.setValue('310')
+    expect(lastOf(entry)).toMatchObject({ amount: undefined, weighed: undefined })
+    await warm!.setValue('15')
+    // 1.075 kg/L at 15 °C, from memory.
+    expect(lastOf(entry)).toMatchObject({
+      how: 'measured',
+      amount: { value: 1000, unit: 'mL' },
+      weighed: { full: 1385, empty: 310, celsius: 15 },
+    })
+    await button(entry, 'Estimated').trigger('click')
+    expect(lastOf(entry)).toMatchObject({ how: 'estimated', amount: undefined, weighed: undefined })
   })
 })
 

@@ -3,8 +3,8 @@ import { computed, ref, watch } from 'vue'
 import { kindOfFluid } from '#core/fluid/fluidKinds'
 import { judgeBottle, mostMonthsOpen } from '#core/fluid/judgeBottle'
 import { usualDensity } from '#core/fluid/usualDensity'
-import type { Bottle, Weighed } from '#core/job/types'
-import type { Entered, Millilitres } from '#core/units/types'
+import type { AmountSaid } from '#core/job/saidCommand'
+import type { Millilitres } from '#core/units/types'
 import { useNow } from '~/composables/useNow'
 import { useSession } from '~/stores/session'
 import { useUnits } from '~/stores/units'
@@ -21,23 +21,19 @@ const props = defineProps<{
   asksBottle: boolean
   expected?: Millilitres
 }>()
-const amount = defineModel<Entered<'volume'>>('amount')
-const how = defineModel<'measured' | 'estimated'>('how', { required: true })
-const which = defineModel<'new' | 'drained'>('which')
-const weighed = defineModel<Weighed>('weighed')
-const bottle = defineModel<Bottle>('bottle')
-const kept = defineModel<string>('kept')
+const said = defineModel<AmountSaid>({ required: true })
+/** One of the things said changes, the others stay. */
+const part = <K extends keyof AmountSaid>(key: K) =>
+  computed({ get: () => said.value[key], set: value => (said.value = { ...said.value, [key]: value }) })
+const [amount, which, bottle, kept] = [part('amount'), part('which'), part('bottle'), part('kept')]
 const units = useUnits()
 const session = useSession()
 const now = useNow(60_000)
 const kind = computed(() => kindOfFluid(props.spec))
 const density = computed(() => (props.goesIn ? undefined : usualDensity(kind.value)))
 type Way = 'measured' | 'weighed' | 'estimated'
-const way = ref<Way>(how.value)
-watch(way, chosen => {
-  how.value = chosen === 'estimated' ? 'estimated' : 'measured'
-  weighed.value = undefined
-})
+const way = ref<Way>(said.value.how)
+watch(way, chosen => (said.value = { ...said.value, how: chosen === 'estimated' ? 'estimated' : 'measured', weighed: undefined }))
 const ways = computed<{ id: Way; text: string }[]>(() => [
   { id: 'measured', text: 'Measured' },
   ...(density.value ? [{ id: 'weighed' as const, text: 'Weighed' }] : []),
@@ -57,10 +53,9 @@ const tooLong = computed(() => judged.value?.may === 'no' && judged.value.why ==
   <ChoiceRow v-model="way" label="How it is known" :choices="ways" />
   <WeighEntry
     v-if="way === 'weighed' && density"
-    v-model:amount="amount"
-    v-model:weighed="weighed"
     :density="density"
     :expected="expected"
+    @weighed="(amount, weighed) => (said = { ...said, amount, weighed })"
   />
   <QuantityEntry
     v-else

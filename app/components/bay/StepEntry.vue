@@ -1,21 +1,16 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { proofsOf } from '#core/job/proofsOf'
-import { saidCommand, type Said } from '#core/job/saidCommand'
-import { balanceOf } from '#core/job/balanceOf'
+import { saidCommand, type AmountSaid, type Said } from '#core/job/saidCommand'
 import { levelsOf } from '#core/sheet/levelsOf'
 import type { Step } from '#core/job/listSteps'
 import { plainCommand } from '#core/job/plainCommand'
 import { torquesAsked } from '#core/job/torquesAsked'
-import { isGlycol, kindOfFluid } from '#core/fluid/fluidKinds'
-import type { Bottle, JobCommand, LeakResult, TorqueSaid, Weighed } from '#core/job/types'
-import { settleValue } from '#core/sheet/settleContested'
+import type { JobCommand, LeakResult, TorqueSaid } from '#core/job/types'
 import { isPartOpen } from '#core/sheet/chosenPart'
-import type { Entered } from '#core/units/types'
 import { newSealItems } from '#shared/words/sealWords'
 import { proofWords } from '#shared/words/vocabulary'
 import { useJob } from '~/stores/job'
-import { useUnits } from '~/stores/units'
 
 /** What a step asks the hand to enter. The draft is the command that the large button records; undefined while something is missing. */
 const props = defineProps<{ step: Step }>()
@@ -23,7 +18,6 @@ const draft = defineModel<JobCommand>()
 const emit = defineEmits<{ also: [command: JobCommand] }>()
 
 const job = useJob()
-const units = useUnits()
 const resolved = computed(() => job.resolved!)
 const plain = plainCommand(resolved.value, props.step, job.state!, job.fluid)
 const joint = computed(() => resolved.value.joints.find(candidate => candidate.id === props.step.target))
@@ -54,23 +48,9 @@ const groupName = (group: number) => {
   return fastener && tightening.length > 1 ? `${fastener.count} × ${fastener.what} ${fastener.size}, ${fastener.place}` : ''
 }
 // --- amounts
-const amount = ref<Entered<'volume'>>()
-const measured = ref<'measured' | 'estimated'>('measured')
-const which = ref<'new' | 'drained'>()
-const weighed = ref<Weighed>()
-const bottle = ref<Bottle>()
-const kept = ref<string>()
+const measured = ref<AmountSaid>({ how: 'measured' })
 const isAmount = plain.type === 'fluidCaught' || plain.type === 'fluidAdded' || plain.type === 'fluidExtracted'
-/** Another fluid than the lines' own, where the step is about one. */
-const circuit = isAmount ? resolved.value.sheet.circuits?.find(({ id }) => id === plain.circuit) : undefined
-const balance = computed(() => balanceOf(resolved.value, job.state!, circuit?.id))
-/** What was drained may go back in where it is clean: asked, never taken for granted. */
-const mayReuse =
-  plain.type === 'fluidAdded' && (circuit ?? resolved.value.sheet.fluid).reuse === 'if-clean' && balance.value.out !== undefined
-const fluidSpec = settleValue((circuit ?? resolved.value.sheet.fluid).spec)
-const fluidWords = fluidSpec.kind === 'unknown' ? '' : fluidSpec.value
-/** How long its bottle has been open matters for brake fluid only. */
-const asksBottle = plain.type === 'fluidAdded' && isGlycol(kindOfFluid(fluidWords))
+const asksOfAmount = ref({ asksWhich: false, asksBottle: false })
 // --- bleeding
 const roundDraft = ref<JobCommand>()
 // --- level
@@ -92,20 +72,17 @@ const said = computed<Said>(() => ({
   why: why.value,
   torque: torque.value,
   torques: [...torques.value],
-  amount: amount.value,
-  how: measured.value,
-  which: which.value,
-  weighed: weighed.value,
-  bottle: bottle.value,
-  kept: kept.value,
+  ...measured.value,
   whole: plain.type === 'roundBled' ? roundDraft.value : levelDraft.value,
   leak: leak.value,
   result: result.value,
 }))
-const asks = { asked: tightening.map(asked => asked !== undefined), asksWhich: mayReuse, asksBottle }
-watch([said, unnamed], () => (draft.value = unnamed.value ? undefined : saidCommand(plain, props.step, said.value, asks)), {
-  immediate: true,
-})
+const asksTorque = tightening.map(one => one !== undefined)
+watch(
+  [said, unnamed, asksOfAmount],
+  () => (draft.value = unnamed.value ? undefined : saidCommand(plain, props.step, said.value, { asked: asksTorque, ...asksOfAmount.value })),
+  { immediate: true },
+)
 </script>
 
 <template>
@@ -178,26 +155,14 @@ watch([said, unnamed], () => (draft.value = unnamed.value ? undefined : saidComm
       label="Clearance"
     />
 
-    <template v-else-if="isAmount">
-      <AmountEntry
-        v-model:amount="amount"
-        v-model:how="measured"
-        v-model:which="which"
-        v-model:weighed="weighed"
-        v-model:bottle="bottle"
-        v-model:kept="kept"
-        :spec="fluidWords"
-        :goes-in="plain.type === 'fluidAdded'"
-        :asks-bottle="asksBottle"
-        :expected="circuit ? undefined : job.fluid?.spill.likely"
-        :label="plain.type === 'fluidAdded' ? 'put in' : plain.type === 'fluidCaught' ? 'caught' : 'drawn off'"
-        :asks-which="mayReuse"
-      />
-      <p v-if="plain.type === 'fluidCaught' && step.kind === 'catch' && job.fluid && job.fluid.shapeless.length === 0" class="soft">
-        Expected {{ units.volumeRange(job.fluid.spill.least, job.fluid.spill.most) }}, likely {{ units.volume(job.fluid.spill.likely) }}.
-      </p>
-      <FluidBalance :balance="balance" :estimate="circuit ? undefined : job.fluid" />
-    </template>
+    <AmountStep
+      v-else-if="isAmount"
+      v-model="measured"
+      :plain="plain"
+      :step="step"
+      @asks="asks => (asksOfAmount = asks)"
+      @also="command => emit('also', command)"
+    />
 
     <RoundEntry
       v-else-if="plain.type === 'roundBled'"

@@ -11,8 +11,7 @@ import { typedNumber } from '~/utils/editField'
 
 /** What was caught, by its weight: the pan with it and without, and how warm it is. */
 const props = defineProps<{ density: Density; expected?: Millilitres }>()
-const amount = defineModel<Entered<'volume'>>('amount')
-const weighed = defineModel<Weighed>('weighed')
+const emit = defineEmits<{ weighed: [amount: Entered<'volume'> | undefined, weighed: Weighed | undefined] }>()
 const units = useUnits()
 const full = ref('')
 const empty = ref('')
@@ -43,13 +42,13 @@ const volume = computed(() =>
 )
 const isTaken = computed(() => full.value !== '' && full.value === taken.value.full && empty.value === taken.value.empty)
 function hand(): void {
-  if (volume.value === undefined) {
-    amount.value = undefined
-    weighed.value = undefined
-    return
-  }
-  amount.value = { value: Math.round(volume.value * 10) / 10, unit: 'mL' }
-  weighed.value = { ...said.value!, ...(isTaken.value && { instrument: 'simulated-scale' as const }) }
+  if (volume.value === undefined) emit('weighed', undefined, undefined)
+  else
+    emit(
+      'weighed',
+      { value: Math.round(volume.value * 10) / 10, unit: 'mL' },
+      { ...said.value!, ...(isTaken.value && { instrument: 'simulated-scale' as const }) },
+    )
 }
 watch(volume, hand)
 onMounted(hand)

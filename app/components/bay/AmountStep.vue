@@ -1,0 +1,52 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { isGlycol, kindOfFluid } from '#core/fluid/fluidKinds'
+import { balanceOf } from '#core/job/balanceOf'
+import { bleedMethodOf } from '#core/job/carState'
+import type { Step } from '#core/job/listSteps'
+import type { AmountSaid } from '#core/job/saidCommand'
+import type { JobCommand } from '#core/job/types'
+import { settleValue } from '#core/sheet/settleContested'
+import { useJob } from '~/stores/job'
+import { useUnits } from '~/stores/units'
+
+/** Fluid caught, drawn off or put in: how much, how that is known, what of it is asked, and what is owed by it. */
+const props = defineProps<{ plain: JobCommand; step: Step }>()
+const said = defineModel<AmountSaid>({ required: true })
+const emit = defineEmits<{ also: [command: JobCommand]; asks: [asks: { asksWhich: boolean; asksBottle: boolean }] }>()
+const job = useJob()
+const units = useUnits()
+const resolved = computed(() => job.resolved!)
+const { plain } = props
+const goesIn = plain.type === 'fluidAdded'
+/** Another fluid than the lines' own, where the step is about one. */
+const circuit = 'circuit' in plain ? resolved.value.sheet.circuits?.find(({ id }) => id === plain.circuit) : undefined
+const balance = computed(() => balanceOf(resolved.value, job.state!, circuit?.id))
+/** What was drained may go back in where it is clean: asked, never taken for granted. */
+const asksWhich = goesIn && (circuit ?? resolved.value.sheet.fluid).reuse === 'if-clean' && balance.value.out !== undefined
+const spec = settleValue((circuit ?? resolved.value.sheet.fluid).spec)
+const specWords = spec.kind === 'unknown' ? '' : spec.value
+/** How long its bottle has been open matters for brake fluid only. */
+const asksBottle = goesIn && isGlycol(kindOfFluid(specWords))
+emit('asks', { asksWhich, asksBottle })
+/** Filled by the vacuum that is drawn on it first: what does not hold it is found before. */
+const isVacuumFilled = goesIn && !circuit && bleedMethodOf(resolved.value.sheet, job.inputs) === 'vacuum-fill'
+const label = goesIn ? 'put in' : plain.type === 'fluidCaught' ? 'caught' : 'drawn off'
+</script>
+
+<template>
+  <HoldTest v-if="isVacuumFilled" @say="command => emit('also', command)" />
+  <AmountEntry
+    v-model="said"
+    :label="label"
+    :spec="specWords"
+    :goes-in="goesIn"
+    :asks-which="asksWhich"
+    :asks-bottle="asksBottle"
+    :expected="circuit ? undefined : job.fluid?.spill.likely"
+  />
+  <p v-if="plain.type === 'fluidCaught' && step.kind === 'catch' && job.fluid && job.fluid.shapeless.length === 0" class="soft">
+    Expected {{ units.volumeRange(job.fluid.spill.least, job.fluid.spill.most) }}, likely {{ units.volume(job.fluid.spill.likely) }}.
+  </p>
+  <FluidBalance :balance="balance" :estimate="circuit ? undefined : job.fluid" />
+</template>
