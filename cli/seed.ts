@@ -112,7 +112,9 @@ async function seedJob(job: z.infer<typeof workshopSchema>['jobs'][number], pers
     if (!step || step.id === job.workedUntil) break
     // A joint counts as dry once it has been under pressure for so long.
     if (step.kind === 'leak' && Object.values(state.joints).every(({ leak }) => leak === undefined)) pass(15)
-    const command = plainCommand(resolved, step, state, estimateFluid(resolved, state.scope, plan))
+    const plain = plainCommand(resolved, step, state, estimateFluid(resolved, state.scope, plan))
+    const command: JobCommand =
+      plain.type === 'lineMade' ? { ...plain, how: 'without', note: 'bent on the bench against the old one, both flares looked at' } : plain
     const wait = waitBefore(resolved, state, command, { at: now(), device })
     if (wait && wait.secondsLeft <= ago * 60) pass(wait.secondsLeft / 60 + 0.1)
     else await say(wait ? plainCut(resolved, wait.wait) : command)

@@ -101,6 +101,7 @@ export const errorTable = {
   JOB_PART_NOT_CHOSEN: { status: 409, title: 'It is not said which part this is' },
   JOB_DRAIN_OPEN: { status: 409, title: 'It is open below' },
   JOB_BOTTLE: { status: 422, title: 'Not from this bottle' },
+  JOB_MAKE: { status: 422, title: 'It is not made like that' },
   JOB_VACUUM: { status: 422, title: 'The vacuum does not hold' },
   JOB_WEIGHT: { status: 422, title: 'The weight does not fit' },
   JOB_OLD_FLUID: { status: 422, title: 'Old fluid stays out' },

@@ -6,7 +6,7 @@ import { useBench } from '~/stores/bench'
 
 useHead({ title: 'Bench · Efferent' })
 const store = useBench()
-const { unreadable } = storeToRefs(store)
+const { unreadable, bench, worked, done } = storeToRefs(store)
 const tools = [
   { id: 'make', title: 'Make a line' },
   { id: 'compare', title: 'Old against new' },
@@ -38,7 +38,15 @@ function clear() {
       <v-tab v-for="one in tools" :key="one.id" :value="one.id">{{ one.title }}</v-tab>
     </v-tabs>
     <h2 class="sr">{{ tools.find(one => one.id === tool)?.title }}</h2>
-    <MakeLine v-if="tool === 'make'" />
+    <MakeLine
+      v-if="tool === 'make'"
+      :line="bench.line"
+      :worked="worked"
+      :done="done"
+      :tick="store.tick"
+      @set="store.setLine"
+      @turn="store.turnRound"
+    />
     <CompareTool v-else-if="tool === 'compare'" />
     <HoseTool v-else-if="tool === 'hose'" />
     <FittingFinder v-else />

@@ -2,6 +2,7 @@
 export const jobRooms = [
   { path: '', name: 'Plan', key: 'p' },
   { path: '/kit', name: 'Kit', key: 'k' },
+  { path: '/make', name: 'Make', key: 'm' },
   { path: '/fluid', name: 'Fluid', key: 'f' },
   { path: '/proof', name: 'Proof', key: 'r' },
   { path: '/record', name: 'Record', key: 'l' },

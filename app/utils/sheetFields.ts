@@ -372,6 +372,7 @@ export const chapters: Chapter[] = [
           { kind: 'refs', key: 'drops', label: 'Does without (joints, holds)', of: 'goals' },
           { kind: 'ref', key: 'supersededBy', label: 'Superseded by', of: 'parts', optional: true },
           { kind: 'flag', key: 'discontinued', label: 'No longer supplied', optional: true },
+          { kind: 'flag', key: 'bent', label: 'Bent and flared in the workshop', optional: true },
           { kind: 'flag', key: 'rigid', label: 'All metal: no hose in it', optional: true },
           text('note', 'Note', { optional: true, long: true }),
         ],

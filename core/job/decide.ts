@@ -8,6 +8,7 @@ import { dueBehind } from './behind'
 import { isOff, leakMinutesOf, liftOf, pressureSourceOf, runningSince } from './carState'
 import { decideEnded, decideRevision, decideSignOff, decideUndo } from './decideEnd'
 import { judgeHold } from '../bleed/judgeHold'
+import { decideMaking } from './decideMaking'
 import { decideLeaked, decideLevel, decideMeasured, decideRound } from './decideFluid'
 import { decideLeaflet, decideObserved, decidePartLooked } from './decideFound'
 import { decideJoint, decideSeized, decideTraced } from './decideJoint'
@@ -126,6 +127,11 @@ export function decide(state: JobState | undefined, command: JobCommand, context
       return command.reason.trim() ? ok(command) : fail({ code: 'JOB_REASON_NEEDED', field: 'reason' })
     case 'stepUndone':
       return decideUndo(state, command, context)
+    case 'makingSaid':
+    case 'makeActDone':
+    case 'rebent':
+    case 'lineMade':
+      return decideMaking(state, command, context)
     case 'carriedOver':
       return decideCarried(state, command, context)
     case 'partReceived':

@@ -110,6 +110,12 @@ function withCompanions(visits: readonly Draft[][], { sheet }: ResolvedSheet, in
     if (last && (begun || all().some(step => step.kind === 'fit' && step.target === line.id))) after(last, beside(last, 'clear', line.id))
   }
   for (const line of sheet.lines) {
+    // Made against the old one, before the two are laid side by side.
+    const held = all().find(step => (step.kind === 'compare' || step.kind === 'fit') && step.target === line.id)
+    if (held && chosenPart(line, inputs?.parts)?.bent) {
+      const visit = result[held.visit]!
+      visit.splice(visit.indexOf(held), 0, beside(held, 'make', line.id))
+    }
     const fit = all().find(step => step.kind === 'fit' && step.target === line.id)
     if (fit && chosenPart(line, inputs?.parts)?.carryOver?.length) {
       const visit = result[fit.visit]!

@@ -44,6 +44,7 @@ describe('a job on record', () => {
       extracted: [],
       leaked: {},
       vacuum: [],
+      making: {},
       added: [],
       levels: [],
       timers: {},

@@ -1,6 +1,6 @@
 import { assertNever } from '../result'
 import type { Slug } from '../sheet/types'
-import type { BodyOf, JobEvent, JobState, JointRecord, Mark, Pressure, PressureBy, TightenedThing } from './types'
+import type { BodyOf, JobEvent, JobState, JointRecord, Making, Mark, Pressure, PressureBy, TightenedThing } from './types'
 import { goalKey } from '../access/goalKinds'
 import { stepKey } from './stepKinds'
 
@@ -40,6 +40,7 @@ function openedState(event: JobEvent, body: Extract<JobEvent['body'], { type: 'o
     added: [],
     leaked: {},
     vacuum: [],
+    making: {},
     levels: [],
     timers: {},
     cleaned: [],
@@ -108,6 +109,11 @@ function apply(state: JobState, event: JobEvent): JobState {
     joints: { ...state.joints, [id]: change(state.joints[id] ?? {}) },
   })
   const line = (id: string, change: object): JobState => ({ ...state, lines: { ...state.lines, [id]: { ...state.lines[id], ...change } } })
+  /** A line that nobody has said anything of is not in making. */
+  const making = (id: string, change: (before: Making) => Making): JobState => {
+    const before = state.making[id]
+    return before ? { ...state, making: { ...state.making, [id]: change(before) } } : state
+  }
   /** One piece may be several lines. */
   const onLines = (ids: readonly string[], change: object): JobState => ({
     ...state,
@@ -216,6 +222,20 @@ function apply(state: JobState, event: JobEvent): JobState {
         (all, id) => ({ ...all, lines: { ...all.lines, [id]: { ...all.lines[id], piece: body.line } } }),
         onLines([body.line, ...(body.also ?? [])], { in: mark, which: body.which, piece: undefined }),
       )
+    case 'makingSaid':
+      return { ...state, making: { ...state.making, [body.line]: { said: { ...mark, making: body.making }, done: [], rebends: [] } } }
+    case 'makeActDone':
+      return making(body.line, before => ({ ...before, done: [...before.done, { ...mark, act: body.act }] }))
+    case 'rebent': {
+      const { bend, degrees, note, undone } = body
+      return making(body.line, before => ({
+        ...before,
+        done: before.done.filter(({ act }) => !undone.includes(act)),
+        rebends: [...before.rebends, { ...mark, bend, degrees, note }],
+      }))
+    }
+    case 'lineMade':
+      return line(body.line, { made: { ...mark, how: body.how, note: body.note } })
     case 'carriedOver':
       return line(body.line, { carried: { ...mark, items: body.items } })
     case 'lineCalledOut':

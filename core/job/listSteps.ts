@@ -136,6 +136,8 @@ function stepFor(owed: Obligation, sheet: Sheet): StepRef {
       return { kind: 'leak', target: owed.joint }
     case 'compared':
       return { kind: 'compare', target: owed.line }
+    case 'made':
+      return { kind: 'make', target: owed.line }
     case 'carried-over':
       return { kind: 'carry', target: owed.line }
     case 'capped':

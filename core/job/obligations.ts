@@ -28,6 +28,7 @@ import {
 import { levelsOf } from '../sheet/levelsOf'
 import { carTestOf, carTestRules, type CarTest } from './carTests'
 import { tightenedKey } from './evolve'
+import { isMadeHere } from './madeHere'
 import { hasLeft } from './hasLeft'
 import { isBledAt } from './isBledAt'
 import { leakDoubt } from './jointStatus'
@@ -96,6 +97,27 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
       const { compared, accepted } = state.lines[what.line] ?? {}
       if (compared && !compared.agrees) return countsAfter(accepted, compared)
       return compared !== undefined || state.steps[stepKey({ kind: 'compare', target: what.line })]?.skipped !== undefined
+    },
+  },
+  made: {
+    // A piece that lies in is made, whatever was ticked.
+    arises: ({ resolved, state }) =>
+      state.scope.flatMap((line): Owed[] =>
+        carrierIn(resolved, state, line) === line && isMadeHere(resolved, state, line) && !state.lines[line]?.in
+          ? [
+              {
+                what: { kind: 'made', line },
+                since: latest([state.making[line]?.said, state.making[line]?.rebends.at(-1)]),
+                gates: ['fit'],
+              },
+            ]
+          : [],
+      ),
+    met: ({ what }, { state }) => {
+      if (what.kind !== 'made') return false
+      const { made } = state.lines[what.line] ?? {}
+      const { said, rebends = [] } = state.making[what.line] ?? {}
+      return countsAfter(made, latest([said, rebends.at(-1)]))
     },
   },
   'carried-over': {

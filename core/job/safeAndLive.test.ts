@@ -212,6 +212,7 @@ describe('each obligation by itself', () => {
     plan: [],
     part: [],
     compared: ['compare'],
+    made: ['make'],
     'carried-over': ['carry'],
     line: ['withdraw'],
     capped: ['cap'],

@@ -82,6 +82,8 @@ export function saidCommand(
       return said.whole
     case 'jointOpened':
       return step.kind !== 'mend' ? plain : why ? { type: 'leakTraced', joint: target, note: said.why } : undefined
+    case 'lineMade':
+      return said.whole
     case 'airTraced':
       return why ? { ...plain, cause: said.why } : undefined
     case 'leakChecked':

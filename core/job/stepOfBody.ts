@@ -66,6 +66,8 @@ export function stepOfBody(body: JobBody | JobCommand, sheet: Sheet): StepRef | 
       return step('stop', sheet.id)
     case 'pressureHeld':
       return step('press', sheet.id)
+    case 'lineMade':
+      return step('make', body.line)
     case 'carriedOver':
       return step('carry', body.line)
     case 'leakTraced':

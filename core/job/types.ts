@@ -5,6 +5,8 @@ import type { NeighbourRef } from '../access/weighNeighbours'
 import type { Remedy, RemedyBar } from '../fittings/seizedPath'
 import type { LiftPosition, Proof, Slug, Window } from '../sheet/types'
 import type { Adapter } from '../torque/correctForAdapter'
+import type { MakeAct } from '../making/makeActs'
+import type { LineInMaking } from '../making/workOut'
 import type { HoldVerdict } from '../bleed/judgeHold'
 import type { Amount } from '../fluid/balanceCircuit'
 import type { Celsius, Entered, Millilitres, NewtonMetres } from '../units/types'
@@ -125,6 +127,14 @@ export type JobCommand =
   | { type: 'holdFastened'; hold: Slug }
   | { type: 'lineOut'; line: Slug }
   | { type: 'lineIn'; line: Slug }
+  /** What is to be made of a piece of tube for this line; said anew, it is a new piece. */
+  | { type: 'makingSaid'; line: Slug; making: LineInMaking }
+  /** One act of making it, by its name in the list that follows from what is to be made. */
+  | { type: 'makeActDone'; line: Slug; act: string }
+  /** Bent again after a trial fit: which bend, by its number from 0, and by how many degrees more (or less). */
+  | { type: 'rebent'; line: Slug; bend: number; degrees: number; note?: string }
+  /** The line is made: by the list, or without it, and then how. */
+  | { type: 'lineMade'; line: Slug; how: 'bench' | 'without'; note?: string }
   /** What the old line had to give has been moved to the new one, each by its name on the sheet. */
   | { type: 'carriedOver'; line: Slug; items: readonly string[] }
   /** What was laid in has to come out once more. */
@@ -241,6 +251,8 @@ type Computed = {
   fluidCaught: Command<'fluidCaught'> & { volume: Millilitres }
   fluidAdded: Command<'fluidAdded'> & { volume: Millilitres }
   fluidExtracted: Command<'fluidExtracted'> & { volume: Millilitres }
+  /** Acts that count no more since. */
+  rebent: Command<'rebent'> & { undone: readonly string[] }
   vacuumHeld: Command<'vacuumHeld'> & { verdict: HoldVerdict }
   /** Unknown where nobody knows it, or nothing says what a millimetre of that level holds. */
   leakedBefore: Command<'leakedBefore'> & { amount?: Amount }
@@ -360,6 +372,8 @@ export type Refusal =
   | { code: 'JOB_OLD_FLUID' }
   /** A bottle that has stood open too long for this fluid, or whose day has not come yet. */
   | { code: 'JOB_BOTTLE'; why: 'too-long' | 'not-yet'; months: number }
+  /** What is made does not go like this. `act`: which comes first, or which has locked it out. */
+  | { code: 'JOB_MAKE'; line: Slug; why: 'nothing-said' | 'unknown' | 'first' | 'locked' | 'done' | 'left' | 'in'; act?: MakeAct }
   /** The vacuum did not hold: what leaks is found before anything is filled in. */
   | { code: 'JOB_VACUUM' }
   /** What was weighed and what was entered do not belong together. */
@@ -380,6 +394,7 @@ export type ObligationWhat =
   | { kind: 'plan' }
   | { kind: 'part'; line: Slug }
   | { kind: 'compared'; line: Slug; because: 'not-done' | 'differs' }
+  | { kind: 'made'; line: Slug }
   | { kind: 'carried-over'; line: Slug; items: readonly string[] }
   | { kind: 'line'; line: Slug; needs: 'out' | 'in' }
   | { kind: 'capped'; joint: Slug }
@@ -428,6 +443,12 @@ export type JointRecord = {
   /** Where a leak seen here came from, if not from here. */
   traced?: Mark & { note: string }
 }
+/** A line in making. */
+export type Making = {
+  said: Mark & { making: LineInMaking }
+  done: readonly (Mark & { act: string })[]
+  rebends: readonly (Mark & { bend: number; degrees: number; note?: string })[]
+}
 export type JobState = {
   id: string
   /** Sequence of the last event folded in. */
@@ -455,6 +476,7 @@ export type JobState = {
         again?: Mark & { why: string }
         accepted?: Mark & { why: string }
         carried?: Mark & { items: readonly string[] }
+        made?: Mark & { how: 'bench' | 'without'; note?: string }
         /** Which of the two lies in. */
         which?: 'old' | 'new'
         /** Laid in as a part of that line's piece. */
@@ -462,6 +484,8 @@ export type JobState = {
       }
     >
   >
+  /** Lines that are made here: what of, how far, and what was bent again. */
+  making: Readonly<Record<Slug, Making>>
   holds: Readonly<Record<Slug, { released?: Mark; fastened?: Mark }>>
   operations: Readonly<
     Record<

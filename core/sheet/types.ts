@@ -121,6 +121,8 @@ export type PartOption = {
   drops?: readonly Slug[]
   supersededBy?: Slug
   discontinued?: boolean
+  /** Bent and flared in the workshop, against the old line: it is made before it is fitted. */
+  bent?: boolean
   /** All metal, whatever the old one was: there is no hose to look at for twist. */
   rigid?: boolean
   note?: string

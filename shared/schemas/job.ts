@@ -37,6 +37,7 @@ import {
 } from '../../core/units/types'
 import { limits } from '../limits'
 import { goalKeySchema } from './keys'
+import { lineInMakingSchema } from './making'
 import { nameSchema as name, slugSchema as slug, textSchema as text } from './sheet'
 
 const amount = z.number().min(-1e6).max(1e6)
@@ -161,6 +162,15 @@ const commands = {
   holdFastened: c('holdFastened', { hold: slug }),
   lineOut: c('lineOut', { line: slug }),
   lineIn: c('lineIn', { line: slug }),
+  makingSaid: c('makingSaid', { line: slug, making: lineInMakingSchema }),
+  makeActDone: c('makeActDone', { line: slug, act: z.string().min(1).max(60) }),
+  rebent: c('rebent', {
+    line: slug,
+    bend: z.number().int().min(0).max(limits.benchRows),
+    degrees: z.number().min(-180).max(180),
+    note: maybeText.optional(),
+  }),
+  lineMade: c('lineMade', { line: slug, how: z.enum(['bench', 'without']), note: maybeText.optional() }),
   carriedOver: c('carriedOver', { line: slug, items: z.array(name).max(12) }),
   lineCalledOut: c('lineCalledOut', { line: slug, why: maybeText }),
   partAccepted: c('partAccepted', { line: slug, why: maybeText }),
@@ -285,6 +295,7 @@ const bodies = {
   fluidCaught: commands.fluidCaught.extend({ volume: computed<Millilitres>() }),
   fluidAdded: commands.fluidAdded.extend({ volume: computed<Millilitres>() }),
   fluidExtracted: commands.fluidExtracted.extend({ volume: computed<Millilitres>() }),
+  rebent: commands.rebent.extend({ undone: z.array(z.string().max(60)).max(120) }),
   vacuumHeld: commands.vacuumHeld.extend({ verdict: z.enum(holdVerdicts) }),
   leakedBefore: commands.leakedBefore.extend({
     amount: z.strictObject({ millilitres: computed<Millilitres>(), within: computed<Millilitres>() }).optional(),

@@ -153,6 +153,7 @@ const line = z.strictObject({
       drops: list(slug, 24).optional(),
       supersededBy: slug.optional(),
       discontinued: z.boolean().optional(),
+      bent: z.boolean().optional(),
       rigid: z.boolean().optional(),
       note: text.optional(),
     }),

@@ -6,12 +6,13 @@ import { formatEntered, formatNumber } from '../../core/units/formatQuantity'
 import { bottleWords, holdWords, leakedWords, scaleWords } from './fluidWords'
 import { heightWords } from './levelWords'
 import { choiceWords, howWords, instrumentWords, leakWords, readingWords, roundWords, testWords } from './recordWords'
+import { rebentWords } from './makeActWords'
 import { foundWords } from './foundWords'
 import { goalWords, wishWords } from './planWords'
 import { remedyWords } from './remedyWords'
 import { sheetNames } from './sheetNames'
 import { endingWords } from './endingWords'
-import { list, positionWords, proofWords, waitWords } from './vocabulary'
+import { list, plural, positionWords, proofWords, waitWords } from './vocabulary'
 import { stepWords } from './stepWords'
 
 const amountWords = (circuit: string | undefined, entered: Entered<'volume'>, sheet: Sheet): string =>
@@ -66,6 +67,15 @@ export function eventWords(body: JobBody, sheet: Sheet): string {
       return `${name.line(body.line)} out`
     case 'lineIn':
       return body.which === 'old' ? `${name.line(body.line)}: the old one is back in` : `${name.line(body.line)} in`
+    case 'makingSaid':
+      return `${name.line(body.line)}: what is to be made: ${plural(body.making.rows.filter(({ bend }) => bend > 0).length, 'bend')}`
+    case 'makeActDone': {
+      return `${name.line(body.line)}, making: ${body.act.replace(':', ' ')}`
+    }
+    case 'rebent':
+      return `${name.line(body.line)}: ${rebentWords(body)}${body.note ? `, ${body.note}` : ''}; tried in its place once more`
+    case 'lineMade':
+      return `${name.line(body.line)} made${body.how === 'without' ? ` without the list: ${body.note}` : ''}`
     case 'carriedOver':
       return `${name.line(body.line)}: moved over from the old one: ${list(body.items)}`
     case 'lineCalledOut':

@@ -2,19 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { fittingSizes } from '../../core/making/fittingFamilies'
 import { lookalikes, mates, tellApart } from '../../core/making/identifyFitting'
 import { makeActs } from '../../core/making/makeActs'
-import {
-  adviceWords,
-  actWords,
-  blockedWords,
-  cutIssueWords,
-  lockedWords,
-  makeableWords,
-  matingWords,
-  orderWords,
-  tellApartWords,
-  turnWords,
-  wrenchWords,
-} from './makingWords'
+import { actWords, blockedWords, lockedWords } from './makeActWords'
+import { adviceWords, cutIssueWords, makeableWords, matingWords, orderWords, tellApartWords, turnWords, wrenchWords } from './makingWords'
 
 const size = (id: string) => fittingSizes.find(one => one.id === id)!
 

@@ -4,39 +4,24 @@ import type { BendBlock, BendOrder } from '../../core/making/bendOrder'
 import type { BenderIssue } from '../../core/making/bender'
 import type { MakeableIssue } from '../../core/making/checkMakeable'
 import type { Advice, BendChange, CompareIssue, Comparison } from '../../core/making/compareLines'
-import type { CutIssue, EndForm } from '../../core/making/cutLength'
+import type { CutIssue } from '../../core/making/cutLength'
 import { familyRules, type FittingFamily, type FittingSize, type Sealing } from '../../core/making/fittingFamilies'
 import type { FittingEvidence, Mating, TellApart } from '../../core/making/identifyFitting'
 import type { ClampKind, HoseIssue, HoseMaterial, MouldedCut } from '../../core/making/hose'
-import type { Loose, MakeAct } from '../../core/making/makeActs'
 import type { BendMark } from '../../core/making/markBends'
 import { perInch, type ThreadSize } from '../../core/making/threads'
 import type { TubeMaterial } from '../../core/making/tubeStrength'
 import type { MakingNeed } from '../../core/making/workOut'
+import { endWords } from './makeActWords'
 import { formatNumber, formatQuantity } from '../../core/units/formatQuantity'
 import type { Kilopascals, Millimetres } from '../../core/units/types'
 
-export const endFormWords: Record<EndForm, string> = {
-  plain: 'plain',
-  'double-flare': 'double flare, 45°',
-  bubble: 'bubble flare',
-  'flare-45': 'single flare, 45°',
-  'flare-37': 'single flare, 37°',
-  bead: 'bead, for a hose',
-}
 export const materialWords: Record<TubeMaterial, string> = {
   steel: 'steel, double wall',
   'copper-nickel': 'copper-nickel',
   stainless: 'stainless steel',
   aluminium: 'aluminium',
 }
-export const looseWords: Record<Loose['kind'], string> = {
-  nut: 'nut',
-  sleeve: 'sleeve',
-  bracket: 'closed bracket or clip',
-  armour: 'spring or armour',
-}
-export const endWords = { from: 'first end', to: 'second end' } as const
 const mm = (value: number, digits = 0): string => `${formatNumber(value, digits)} mm`
 const bar = (kilopascals: number): string => formatQuantity('pressure', (Math.round(kilopascals / 100) * 100) as Kilopascals, 'bar')
 const angle = (value: number): string => `${formatNumber(Math.abs(value), 0)}°`
@@ -107,33 +92,6 @@ export function orderWords({ order, from, notLast }: BendOrder): string {
         : `Bend in this order: ${order.map(bend => bend + 1).join(', ')}.`
   return [first, last].filter(Boolean).join(' ')
 }
-
-const nameOf = ({ kind, end }: Loose): string => `${looseWords[kind]}${end ? `, ${endWords[end]}` : ''}`
-export function actWords({ kind, item, end, form, bend }: MakeAct): string {
-  switch (kind) {
-    case 'cut':
-      return 'Cut the tube square, with the trim left on'
-    case 'deburr':
-      return `Deburr the ${endWords[end!]} inside and outside, and blow it out`
-    case 'slide':
-      return `Slide on: ${nameOf(item!)}${item!.kind === 'nut' ? ', its thread to the end' : ''}`
-    case 'form':
-      return `Form the ${endWords[end!]}: ${endFormWords[form!]}`
-    case 'inspect':
-      return `Look at the ${endWords[end!]}: square, centred, no split, no crease`
-    case 'bend':
-      return `Make bend ${bend! + 1}`
-    case 'trial-fit':
-      return 'Try it in its place, ends at their ports'
-    case 'trim':
-      return 'Mark and cut the second end to length'
-  }
-}
-export const lockedWords = (by: MakeAct): string =>
-  by.kind === 'bend'
-    ? `Too late: bend ${by.bend! + 1} is made, and it does not go past it. Begin with a new piece of tube.`
-    : `Too late: the ${endWords[by.end!]} is formed, and it does not go over it. Cut that end off, and see whether the length still does.`
-export const blockedWords = (first: MakeAct): string => `First: ${actWords(first).toLowerCase()}.`
 
 export const familyWords: Record<FittingFamily, string> = {
   'inverted-flare': 'inverted flare nut',

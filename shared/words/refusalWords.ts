@@ -1,5 +1,6 @@
 import type { AccessIssue } from '../../core/access/types'
 import type { Gate, Obligation, Refusal, TimerName } from '../../core/job/types'
+import { makeRefusedWords } from './makeActWords'
 import { assertNever } from '../../core/result'
 import type { ParseIssue } from '../../core/units/parseQuantity'
 import type { Sheet } from '../../core/sheet/types'
@@ -40,6 +41,8 @@ export function dueWords(item: Obligation, sheet: Sheet): string {
       return item.because === 'differs'
         ? `${name.line(item.line)}: old and new differ, and nobody has settled that.`
         : `${name.line(item.line)}: old and new not laid side by side yet.`
+    case 'made':
+      return `${name.line(item.line)}: not made yet.`
     case 'carried-over':
       return `${name.line(item.line)}: not moved over from the old one yet: ${list(item.items)}.`
     case 'capped':
@@ -287,6 +290,8 @@ export function refusalWords(refusal: Refusal, sheet: Sheet): string {
       return refusal.why === 'not-yet'
         ? 'No bottle was opened on a day that is still to come. Look at the date again.'
         : `This bottle has stood open for more than ${plural(refusal.months, 'month')}: the fluid has drawn water from the air and boils too soon. Take a sealed one. A lead may let it in, with a word of why.`
+    case 'JOB_MAKE':
+      return `“${name.line(refusal.line)}”: ${makeRefusedWords(refusal)}`
     case 'JOB_VACUUM':
       return 'The vacuum did not hold: air comes in somewhere, and fluid will come out there. Find it, draw it down again, and fill then.'
     case 'JOB_WEIGHT':

@@ -1,4 +1,5 @@
 import { isScrewed } from '../../core/fittings/jointKinds'
+import { chosenPart } from '../../core/sheet/chosenPart'
 import { isMotorcycle } from '../../core/sheet/isMotorcycle'
 import { isSealedSet } from '../../core/sheet/isSealedSet'
 import { isTap } from '../../core/sheet/isTap'
@@ -180,6 +181,13 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
         at === 'ground' ? [] : [lift],
       )
     case 'receive':
+      // What is made here comes in no box.
+      if (line && chosenPart(line)?.bent)
+        return words(
+          `What it is made of: ${name.line(step.target)}`,
+          'Tube enough on the coil, of the right size, both nuts, bender and flaring bar, before anything comes off the car. A trial flare on a scrap that is good.',
+          'All there',
+        )
       return words(
         `Check the new part: ${name.line(step.target)}`,
         'Length, both ends, end angles, brackets and marks against the sheet, before anything comes off the car.',
@@ -374,6 +382,18 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
       ])
     case 'test':
       return tryWords(carTestOf(sheet) ?? 'pedal', sheet)
+    case 'make':
+      return words(
+        `Make: ${name.line(step.target)}`,
+        'Against the old one, act by act. What closes round the tube goes on before the flare or the bend that keeps it off; a trial flare on a scrap first.',
+        'Made, both ends looked at',
+        [
+          { kind: 'eyes', text: 'Eye protection on: cutting and flaring throw splinters, and edges are sharp.' },
+          ...(sheet.system === 'brake'
+            ? [{ kind: 'law' as const, text: 'Tube and joints that your local rules allow in a brake; never a compression fitting.' }]
+            : []),
+        ],
+      )
     case 'carry':
       return words(
         `Move over to the new one: ${name.line(step.target)}`,

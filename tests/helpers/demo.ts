@@ -92,6 +92,10 @@ export const partSteps: ReadonlySet<string> = new Set(['receive', 'compare', 'fi
 export const anyParts = ({ lines }: ResolvedSheet): Record<string, string> =>
   Object.fromEntries(lines.flatMap(line => (usableParts(line).length > 1 ? [[line.id, usableParts(line)[0]!.id]] : [])))
 
+/** A line that is made, without the list of the bench. */
+export const byHand = (plain: JobCommand): JobCommand =>
+  plain.type === 'lineMade' ? { ...plain, how: 'without', note: 'bent by eye against the old one' } : plain
+
 /** A job played in memory, with a clock that the test moves. */
 export class Bench {
   state: JobState | undefined
@@ -194,7 +198,7 @@ export class Bench {
   plainFor(step: Step): JobCommand {
     const plan = planOf(this.resolved, this.state!.inputs!)
     const plain = plainCommand(this.resolved, step, this.state!, estimateFluid(this.resolved, this.state!.scope, plan))
-    return plain.type === 'airTraced' ? { ...plain, cause: 'clamp on the suction hose' } : plain
+    return plain.type === 'airTraced' ? { ...plain, cause: 'clamp on the suction hose' } : byHand(plain)
   }
 
   /** Works down the plan as the sheet says, up to (not including) a step, or to the end. */

@@ -8,7 +8,7 @@ import { waitBefore } from '../../core/job/waits'
 import { usableParts } from '../../core/sheet/chosenPart'
 import { resolveSheet } from '../../core/sheet/resolveSheet'
 import type { JobRow } from '../../shared/schemas/api'
-import { planOf, restOf } from './demo'
+import { byHand, planOf, restOf } from './demo'
 import type { Client } from './server'
 
 /** Opens a job on a demo car and works it through the API, as the sheet says, up to (not including) a step of a kind; gives its id. */
@@ -51,7 +51,7 @@ export async function workOn(client: Client, id: string, until?: string, minutes
     )
     if (!step || step.kind === until) return id
     const fluid = estimateFluid(resolution.resolved, state.scope, plan)
-    const command = plainCommand(resolution.resolved, step, state, fluid)
+    const command = byHand(plainCommand(resolution.resolved, step, state, fluid))
     if (step.kind === 'leak' && Object.values(state.joints).every(({ leak }) => leak === undefined)) ago = Math.max(0, ago - 15)
     const at = new Date(Date.now() - ago * 60_000)
     const wait = waitBefore(resolution.resolved, state, command, { at: at.toISOString(), device: 'test' })

@@ -7,7 +7,7 @@ import { plainCommand } from '../../core/job/plainCommand'
 import type { JobEvent } from '../../core/job/types'
 import { limits } from '../../shared/limits'
 import type { JobRow } from '../../shared/schemas/api'
-import { demoCar, planOf, restOf } from '../helpers/demo'
+import { byHand, demoCar, planOf, restOf } from '../helpers/demo'
 import { copyDatabase, TestServer, type Client } from '../helpers/server'
 import { EventReader } from '../helpers/eventReader'
 
@@ -30,7 +30,7 @@ async function workUntil(client: Client, id: string, stop: string): Promise<numb
     const plan = planOf(resolved, state.inputs!)
     const step = listSteps(resolved, restOf(resolved, state), 'ground', state).find(candidate => candidate.status === 'open')
     if (!step || step.kind === stop) return state.seq
-    const answer = await client.say(id, plainCommand(resolved, step, state, estimateFluid(resolved, state.scope, plan)), state.seq)
+    const answer = await client.say(id, byHand(plainCommand(resolved, step, state, estimateFluid(resolved, state.scope, plan))), state.seq)
     if (answer.status !== 200) throw new Error(answer.text)
   }
 }

@@ -51,10 +51,8 @@ const groupName = (group: number) => {
 const measured = ref<AmountSaid>({ how: 'measured' })
 const isAmount = plain.type === 'fluidCaught' || plain.type === 'fluidAdded' || plain.type === 'fluidExtracted'
 const asksOfAmount = ref({ asksWhich: false, asksBottle: false })
-// --- bleeding
-const roundDraft = ref<JobCommand>()
-// --- level
-const levelDraft = ref<JobCommand>()
+// --- bleeding, levels, making: put together by an entry of their own
+const wholeDraft = ref<JobCommand>()
 // --- looks and tests
 const leak = ref<LeakResult>()
 const result = ref<'good' | 'not-good'>()
@@ -73,14 +71,15 @@ const said = computed<Said>(() => ({
   torque: torque.value,
   torques: [...torques.value],
   ...measured.value,
-  whole: plain.type === 'roundBled' ? roundDraft.value : levelDraft.value,
+  whole: wholeDraft.value,
   leak: leak.value,
   result: result.value,
 }))
 const asksTorque = tightening.map(one => one !== undefined)
 watch(
   [said, unnamed, asksOfAmount],
-  () => (draft.value = unnamed.value ? undefined : saidCommand(plain, props.step, said.value, { asked: asksTorque, ...asksOfAmount.value })),
+  () =>
+    (draft.value = unnamed.value ? undefined : saidCommand(plain, props.step, said.value, { asked: asksTorque, ...asksOfAmount.value })),
   { immediate: true },
 )
 </script>
@@ -164,9 +163,10 @@ watch(
       @also="command => emit('also', command)"
     />
 
+    <MakeStep v-else-if="plain.type === 'lineMade'" v-model="wholeDraft" :line="plain.line" @also="command => emit('also', command)" />
     <RoundEntry
       v-else-if="plain.type === 'roundBled'"
-      v-model="roundDraft"
+      v-model="wholeDraft"
       :plain="plain"
       :target="step.target"
       @also="command => emit('also', command)"
@@ -174,7 +174,7 @@ watch(
 
     <LevelEntry
       v-else-if="plain.type === 'levelRead' && level"
-      v-model="levelDraft"
+      v-model="wholeDraft"
       :level="level"
       @also="command => emit('also', command)"
     />

@@ -1,21 +1,31 @@
 <script setup lang="ts">
-import { storeToRefs } from 'pinia'
 import { ref } from 'vue'
 import type { BendRow } from '#core/route/bendTable'
+import type { MakeAct } from '#core/making/makeActs'
 import type { Tube } from '#core/making/tubeStrength'
-import { useBench } from '~/stores/bench'
+import type { LineInMaking, WorkedOut } from '#core/making/workOut'
 
-/** A line from its measures to its last flare: what it is, what it is made with, where to mark, and the making itself. */
-const store = useBench()
-const { bench, worked, done } = storeToRefs(store)
+/**
+ * A line from its measures to its last flare: what it is, what it is made with, where to mark, and the making itself. `sheet`: the one it
+ * is first looked for on; `held`: it is said on this page and not recorded yet, so nothing of it is ticked.
+ */
+defineProps<{
+  line: LineInMaking
+  worked: WorkedOut
+  done: ReadonlySet<string>
+  tick: (act: MakeAct) => { first: MakeAct } | { lockedBy: MakeAct } | undefined
+  sheet?: string
+  held?: boolean
+}>()
+const emit = defineEmits<{ set: [change: Partial<LineInMaking>]; turn: [] }>()
 const isFromSheet = ref(false)
 const isByPhoto = ref(false)
 function takeFromPhotos(rows: BendRow[]) {
-  store.setLine({ rows })
+  emit('set', { rows })
   isByPhoto.value = false
 }
 function takeFromSheet(rows: BendRow[], tube: Partial<Tube>) {
-  store.setLine({ rows, tube })
+  emit('set', { rows, tube })
   isFromSheet.value = false
 }
 </script>
@@ -24,25 +34,27 @@ function takeFromSheet(rows: BendRow[], tube: Partial<Tube>) {
   <PhotoMeasure v-if="isByPhoto" class="photos" @take="takeFromPhotos" />
   <div class="halves">
     <div class="stack">
-      <LineRows :model-value="bench.line.rows" name="The line" @update:model-value="store.setLine({ rows: $event })">
+      <LineRows :model-value="line.rows" name="The line" @update:model-value="emit('set', { rows: $event })">
         <v-btn-quiet :aria-expanded="isFromSheet" @click="isFromSheet = !isFromSheet">From a line sheet</v-btn-quiet
-        ><v-btn-quiet :aria-expanded="isByPhoto" @click="isByPhoto = !isByPhoto">By photographs</v-btn-quiet>
+        ><v-btn-quiet :aria-expanded="isByPhoto" @click="isByPhoto = !isByPhoto">By photographs</v-btn-quiet><slot name="from" />
       </LineRows>
-      <LineFromSheet v-if="isFromSheet" @take="takeFromSheet" />
-      <TubeFields :model-value="bench.line" @update:model-value="store.setLine($event)" />
-      <BenderFields :model-value="bench.line" @update:model-value="store.setLine($event)" />
+      <LineFromSheet v-if="isFromSheet" :sheet="sheet" @take="takeFromSheet" />
+      <TubeFields :model-value="line" @update:model-value="emit('set', $event)" />
+      <BenderFields :model-value="line" @update:model-value="emit('set', $event)" />
     </div>
     <div class="stack">
-      <LineViews v-if="bench.line.rows.length" :lines="[bench.line.rows]" :names="['the line']" />
-      <MarkTable v-if="bench.line.rows.length" :worked="worked" :line="bench.line" :may-turn="done.size === 0" @turn="store.turnRound" />
+      <LineViews v-if="line.rows.length" :lines="[line.rows]" :names="['the line']" />
+      <MarkTable v-if="line.rows.length" :worked="worked" :line="line" :may-turn="done.size === 0" @turn="emit('turn')" />
       <TemplateSheets v-if="worked.made" :rows="worked.made" :worked="worked" />
+      <slot />
       <MakeList
-        v-if="bench.line.rows.length"
+        v-if="line.rows.length"
         :acts="worked.acts"
         :done="done"
-        :loose="bench.line.loose"
-        :tick="store.tick"
-        @loose="store.setLine({ loose: $event })"
+        :loose="line.loose"
+        :tick="tick"
+        :held="held"
+        @loose="emit('set', { loose: $event })"
       />
     </div>
   </div>

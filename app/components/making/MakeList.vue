@@ -1,13 +1,15 @@
 <script setup lang="ts">
 import { computed, nextTick, ref } from 'vue'
 import type { Loose, MakeAct } from '#core/making/makeActs'
-import { actWords, blockedWords, endWords, lockedWords, looseWords } from '#shared/words/makingWords'
+import { actWords, blockedWords, endWords, lockedWords, looseWords } from '#shared/words/makeActWords'
 
 /** What goes on the tube, and the making step by step: an act that would lock something out is not taken. */
 const props = defineProps<{
   acts: readonly MakeAct[]
   done: ReadonlySet<string>
   loose: readonly Loose[]
+  /** Not on record yet, or no longer to be made: nothing is ticked. */
+  held?: boolean
   tick: (act: MakeAct) => { first: MakeAct } | { lockedBy: MakeAct } | undefined
 }>()
 const emit = defineEmits<{ loose: [loose: readonly Loose[]] }>()
@@ -77,6 +79,7 @@ const left = computed(() => props.acts.filter(({ id }) => !props.done.has(id)).l
           :key="refused?.act === act.id ? tries : 0"
           :model-value="done.has(act.id)"
           :label="actWords(act)"
+          :disabled="held"
           @update:model-value="press(act)"
         />
         <p v-if="refused?.act === act.id" class="caution" role="alert">{{ refused.words }}</p>

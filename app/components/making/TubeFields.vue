@@ -2,7 +2,8 @@
 import type { LineInMaking } from '#core/making/workOut'
 import { endForms, type EndForm } from '#core/making/cutLength'
 import { tubeMaterials } from '#core/making/tubeStrength'
-import { endFormWords, materialWords } from '#shared/words/makingWords'
+import { endFormWords } from '#shared/words/makeActWords'
+import { materialWords } from '#shared/words/makingWords'
 
 /** What the line is made of, and what its two ends become. */
 const line = defineModel<LineInMaking>({ required: true })

@@ -56,6 +56,12 @@ export const lineSteps = {
       state.lines[target]?.compared !== undefined && hasLeft(state, target) && !isDue('compared', target),
     plain: ({ target }) => ({ type: 'partReceived', line: target, against: 'old-line', agrees: true }),
   },
+  make: {
+    phase: 'line',
+    anywhere: true,
+    isDone: ({ target, state, isDue }) => state.lines[target]?.made !== undefined && !isDue('made', target),
+    plain: ({ target }) => ({ type: 'lineMade', line: target, how: 'bench' }),
+  },
   carry: {
     phase: 'line',
     anywhere: true,

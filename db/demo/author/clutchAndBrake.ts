@@ -495,6 +495,7 @@ function discontinuedLine() {
           parts: [
             part('steel-factory', 'factory', 'steel line', 'QS-31210', { discontinued: true }),
             part('steel-made', 'made', 'bent from 1/4 in coil, double flares', undefined, {
+              bent: true,
               note: 'Both nuts on before the second flare.',
             }),
           ],
@@ -791,6 +792,7 @@ function rearBrake() {
           out: ['raised below 3'],
           parts: [
             part('hard-made', 'made', 'bent from 3/16 in coil, double flares', undefined, {
+              bent: true,
               note: 'Plain copper is not allowed; no compression unions.',
             }),
           ],

@@ -807,7 +807,7 @@ function pintleCooler() {
             [600, -300, 500],
           ),
         ),
-        { out: ['raised below 5'], parts: [part('supply-coil', 'made', 'bent and flared from coil')] },
+        { out: ['raised below 5'], parts: [part('supply-coil', 'made', 'bent and flared from coil', undefined, { bent: true })] },
       ),
       a.line(
         'return',
@@ -828,7 +828,11 @@ function pintleCooler() {
             [-520, -170, 430],
           ),
         ),
-        { when: is('towing', 'no'), out: ['raised below 6'], parts: [part('return-coil', 'made', 'bent and flared from coil')] },
+        {
+          when: is('towing', 'no'),
+          out: ['raised below 6'],
+          parts: [part('return-coil', 'made', 'bent and flared from coil', undefined, { bent: true })],
+        },
       ),
       a.line(
         'link-left',

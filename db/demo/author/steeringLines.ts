@@ -460,6 +460,7 @@ function coiledReturn() {
           parts: [
             part('middle-factory', 'factory', 'rigid middle', 'QS-31077', { discontinued: true, note: 'No longer supplied.' }),
             part('middle-made', 'made', 'bent from 3/8 in coil, both ends beaded', undefined, {
+              bent: true,
               note: 'A hose barb on a tube end needs a bead or the hose creeps off.',
             }),
           ],

@@ -1,0 +1,118 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { pocketCar, pocketSheet, Story } from '../../tests/helpers/pocketCar'
+import type { LineInMaking } from '../making/workOut'
+import { workOut } from '../making/workOut'
+import type { JobBody, JobCommand } from './types'
+
+/** A brake tube of two bends, flared at both ends, with a nut for each. */
+const making: LineInMaking = {
+  rows: [
+    { straight: 120, rotate: 0, bend: 90, radius: 15 },
+    { straight: 200, rotate: 90, bend: 45, radius: 15 },
+    { straight: 150, rotate: 0, bend: 0, radius: 0 },
+  ],
+  tube: { outside: 4.75, wall: 0.7, material: 'copper-nickel' },
+  ends: { from: { form: 'double-flare', standOut: 5, finished: 2 }, to: { form: 'double-flare', standOut: 5, finished: 2 } },
+  bender: { radius: 15, takeUp: 0, setFor90: 92, grip: 20 },
+  straightAtFlare: 30,
+  loose: [
+    { id: 'nut-from', kind: 'nut', end: 'from' },
+    { id: 'nut-to', kind: 'nut', end: 'to' },
+  ],
+}
+const acts = workOut(making).acts.map(({ id }) => id)
+const bent = () =>
+  pocketCar({
+    lines: pocketSheet.lines.map(line =>
+      line.id === 'supply' ? { ...line, parts: [{ id: 'coil', kind: 'made' as const, name: 'from coil', brings: [], bent: true }] } : line,
+    ),
+  })
+const say: JobBody = { type: 'makingSaid', line: 'supply', making }
+const did = (act: string): JobBody => ({ type: 'makeActDone', line: 'supply', act })
+const out: JobBody = { type: 'lineOut', line: 'supply' }
+const made: JobCommand = { type: 'lineMade', line: 'supply', how: 'bench' }
+const byHand: JobCommand = { type: 'lineMade', line: 'supply', how: 'without', note: 'by eye' }
+const refused = (why: string, act?: string) =>
+  expect.objectContaining({ code: 'JOB_MAKE', line: 'supply', why, ...(act && { act: expect.objectContaining({ id: act }) }) })
+
+describe('a line that is made in the job', () => {
+  it('is said before anything of it is done', () => {
+    const story = new Story(bent())
+    expect(story.ask(did('cut'))).toEqual(refused('nothing-said'))
+    expect(story.ask(say)).toEqual(say)
+    expect(story.ask({ ...say, line: 'moon' })).toEqual({ code: 'JOB_UNKNOWN_TARGET', what: 'line', id: 'moon' })
+    expect(story.then(say).ask(did('cut'))).toEqual(did('cut'))
+    expect(story.ask(did('moon'))).toEqual(refused('unknown'))
+  })
+  it('goes act by act in an order that works, each once', () => {
+    const story = new Story(bent()).then(say)
+    for (const [i, act] of acts.entries()) {
+      expect(story.ask(made)).toEqual(refused('left', act))
+      expect(story.ask(did(act)), act).toEqual(did(act))
+      story.then(did(act))
+      expect(story.ask(did(act))).toEqual(refused('done', act))
+      for (const later of acts.slice(i + 2)) expect([undefined, 'first', 'locked']).toContain((story.ask(did(later)) as { why?: string }).why)
+    }
+    expect(story.ask(made)).toEqual(made)
+  })
+  it('a nut that was forgotten is locked out by the flare, whatever is pressed', () => {
+    const free: LineInMaking = { ...making, loose: [making.loose[1]!] }
+    const story = new Story(bent()).all({ ...say, making: free } as JobBody, did('cut'), did('deburr:from'), did('form:from'))
+    expect(story.ask(did('slide:nut-from'))).toEqual(refused('unknown'))
+    // Said anew with the nut on the list it is a new piece, and nothing of it is done.
+    expect(story.then(say).ask(did('form:from'))).toEqual(refused('first', 'cut'))
+  })
+  it('bent again it is tried in its place once more, and what was built on that counts no more', () => {
+    const story = new Story(bent()).then(say).all(...acts.map(did))
+    const again = story.ask({ type: 'rebent', line: 'supply', bend: 1, degrees: -3 })
+    expect(again).toMatchObject({ undone: expect.arrayContaining(['trial-fit', 'trim', 'form:to', 'inspect:to']) })
+    expect(again).not.toMatchObject({ undone: expect.arrayContaining(['bend:1']) })
+    story.then(again as JobBody)
+    expect(story.ask(made)).toEqual(refused('left', 'trial-fit'))
+    expect(new Story(bent()).then(say).ask({ type: 'rebent', line: 'supply', bend: 1, degrees: 3 })).toEqual(refused('first', 'bend:1'))
+    expect(story.ask({ type: 'rebent', line: 'supply', bend: 7, degrees: 3 })).toEqual(refused('unknown'))
+  })
+  it('is owed before it is laid in, and not by the list alone', () => {
+    const due = (...bodies: JobBody[]) => new Story(bent()).all(out, ...bodies).due('made')
+    expect(due()).toMatchObject([{ kind: 'made', line: 'supply', gates: ['fit'] }])
+    expect(due(say, ...acts.map(did))).toHaveLength(1)
+    expect(due(byHand as JobBody)).toEqual([])
+    expect(due(byHand as JobBody, say)).toHaveLength(1)
+    const again: JobBody = { type: 'rebent', line: 'supply', bend: 1, degrees: 2, undone: ['trial-fit'] }
+    expect(due(say, ...acts.map(did), made as JobBody)).toEqual([])
+    expect(due(say, ...acts.map(did), made as JobBody, again)).toHaveLength(1)
+    // A bought one is not made, unless somebody begins to.
+    expect(new Story().all(out).due('made')).toEqual([])
+    expect(new Story().all(out, say).due('made')).toHaveLength(1)
+  })
+  it('without the list it takes a word of how', () => {
+    expect(new Story(bent()).ask({ ...byHand, note: ' ' } as JobCommand)).toEqual({ code: 'JOB_REASON_NEEDED', field: 'note' })
+    expect(new Story(bent()).ask(byHand)).toEqual(byHand)
+  })
+  it('lies in the car and is made no more', () => {
+    const story = new Story(bent()).all(out, { type: 'lineIn', line: 'supply', which: 'new' })
+    expect(story.ask(say)).toEqual(refused('in'))
+    expect(story.due('made')).toEqual([])
+  })
+  it('whatever is pressed in whatever order: nothing is done before what has to come before it, by an account of its own', () => {
+    const all = workOut(making).acts
+    fc.assert(
+      fc.property(fc.array(fc.nat({ max: all.length - 1 }), { maxLength: 40 }), presses => {
+        const story = new Story(bent()).then(say)
+        const done = new Set<string>()
+        for (const press of presses) {
+          const act = all[press]!
+          const answer = story.ask(did(act.id))
+          const isFree = !done.has(act.id) && act.after.every(before => done.has(before))
+          expect('type' in answer).toBe(isFree)
+          if (!isFree) continue
+          story.then(did(act.id))
+          done.add(act.id)
+        }
+        expect('type' in story.ask(made)).toBe(done.size === all.length)
+      }),
+      { numRuns: 40 },
+    )
+  })
+})

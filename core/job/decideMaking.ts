@@ -1,0 +1,44 @@
+import { blockersOf, lockedOut, undoneWith } from '../making/makeActs'
+import { workOut } from '../making/workOut'
+import { fail, ok } from '../result'
+import { unknown, withReason, type Context, type Decision, type Of } from './decision'
+import { actsDone } from './madeHere'
+import type { JobState, Refusal } from './types'
+
+type MakingCommand = Of<'makingSaid'> | Of<'makeActDone'> | Of<'rebent'> | Of<'lineMade'>
+type Why = Extract<Refusal, { code: 'JOB_MAKE' }>['why']
+
+/** Refuses an act before its time, one that a flare or a bend has locked out, and a line said to be made while something of it is left. */
+export function decideMaking(state: JobState, command: MakingCommand, context: Context): Decision {
+  const { line } = command
+  const refuse = (why: Why, more: Partial<Extract<Refusal, { code: 'JOB_MAKE' }>> = {}): Decision =>
+    fail({ code: 'JOB_MAKE', line, why, ...more })
+  if (!context.resolved.lines.some(({ id }) => id === line) || !state.scope.includes(line)) return unknown('line', line)
+  if (state.lines[line]?.in && state.lines[line].which !== 'old') return refuse('in')
+  if (command.type === 'makingSaid') return ok(command)
+  if (command.type === 'lineMade' && command.how === 'without') return withReason(command, 'note')
+  const making = state.making[line]?.said.making
+  if (!making) return refuse('nothing-said')
+  const { acts } = workOut(making)
+  const done = actsDone(state, line)
+  if (command.type === 'lineMade') {
+    const left = acts.find(({ id }) => !done.has(id))
+    if (acts.length === 0) return refuse('nothing-said')
+    return left ? refuse('left', { act: left }) : ok(command)
+  }
+  if (command.type === 'rebent') {
+    const bend = acts.find(act => act.bend === command.bend)
+    if (!bend) return refuse('unknown')
+    if (!done.has(bend.id)) return refuse('first', { act: bend })
+    // Where the second end is formed already, it is tried in its place all the same.
+    const kept = undoneWith(acts, done, 'trial-fit')
+    return ok({ ...command, undone: [...done].filter(id => !kept.has(id)) })
+  }
+  const act = acts.find(({ id }) => id === command.act)
+  if (!act) return refuse('unknown')
+  if (done.has(act.id)) return refuse('done', { act })
+  const locked = lockedOut(acts, done, act.id)
+  if (locked) return refuse('locked', { act: locked })
+  const [first] = blockersOf(acts, done, act.id)
+  return first ? refuse('first', { act: first }) : ok(command)
+}
