@@ -8,6 +8,9 @@ import { pathOfSheet } from '../core/bleed/pathOfSheet'
 import { predictRounds } from '../core/bleed/predictRounds'
 import { drainByHeight } from '../core/fluid/drainByHeight'
 import { estimateFluid } from '../core/fluid/estimateFluid'
+import { feedInOf } from '../core/feed/feedInOf'
+import { feedInMs, steadyRandom } from '../core/feed/steadyRandom'
+import { feedIssueWords, feedLegs } from './words/feedWords'
 import { fold } from '../core/job/evolve'
 import { listDue } from '../core/job/obligations'
 import { planRest } from '../core/job/planRest'
@@ -184,6 +187,24 @@ export const computations = {
         return found
           ? { ok: true, value: estimateAir(found.path, found.air, rounds) }
           : refuse('Only a clutch or a brake whose lines are measured can be reckoned with.', 'sheet')
+      }),
+  ),
+  'feed-in': computation(
+    'how a rigid line goes into its place: poses of its middle (mm) with turns (quaternion), and where it is tight; two seconds at most',
+    z.strictObject({
+      ...onCar,
+      line: slugSchema,
+      out: z.array(slugSchema).max(24).default([]),
+      seed: z.number().int().min(1).max(1e9).default(20),
+    }),
+    ({ sheet, car: forCar, line, out, seed }) =>
+      withCar(sheet, forCar, resolved => {
+        const from = performance.now()
+        const means = { random: steadyRandom(seed), spent: () => performance.now() - from, budget: feedInMs }
+        const found = feedInOf({ lines: resolved.lines, keepouts: sheet.keepouts }, line, out, means)
+        if (!found.ok) return refuse(feedIssueWords(found.error), 'line')
+        const { poses, tight, leaves } = found.value
+        return { ok: true, value: { leaves, poses, tight, legs: feedLegs(found.value) } }
       }),
   ),
   drain: computation(

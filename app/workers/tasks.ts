@@ -8,6 +8,8 @@ import { estimateAir, type AirEstimate, type RoundSeen } from '#core/bleed/estim
 import { pathOfSheet } from '#core/bleed/pathOfSheet'
 import { predictRounds, type RoundsPrediction } from '#core/bleed/predictRounds'
 import { reconstructLine, type PhotoJob } from '#core/photo/reconstructLine'
+import { feedInOf } from '#core/feed/feedInOf'
+import { feedInMs, steadyRandom } from '#core/feed/steadyRandom'
 import { traceLines } from '#core/route/traceLines'
 import { resolveSheet, type ResolvedSheet } from '#core/sheet/resolveSheet'
 import type { Car, Sheet, Slug } from '#core/sheet/types'
@@ -51,6 +53,16 @@ export const tasks = {
   airLeft({ car, lines, rounds }: { car: OnCar; lines: readonly Slug[]; rounds: readonly RoundSeen[] }): AirEstimate | undefined {
     const found = pathOfSheet(resolvedFor(car), lines)
     return found && estimateAir(found.path, found.air, rounds)
+  },
+  /** Looked for from the same numbers each time, in two seconds at most. */
+  feedIn({ car, line, out }: { car: OnCar; line: Slug; out: readonly Slug[] }) {
+    const { lines, sheet } = resolvedFor(car)
+    const from = performance.now()
+    return feedInOf({ lines, keepouts: sheet.keepouts }, line, out, {
+      random: steadyRandom(),
+      spent: () => performance.now() - from,
+      budget: feedInMs,
+    })
   },
   rounds({ car, lines }: { car: OnCar; lines: readonly Slug[] }): RoundsPrediction | undefined {
     const found = pathOfSheet(resolvedFor(car), lines)

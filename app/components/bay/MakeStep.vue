@@ -116,7 +116,7 @@ watch(
 }
 .huge {
   display: grid;
-  grid-template-columns: repeat(3, minmax(0, 1fr));
+  grid-template-columns: minmax(0, 1.7fr) minmax(0, 1fr) minmax(0, 1fr);
   gap: 1px;
   background: var(--line);
   border: 1px solid var(--line);
@@ -133,13 +133,15 @@ dt {
   font-size: 15px;
 }
 dd {
-  font: 700 44px/1.1 var(--face);
+  font: 700 40px/1.1 var(--face);
+  white-space: nowrap;
   font-variant-numeric: tabular-nums;
 }
 dd small {
   font-size: 22px;
 }
 dd.turn {
+  white-space: normal;
   font-size: 26px;
 }
 .tick {

@@ -28,6 +28,7 @@ const job = useJob()
       :by="pressureSourceOf(bay.sheet.value)"
       @retorque="commands => emit('say', commands)"
     />
+    <FeedInWay v-if="step.kind === 'fit'" class="aside" :line="step.target" />
     <PartDiffers
       v-if="bay.differs.value"
       class="aside"

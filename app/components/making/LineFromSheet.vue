@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { bendsFromPoints, type BendRow } from '#core/route/bendTable'
-import { tableRows } from '#core/making/tableRows'
-import { tubeMaterials, type Tube } from '#core/making/tubeStrength'
+import { tubesOnSheet } from '#core/making/lineOnSheet'
+import type { Tube } from '#core/making/tubeStrength'
+import type { BendRow } from '#core/route/bendTable'
 import { answers } from '#shared/schemas/answers'
 import { useServerData } from '~/composables/useServerData'
 import { useConnection } from '~/stores/connection'
@@ -24,18 +24,16 @@ const { data: view } = useServerData(
 const items = computed(() => (heads.value ?? []).map(({ id, title, appliesTo }) => ({ value: id, title: `${title} · ${appliesTo}` })))
 const pieces = computed(() =>
   (view.value?.sheet.lines ?? []).flatMap(line =>
-    line.sections.flatMap((section, i) =>
-      section.kind === 'tube'
-        ? [{ value: `${line.id} ${i}`, title: line.sections.length > 1 ? `${line.name}, piece ${i + 1}` : line.name, section }]
-        : [],
-    ),
+    tubesOnSheet(line).map((piece, i, all) => ({
+      value: `${line.id} ${i}`,
+      title: all.length > 1 ? `${line.name}, piece ${i + 1}` : line.name,
+      piece,
+    })),
   ),
 )
 function take(value: string | null) {
-  const section = pieces.value.find(piece => piece.value === value)?.section
-  if (section?.kind !== 'tube') return
-  const material = tubeMaterials.find(one => one === section.material)
-  emit('take', tableRows(bendsFromPoints(section.points)), { outside: section.od, wall: section.wall, material })
+  const found = pieces.value.find(piece => piece.value === value)?.piece
+  if (found) emit('take', found.rows, found.tube)
 }
 </script>
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
+import { tubesOnSheet } from '#core/making/lineOnSheet'
 import { isMadeHere } from '#core/job/madeHere'
 import { rebentWords } from '#shared/words/makeActWords'
 import { useJobMaking } from '~/composables/useJobMaking'
@@ -19,6 +20,10 @@ watch(lines, all => (chosen.value = all.some(({ id }) => id === chosen.value) ? 
 const making = useJobMaking(() => chosen.value ?? '', record)
 const isIn = computed(() => job.state!.lines[chosen.value ?? '']?.in !== undefined)
 const made = computed(() => job.state!.lines[chosen.value ?? '']?.made)
+const onSheet = computed(() => {
+  const line = wanted.value.find(({ id }) => id === chosen.value)
+  return line ? tubesOnSheet(line) : []
+})
 const isLying = computed(() => bench.bench.line.rows.length > 0)
 </script>
 
@@ -29,11 +34,6 @@ const isLying = computed(() => bench.bench.line.rows.length > 0)
     </v-tabs>
     <div v-if="lines.length === 0" class="empty">
       <b>Nothing is made here so far.</b>The parts of this job come in boxes. A line can be bent and flared here all the same: say which.
-    </div>
-    <div v-if="others.length" class="row">
-      <v-btn-quiet v-for="line in others" :key="line.id" @click="((begun = line.id), (chosen = line.id))">
-        Make it here: {{ line.name }}
-      </v-btn-quiet>
     </div>
     <template v-if="chosen">
       <h2>{{ lines.find(({ id }) => id === chosen)?.name }}</h2>
@@ -49,6 +49,9 @@ const isLying = computed(() => bench.bench.line.rows.length > 0)
         @turn="making.turnRound"
       >
         <template #from>
+          <v-btn-quiet v-for="(piece, i) in onSheet" :key="i" @click="making.set(piece)">
+            As the sheet has it{{ onSheet.length > 1 ? `, piece ${i + 1}` : '' }}
+          </v-btn-quiet>
           <v-btn-quiet v-if="isLying" @click="making.set(bench.bench.line)">What lies on the bench</v-btn-quiet>
         </template>
         <section v-if="making.isChanged.value && !isIn" class="card stack said">
@@ -75,6 +78,11 @@ const isLying = computed(() => bench.bench.line.rows.length > 0)
         </section>
       </MakeLine>
     </template>
+    <div v-if="others.length" class="row">
+      <v-btn-quiet v-for="line in others" :key="line.id" @click="((begun = line.id), (chosen = line.id))">
+        Make it here: {{ line.name }}
+      </v-btn-quiet>
+    </div>
   </div>
 </template>
 
