@@ -58,6 +58,7 @@ export const access = {
   'GET /api/practice': everyone,
   'POST /api/practice': everyone,
   'PUT /api/judgement': ['lead', 'admin'],
+  'PUT /api/shelf': ['lead', 'admin'],
   'PUT /api/lift': ['lead', 'admin'],
   'POST /api/compute/:name': everyone,
 } as const satisfies Record<string, 'public' | Role[]>

@@ -23,6 +23,10 @@ export const limits = {
   jobsPerPage: 200,
   /** Rows of a bend table on the bench. */
   benchRows: 40,
+  /** Fluids on a shop's shelf, containers of each, and mL that one holds at most. */
+  shelf: 60,
+  containers: 5,
+  fluidMl: 250_000,
   /** The database counts events of a job in 32 bits. */
   sequence: 2 ** 31 - 1,
   /** Per group of a search, and how many candidates the index gives up for ranking. */

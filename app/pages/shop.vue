@@ -25,6 +25,7 @@ const { data: health } = useServerData(
       <UnitsMenu />
     </section>
     <ThisDevice />
+    <FluidShelf />
     <BackupAge v-if="seesPeople" />
     <PeopleList v-if="seesPeople" />
     <DeviceList v-if="seesPeople" />

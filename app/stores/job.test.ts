@@ -114,6 +114,7 @@ const signedIn = (person: typeof technician): void => {
     judgement: usualJudgement,
     lift: usualLift,
     workshop: '',
+    shelf: [],
     people: [],
   }
 }

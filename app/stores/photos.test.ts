@@ -45,6 +45,7 @@ beforeEach(async () => {
     judgement: usualJudgement,
     lift: usualLift,
     workshop: '',
+    shelf: [],
     people: [],
   }
 })

@@ -1,8 +1,17 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import type { Judgement } from '#core/access/judgeChance'
+import type { ShelfFluid } from '#core/fluid/buyContainers'
 import { isUsualLift, type LiftMinutes } from '#core/access/liftMinutes'
-import { judgementSchema, reader, sessionViewSchema, signInViewSchema, type SessionView, type SignInView } from '#shared/schemas/api'
+import {
+  judgementSchema,
+  reader,
+  shelfSchema,
+  sessionViewSchema,
+  signInViewSchema,
+  type SessionView,
+  type SignInView,
+} from '#shared/schemas/api'
 import { limits } from '#shared/limits'
 import { liftSchema, type Entry } from '#shared/schemas/job'
 import { useConnection } from './connection'
@@ -101,11 +110,17 @@ export const useSession = defineStore('session', () => {
     if (view.value) view.value = { ...view.value, lift: kept }
   }
 
+  /** What fluids this shop has, and buys. */
+  async function setShelf(shelf: readonly ShelfFluid[]): Promise<void> {
+    const kept = await call('PUT', '/api/shelf', reader(shelfSchema), shelf)
+    if (view.value) view.value = { ...view.value, shelf: kept }
+  }
+
   /** Kept with the person, for any tablet; without the server it is kept on this device until the next time. */
   async function setWrench(millimetres: number): Promise<void> {
     if (view.value) view.value = { ...view.value, wrench: millimetres }
     await call('PUT', '/api/wrench', nothing, { millimetres })
   }
 
-  return { view, isOld, person, isLead, sign, ownLift, setJudgement, setLift, setWrench, load, signIn, setUp, signOut }
+  return { view, isOld, person, isLead, sign, ownLift, setJudgement, setLift, setShelf, setWrench, load, signIn, setUp, signOut }
 })

@@ -10,9 +10,10 @@ import { predictRounds, type RoundsPrediction } from '#core/bleed/predictRounds'
 import { reconstructLine, type PhotoJob } from '#core/photo/reconstructLine'
 import { feedInOf } from '#core/feed/feedInOf'
 import { feedInMs, steadyRandom } from '#core/feed/steadyRandom'
+import { cutFromMoulded } from '#core/making/hose'
 import { traceLines } from '#core/route/traceLines'
 import { resolveSheet, type ResolvedSheet } from '#core/sheet/resolveSheet'
-import type { Car, Sheet, Slug } from '#core/sheet/types'
+import type { Car, CentrePoint, Sheet, Slug } from '#core/sheet/types'
 
 /** A sheet and the car it is for, as JSON: copied to the worker as one text, and resolved there once for as long as it stays the same. */
 export type OnCar = string
@@ -64,6 +65,7 @@ export const tasks = {
       budget: feedInMs,
     })
   },
+  moulded: ({ wanted, moulded }: { wanted: readonly CentrePoint[]; moulded: readonly CentrePoint[] }) => cutFromMoulded(wanted, moulded),
   rounds({ car, lines }: { car: OnCar; lines: readonly Slug[] }): RoundsPrediction | undefined {
     const found = pathOfSheet(resolvedFor(car), lines)
     return found && predictRounds(found.path, found.air)

@@ -6,7 +6,7 @@ export type FeedView = {
   from: 'above' | 'side'
   /** One polyline for each pose, from outside to its place, mm across and up. */
   poses: readonly (readonly [number, number][])[]
-  /** What stands in the way: outlines of boxes, and thick strokes of round things; `round`: with round ends, as a wheel seen from its side. */
+  /** What stands in the way: outlines of boxes, thick strokes of round things; `round`: with round ends, as a wheel from its side. */
   things: readonly { what: string; at: readonly [number, number][]; width: number; round: boolean }[]
   frame: { left: number; top: number; width: number; height: number }
 }

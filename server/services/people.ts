@@ -15,7 +15,7 @@ import { insertSignIn, type From } from '../sql/people/signIns'
 import { forgiveTries, giveTryBack, sweepTries, takeTry, type Bucket } from '../sql/people/takeTry'
 import { updatePerson } from '../sql/people/updatePerson'
 import { readSettings, writeSetting } from '../sql/settings/settings'
-import { judgementOf, liftOf } from './shopSettings'
+import { judgementOf, liftOf, shelfOf } from './shopSettings'
 import { getPool, isUniqueViolation, withTransaction, type Db } from '../utils/db'
 import { ProblemError } from '../utils/problemError'
 import { BoundedQueue } from '../utils/boundedQueue'
@@ -36,6 +36,7 @@ export async function getSession(db: Db, person: PersonView | undefined): Promis
     workshop: typeof settings.workshop === 'string' ? settings.workshop : '',
     judgement: judgementOf(settings),
     lift: liftOf(settings),
+    shelf: person ? shelfOf(settings) : [],
     wrench: person && wrenchOf(settings, person.id),
     people: people
       .filter(candidate => candidate.active)

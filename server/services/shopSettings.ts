@@ -1,6 +1,8 @@
 import { usualJudgement, type Judgement } from '../../core/access/judgeChance'
 import { usualLift, type LiftMinutes } from '../../core/access/liftMinutes'
-import { judgementSchema } from '../../shared/schemas/api'
+import type { z } from 'zod'
+import type { ShelfFluid } from '../../core/fluid/buyContainers'
+import { judgementSchema, shelfSchema } from '../../shared/schemas/api'
 import { liftSchema } from '../../shared/schemas/job'
 import type { Signature } from '../../core/job/types'
 import { insertAudit } from '../sql/audit/audit'
@@ -17,6 +19,14 @@ export async function setJudgement(db: Db, judgement: Judgement, by: Signature):
   await writeSetting(db, 'judgement', judgement)
   await insertAudit(db, { kind: 'judgement-set', by })
   return judgement
+}
+
+export const shelfOf = (settings: Settings): z.output<typeof shelfSchema> => shelfSchema.safeParse(settings.shelf).data ?? []
+
+export async function setShelf(db: Db, shelf: readonly ShelfFluid[], by: Signature): Promise<readonly ShelfFluid[]> {
+  await writeSetting(db, 'shelf', shelf)
+  await insertAudit(db, { kind: 'shelf-set', by })
+  return shelf
 }
 
 /** Jobs planned before keep what they were planned by: a plan is not to change because the shop has bought another lift. */

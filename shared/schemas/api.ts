@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import type { Millilitres } from '../../core/units/types'
 import { stages } from '../../core/job/stages'
 import { stepKinds, stepStatuses } from '../../core/job/stepKinds'
 import { pauseReasons, timerNames, type JobEvent } from '../../core/job/types'
@@ -87,6 +88,20 @@ export const judgementSchema = z.strictObject({
   years: z.number().int().min(1).max(30),
 })
 
+const money = z.number().min(0).max(100_000)
+const amountMl = z.number().min(1).max(limits.fluidMl) as unknown as z.ZodType<Millilitres, Millilitres>
+/** The shop's fluids: what it buys them in, what stands open, what comes from a barrel. */
+export const shelfSchema = z
+  .array(
+    z.strictObject({
+      fluid: z.string().trim().min(1).max(80),
+      containers: z.array(z.strictObject({ size: amountMl, price: money.optional() })).max(limits.containers),
+      open: z.strictObject({ left: amountMl, since: z.iso.date().optional() }).optional(),
+      bulk: z.strictObject({ pricePerLitre: money.optional() }).optional(),
+    }),
+  )
+  .max(limits.shelf)
+
 export const wrenchSchema = z.strictObject({ millimetres: z.number().min(50).max(2000) })
 
 const moment = z.iso.datetime()
@@ -132,6 +147,7 @@ export const auditKinds = [
   'device-shut-out',
   'judgement-set',
   'lift-set',
+  'shelf-set',
 ] as const
 export type AuditKind = (typeof auditKinds)[number]
 export const auditViewSchema = z.object({
@@ -197,6 +213,8 @@ export const sessionViewSchema = z.object({
   /** How this shop judges what it leaves alone, and what its lift takes. */
   judgement: judgementSchema,
   lift: liftSchema,
+  /** The shop's fluids; nothing of it before somebody has signed in. */
+  shelf: shelfSchema.default([]),
   /** Only with demo data: who can sign in, and with what. */
   people: z.array(z.object({ id: z.uuid(), name: nameSchema, role, hint: z.string().optional() })),
 })

@@ -7,7 +7,8 @@ import type { Summary } from '../../core/job/summarise'
 import type { JobBody, JobCommand, JobEvent } from '../../core/job/types'
 import type { Family, Pack, Sheet } from '../../core/sheet/types'
 import type { Adapter } from '../../core/torque/correctForAdapter'
-import type { judgementSchema, summarySchema } from './api'
+import type { ShelfFluid } from '../../core/fluid/buyContainers'
+import type { judgementSchema, shelfSchema, summarySchema } from './api'
 import type { eventSchema } from './event'
 import type { Exact } from './exact'
 import type { standingSchema } from './standing'
@@ -27,6 +28,7 @@ export type Contracts = {
   adapter: [Exact<z.output<typeof adapterSchema>, Adapter>]
   lift: [Exact<z.output<typeof liftSchema>, LiftMinutes>]
   judgement: [Exact<z.output<typeof judgementSchema>, Judgement>]
+  shelf: [Exact<z.output<typeof shelfSchema>, readonly ShelfFluid[]>]
   summary: [Exact<z.output<typeof summarySchema>, Summary>]
   sheet: [Exact<z.output<typeof sheetSchema>, Sheet>]
   family: [Exact<z.output<typeof familySchema>, Family>]
@@ -41,6 +43,7 @@ export const contracts = {
   adapter: [true],
   lift: [true],
   judgement: [true],
+  shelf: [true],
   summary: [true],
   sheet: [true],
   family: [true],

@@ -11,6 +11,7 @@ export const auditWords: Readonly<Record<AuditKind, string>> = {
   'tries-forgiven': 'let try again at once',
   'device-let-in': 'allowed the device',
   'device-shut-out': 'blocked the device',
+  'shelf-set': 'changed the fluid shelf',
   'judgement-set': 'changed how what is left alone is judged',
   'lift-set': 'changed what the lift takes',
 }

@@ -74,6 +74,26 @@ it('the lead’s judgement and lift are everybody’s, and nobody else’s to ch
   expect((await view(technician)).lift).toEqual(lift)
 })
 
+it('the fluid shelf is the lead’s to fill, and shown to nobody before they have signed in', async () => {
+  const [lead, technician] = [await server.client().signIn('lead', '9091'), await server.client().signIn('technician', '9092')]
+  expect((await view(technician)).shelf).toEqual([])
+  const shelf = [{ fluid: 'DOT 4', containers: [{ size: 500, price: 9.5 }], open: { left: 200, since: '2026-10-01' } }]
+  expect((await technician.call('PUT', '/api/shelf', shelf)).status).toBe(403)
+  expect((await lead.call('PUT', '/api/shelf', [{ ...shelf[0], containers: [{ size: 0 }] }])).status).toBe(422)
+  expect(
+    (
+      await lead.call(
+        'PUT',
+        '/api/shelf',
+        Array.from({ length: 61 }, () => shelf[0]),
+      )
+    ).status,
+  ).toBe(422)
+  expect((await lead.call('PUT', '/api/shelf', shelf)).body).toEqual(shelf)
+  expect((await view(technician)).shelf).toEqual(shelf)
+  expect((await view(server.client())).shelf).toEqual([])
+})
+
 it('a wrench goes with its person, not with the tablet', async () => {
   const di = await server.client().signIn('technician', '9092')
   expect((await view(di)).wrench).toBeUndefined()

@@ -111,6 +111,7 @@ const mm = (value: number) => `${formatNumber(value, 0)} mm`
       </template>
     </section>
   </div>
+  <MouldedHose />
 </template>
 
 <style scoped>

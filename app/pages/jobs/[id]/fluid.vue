@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { openingOf } from '#core/bleed/openingOf'
 import { balanceOf } from '#core/job/balanceOf'
 import { bleedMethodOf } from '#core/job/carState'
+import { neededAtMost } from '#core/fluid/neededAtMost'
 import { levelCurve } from '#core/fluid/levelCurve'
 import { levelFluidOf } from '#core/sheet/levelFluidOf'
 import { settleValue, settleWindow } from '#core/sheet/settleContested'
@@ -45,6 +46,11 @@ const charts = computed(() =>
   }),
 )
 const spec = computed(() => settleValue(resolved.value.sheet.fluid.spec))
+/** The most that can be short, and what the car had lost before it came in. */
+const needed = computed(() => {
+  const lost = job.state?.leaked[resolved.value.sheet.id]?.amount
+  return neededAtMost(job.fluid!.topUp, lost)
+})
 const capacity = computed(() => settleValue(resolved.value.sheet.fluid.capacity))
 const shapeless = computed(() => resolved.value.lines.filter(({ id }) => job.fluid?.shapeless.includes(id)).map(({ name }) => name))
 </script>
@@ -73,6 +79,12 @@ const shapeless = computed(() => resolved.value.lines.filter(({ id }) => job.flu
         {{ line }}: nobody has measured its shape, so what it holds is not in these numbers.
       </p>
     </section>
+    <BuyFluid
+      v-if="job.fluid && spec.kind !== 'unknown' && !job.state?.signedOff"
+      :spec="spec.value"
+      :also-named="resolved.sheet.fluid.mixesWith"
+      :need="needed"
+    />
     <LostBefore v-if="job.fluid && !job.state?.signedOff" @say="record" />
     <section v-for="{ circuit, drained, balance } in others" :key="circuit.id" class="card stack">
       <h3>{{ circuit.name }}</h3>

@@ -1,0 +1,37 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { buyContainers } from '#core/fluid/buyContainers'
+import { onShelf, stillGood } from '#core/fluid/onShelf'
+import type { Millilitres } from '#core/units/types'
+import { purchaseWords } from '#shared/words/shelfWords'
+import { useNow } from '~/composables/useNow'
+import { useSession } from '~/stores/session'
+import { useUnits } from '~/stores/units'
+
+/** What to take from the shelf for a job, enough for the most that can be needed. */
+const props = defineProps<{ spec: string; alsoNamed: readonly string[]; need: Millilitres }>()
+const session = useSession()
+const units = useUnits()
+const now = useNow(60_000)
+const found = computed(() => onShelf(session.view?.shelf ?? [], props.spec, props.alsoNamed))
+const today = computed(() => new Date(now.value).toISOString())
+const words = computed(
+  () =>
+    found.value &&
+    purchaseWords(buyContainers(props.need, found.value, stillGood(found.value, today.value)), found.value, today.value, units.volume),
+)
+</script>
+
+<template>
+  <section v-if="session.view?.shelf.length" class="card stack" aria-labelledby="buy">
+    <h3 id="buy">From the shelf</h3>
+    <p>
+      Needed at most <b>{{ units.volume(need) }}</b> of {{ spec }}.
+    </p>
+    <template v-if="words">
+      <p v-for="line in words.lines" :key="line">{{ line }}</p>
+      <p v-for="line in words.cautions" :key="line" class="caution">{{ line }}</p>
+    </template>
+    <p v-else class="soft">Nothing on the shelf is that fluid, or one that its sheet names beside it.</p>
+  </section>
+</template>
