@@ -1,6 +1,7 @@
 import { readFileSync, readdirSync } from 'node:fs'
 import { join } from 'node:path'
 import { v7 } from 'uuid'
+import { shelfSchema, noteTargets } from '../shared/schemas/api'
 import { z } from 'zod'
 import { estimateFluid } from '../core/fluid/estimateFluid'
 import { fold } from '../core/job/evolve'
@@ -9,7 +10,6 @@ import { plainCommand, plainCut } from '../core/job/plainCommand'
 import { waitBefore } from '../core/job/waits'
 import type { JobCommand, Person } from '../core/job/types'
 import { commandSchema, entryVersion, roleSchema, type Entry } from '../shared/schemas/job'
-import { noteTargets } from '../shared/schemas/api'
 import { writeNote } from '../server/services/benchNotes'
 import { importPack } from '../server/services/importPack'
 import { appendToJob } from '../server/services/append'
@@ -24,6 +24,7 @@ import { closePool, getPool } from '../server/utils/db'
 import { readPack } from '../server/utils/readPack'
 
 const workshopSchema = z.strictObject({
+  shelf: shelfSchema,
   workshop: z.string(),
   people: z.array(z.strictObject({ name: z.string(), role: roleSchema, secret: z.string() })),
   vehicles: z.array(
@@ -86,6 +87,7 @@ async function seed(folder: string): Promise<void> {
     await writeNote(sheet, { ...note, id: v7(), revision: (await getSheet(db, sheet)).revision }, people.get(by)!)
   for (const job of workshop.jobs) await seedJob(job, people.get(job.by)!, vehicles.get(job.plate)!)
   await writeSetting(db, 'demo', true)
+  await writeSetting(db, 'shelf', workshop.shelf)
   await writeSetting(db, 'workshop', workshop.workshop)
 }
 

@@ -56,7 +56,7 @@ export function owedBesides(balance: Pick<FluidBalance, 'held' | 'leaked'>, volu
         ? `about ${volume(leaked.millilitres)} were lost before`
         : '',
   ].filter(Boolean)
-  return parts.length > 0 ? `Of it ${parts.join(', ')}.` : ''
+  return parts.length > 0 ? `Of what is owed ${parts.join(', ')}.` : ''
 }
 
 /** What a vacuum drawn on an empty circuit says. */

@@ -112,12 +112,12 @@ test('a hose is cut to fit, and what must not clamp it is named', async ({ page 
   await fill(page, {
     Inside: '16',
     Wall: '4',
-    'Spigot to spigot': '300',
+    'Between them': '300',
     'Clamp width': '12',
-    'First spigot: past its bead': '8',
-    'First spigot: whole length': '25',
-    'Second spigot: past its bead': '8',
-    'Second spigot: whole length': '20',
+    'First: past its bead': '8',
+    'First: whole length': '25',
+    'Second: past its bead': '8',
+    'Second: whole length': '20',
   })
   await expect(page.getByText('Cut 345 mm')).toBeVisible()
   await expect(page.getByText('Second spigot: bead, clamp and 3 mm behind it need 23 mm, it has 20 mm.')).toBeVisible()

@@ -19,7 +19,7 @@ const advice = computed(() => {
 const fields = [
   { key: 'inside', label: 'Inside', least: 1, most: 150 },
   { key: 'wall', label: 'Wall', least: 0.5, most: 30 },
-  { key: 'between', label: 'Spigot to spigot', least: 1, most: 10_000 },
+  { key: 'between', label: 'Between them', least: 1, most: 10_000 },
   { key: 'clampWidth', label: 'Clamp width', least: 1, most: 60 },
   { key: 'movement', label: 'Ends move by', least: 0, most: 500 },
   { key: 'bendRadius', label: 'Tightest bend', least: 1, most: 5000 },
@@ -49,10 +49,11 @@ const mm = (value: number) => `${formatNumber(value, 0)} mm`
         />
         <PressureField :model-value="asked.pressure" label="Pressure in it" @update:model-value="set({ pressure: $event })" />
       </div>
+      <p class="soft">The two spigots, and the way between them.</p>
       <div v-for="(spigot, end) in spigots" :key="end" class="fields">
         <NumberField
           :model-value="spigot.bead"
-          :label="`${end === 0 ? 'First' : 'Second'} spigot: past its bead`"
+          :label="`${end === 0 ? 'First' : 'Second'}: past its bead`"
           unit="mm"
           :least="0"
           :most="200"
@@ -60,7 +61,7 @@ const mm = (value: number) => `${formatNumber(value, 0)} mm`
         />
         <NumberField
           :model-value="spigot.length"
-          :label="`${end === 0 ? 'First' : 'Second'} spigot: whole length`"
+          :label="`${end === 0 ? 'First' : 'Second'}: whole length`"
           unit="mm"
           :least="1"
           :most="500"

@@ -67,6 +67,7 @@ const givesWay = 10
   font-size: 20px;
 }
 h4 {
+  margin: 0;
   font-size: 17px;
 }
 </style>

@@ -51,7 +51,7 @@ const isWhole = computed(
           />
           <v-btn-quiet :icon="mdiClose" :aria-label="`Off the shelf: ${one.fluid}`" @click="drop(i)" />
         </div>
-        <div v-for="(container, c) in one.containers" :key="c" class="fields">
+        <div v-for="(container, c) in one.containers" :key="c" class="container">
           <NumberField
             :model-value="container.size || undefined"
             label="Container"
@@ -127,6 +127,11 @@ const isWhole = computed(
 </template>
 
 <style scoped>
+.container {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr) auto;
+  gap: 8px;
+}
 .fluid {
   border: 0;
   border-left: 6px solid var(--line);
