@@ -4,6 +4,7 @@ import type { BendBlock, BendOrder } from '../../core/making/bendOrder'
 import type { BenderIssue } from '../../core/making/bender'
 import type { MakeableIssue } from '../../core/making/checkMakeable'
 import type { Advice, BendChange, CompareIssue, Comparison } from '../../core/making/compareLines'
+import type { PassInCar } from '../../core/making/clearInCar'
 import type { CutIssue } from '../../core/making/cutLength'
 import { familyRules, type FittingFamily, type FittingSize, type Sealing } from '../../core/making/fittingFamilies'
 import type { FittingEvidence, Mating, TellApart } from '../../core/making/identifyFitting'
@@ -189,12 +190,16 @@ export const verdictWords: Record<Comparison['verdict'], { title: string; text: 
   },
 }
 /** What goes into a job's record: where it is off, and what would put it right. */
-export function verdictForJob({ verdict, greatest, ends, one, two }: Comparison): string {
+export function verdictForJob({ verdict, greatest, ends, one, two }: Comparison, passes: readonly PassInCar[] = []): string {
   const off = `off by ${mm(greatest.off, 1)} at most, ${mm(greatest.at)} from the first end; second end ${mm(ends.to.off, 1)}`
-  if (verdict === 'agrees') return `measured: ${off}`
+  const close = passes.map(({ what, gap, asks }) => `; ${mm(gap)} from the ${what}, asks ${mm(asks)}`).join('')
+  if (verdict === 'agrees') return `measured: ${off}${close}`
   const advice = verdict === 'massage' ? (two ?? one) : undefined
-  return `measured: ${off}${advice ? `; ${advice.changes.map(changeWords).join(', and ')}` : '; no one or two bends put it right'}`
+  return `measured: ${off}${advice ? `; ${advice.changes.map(changeWords).join(', and ')}` : '; no one or two bends put it right'}${close}`
 }
+/** How close it would lie in the car. */
+export const clearWords = ({ what, gap, asks, before }: PassInCar): string =>
+  `Lies ${mm(gap)} from the ${what}, which asks for ${mm(asks)}${before === undefined ? '' : `; the old one had ${mm(before)}`}.`
 export const compareIssueWords = ({ which }: CompareIssue): string =>
   `The ${which} line cannot be drawn: it needs two points at least, and straights long enough for its bends.`
 

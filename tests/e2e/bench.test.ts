@@ -125,6 +125,26 @@ test('a hose is cut to fit, and what must not clamp it is named', async ({ page 
   await expectAccessible(page)
 })
 
+test('a hose is cut from a longer moulded one, which is bent like it somewhere', async ({ page }) => {
+  await signIn(page, 'technician')
+  await page.goto('/bench?tool=hose')
+  const paste = async (name: string, points: string) => {
+    const part = page.getByRole('region', { name, exact: true })
+    await part.getByRole('button', { name: 'Paste points' }).click()
+    await part.getByLabel('x, y, z, radius in mm, one point a row').fill(points)
+    await part.getByRole('button', { name: 'Take these points' }).click()
+  }
+  await paste('The old hose', '0 0 0\n100 0 0 40\n100 150 0')
+  // The same bend, 200 mm further along, with a bend of its own before it.
+  await paste('The moulded hose', '0 0 0\n0 0 200 40\n200 0 200 40\n200 300 200')
+  await expect(page.getByRole('status').filter({ hasText: 'Keep the piece from' })).toContainText('of the moulded hose')
+  await expect(page.getByText('That is more than a hose gives way')).toBeHidden()
+  await expectAccessible(page)
+  // A shorter one has nothing to cut.
+  await paste('The moulded hose', '0 0 0\n60 0 0 30\n60 60 0')
+  await expect(page.getByText('there is nothing to cut from it')).toBeVisible()
+})
+
 test('a fitting is told from its double, and what must never go with it is named', async ({ page }) => {
   await signIn(page, 'technician')
   await page.goto('/bench?tool=fitting')

@@ -43,7 +43,6 @@ test('a brake line is measured, made act by act at the bench, bent again after a
   // Not on record yet: nothing is ticked for it.
   await expect(page.getByRole('checkbox', { name: 'Cut the tube square' })).toBeDisabled()
   await expectAccessible(page)
-  if (process.env.SHOT) await page.screenshot({ path: '/tmp/shots/make-room.png', fullPage: true })
   await page.getByRole('button', { name: 'Record what is made' }).click()
   await expect.poll(async () => (await bodies()).at(-1)).toMatchObject({ type: 'makingSaid', line: 'hard' })
   await expect(page.getByRole('checkbox', { name: 'Cut the tube square' })).toBeEnabled()
@@ -61,7 +60,6 @@ test('a brake line is measured, made act by act at the bench, bent again after a
       await expect(act).toContainText('mark at')
       await expect(act).toContainText('of the last')
       await expectFits(page, 48)
-      if (process.env.SHOT) await page.screenshot({ path: '/tmp/shots/make-bay.png' })
     }
     if (title.startsWith('Mark and cut')) break
     await done.click()
@@ -97,7 +95,6 @@ test('a brake line is measured, made act by act at the bench, bent again after a
   await way.getByRole('button', { name: 'Next' }).click()
   await expect(way).toContainText('2 of')
   await expectAccessible(page)
-  if (process.env.SHOT) await page.screenshot({ path: '/tmp/shots/way-in.png', fullPage: true })
   await workOn(rafe, id, 'seat', 60)
   await page.setViewportSize({ width: 1280, height: 800 })
   await page.goto(`/jobs/${id}/make`)

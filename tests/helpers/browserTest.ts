@@ -129,6 +129,9 @@ export async function answerStep(page: Page, name: string, hands = mouse): Promi
   if (name.startsWith('Torque')) await sayTorque(page, hands)
   if (name.startsWith('Measure')) await hands.write(page.getByRole('textbox', { name: 'caught' }), '150')
   if (/^Fill (before|the)/.test(name)) await hands.write(page.getByRole('textbox', { name: 'put in' }), '300')
+  // Brake fluid says what it comes out of.
+  const sealed = page.getByRole('button', { name: 'Sealed until now' })
+  if (/^Fill (before|the)/.test(name) && (await sealed.count())) await hands.press(sealed)
   if (/^(Bleed|Prime|See that no air)/.test(name)) await choose('Clear, no air')
   if (name.startsWith('Look for a leak')) await choose('Dry')
   if (/^(Try the|Feel that the heater|Road test)/.test(name)) await choose('Good')

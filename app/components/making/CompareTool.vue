@@ -2,6 +2,7 @@
 import { storeToRefs } from 'pinia'
 import { computed, ref } from 'vue'
 import { useRoute } from '#imports'
+import type { PassInCar } from '#core/making/clearInCar'
 import { compareLines } from '#core/making/compareLines'
 import { pointsFromBends, type BendRow } from '#core/route/bendTable'
 import { formatNumber } from '#core/units/formatQuantity'
@@ -15,6 +16,9 @@ const { bench } = storeToRefs(store)
 /** The sheet of the job that sent for this. */
 const route = useRoute()
 const sheet = computed(() => (typeof route.query.sheet === 'string' ? route.query.sheet : undefined))
+const line = computed(() => (typeof route.query.line === 'string' ? route.query.line : undefined))
+/** Where it would lie too close in that car: however well it agrees, it is not fitted so. */
+const passes = ref<readonly PassInCar[]>([])
 /** What lay here before somebody came for a job may be another car's line. */
 const layHere = route.query.job !== undefined && bench.value.line.rows.length > 0
 const along = ref<number | undefined>(3)
@@ -67,8 +71,9 @@ const print = () => window.print()
           <p>{{ verdictWords[found.verdict].text }}</p>
           <p v-if="found.one">{{ adviceWords(found.one) }}</p>
           <p v-if="found.two">{{ adviceWords(found.two) }}</p>
-          <ForJob :found="found" />
+          <ForJob :found="found" :passes="passes" />
         </section>
+        <ClearInCar v-if="sheet && line && fresh?.ok" :sheet="sheet" :line="line" :fresh="fresh.value" @found="found => (passes = found)" />
         <LineViews :lines="[bench.line.rows, bench.other]" :names="['the old line', 'the new one, dashed']" />
         <p class="soft">Drawn from the same end; dashed is the new one.</p>
         <v-table>
