@@ -52,7 +52,8 @@ describe('a line that is made in the job', () => {
       expect(story.ask(did(act)), act).toEqual(did(act))
       story.then(did(act))
       expect(story.ask(did(act))).toEqual(refused('done', act))
-      for (const later of acts.slice(i + 2)) expect([undefined, 'first', 'locked']).toContain((story.ask(did(later)) as { why?: string }).why)
+      for (const later of acts.slice(i + 2))
+        expect([undefined, 'first', 'locked']).toContain((story.ask(did(later)) as { why?: string }).why)
     }
     expect(story.ask(made)).toEqual(made)
   })
