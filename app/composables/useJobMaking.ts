@@ -10,7 +10,8 @@ import { useJob } from '~/stores/job'
 /** A line of a job that is made here: what is said of it so far on this page, what is on record, and the list that follows. */
 export function useJobMaking(line: () => string, say: (command: JobCommand) => unknown) {
   const job = useJob()
-  const recorded = computed(() => job.state?.making[line()]?.said.making)
+  const said = computed(() => job.state?.making[line()]?.said)
+  const recorded = computed(() => said.value?.making)
   const draft = ref<LineInMaking>(emptyBench().line)
   watch(
     [line, recorded],
@@ -21,7 +22,8 @@ export function useJobMaking(line: () => string, say: (command: JobCommand) => u
     { immediate: true },
   )
   const isChanged = computed(() => JSON.stringify(draft.value) !== JSON.stringify(recorded.value ?? emptyBench().line))
-  const worked = computed(() => workOut(draft.value))
+  /** What is on record has its order; for what is said anew one is looked for. */
+  const worked = computed(() => workOut(draft.value, isChanged.value ? undefined : said.value?.order))
   const done = computed(() => (job.state ? actsDone(job.state, line()) : new Set<string>()))
   const rebends = computed(() => job.state?.making[line()]?.rebends ?? [])
   const set = (change: Partial<LineInMaking>) => (draft.value = { ...draft.value, ...change })
@@ -42,6 +44,11 @@ export function useJobMaking(line: () => string, say: (command: JobCommand) => u
     return undefined
   }
   const turnRound = () => (draft.value = otherEndFirst(draft.value))
-  const record = () => say({ type: 'makingSaid', line: line(), making: draft.value })
+  /** Where no order was found, or nothing is known to look for one, along the line from its first end. */
+  function record() {
+    const making = draft.value
+    const order = worked.value.order?.order ?? making.rows.filter(({ bend }) => bend > 0).map((_, i) => i)
+    return say({ type: 'makingSaid', line: line(), making, order })
+  }
   return { draft, recorded, isChanged, worked, done, rebends, set, tick, turnRound, record }
 }

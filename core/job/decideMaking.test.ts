@@ -21,14 +21,15 @@ const making: LineInMaking = {
     { id: 'nut-to', kind: 'nut', end: 'to' },
   ],
 }
-const acts = workOut(making).acts.map(({ id }) => id)
+const order = workOut(making).order!.order!
+const acts = workOut(making, order).acts.map(({ id }) => id)
 const bent = () =>
   pocketCar({
     lines: pocketSheet.lines.map(line =>
       line.id === 'supply' ? { ...line, parts: [{ id: 'coil', kind: 'made' as const, name: 'from coil', brings: [], bent: true }] } : line,
     ),
   })
-const say: JobBody = { type: 'makingSaid', line: 'supply', making }
+const say: JobBody = { type: 'makingSaid', line: 'supply', making, order }
 const did = (act: string): JobBody => ({ type: 'makeActDone', line: 'supply', act })
 const out: JobBody = { type: 'lineOut', line: 'supply' }
 const made: JobCommand = { type: 'lineMade', line: 'supply', how: 'bench' }
@@ -41,6 +42,9 @@ describe('a line that is made in the job', () => {
     const story = new Story(bent())
     expect(story.ask(did('cut'))).toEqual(refused('nothing-said'))
     expect(story.ask(say)).toEqual(say)
+    for (const wrong of [[], [0], [0, 0], [1, 2], [0, 1, 2]])
+      expect(story.ask({ ...say, order: wrong } as JobCommand)).toEqual(refused('unknown'))
+    expect(story.ask({ ...say, order: [1, 0] } as JobCommand)).toMatchObject({ order: [1, 0] })
     expect(story.ask({ ...say, line: 'moon' })).toEqual({ code: 'JOB_UNKNOWN_TARGET', what: 'line', id: 'moon' })
     expect(story.then(say).ask(did('cut'))).toEqual(did('cut'))
     expect(story.ask(did('moon'))).toEqual(refused('unknown'))
@@ -97,7 +101,7 @@ describe('a line that is made in the job', () => {
     expect(story.due('made')).toEqual([])
   })
   it('whatever is pressed in whatever order: nothing is done before what has to come before it, by an account of its own', () => {
-    const all = workOut(making).acts
+    const all = workOut(making, order).acts
     fc.assert(
       fc.property(fc.array(fc.nat({ max: all.length - 1 }), { maxLength: 40 }), presses => {
         const story = new Story(bent()).then(say)

@@ -15,11 +15,15 @@ export function decideMaking(state: JobState, command: MakingCommand, context: C
     fail({ code: 'JOB_MAKE', line, why, ...more })
   if (!context.resolved.lines.some(({ id }) => id === line) || !state.scope.includes(line)) return unknown('line', line)
   if (state.lines[line]?.in && state.lines[line].which !== 'old') return refuse('in')
-  if (command.type === 'makingSaid') return ok(command)
+  if (command.type === 'makingSaid') {
+    const bends = command.making.rows.filter(({ bend }) => bend > 0).length
+    const isWhole = command.order.length === bends && Array.from({ length: bends }, (_, i) => i).every(bend => command.order.includes(bend))
+    return isWhole ? ok(command) : refuse('unknown')
+  }
   if (command.type === 'lineMade' && command.how === 'without') return withReason(command, 'note')
-  const making = state.making[line]?.said.making
-  if (!making) return refuse('nothing-said')
-  const { acts } = workOut(making)
+  const said = state.making[line]?.said
+  if (!said) return refuse('nothing-said')
+  const { acts } = workOut(said.making, said.order)
   const done = actsDone(state, line)
   if (command.type === 'lineMade') {
     const left = acts.find(({ id }) => !done.has(id))

@@ -223,7 +223,10 @@ function apply(state: JobState, event: JobEvent): JobState {
         onLines([body.line, ...(body.also ?? [])], { in: mark, which: body.which, piece: undefined }),
       )
     case 'makingSaid':
-      return { ...state, making: { ...state.making, [body.line]: { said: { ...mark, making: body.making }, done: [], rebends: [] } } }
+      return {
+        ...state,
+        making: { ...state.making, [body.line]: { said: { ...mark, making: body.making, order: body.order }, done: [], rebends: [] } },
+      }
     case 'makeActDone':
       return making(body.line, before => ({ ...before, done: [...before.done, { ...mark, act: body.act }] }))
     case 'rebent': {

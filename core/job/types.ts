@@ -127,8 +127,8 @@ export type JobCommand =
   | { type: 'holdFastened'; hold: Slug }
   | { type: 'lineOut'; line: Slug }
   | { type: 'lineIn'; line: Slug }
-  /** What is to be made of a piece of tube for this line; said anew, it is a new piece. */
-  | { type: 'makingSaid'; line: Slug; making: LineInMaking }
+  /** What is to be made of a piece of tube for this line, and in which order its bends are made; said anew, it is a new piece. */
+  | { type: 'makingSaid'; line: Slug; making: LineInMaking; order: readonly number[] }
   /** One act of making it, by its name in the list that follows from what is to be made. */
   | { type: 'makeActDone'; line: Slug; act: string }
   /** Bent again after a trial fit: which bend, by its number from 0, and by how many degrees more (or less). */
@@ -445,7 +445,7 @@ export type JointRecord = {
 }
 /** A line in making. */
 export type Making = {
-  said: Mark & { making: LineInMaking }
+  said: Mark & { making: LineInMaking; order: readonly number[] }
   done: readonly (Mark & { act: string })[]
   rebends: readonly (Mark & { bend: number; degrees: number; note?: string })[]
 }

@@ -71,8 +71,11 @@ export function otherEndFirst(line: LineInMaking): LineInMaking {
   }
 }
 
-/** Everything that follows from what is known of a line to be made, and what is missing for the rest. */
-export function workOut(making: LineInMaking): WorkedOut {
+/**
+ * Everything that follows from what is known of a line to be made, and what is missing for the rest. `said`: the order its bends are made
+ * in, where that is settled; looking for one takes long for many bends.
+ */
+export function workOut(making: LineInMaking, said?: readonly number[]): WorkedOut {
   const { rows, tube, trim = 0, straightAtFlare, pressure, loose } = making
   const ends = saidEnds(making.ends)
   const bends = rows.filter(({ bend }) => bend > 0).length
@@ -85,7 +88,7 @@ export function workOut(making: LineInMaking): WorkedOut {
     straightAtFlare: !ends || (ends.from.form === 'plain' && ends.to.form === 'plain') ? 0 : straightAtFlare,
   }
   const needs = makingNeeds.filter(need => known[need] === undefined)
-  const order = Array.from({ length: bends }, (_, i) => i)
+  const order = said ?? Array.from({ length: bends }, (_, i) => i)
   if (!ends) return { developed: developedLength(rows), needs, issues: [], acts: [] }
   const forms = { from: ends.from.form, to: ends.to.form }
   const base: WorkedOut = { developed: developedLength(rows), needs, issues: [], acts: makeActs(forms, loose, order) }
@@ -111,7 +114,7 @@ export function workOut(making: LineInMaking): WorkedOut {
   }
   const { outside, wall, material } = tube
   if (outside === undefined || wall === undefined || material === undefined) return whole
-  const bent = bends > 0 ? bendOrder(made, outside, bodyOf(bender)) : undefined
+  const bent = bends === 0 || said ? undefined : bendOrder(made, outside, bodyOf(bender))
   return {
     ...whole,
     order: bent,

@@ -162,7 +162,11 @@ const commands = {
   holdFastened: c('holdFastened', { hold: slug }),
   lineOut: c('lineOut', { line: slug }),
   lineIn: c('lineIn', { line: slug }),
-  makingSaid: c('makingSaid', { line: slug, making: lineInMakingSchema }),
+  makingSaid: c('makingSaid', {
+    line: slug,
+    making: lineInMakingSchema,
+    order: z.array(z.number().int().min(0).max(limits.benchRows)).max(limits.benchRows),
+  }),
   makeActDone: c('makeActDone', { line: slug, act: z.string().min(1).max(60) }),
   rebent: c('rebent', {
     line: slug,
