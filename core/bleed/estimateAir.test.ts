@@ -93,7 +93,7 @@ describe('what the rounds tell', () => {
   const kinds = ['hose', 'dry-line', 'small-reservoir', 'long-brake-line'].map(scenario)
   it('its nine-in-ten range holds the truth about as often as it says, on circuits that are not in its bank', { timeout: 60_000 }, () => {
     let [inside, leftInside] = [0, 0]
-    const runs = 32
+    const runs = 20
     for (let i = 0; i < runs; i++) {
       const { path, air } = kinds[i % kinds.length]!
       const { seen, toGo, left } = bled(path, air, 100 + i, i % 3 === 1 ? { late: 0.4 } : {})
@@ -107,7 +107,7 @@ describe('what the rounds tell', () => {
     expect(leftInside / runs).toBeGreaterThanOrEqual(0.8)
   })
   it('tells a seal that draws air from air that is left: about half of them found, hardly ever a false alarm', { timeout: 60_000 }, () => {
-    const runs = 24
+    const runs = 16
     const said = (leak?: number) =>
       Array.from({ length: runs }, (_, i) => {
         const { path, air } = kinds[i % kinds.length]!

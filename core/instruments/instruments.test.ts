@@ -49,7 +49,7 @@ describe('judgeReadings', () => {
   it('believes it again when as many good readings have followed', () => {
     const bad: StreamReading[] = [
       { at: 0, value: 10, unit: 'N.m' },
-      { at: 250, value: 500, unit: 'N.m' },
+      { at: 250, value: 900, unit: 'N.m' },
     ]
     const good = Array.from({ length: 41 }, (_, i) => ({ at: 500 + i * 250, value: 10, unit: 'N.m' }))
     expect(judgeReadings('torque-wrench', [...bad, ...good.slice(0, 3)], 1000).trouble?.code).toBe('jump')
