@@ -116,6 +116,14 @@ describe('what the rounds tell', () => {
     expect(said(0.06)).toBeGreaterThanOrEqual(0.4)
     expect(said()).toBeLessThanOrEqual(0.1)
   })
+  it('counts the same round the same, whether strokes or strokes with their pumping up were counted', { timeout: 30_000 }, () => {
+    const { path, air } = scenario('dry-line')
+    const { seen } = bled(path, air, 11)
+    const [single, pumped] = [seen, seen.map(round => ({ ...round, strokes: 15 }))].map(rounds => estimateAir(path, air, rounds))
+    expect(pumped!.left.low).toBeLessThanOrEqual(single!.left.high)
+    expect(single!.left.low).toBeLessThanOrEqual(pumped!.left.high)
+    expect(Math.abs(pumped!.toGo.middle - single!.toGo.middle)).toBeLessThanOrEqual(2)
+  })
   it('says nothing more than what was known before anybody bled, and the same twice', () => {
     const { path, air } = scenario('dry-line')
     const before = estimateAir(path, air, [])

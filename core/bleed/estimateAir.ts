@@ -4,7 +4,7 @@ import { quickPath, quickRound, type QuickState } from './quickRound'
 
 /** What two people saw in one round; what nobody looked at is not there. */
 export type RoundSeen = {
-  /** Strokes let out; five where nobody counted. */
+  /** Strokes as they were counted, pumping up among them or not; five openings where nobody counted. */
   strokes?: number
   saw: 'clear' | 'air' | 'foam' | 'dirty'
   /** Bubbles that stood in the clear hose, mm of its length together. */
@@ -54,12 +54,14 @@ type Case = {
   path: HydraulicPath
   air: { line: number; slave: number }
   manner: Manner
+  /** Strokes that two people count for each time the bleeder is opened: one, or three where they pump up first. */
+  perOpening: number
   clings: number
   is: Record<keyof typeof prior, boolean>
 }
 /** What is not known, drawn: what clings, how much of a stroke is used, how far and how long it is opened, air left, and what is wrong. */
 function caseOf(i: number, path: HydraulicPath, air: { line: number; slave: number }): Case {
-  const draw = [2, 3, 5, 7, 11, 13, 17, 19, 23].map(base => halton(i + 1, base))
+  const draw = [2, 3, 5, 7, 11, 13, 17, 19, 23, 29].map(base => halton(i + 1, base))
   const between = (n: number, low: number, high: number) => low * (high / low) ** draw[n]!
   const is = {
     comesIn: draw[5]! < prior.comesIn,
@@ -69,6 +71,7 @@ function caseOf(i: number, path: HydraulicPath, air: { line: number; slave: numb
   const { crest, ...bare } = path
   return {
     is,
+    perOpening: draw[9]! < 0.5 ? 1 : 3,
     clings: between(0, 0.5, 1.8),
     path: {
       ...bare,
@@ -118,7 +121,7 @@ export function estimateAir(path: HydraulicPath, air: { line: number; slave: num
     for (const seen of rounds) {
       const manner = {
         ...one.manner,
-        cycles: Math.min(40, seen.strokes ?? usualManner.cycles),
+        cycles: seen.strokes === undefined ? usualManner.cycles : Math.min(40, Math.max(1, Math.round(seen.strokes / one.perOpening))),
         ...(seen.airBack && { lateBy: Math.max(0.5, one.manner.lateBy) }),
       }
       const { state: after, result } = quickRound(one.path, state, manner)

@@ -111,7 +111,7 @@ watch(
   <p v-if="said" class="soft">{{ said.foreseen }}</p>
   <p v-if="tells" role="status">{{ tells.toGo }}</p>
   <p v-for="doubt in tells?.doubts" :key="doubt" class="caution" role="status">{{ doubt }}</p>
-  <p v-if="said?.doubt && !tells?.doubts.length" class="caution" role="status">{{ said.doubt }}</p>
+  <p v-if="said?.doubt" class="caution" role="status">{{ said.doubt }}</p>
   <p v-if="turns">
     Turns of the wheel counted: <b>{{ turns.made }}</b> of {{ turns.asked }}. The last round must be clear.
   </p>
