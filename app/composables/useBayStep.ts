@@ -2,6 +2,7 @@ import { computed, ref } from 'vue'
 import { triedFirst } from '#core/access/tryFirst'
 import { countTight, holdsFastened, isWeeping, statusOfJoints } from '#core/job/bayState'
 import { workedBehind } from '#core/job/behind'
+import { isMadeHere } from '#core/job/madeHere'
 import { lineOfStep } from '#core/job/lineOfStep'
 import { nextSteps } from '#core/job/listSteps'
 import { runningTimers } from '#core/job/timer'
@@ -99,7 +100,13 @@ export function useBayStep() {
     return said?.agrees === false ? (said.differs ?? 'something') : undefined
   })
   /** A bench measures bent tube: a hose lies as one lays it. */
-  const isMeasurable = computed(() => isPart.value && line.value?.sections.some(({ kind }) => kind === 'tube') === true)
+  /** Before it is made there is nothing to measure. */
+  const isMeasurable = computed(
+    () =>
+      isPart.value &&
+      !(step.value?.kind === 'receive' && isMadeHere(job.resolved!, job.state!, step.value.target)) &&
+      line.value?.sections.some(({ kind }) => kind === 'tube') === true,
+  )
 
   /** A new step, another round, or a joint worked on again, begins its entry anew. */
   const entryKey = computed(() => {

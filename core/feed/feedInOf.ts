@@ -10,6 +10,10 @@ export type FeedInOf = FeedIn & { leaves: Leaves; line: Rigid; obstacles: readon
 /** Nobody has measured it, or it bends by itself: a hose is fed in by hand and eye. */
 export type FeedInIssue = FeedIssue | { code: 'FEED_NOT_RIGID' } | { code: 'FEED_NO_SHAPE' }
 
+/** Nothing of it bends by itself: a hose is fed in by hand and eye. */
+export const isRigid = ({ sections }: Pick<Line, 'sections'>): boolean =>
+  sections.length > 0 && sections.every(({ kind }) => kind === 'tube')
+
 const courseOf = ({ sections }: Pick<Line, 'sections'>): Vec3[] | undefined => {
   const developed = sections.length > 0 ? developLine(sections) : undefined
   return developed?.ok ? samplePoints(developed.value, 6).map(({ at }) => at) : undefined
@@ -45,7 +49,7 @@ export function feedInOf(
   const line = lines.find(one => one.id === id)
   const course = line && courseOf(line)
   if (!line || !course) return fail({ code: 'FEED_NO_SHAPE' })
-  if (line.sections.some(({ kind }) => kind === 'hose')) return fail({ code: 'FEED_NOT_RIGID' })
+  if (!isRigid(line)) return fail({ code: 'FEED_NOT_RIGID' })
   const rigid = rigidOf(course, Math.max(...line.sections.map(outerRadiusOf)))
   // What it touches where it lies (a twin held in one clip, a bracket drawn solid) is no obstacle on the way.
   const others = lines.filter(other => other.id !== id && !out.includes(other.id)).flatMap(asObstacles)

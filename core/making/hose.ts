@@ -78,6 +78,9 @@ export function adviseHose(asked: HoseAsked): HoseAdvice {
   return { cut: between + slack + over[0] + over[1], over, slack, ...clampsFor(material, pressure), issues }
 }
 
+/** Common practice, no source: mm that a hose can be pressed aside without a kink or a pull on its spigots. */
+export const givesWay = 10
+
 export type MouldedCut = {
   /** The piece of the moulded hose to keep, from its first end; and whether it is used turned end for end. */
   from: number

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { isRigid } from '#core/feed/feedInOf'
 import { pressureSourceOf, runningSince } from '#core/job/carState'
 import type { JobCommand } from '#core/job/types'
 import { remedyWords } from '#shared/words/remedyWords'
@@ -28,7 +29,7 @@ const job = useJob()
       :by="pressureSourceOf(bay.sheet.value)"
       @retorque="commands => emit('say', commands)"
     />
-    <FeedInWay v-if="step.kind === 'fit'" class="aside" :line="step.target" />
+    <FeedInWay v-if="step.kind === 'fit' && bay.line.value && isRigid(bay.line.value)" class="aside" :line="step.target" />
     <PartDiffers
       v-if="bay.differs.value"
       class="aside"

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
+import { isMadeHere } from '#core/job/madeHere'
 import { proofsOf } from '#core/job/proofsOf'
 import { saidCommand, type AmountSaid, type Said } from '#core/job/saidCommand'
 import { levelsOf } from '#core/sheet/levelsOf'
@@ -36,7 +37,8 @@ const unnamed = computed(() => {
   const isAsked = plain.type === 'partReceived' || plain.type === 'lineIn'
   return isAsked && line && isPartOpen(line, job.inputs?.parts) ? line : undefined
 })
-// --- comparison
+// --- comparison; what a line is made of is there or not, and agrees with nothing yet
+const isStock = plain.type === 'partReceived' && plain.against === 'sheet' && isMadeHere(resolved.value, job.state!, plain.line)
 const agrees = ref<'yes' | 'no'>()
 const why = ref('')
 // --- torque
@@ -110,13 +112,13 @@ watch(
     <template v-else-if="plain.type === 'partReceived'">
       <ChoiceRow
         v-model="agrees"
-        label="Do they agree?"
+        :label="isStock ? 'Is all of it there?' : 'Do they agree?'"
         :choices="[
-          { id: 'yes', text: 'They agree' },
-          { id: 'no', text: 'Something differs' },
+          { id: 'yes', text: isStock ? 'All of it is there' : 'They agree' },
+          { id: 'no', text: isStock ? 'Something is missing' : 'Something differs' },
         ]"
       />
-      <v-textarea v-if="agrees === 'no'" v-model="why" label="What differs" />
+      <v-textarea v-if="agrees === 'no'" v-model="why" :label="isStock ? 'What is missing' : 'What differs'" />
     </template>
 
     <template v-else-if="plain.type === 'jointTorqued'">

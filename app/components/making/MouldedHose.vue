@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import { givesWay } from '#core/making/hose'
 import { lieFlat } from '#core/making/tableRows'
 import { pointsFromBends, type BendRow } from '#core/route/bendTable'
 import { developedLength } from '#core/making/markBends'
@@ -21,8 +22,6 @@ const {
   failed,
 } = useWorked('moulded', () => (course.value && hose.value ? { wanted: course.value, moulded: hose.value } : undefined))
 const short = computed(() => developedLength(moulded.value) < developedLength(wanted.value))
-/** More than a hand can press a hose aside, mm. */
-const givesWay = 10
 </script>
 
 <template>
