@@ -90,7 +90,6 @@ async function initialise(bin, dir, data, password, prefix, user) {
     '--encoding=UTF8',
     '--auth=scram-sha-256',
     `--pwfile=${passwordFile}`,
-    '--no-instructions',
   ]
   await run(command, args, { cwd: '/' })
   rmSync(passwordFile)

@@ -10,7 +10,7 @@ import { appendEvents, type Append } from '../sql/jobs/appendEvents'
 import { findEvents } from '../sql/jobs/findEvents'
 import { toEvent } from '../sql/jobs/jobRows'
 import { listEvents } from '../sql/jobs/listEvents'
-import { findHeads, lockJob, type JobHead } from '../sql/jobs/lockJob'
+import { lockJob, type JobHead } from '../sql/jobs/lockJob'
 import { findSheet } from '../sql/sheets/findSheet'
 import { toSheet } from '../sql/sheets/sheetRows'
 import { addVehicleTraits } from '../sql/vehicles/vehicles'
@@ -19,6 +19,7 @@ import { tellMoved } from '../utils/feed'
 import { gathered } from '../utils/gathered'
 import { ProblemError } from '../utils/problemError'
 import { noteStorage } from '../utils/storageTrouble'
+import { askHead, lastHead, moveHead } from './heads'
 import { keepState, loadState, resolveJob, summaryOf } from './jobState'
 import { jobUnknown } from './jobs'
 import { planFor } from './plans'
@@ -27,8 +28,6 @@ import { getSheet } from './sheets'
 
 /** So often the job may have moved on while an entry was decided; then it is decided with the job held. */
 const mostOvertaken = 4
-
-const headOf = gathered((ids: readonly string[]) => findHeads(getPool(), ids))
 
 /** What is to be kept at the same time goes to the disk together; where that fails, each by itself, so that each learns its own fate. */
 const keep = gathered(async (appends: readonly Append[]) => {
@@ -59,7 +58,7 @@ type Prepared = { answer: JobEvent[]; state: JobState; append?: Append }
 export async function appendToJob(jobId: string, request: unknown, carrier: Person, gone?: AbortSignal): Promise<AppendResult> {
   const entries = await readEntries(getPool(), jobId, request, carrier)
   for (let overtaken = 0; overtaken < mostOvertaken; overtaken++) {
-    const head = await headOf(jobId)
+    const head = (overtaken === 0 ? lastHead(jobId) : undefined) ?? (await askHead(jobId))
     if (!head) throw gone404(entries)
     // Nearly always an entry is new: it is looked for among those on record only when it was refused, or its id was there before.
     const prepared = overtaken === 0 ? await prepareNew(head, entries, gone) : await prepare(getPool(), head, entries, true, gone)
@@ -80,6 +79,7 @@ const gone404 = ([first]: readonly Authored[]) => jobUnknown().about(first!.entr
 
 function done({ state, answer, append }: Prepared): AppendResult {
   keepState(state)
+  moveHead(state.id, state.seq, state.revision)
   if (append) tellMoved({ id: state.id, seq: state.seq })
   return { seq: state.seq, events: answer }
 }

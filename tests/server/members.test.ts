@@ -8,6 +8,7 @@ import { startCluster, type Cluster } from '../../launch/cluster.mjs'
 import { createDatabase, openDatabase, prepareDatabase } from '../../launch/database.mjs'
 import { until } from '../../launch/run.mjs'
 import { ensurePostgres } from '../../launch/setup.mjs'
+import type { JobCommand } from '../../core/job/types'
 import type { JobRow } from '../../shared/schemas/api'
 import { EventReader } from '../helpers/eventReader'
 import { startPooler, startStandby } from '../helpers/members'
@@ -85,6 +86,31 @@ it('works behind a pooler in transaction mode: entries, transactions, followers 
   const over = following.next('never').catch((error: Error) => error.message)
   expect((await door.call('DELETE', '/api/session')).status).toBe(200)
   expect(await over).toMatch(/the stream ended/)
+}, 60_000)
+
+it('a server that has not heard of an entry through another decides on the job as it stands, and never refuses on less', async () => {
+  const [one, other] = await Promise.all([serve(primary.url('shop')), serve(primary.url('shop'))])
+  const [here, there] = await Promise.all([one.as('technician'), other.as('technician')])
+  const { id } = await here.openJob()
+  const told: string[] = []
+  const say = async (door: Client, command: JobCommand) => {
+    const answer = await door.say(id, command, 2)
+    expect(answer.status, answer.text).toBe(200)
+    told.push(...answer.body.events.map(event => event.id))
+  }
+  // What each says holds only on what the other has just said; the one it says it to last had to do with the job before that.
+  for (let turn = 0; turn < 6; turn++) {
+    const [first, second] = turn % 2 ? [here, there] : [there, here]
+    await say(first, { type: 'noteWritten', text: `turn ${turn}` })
+    await say(second, { type: 'paused', reason: 'end-of-day' })
+    await say(first, { type: 'resumed' })
+  }
+  const { events } = await there.job(id)
+  expect(events.slice(2).map(event => event.id)).toEqual(told)
+  expect(events.map(({ seq }) => seq)).toEqual(events.map((_, i) => i + 1))
+  // The clock they are recorded by is the database's, moved on: no later entry stands before an earlier one by more than a request takes.
+  const recorded = events.map(({ recordedAt }) => Date.parse(recordedAt!))
+  for (const [i, at] of recorded.entries()) expect(at).toBeGreaterThan((recorded[i - 1] ?? 0) - 1000)
 }, 60_000)
 
 it('what nobody was told of is found: a process that dies between its commit and its telling leaves no follower behind', async () => {
