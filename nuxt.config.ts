@@ -5,6 +5,17 @@ import { build as bundle } from 'esbuild'
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 const aliases = { '#core': here('./core'), '#shared': here('./shared') }
 
+/** Zod carries its writer of JSON Schema in every schema; only the command line writes one, and a page is spared a tenth of its script. */
+const withoutJsonSchema = {
+  name: 'without-json-schema',
+  enforce: 'pre' as const,
+  apply: 'build' as const,
+  resolveId: (source: string, importer = '') =>
+    importer.includes('/zod/') && /\/(to-json-schema|json-schema-processors)\.js$/.test(source)
+      ? here('./app/utils/noJsonSchema.ts')
+      : undefined,
+}
+
 export default defineNuxtConfig({
   modules: ['@pinia/nuxt', 'vuetify-nuxt-module', '@nuxt/eslint', '@vite-pwa/nuxt'],
   // A signed-in tool on a shop network: the page is a shell, the data comes through the API (docs/decisions/0002).
@@ -41,11 +52,19 @@ export default defineNuxtConfig({
     routeRules: { '/_nuxt/**': { headers: { 'cache-control': 'public, max-age=31536000, immutable' } } },
   },
   // Seventy pieces of a kilobyte each cost a shop's network more than ten of their sum.
-  vite: { build: { sourcemap: false, rollupOptions: { output: { experimentalMinChunkSize: 16_000 } } }, worker: { format: 'es' } },
+  vite: {
+    plugins: [withoutJsonSchema],
+    build: { sourcemap: false, rollupOptions: { output: { experimentalMinChunkSize: 3_000 } } },
+    worker: { format: 'es' },
+  },
   typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
   postcss: { plugins: { cssnano: false } },
   telemetry: false,
   hooks: {
+    // What a page may want next is kept on the device by the service worker after the page stands, not fetched beside it.
+    'build:manifest'(manifest) {
+      for (const part of Object.values(manifest)) part.prefetch = false
+    },
     // The worker pool's script is a bundle of its own, beside the server's (server/utils/workers.ts).
     'nitro:init'(nitro) {
       nitro.hooks.hook('compiled', async () => {

@@ -1,5 +1,5 @@
 import { compareLines } from '../core/making/compareLines'
-import { fittingSizes } from '../core/making/fittingFamilies'
+import { fittingSizes } from '../core/making/fittingSizes'
 import { identifyFitting } from '../core/making/identifyFitting'
 import { apexesFromLegs } from '../core/photo/apexesFromLegs'
 import type { Pixel } from '../core/photo/homography'

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { compareLines } from '../core/making/compareLines'
-import { adviseHose, cutFromMoulded } from '../core/making/hose'
+import { cutFromMoulded } from '../core/making/cutFromMoulded'
+import { adviseHose } from '../core/making/hose'
 import { identifyFitting, lookalikes, tellApart } from '../core/making/identifyFitting'
 import { tableRows } from '../core/making/tableRows'
 import { workOut } from '../core/making/workOut'

@@ -91,6 +91,8 @@ onUnmounted(() => stop?.())
   gap: 12px;
   align-items: center;
   padding: 12px 22px 0;
+  /* Timers come a moment later and move nothing. */
+  min-height: 77px;
 }
 .timers {
   margin-right: auto;
@@ -109,6 +111,7 @@ onUnmounted(() => stop?.())
   .top {
     padding: 10px 12px 0;
     flex-wrap: wrap;
+    min-height: 0;
   }
   .sheet-page {
     padding: 12px 12px 30px;

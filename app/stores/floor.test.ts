@@ -42,7 +42,7 @@ const draw = () => {
 }
 
 beforeEach(async () => {
-  await deviceStore().answers.clear()
+  await deviceStore().clearAnswers()
   frames = []
   vi.stubGlobal('EventSource', Stream)
   vi.stubGlobal('window', {})
@@ -61,8 +61,8 @@ describe('the Floor', () => {
     first.follow()
     Stream.last.say('floor', [row(1), row(2)])
     await draw()
-    const kept = async () => (await deviceStore().answers.toArray()).map(({ value }) => (value as JobRow[]).length)
-    await vi.waitFor(async () => expect(await kept()).toEqual([2]), { timeout: 5000 })
+    const kept = async () => (await deviceStore().findAnswer('/api/jobs/stream'))?.value
+    await vi.waitFor(async () => expect(await kept()).toHaveLength(2), { timeout: 5000 })
 
     setActivePinia(createPinia())
     const later = useFloor()

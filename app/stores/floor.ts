@@ -58,7 +58,7 @@ export const useFloor = defineStore('floor', () => {
   /** As it was last seen on this device, until the server says how it is. */
   async function recall(): Promise<void> {
     const kept = await deviceStore()
-      .answers.get(floorPath)
+      .findAnswer(floorPath)
       .catch(() => undefined)
     if (!kept || rows.value) return
     try {

@@ -14,7 +14,8 @@ import { useConnection } from './connection'
 import { useJob } from './job'
 import { useQueue } from './queue'
 import { useSession } from './session'
-import { deviceStore } from '~/utils/deviceStore'
+import { deviceStore, StoreFault } from '~/utils/deviceStore'
+import { emptyDevice } from '../../tests/helpers/emptyDevice'
 
 // The store against a server that the test plays: what it is asked, and what it answers, or that it is away.
 const jobId = '01890000-0000-7000-8000-000000000001'
@@ -123,7 +124,8 @@ const signedIn = (person: typeof technician): void => {
 Object.assign(globalThis, { requestAnimationFrame: (draw: () => void) => setTimeout(draw), cancelAnimationFrame: clearTimeout })
 
 beforeEach(async () => {
-  await Promise.all(deviceStore().tables.map(table => table.clear()))
+  await deviceStore().listEntries()
+  await emptyDevice()
   sent = []
   server = new Bench(resolved).plan()
   answer = 'take'
@@ -172,9 +174,7 @@ describe('recording', () => {
   it('a full device says so, records nothing and leaves the screen as it was', async () => {
     const job = useJob()
     const before = job.state
-    const full = vi
-      .spyOn(deviceStore().entries, 'add')
-      .mockRejectedValueOnce(Object.assign(new Error('full'), { name: 'QuotaExceededError' }))
+    const full = vi.spyOn(deviceStore(), 'addEntry').mockRejectedValueOnce(new StoreFault(new DOMException('full', 'QuotaExceededError')))
     expect(await job.record({ type: 'noteWritten', text: 'too much' })).toEqual({})
     expect(job.state).toEqual(before)
     expect(queue().notKept).toContain('full')
@@ -235,7 +235,7 @@ describe('recording', () => {
 
   it('carries the mark of its author’s key, whoever sends it', async () => {
     const key = { person: technician.id, signIn: '01890000-0000-4000-8000-00000000000c', key: Buffer.alloc(32, 7).toString('base64url') }
-    await deviceStore().keys.put(key)
+    await deviceStore().keepKey(key)
     await useJob().record({ type: 'noteWritten', text: 'mine' })
     await settled(() => sent.length === 1)
     const mac = createHmac('sha256', Buffer.alloc(32, 7))
@@ -332,7 +332,7 @@ describe('recording', () => {
   })
 
   it('a row that cannot be read is shown as it is, and thrown away by nobody but a person', async () => {
-    await deviceStore().entries.add({ id: 'odd', job: jobId, v: 2, nonsense: true } as never)
+    await deviceStore().addEntry({ id: 'odd', job: jobId, v: 2, nonsense: true } as never)
     setActivePinia(createPinia())
     signedIn(technician)
     await useQueue().send()

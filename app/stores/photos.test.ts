@@ -10,7 +10,7 @@ import { useConnection } from './connection'
 import { usePhotos } from './photos'
 import { useSession } from './session'
 
-const disk = () => deviceStore().photos.toArray()
+const disk = () => deviceStore().listPhotos()
 let shrink: (file: Blob) => Promise<Blob>
 vi.mock('~/utils/shrinkPhoto', () => ({ shrinkPhoto: (file: Blob) => shrink(file) }))
 let answer: () => Promise<Response>
@@ -25,7 +25,7 @@ const taken = () => Promise.resolve(new Response('{}', { status: 200 }))
 const settled = (condition: () => boolean) => vi.waitFor(() => expect(condition()).toBe(true), { timeout: 20_000, interval: 10 })
 
 beforeEach(async () => {
-  await deviceStore().photos.clear()
+  await Promise.all((await disk()).map(({ id }) => deviceStore().removePhoto(id)))
   sent = []
   answer = taken
   shrink = file => Promise.resolve(file)

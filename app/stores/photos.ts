@@ -20,7 +20,6 @@ export const usePhotos = defineStore('photos', () => {
   const refused = shallowRef<readonly { id: string; job: string; why: string }[]>([])
   const shown = new Map<string, string>()
   const store = deviceStore()
-  const listKept = (): Promise<KeptPhoto[]> => store.photos.orderBy('id').toArray()
 
   /** Where to read a photo: from this device while the server does not have it. */
   const urls = computed(
@@ -44,13 +43,13 @@ export const usePhotos = defineStore('photos', () => {
     const { id, job } = photo
     inHand.add(id)
     try {
-      await store.photos.put(photo)
+      await store.keepPhoto(photo)
       const small: KeptPhoto = { id, job, picture: await shrinkPhoto(photo.picture, limits.photoSentSide) }
-      await store.photos.put(small)
+      await store.keepPhoto(small)
       waiting.value = [...waiting.value, small]
       void send()
     } catch (error) {
-      await store.photos.delete(id).catch(() => {})
+      await store.removePhoto(id).catch(() => {})
       throw error
     } finally {
       inHand.delete(id)
@@ -58,7 +57,7 @@ export const usePhotos = defineStore('photos', () => {
   }
   /** Photos of a job that were taken and not made small before somebody left: to be taken again. */
   const unfinished = async (job: string): Promise<RawPhoto[]> =>
-    (await listKept()).filter((photo): photo is RawPhoto => photo.raw !== undefined && photo.job === job && !inHand.has(photo.id))
+    (await store.listPhotos()).filter((photo): photo is RawPhoto => photo.raw !== undefined && photo.job === job && !inHand.has(photo.id))
 
   function forget(id: string): void {
     waiting.value = waiting.value.filter(other => other.id !== id)
@@ -68,7 +67,7 @@ export const usePhotos = defineStore('photos', () => {
   }
 
   async function look(): Promise<void> {
-    const kept = await listKept()
+    const kept = await store.listPhotos()
     waiting.value = kept.filter(photo => !photo.raw && photo.refused === undefined)
     refused.value = kept.flatMap(({ id, job, refused: why }) => (why === undefined ? [] : [{ id, job, why }]))
   }
@@ -94,21 +93,21 @@ export const usePhotos = defineStore('photos', () => {
       const { id, job, picture } = next
       try {
         await call('POST', `/api/jobs/${job}/photos?id=${id}`, nothing, picture)
-        await store.photos.delete(id)
+        await store.removePhoto(id)
         forget(id)
       } catch (error) {
         if (connection.notice(error)) return
         if (!(error instanceof ProblemFailure)) throw error
         if (error.problem.code === 'AUTH_SIGN_IN_NEEDED') return
         // Only the server's last word on this very photo ends its waiting, and then it is shown until somebody has read it.
-        if (error.problem.refused === id) await store.photos.update(id, { refused: error.problem.detail })
+        if (error.problem.refused === id) await store.refusePhoto(id, error.problem.detail)
         else later.add(id)
       }
     }
   }
 
   const dismiss = async (id: string): Promise<void> => {
-    await store.photos.delete(id)
+    await store.removePhoto(id)
     forget(id)
     await look()
   }

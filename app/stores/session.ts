@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { computed, ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import type { Judgement } from '#core/access/judgeChance'
 import type { ShelfFluid } from '#core/fluid/buyContainers'
 import { isUsualLift, type LiftMinutes } from '#core/access/liftMinutes'
@@ -18,12 +18,13 @@ import { useConnection } from './connection'
 import { call, nothing } from '~/utils/api'
 import { deviceStore, type KeptKey } from '~/utils/deviceStore'
 import { askKept, forgetAnswers } from '~/utils/keptAnswers'
-import { signEntry } from '~/utils/signEntry'
 
 /** As long as the server lets a sign-in last. */
 const signInMs = limits.signInHours * 3_600_000
 const leavingKey = 'efferent.leaving'
 const readSignIn = reader(signInViewSchema)
+/** No part of the first page: fetched as soon as somebody is known here, to be there when nobody answers. */
+const signing = () => import('~/utils/signEntry').catch(() => undefined)
 
 export const useSession = defineStore('session', () => {
   const view = ref<SessionView>()
@@ -42,16 +43,18 @@ export const useSession = defineStore('session', () => {
     key.value = { person: id, signIn, key: secret }
     // A device that keeps nothing signs for as long as the page is open; who is signed in speaks for themselves anyway.
     await deviceStore()
-      .keys.put(key.value)
+      .keepKey(key.value)
       .catch(() => {})
   }
+  watch(person, somebody => somebody && void signing(), { immediate: true })
   /** The entry as its author's; unsigned where this device has no key of theirs: then it can be sent only while they are signed in. */
   async function sign(job: string, entry: Entry): Promise<Entry> {
     if (key.value?.person !== entry.by)
       key.value = await deviceStore()
-        .keys.get(entry.by)
+        .findKey(entry.by)
         .catch(() => undefined)
-    return key.value ? signEntry(job, entry, key.value) : entry
+    const signer = key.value && (await signing())
+    return key.value && signer ? signer.signEntry(job, entry, key.value) : entry
   }
 
   /** Who is signed in; while nobody answers, who was, for as long as a sign-in lasts. */
@@ -86,7 +89,7 @@ export const useSession = defineStore('session', () => {
     // What was signed is signed: nothing more can be recorded here in this person's name.
     if (person.value)
       await deviceStore()
-        .keys.delete(person.value.id)
+        .removeKey(person.value.id)
         .catch(() => {})
     key.value = undefined
     await forgetAnswers()

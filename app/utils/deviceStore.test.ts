@@ -1,7 +1,8 @@
 import 'fake-indexeddb/auto'
 import Dexie from 'dexie'
-import { afterEach, describe, expect, it } from 'vitest'
-import { DeviceStore, isStoreFault, notKeptWords } from './deviceStore'
+import { afterEach, describe, expect, it, vi } from 'vitest'
+import { problem } from '#shared/errors'
+import { DeviceStore, isStoreFault, StoreFault, notKeptWords } from './deviceStore'
 import { Shelf } from '../../tests/helpers/shelf'
 import { readKept } from './keptEntry'
 
@@ -29,7 +30,7 @@ function fresh(): { store: DeviceStore; shelf: Shelf; storage: Storage } {
   return { store, shelf, storage: shelf as unknown as Storage }
 }
 afterEach(async () => {
-  for (const store of stores) store.close()
+  for (const store of stores) await store.close()
   await Dexie.delete('efferent-photos')
 })
 
@@ -55,7 +56,7 @@ describe('what earlier versions kept on a device', () => {
     const proof = { signIn: '01890000-0000-4000-8000-00000000000c', mac: 'x'.repeat(43) }
     const entry = { v: 3, id: event.id, at: event.at, device: event.device, seen: basedOn, by: event.by.id, proof }
     const said = { type: 'stepDone', step: 'prepare' }
-    await store.entries.add({
+    await store.addEntry({
       v: 2,
       id: event.id,
       job,
@@ -80,7 +81,7 @@ describe('what earlier versions kept on a device', () => {
     old.close()
     const store = new DeviceStore('efferent-test-photos')
     stores.push(store)
-    expect(await store.photos.toArray()).toEqual([
+    expect(await store.listPhotos()).toEqual([
       { id: 'a', job, raw: { step: { kind: 'off', target: 'tray' } } },
       { id: 'b', job },
     ])
@@ -110,22 +111,83 @@ describe('what earlier versions kept on a device', () => {
     await before.table('waiting').bulkPut([{ id: idOf(3), job, picture: new Blob(['x']) }])
     before.close()
     await store.bringOver(storage)
-    expect((await store.photos.toArray()).map(photo => photo.id)).toEqual([idOf(3)])
+    expect((await store.listPhotos()).map(photo => photo.id)).toEqual([idOf(3)])
     expect(await Dexie.exists('efferent-photos')).toBe(false)
   })
 })
 
 describe('a store that takes nothing', () => {
   it('says what to do: free space where it is full, something else otherwise', () => {
-    const full = new Dexie.AbortError('aborted')
-    Object.assign(full, { inner: { name: 'QuotaExceededError' } })
-    expect(notKeptWords(full)).toMatch(/full.*Free some space/)
-    expect(notKeptWords({ name: 'QuotaExceededError' })).toMatch(/full/)
-    expect(notKeptWords(new Dexie.DatabaseClosedError('closed'))).toMatch(/private mode/)
+    expect(notKeptWords(new StoreFault(new DOMException('', 'QuotaExceededError')))).toMatch(/full.*Free some space/)
+    expect(notKeptWords(new StoreFault(new DOMException('', 'InvalidStateError')))).toMatch(/private mode/)
     expect(notKeptWords(undefined)).toMatch(/private mode/)
   })
   it('is told apart from a picture that is none', () => {
-    expect(isStoreFault(new Dexie.QuotaExceededError('full'))).toBe(true)
+    expect(isStoreFault(new StoreFault('full'))).toBe(true)
     expect(isStoreFault(new Error('no picture'))).toBe(false)
+  })
+  it('one id is one row: a second of it is refused as a whole, and what was there stays', async () => {
+    const { store } = fresh()
+    await store.addEntry({ id: idOf(1), job } as never)
+    await expect(store.addEntry({ id: idOf(1), job } as never)).rejects.toBeInstanceOf(StoreFault)
+    expect((await store.listEntries()).map(({ id }) => id)).toEqual([idOf(1)])
+  })
+})
+
+describe('two tabs', () => {
+  it('each sees what the other keeps, marks and lets go, from the moment it follows until it stops', async () => {
+    const { store } = fresh()
+    const other = new DeviceStore(store.name)
+    stores.push(other)
+    let seen: string[] = []
+    const stop = other.followEntries(rows => (seen = rows.map(row => `${row.id.slice(-1)}${row.refused ? '!' : ''}`)))
+    await store.addEntry({ id: idOf(1), job } as never)
+    await store.addEntry({ id: idOf(2), job } as never)
+    await vi.waitFor(() => expect(seen).toEqual(['1', '2']))
+    await store.markEntry(idOf(1), { refused: problem('JOB_UNKNOWN', 'gone') })
+    await vi.waitFor(() => expect(seen).toEqual(['1!', '2']))
+    await store.removeEntry(idOf(2))
+    await vi.waitFor(() => expect(seen).toEqual(['1!']))
+    stop()
+    await store.removeEntry(idOf(1))
+    expect(await other.listEntries()).toEqual([])
+    expect(seen).toEqual(['1!'])
+  })
+  it('one that opens a newer version of the database waits for nobody; the older one says that it keeps nothing', async () => {
+    const { store } = fresh()
+    await store.addEntry({ id: idOf(1), job } as never)
+    const newer = new Dexie(store.name)
+    newer.version(9).stores({ entries: '++n, &id, job' })
+    expect(await newer.table('entries').count()).toBe(1)
+    await expect(store.addEntry({ id: idOf(2), job } as never)).rejects.toBeInstanceOf(StoreFault)
+    newer.close()
+  })
+})
+
+describe('what its earlier maker left', () => {
+  it('is opened as it is, and can be opened by it again', async () => {
+    const name = 'efferent-test-earlier'
+    const earlier = () => {
+      const db = new Dexie(name)
+      db.version(1).stores({ entries: '++n, &id, job', photos: 'id, job', keys: 'person' })
+      db.version(2)
+      db.version(3).stores({ answers: 'path, at' })
+      return db
+    }
+    const before = earlier()
+    await before.table('entries').add({ id: idOf(1), job })
+    await before.table('keys').add({ person: 'p', signIn: 's', key: 'k' })
+    await before.table('answers').add({ path: '/api/x', at: 1, value: 7 })
+    before.close()
+    const store = new DeviceStore(name)
+    stores.push(store)
+    expect((await store.listEntries()).map(({ n, id }) => ({ n, id }))).toEqual([{ n: 1, id: idOf(1) }])
+    expect(await store.findKey('p')).toEqual({ person: 'p', signIn: 's', key: 'k' })
+    expect((await store.findAnswer('/api/x'))?.value).toBe(7)
+    await store.addEntry({ id: idOf(2), job } as never)
+    await store.close()
+    const after = earlier()
+    expect(await after.table('entries').orderBy('n').primaryKeys()).toEqual([1, 2])
+    after.close()
   })
 })

@@ -15,7 +15,7 @@ const says = (status: number, body: unknown) =>
 const away = () => vi.stubGlobal('fetch', () => Promise.reject(new TypeError('away')))
 
 beforeEach(async () => {
-  await deviceStore().answers.clear()
+  await deviceStore().clearAnswers()
   vi.stubGlobal('window', {})
 })
 afterEach(() => vi.unstubAllGlobals())
@@ -54,15 +54,15 @@ describe('what the server said, kept for when nobody answers', () => {
     await expect(askKept('/api/x', number)).rejects.toBeInstanceOf(UnreadableAnswer)
     away()
     expect((await askKept('/api/x', number)).value).toBe(7)
-    await deviceStore().answers.put({ path: '/api/x', at: 1, value: 'seven' })
+    await deviceStore().keepAnswer({ path: '/api/x', at: 1, value: 'seven' })
     await expect(askKept('/api/x', number)).rejects.toBeInstanceOf(NoAnswer)
   })
 
   it('only so much of it: the oldest goes first', async () => {
     for (let i = 0; i < mostAnswers + 3; i++) await deviceStore().keepAnswer({ path: `/${i}`, at: i, value: i })
-    expect(await deviceStore().answers.count()).toBe(mostAnswers)
-    expect(await deviceStore().answers.get('/2')).toBeUndefined()
-    expect(await deviceStore().answers.get('/3')).toBeDefined()
+    expect(await deviceStore().listAnswerPaths()).toHaveLength(mostAnswers)
+    expect(await deviceStore().findAnswer('/2')).toBeUndefined()
+    expect(await deviceStore().findAnswer('/3')).toBeDefined()
   })
 
   it('what has come on record since stands beside the job, once and in order', async () => {
@@ -71,9 +71,9 @@ describe('what the server said, kept for when nobody answers', () => {
     await keepOnRecord('j', [event('c', 3), event('b', 2)])
     await keepOnRecord('j', [event('b', 2)])
     await keepOnRecord('unknown', [event('x', 1)])
-    const kept = (await deviceStore().answers.get(jobPath('j')))!.value as { events: JobEvent[] }
+    const kept = (await deviceStore().findAnswer(jobPath('j')))!.value as { events: JobEvent[] }
     expect(kept.events.map(({ id }) => id)).toEqual(['a', 'b', 'c'])
-    expect(await deviceStore().answers.count()).toBe(1)
+    expect(await deviceStore().listAnswerPaths()).toHaveLength(1)
   })
 
   it('is gone when whoever saw it has signed out, the photos with it', async () => {

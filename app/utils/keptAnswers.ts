@@ -21,7 +21,7 @@ export async function askKept<T>(path: string, read: Reader<T>): Promise<Answer<
   } catch (error) {
     if (!(error instanceof NoAnswer)) throw error
     const kept = await deviceStore()
-      .answers.get(path)
+      .findAnswer(path)
       .catch(() => undefined)
     if (!kept) throw error
     // What an earlier version of the program kept may not be readable any more: then it is not there.
@@ -38,14 +38,11 @@ export const jobPath = (job: string): string => `/api/jobs/${job}`
 /** Puts what has come on record since a job was kept beside it: a page loaded without the server knows it too. */
 export async function keepOnRecord(job: string, events: readonly JobEvent[]): Promise<void> {
   if (events.length === 0) return
-  const { answers } = deviceStore()
-  await answers
-    .where('path')
-    .equals(jobPath(job))
-    .modify((kept: { value: unknown }) => {
-      const view = kept.value as { events: { id: string; seq: number }[] }
+  await deviceStore()
+    .changeAnswer(jobPath(job), value => {
+      const view = value as { events: { id: string; seq: number }[] }
       const fresh = events.filter(event => !view.events.some(({ id }) => id === event.id))
-      if (fresh.length > 0) view.events = [...view.events, ...fresh].sort((a, b) => a.seq - b.seq)
+      return fresh.length > 0 ? { ...view, events: [...view.events, ...fresh].sort((a, b) => a.seq - b.seq) } : view
     })
     .catch(() => {})
 }
@@ -53,7 +50,7 @@ export async function keepOnRecord(job: string, events: readonly JobEvent[]): Pr
 /** Nobody is signed in here any more: what was shown to who was is not left lying. */
 export async function forgetAnswers(): Promise<void> {
   await deviceStore()
-    .answers.clear()
+    .clearAnswers()
     .catch(() => {})
   if ('caches' in window) await caches.delete(photoCache).catch(() => {})
 }

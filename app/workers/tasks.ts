@@ -10,14 +10,11 @@ import { predictRounds, type RoundsPrediction } from '#core/bleed/predictRounds'
 import { reconstructLine, type PhotoJob } from '#core/photo/reconstructLine'
 import { feedInOf } from '#core/feed/feedInOf'
 import { feedInMs, steadyRandom } from '#core/feed/steadyRandom'
-import { cutFromMoulded } from '#core/making/hose'
+import { cutFromMoulded } from '#core/making/cutFromMoulded'
 import { traceLines } from '#core/route/traceLines'
 import { resolveSheet, type ResolvedSheet } from '#core/sheet/resolveSheet'
 import type { Car, CentrePoint, Sheet, Slug } from '#core/sheet/types'
-
-/** A sheet and the car it is for, as JSON: copied to the worker as one text, and resolved there once for as long as it stays the same. */
-export type OnCar = string
-export const onCar = ({ sheet, car }: Pick<ResolvedSheet, 'sheet' | 'car'>): OnCar => JSON.stringify({ sheet, car })
+import type { OnCar } from './onCar'
 
 const most = 4
 const known = new Map<OnCar, ResolvedSheet>()

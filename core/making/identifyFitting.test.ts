@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { lottery } from '../../bench/lottery'
-import { familyRules, fittingSizes, type FittingSize } from './fittingFamilies'
+import { familyRules } from './fittingFamilies'
+import { fittingSizes, type FittingSize } from './fittingSizes'
 import { identifyFitting, lookalikes, mates, tellApart, type FittingSeen } from './identifyFitting'
 import { insideLimits, outsideLimits, perInch, threadSizes } from './threads'
 

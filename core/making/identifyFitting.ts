@@ -1,5 +1,6 @@
 import { insideLimits, outsideLimits, type Limits } from './threads'
-import { familyRules, fittingSizes, sealings, type FittingSize, type Sealing } from './fittingFamilies'
+import { familyRules, sealings, type Sealing } from './fittingFamilies'
+import { fittingSizes, type FittingSize } from './fittingSizes'
 
 /** What was measured and seen, in mm and degrees; what is left out says nothing. */
 export type FittingSeen = {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { fittingSizes } from '../../core/making/fittingFamilies'
+import { fittingSizes } from '../../core/making/fittingSizes'
 import { lookalikes, mates, tellApart } from '../../core/making/identifyFitting'
 import { makeActs } from '../../core/making/makeActs'
 import { actWords, blockedWords, lockedWords } from './makeActWords'

@@ -5,7 +5,7 @@ import type { Slug } from '#core/sheet/types'
 import { feedIssueWords, feedLegs } from '#shared/words/feedWords'
 import { useWorked } from '~/composables/useWorked'
 import { useJob } from '~/stores/job'
-import { onCar } from '~/workers/tasks'
+import { onCar } from '~/workers/onCar'
 
 /** How a rigid line threads into its place: leg by leg, drawn flat, with what is tight on the way. Searched when asked for. */
 const props = defineProps<{ line: Slug }>()

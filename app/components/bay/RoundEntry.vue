@@ -14,7 +14,7 @@ import { useWorked } from '~/composables/useWorked'
 import { useJob } from '~/stores/job'
 import { useUnits } from '~/stores/units'
 import { typedNumber } from '~/utils/editField'
-import { onCar } from '~/workers/tasks'
+import { onCar } from '~/workers/onCar'
 
 /** A round of bleeding, turning or priming: what was seen, how often, topped up; called between two people where that is the way. */
 const props = defineProps<{ plain: Pick<BodyOf<'roundBled'>, 'type' | 'running'>; target: string }>()

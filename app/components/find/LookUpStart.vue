@@ -25,7 +25,11 @@ const systems = computed(() => {
 
 <template>
   <div class="start stack">
-    <section v-if="here.length" aria-labelledby="here">
+    <section v-if="!floor.rows" aria-hidden="true">
+      <h2>Here today</h2>
+      <div class="cars"><v-skeleton-loader v-for="n in 8" :key="n" class="car" type="list-item-two-line" height="70" /></div>
+    </section>
+    <section v-else-if="here.length" aria-labelledby="here">
       <h2 id="here">Here today</h2>
       <ul class="cars">
         <li v-for="row in here" :key="row.id">

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { givesWay } from '#core/making/hose'
+import { givesWay } from '#core/making/cutFromMoulded'
 import { lieFlat } from '#core/making/tableRows'
 import { pointsFromBends, type BendRow } from '#core/route/bendTable'
 import { developedLength } from '#core/making/markBends'

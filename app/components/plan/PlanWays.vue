@@ -9,7 +9,7 @@ import type { Way } from '#core/sheet/types'
 import { goalWords, whyWords } from '#shared/words/planWords'
 import { reachOf } from '#shared/words/standWords'
 import { useWorked } from '~/composables/useWorked'
-import { onCar } from '~/workers/tasks'
+import { onCar } from '~/workers/onCar'
 
 /** Why each thing is reached the way it is, what the next best would cost, and ways that somebody has ruled out. */
 const props = defineProps<{ resolved: ResolvedSheet; inputs: PlanInputs; plan: Plan | undefined }>()

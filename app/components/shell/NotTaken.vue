@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { readJobView } from '#shared/schemas/api'
-import { eventWords } from '#shared/words/eventWords'
 import { useConnection } from '~/stores/connection'
 import { useQueue } from '~/stores/queue'
 import type { KeptEntry } from '~/utils/keptEntry'
@@ -18,6 +17,8 @@ async function lookUp({ id, job, event }: KeptEntry): Promise<void> {
   meanwhile.value[id] = []
   try {
     const { events, sheet } = await connection.look(jobPath(job), readJobView)
+    // All that can be said of a job is no part of every page.
+    const { eventWords } = await import('#shared/words/eventWords')
     const others = events.filter(one => one.seq > event.seen && one.device !== event.device)
     const said = others.slice(0, mostShown).map(one => `${one.by.name}, “${eventWords(one.body, sheet)}”`)
     meanwhile.value[id] = others.length > mostShown ? [...said, `and ${others.length - mostShown} more`] : said

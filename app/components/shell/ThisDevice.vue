@@ -18,8 +18,8 @@ onMounted(async () => {
   void program.askToLast()
   const isJob = /^\/api\/jobs\/[^/]+$/
   jobs.value = await deviceStore()
-    .answers.filter(({ path }) => isJob.test(path) && !path.endsWith('stream'))
-    .count()
+    .listAnswerPaths()
+    .then(paths => paths.filter(path => isJob.test(path) && !path.endsWith('stream')).length)
     .catch(() => undefined)
 })
 </script>
