@@ -71,6 +71,18 @@ describe('fluids over compute', () => {
     const long = Array.from({ length: 20 }, () => ({ seconds: 60 }))
     expect(value('simulate', { scenario: 'hose', acts: long })).toMatchObject({ ok: false, errors: [{ path: 'acts' }] })
   })
+  it('a loop under written hands: the same twice, bounded by its clock', () => {
+    const acts = [
+      { seconds: 30, engine: true },
+      { seconds: 10, waits: true },
+    ]
+    const run = value('simulate-loop', { scenario: 'steering-hose', acts, verdict: 'bled' })
+    expect(run).toMatchObject({ slips: [{ kind: 'whipped' }], score: { passed: false } })
+    expect(value('simulate-loop', { scenario: 'steering-hose', acts, verdict: 'bled' })).toEqual(run)
+    expect((run as { trace: { time: number }[] }).trace.map(({ time }) => Math.round(time))).toEqual([30, 630])
+    const long = Array.from({ length: 7 }, () => ({ seconds: 60, waits: true }))
+    expect(value('simulate-loop', { scenario: 'steering-hose', acts: long })).toMatchObject({ ok: false, errors: [{ path: 'acts' }] })
+  })
   it('how a car is bled, and how many rounds; none where no pedal works it', () => {
     const car = { family: 'tolvane-petrel', traits: {} }
     const sheet = sheetOf('petrel-clutch-hose')

@@ -2,6 +2,9 @@ import { z } from 'zod'
 import { airLeft } from '../core/bleed/hydraulicPath'
 import { beginPractice, practise, scoreRun, topUp } from '../core/bleed/practise'
 import { scenarios } from '../core/bleed/scenarios'
+import { stillHands, waitsTimes } from '../core/practice/loopHands'
+import { beginLoop, goOn, scoreLoop } from '../core/practice/loopPractice'
+import { loopScenarios } from '../core/practice/loopScenarios'
 import { balanceCircuit } from '../core/fluid/balanceCircuit'
 import { changeStrength, freezePoint, shareForFrost, strongest } from '../core/fluid/coolantStrength'
 import { kindOfFluid, mayGoIn } from '../core/fluid/fluidKinds'
@@ -12,6 +15,7 @@ import { changesFor, renewedShare } from '../core/fluid/renewedShare'
 import { usualViscosity } from '../core/fluid/usualViscosity'
 import type { Celsius, Millilitres, Millimetres } from '../core/units/types'
 import { computation, refuse, type Computation } from './computation'
+import { loopHandsSchema } from './schemas/api'
 
 const quantity = <T extends number>(low: number, high: number) => z.number().min(low).max(high) as unknown as z.ZodType<T, T>
 const degrees = quantity<Celsius>(-60, 300)
@@ -131,6 +135,25 @@ export const fluidComputations = {
         return { seconds: time, travel, pressure, reservoir, airLeft: airLeft(run.state), strokes: run.strokes }
       })
       return { ok: true, value: { trace, slips: run.slips, score: verdict && scoreRun(run, verdict) } }
+    },
+  ),
+  'simulate-loop': computation(
+    'a practice circuit that circulates (steering, coolant) under hands that are written down beforehand: where it stands after each',
+    z.strictObject({
+      scenario: z.enum(loopScenarios.map(({ id }) => id) as [string, ...string[]]),
+      acts: z.array(loopHandsSchema.partial().extend({ seconds: z.number().min(0).max(60) })).max(2000),
+      verdict: z.enum(['bled', 'draws-air']).optional(),
+    }),
+    ({ scenario, acts, verdict }) => {
+      const most = 6 * 3600
+      if (acts.reduce((sum, { seconds, waits }) => sum + seconds * (waits ? waitsTimes : 1), 0) > most)
+        return refuse(`At most ${most} seconds of its clock are run at once.`, 'acts')
+      let run = beginLoop(loopScenarios.find(({ id }) => id === scenario)!)
+      const trace = acts.map(({ seconds, ...hands }) => {
+        run = goOn(run, { ...stillHands, ...hands }, seconds)
+        return run.state
+      })
+      return { ok: true, value: { trace, slips: run.slips, score: verdict && scoreLoop(run, verdict) } }
     },
   ),
   foam: computation(

@@ -2,11 +2,12 @@
 import { storeToRefs } from 'pinia'
 import { computed, ref } from 'vue'
 import { useHead } from '#imports'
-import type { Score } from '#core/bleed/practise'
-import { scenarios, type Verdict } from '#core/bleed/scenarios'
+import { scenarios } from '#core/bleed/scenarios'
+import { loopScenarios } from '#core/practice/loopScenarios'
 import { answers } from '#shared/schemas/answers'
 import type { PracticeRequest } from '#shared/schemas/api'
 import { gradeWords, practisedBy, wordsOfScenario } from '#shared/words/bleedPracticeWords'
+import { wordsOfLoop } from '#shared/words/loopPracticeWords'
 import { useServerAct } from '~/composables/useServerAct'
 import { useServerData } from '~/composables/useServerData'
 import { useSession } from '~/stores/session'
@@ -18,6 +19,12 @@ const session = useSession()
 const { isLead } = storeToRefs(session)
 const chosen = ref<string>()
 const scenario = computed(() => scenarios.find(({ id }) => id === chosen.value))
+const loop = computed(() => loopScenarios.find(({ id }) => id === chosen.value))
+/** From easy to nasty, whatever they are of. */
+const offered = [
+  ...scenarios.map(one => ({ id: one.id, grade: one.grade, ...wordsOfScenario(one) })),
+  ...loopScenarios.map(one => ({ id: one.id, grade: one.grade, ...wordsOfLoop(one) })),
+].toSorted((a, b) => a.grade - b.grade)
 const { data: runs, refresh } = useServerData(
   () => 'practice',
   () => call('GET', '/api/practice', answers.practice),
@@ -31,9 +38,9 @@ function bestWords(id: string): string {
 }
 /** Sent as it was made: what it is worth is worked out again where it is kept. */
 const isLost = ref(false)
-async function over(_: Score, acts: readonly PracticeRequest['acts'][number][], verdict: Verdict) {
+async function over(request: PracticeRequest) {
   isLost.value = !(await act(async () => {
-    await call('POST', '/api/practice', answers.practiceScore, { scenario: chosen.value, verdict, acts })
+    await call('POST', '/api/practice', answers.practiceScore, request)
     await refresh()
   }))
 }
@@ -42,19 +49,32 @@ async function over(_: Score, acts: readonly PracticeRequest['acts'][number][], 
 <template>
   <div class="stack">
     <p v-if="isLost" class="trouble" role="alert">This run was not kept. {{ trouble || 'The server does not answer.' }}</p>
-    <PracticeRun v-if="scenario" :key="scenario.id" :scenario="scenario" @over="over" @leave="chosen = undefined" />
+    <PracticeRun
+      v-if="scenario"
+      :key="scenario.id"
+      :scenario="scenario"
+      @over="(verdict, acts) => over({ scenario: scenario!.id, verdict, acts: [...acts] })"
+      @leave="chosen = undefined"
+    />
+    <LoopRun
+      v-else-if="loop"
+      :key="loop.id"
+      :scenario="loop"
+      @over="(verdict, acts) => over({ scenario: loop!.id, verdict, loop: [...acts] })"
+      @leave="chosen = undefined"
+    />
     <template v-else>
       <h1>Practice</h1>
       <p>
-        Bleed a clutch or a brake before you bleed a car. Nothing here touches a job. What the fluid does is worked out as it would, from
-        bores, volumes and pressures; the circuits are made up.
+        Bleed a clutch, a brake, a steering or a cooling system before you bleed a car. Nothing here touches a job. What the fluid does is
+        worked out as it would, from bores, volumes and pressures; the circuits are made up.
       </p>
       <ul class="cards">
-        <li v-for="one in scenarios" :key="one.id" class="card stack">
+        <li v-for="one in offered" :key="one.id" class="card stack">
           <div class="spread">
-            <b>{{ wordsOfScenario(one).title }}</b><span class="tag">{{ gradeWords[one.grade] }}</span>
+            <b>{{ one.title }}</b><span class="tag">{{ gradeWords[one.grade] }}</span>
           </div>
-          <p>{{ wordsOfScenario(one).story }}</p>
+          <p>{{ one.story }}</p>
           <div class="spread">
             <v-btn-second @click="chosen = one.id">Begin</v-btn-second><span class="soft">{{ bestWords(one.id) }}</span>
           </div>

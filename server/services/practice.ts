@@ -6,10 +6,12 @@ import type { Db } from '../utils/db'
 import { runTask } from '../utils/workers'
 
 /** Runs the hands again, off the event loop, and keeps what comes of them. The same hands make the same run, wherever it is run. */
-export async function keepPractice(db: Db, person: Person, { scenario, verdict, acts }: PracticeRequest, now: Date, gone?: AbortSignal) {
-  const request = { scenario, verdict, acts: acts.map(({ ms, ...hands }) => ({ ...hands, seconds: ms / 1000 })) }
-  const answer = await runTask('compute', { name: 'simulate', body: Buffer.from(JSON.stringify(request)) }, gone)
-  const { score } = JSON.parse(answer) as { score: Score }
+export async function keepPractice(db: Db, person: Person, request: PracticeRequest, now: Date, gone?: AbortSignal) {
+  const { scenario, verdict } = request
+  const name = 'loop' in request ? 'simulate-loop' : 'simulate'
+  const acts = ('loop' in request ? request.loop : request.acts).map(({ ms, ...hands }) => ({ ...hands, seconds: ms / 1000 }))
+  const answer = await runTask('compute', { name, body: Buffer.from(JSON.stringify({ scenario, verdict, acts })) }, gone)
+  const { score } = JSON.parse(answer) as { score: Pick<Score, 'points' | 'passed'> }
   await putPracticeRun(db, { person: person.id, scenario, points: score.points, passed: score.passed, at: now })
   return { points: score.points, passed: score.passed }
 }

@@ -3,6 +3,7 @@ import type { Millilitres } from '../../core/units/types'
 import { stages } from '../../core/job/stages'
 import { stepKinds, stepStatuses } from '../../core/job/stepKinds'
 import { pauseReasons, timerNames, type JobEvent } from '../../core/job/types'
+import type { LoopHands } from '../../core/practice/loopHands'
 import { jointKinds, liftPositions, phases, reaches, sourceKinds, type Family, type Sheet, waitKinds } from '../../core/sheet/types'
 import { storageTroubles } from '../errors'
 import { limits } from '../limits'
@@ -160,23 +161,36 @@ export const auditViewSchema = z.object({
 })
 export type AuditView = z.infer<typeof auditViewSchema>
 /** A practice run as it was made: hands, and for how many milliseconds each. What it is worth is worked out from them. */
-export const practiceRequestSchema = z.strictObject({
-  scenario: slugSchema,
-  verdict: z.enum(['bled', 'draws-air']),
-  acts: z
-    .array(
-      z.strictObject({
-        ms: z.number().int().min(0).max(60_000),
-        presses: z.boolean(),
-        bleeder: z.number().min(0).max(1),
-        inJar: z.boolean(),
-        topUp: z.boolean().optional(),
-      }),
-    )
-    .min(1)
-    .max(2000),
+const verdictSchema = z.enum(['bled', 'draws-air'])
+const actMs = z.number().int().min(0).max(60_000)
+const pedalActSchema = z.strictObject({
+  ms: actMs,
+  presses: z.boolean(),
+  bleeder: z.number().min(0).max(1),
+  inJar: z.boolean(),
+  topUp: z.boolean().optional(),
 })
+const handSchema = z.boolean()
+export const loopHandsSchema = z.strictObject({
+  engine: handSchema,
+  turn: z.union([z.literal(-1), z.literal(0), z.literal(1)]),
+  pour: handSchema,
+  draw: handSchema,
+  cap: handSchema,
+  screw: handSchema,
+  heater: handSchema,
+  revs: handSchema,
+  waits: handSchema,
+}) satisfies z.ZodType<LoopHands>
+const loopActSchema = loopHandsSchema.extend({ ms: actMs })
+/** The pedal's hands, or those of a loop that circulates. */
+export const practiceRequestSchema = z.union([
+  z.strictObject({ scenario: slugSchema, verdict: verdictSchema, acts: z.array(pedalActSchema).min(1).max(2000) }),
+  z.strictObject({ scenario: slugSchema, verdict: verdictSchema, loop: z.array(loopActSchema).min(1).max(2000) }),
+])
 export type PracticeRequest = z.infer<typeof practiceRequestSchema>
+export type PedalAct = z.infer<typeof pedalActSchema>
+export type LoopAct = z.infer<typeof loopActSchema>
 export const practiceScoreSchema = z.object({ points: z.number().int(), passed: z.boolean() })
 export const practiceViewSchema = z.object({
   person: z.uuid(),

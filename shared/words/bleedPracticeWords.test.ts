@@ -46,8 +46,8 @@ describe('practice, in words', () => {
       { ...run, person: 'b', name: 'Tilde', passed: false },
     ]
     expect(practisedBy(runs)).toEqual([
-      { person: 'a', name: 'Rafe', words: 'passed 2 of 8, 80 of 100 on average', lastAt: '2026-01-03T08:00:00Z' },
-      { person: 'b', name: 'Tilde', words: 'passed 0 of 8', lastAt: '2026-01-02T08:00:00Z' },
+      { person: 'a', name: 'Rafe', words: 'passed 2 of 13, 80 of 100 on average', lastAt: '2026-01-03T08:00:00Z' },
+      { person: 'b', name: 'Tilde', words: 'passed 0 of 13', lastAt: '2026-01-02T08:00:00Z' },
     ])
   })
 })

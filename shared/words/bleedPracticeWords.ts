@@ -1,5 +1,6 @@
 import type { Score, Slip } from '../../core/bleed/practise'
 import { scenarios, type Scenario } from '../../core/bleed/scenarios'
+import { loopScenarios } from '../../core/practice/loopScenarios'
 import { formatNumber } from '../../core/units/formatQuantity'
 import type { PracticeView } from '../schemas/api'
 import { plural } from './vocabulary'
@@ -86,7 +87,7 @@ export function practisedBy(runs: readonly PracticeView[]): { person: string; na
     return {
       person,
       name: own[0]!.name,
-      words: `passed ${passed.length} of ${scenarios.length}${passed.length > 0 ? `, ${formatNumber(average, 0)} of 100 on average` : ''}`,
+      words: `passed ${passed.length} of ${scenarios.length + loopScenarios.length}${passed.length > 0 ? `, ${formatNumber(average, 0)} of 100 on average` : ''}`,
       lastAt: own.reduce((last, { lastAt }) => (lastAt > last ? lastAt : last), ''),
     }
   })

@@ -23,7 +23,7 @@ test('a bleed is practised: stopped early it fails and says why, done properly i
   await page.setViewportSize({ width: 390, height: 844 })
   await page.getByRole('link', { name: 'Practice', exact: true }).click()
   await expect(page.getByRole('heading', { name: 'Practice' })).toBeVisible()
-  await expect(page.getByRole('button', { name: 'Begin' })).toHaveCount(8)
+  await expect(page.getByRole('button', { name: 'Begin' })).toHaveCount(13)
   await expectFits(page)
   await expectAccessible(page)
   const card = (name: string) => page.getByRole('listitem').filter({ hasText: name })
@@ -58,4 +58,82 @@ test('a bleed is practised: stopped early it fails and says why, done properly i
   const imke = await server.as('lead')
   const kept = (await imke.call<PracticeView[]>('GET', '/api/practice')).body
   expect(kept).toMatchObject([{ name: 'Rafe Undal', scenario: 'hose', points: Number(said!.match(/\d+/)![0]), passed: true, runs: 2 }])
+})
+
+/** The wheel by its keys, from stop to stop and back. */
+async function turn(page: Page, seconds: number): Promise<void> {
+  for (const [key, share] of [
+    ['ArrowRight', 0.45],
+    ['ArrowLeft', 0.9],
+    ['ArrowRight', 0.45],
+  ] as const) {
+    await page.keyboard.down(key)
+    await page.clock.runFor(seconds * share * 1000)
+    await page.keyboard.up(key)
+  }
+}
+async function pourFor(page: Page, seconds: number): Promise<void> {
+  await page.keyboard.press('t')
+  await page.clock.runFor(seconds * 1000)
+  await page.keyboard.press('t')
+}
+
+test('a steering is practised: started at once it foams and fails; turned dry first, run, and left to rest it passes', async ({
+  page,
+  server,
+}) => {
+  await page.clock.install()
+  await signIn(page, 'technician')
+  await page.setViewportSize({ width: 390, height: 844 })
+  await page.goto('/practice')
+  const card = page.getByRole('listitem').filter({ hasText: 'Steering, pressure hose changed' })
+  await card.getByRole('button', { name: 'Begin' }).click()
+  await expect(page.getByRole('heading', { name: 'Steering, pressure hose changed' })).toBeVisible()
+  await expectFits(page)
+  await expectAccessible(page)
+  await page.keyboard.press('e')
+  await page.clock.runFor(20_000)
+  await expect(page.getByText('the pump moans')).toBeVisible()
+  await page.keyboard.press('e')
+  await page.clock.runFor(1000)
+  await page.getByRole('button', { name: 'It is bled' }).click()
+  await expect(page.getByText(/^Not passed: \d+ mL of air is still in it/)).toBeVisible()
+  await expect(page.getByText('There is foam in it. A level read in foam does not count.')).toBeVisible()
+  await expect(page.getByText(/It whipped \d+ mL into foam/)).toBeVisible()
+
+  await page.getByRole('button', { name: 'Once more' }).click()
+  for (let i = 0; i < 6; i++) {
+    await turn(page, 4)
+    await pourFor(page, 0.7)
+  }
+  await page.keyboard.press('e')
+  for (let i = 0; i < 5; i++) await turn(page, 2)
+  await page.keyboard.press('e')
+  await page.keyboard.press('w')
+  await page.clock.runFor(30_000)
+  await expect(page.getByText(/clear$/)).toBeVisible()
+  await page.keyboard.press('w')
+  await page.getByRole('button', { name: 'It is bled' }).click()
+  await expect(page.getByText(/^Passed, \d+ of 100/)).toBeVisible()
+  await expect
+    .poll(async () => (await (await server.as('lead')).call<PracticeView[]>('GET', '/api/practice')).body)
+    .toMatchObject([{ scenario: 'steering-hose', passed: true, runs: 2 }])
+})
+
+test('coolant is practised: the cap taken off hot fails it, and the caution stands above the button', async ({ page }) => {
+  await page.clock.install()
+  await signIn(page, 'technician')
+  await page.goto('/practice')
+  const card = page.getByRole('listitem').filter({ hasText: 'Coolant, heater hose changed' })
+  await card.getByRole('button', { name: 'Begin' }).click()
+  await expect(page.getByText('Open neither cap nor bleed screw while it is hot')).toBeVisible()
+  await expectFits(page)
+  await expectAccessible(page)
+  for (const key of ['c', 'h', 'r', 'e', 'w']) await page.keyboard.press(key)
+  await page.clock.runFor(8000)
+  await expect(page.getByText(/the upper radiator hose is hot/)).toBeVisible()
+  await page.getByRole('button', { name: 'Take the cap off' }).click()
+  await page.clock.runFor(500)
+  await page.getByRole('button', { name: 'It is bled' }).click()
+  await expect(page.getByText(/^Not passed: It was opened hot/)).toBeVisible()
 })

@@ -4,18 +4,17 @@ import { useEventListener, useRafFn } from '@vueuse/core'
 import { beginPractice, practise, scoreRun, topUp, type Hands, type Score } from '#core/bleed/practise'
 import type { Scenario, Verdict } from '#core/bleed/scenarios'
 import { scoreWords, wordsOfScenario } from '#shared/words/bleedPracticeWords'
-import type { PracticeRequest } from '#shared/schemas/api'
+import type { PedalAct } from '#shared/schemas/api'
 import { useActs } from '~/composables/useActs'
 
 /** A bleed with a learner’s hands in it: pedal, bleeder, reservoir and jar, and afterwards what came of it. */
 const props = defineProps<{ scenario: Scenario }>()
-const emit = defineEmits<{ over: [score: Score, acts: readonly Act[], verdict: Verdict]; leave: [] }>()
-type Act = PracticeRequest['acts'][number]
+const emit = defineEmits<{ over: [verdict: Verdict, acts: readonly PedalAct[]]; leave: [] }>()
 const run = shallowRef(beginPractice(props.scenario))
 const hands = ref<Hands>({ ...run.value.hands })
 const score = shallowRef<Score>()
 /** The hands of this run, in whole milliseconds: whoever runs them again comes to the same. */
-let acts: Act[] = []
+let acts: PedalAct[] = []
 function act(ms: number, fills = false): void {
   const last = acts.at(-1)
   const { presses, bleeder, inJar } = hands.value
@@ -63,7 +62,7 @@ useEventListener('blur', () => press(false))
 function end(verdict: Verdict): void {
   press(false)
   score.value = scoreRun(run.value, verdict)
-  emit('over', score.value, acts, verdict)
+  emit('over', verdict, acts)
 }
 function again(): void {
   run.value = beginPractice(props.scenario)
