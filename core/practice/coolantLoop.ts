@@ -69,7 +69,7 @@ export const thermostatAt = ({ thermostat: { opens, open } }: CoolantLoop, celsi
   Math.max(0, Math.min(1, (celsius - opens) / (open - opens)))
 
 /**
- * One step of `dt` seconds. A pocket leaves by the screw above it, or where the pump's flow carries it (the heater's only with the heater hot
+ * One step of `dt` seconds. A pocket leaves by the screw above it, or where the pump's flow carries it (the heater’s only with it hot
  * and the engine driven up, the radiator's only behind an open thermostat); fluid from the tank takes its place. `before` says how cap and
  * screw stood.
  */

@@ -40,7 +40,7 @@ export type SteeringState = {
   runningTurns: number
 }
 
-/** Of the coarse air, so much leaves with each stroke of the rack: five to six dry turns both ways clear it (common practice, no source). */
+/** Of the coarse air, so much leaves with each stroke of the rack: five to six dry turns clear it (common practice, no source). */
 const perStroke = 0.25
 /** The pump carries coarse air round in so many seconds, and whips so much of it fine. */
 const roundSeconds = 8

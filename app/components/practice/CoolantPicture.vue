@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import { tankSeemsAt, thermostatAt } from '#core/practice/coolantLoop'
 import type { CoolantRun } from '#core/practice/loopPractice'
 
-/** The coolant circuit as it stands: tank with its marks, engine with its thermostat, radiator, heater and bleed screw; pockets are drawn. */
+/** The coolant circuit as it stands: tank, engine with its thermostat, radiator, heater and bleed screw; pockets are drawn. */
 const props = defineProps<{ run: CoolantRun }>()
 const state = computed(() => props.run.state)
 const hands = computed(() => props.run.hands)
