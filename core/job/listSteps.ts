@@ -146,6 +146,7 @@ function stepFor(owed: Obligation, sheet: Sheet): StepRef {
       return { kind: 'mend', target: owed.joint }
     case 'part-look':
       return { kind: 'look', target: owed.operation }
+    case 'cold-again':
     case 'foam':
       return { kind: 'level', target: owed.level }
     case 'air-source':
@@ -171,10 +172,13 @@ function withExtras(steps: readonly Step[], resolved: ResolvedSheet, state: JobS
   const { sheet } = resolved
   const now: Step[] = []
   const later: Step[] = []
+  const last: Step[] = []
   for (const owed of due) {
     const wanted = stepFor(owed, sheet)
+    // Read once before it runs, and once more when all is done and it has stood: the step at hand is not the last.
+    const isLast = owed.kind === 'cold-again'
     if (wanted.kind === 'move' || wanted.kind === 'stop' || wanted.kind === 'prepare') continue
-    if ([...steps, ...now, ...later].some(step => step.status === 'open' && meets(step, wanted))) continue
+    if (!isLast && [...steps, ...now, ...later].some(step => step.status === 'open' && meets(step, wanted))) continue
     const { at, from } = placeFor(wanted, resolved, state)
     const tightened = wanted.kind === 'tighten' ? sheet.operations.find(({ id }) => id === wanted.target) : undefined
     const elsewhere = tightened && tightenedAt(tightened)
@@ -188,7 +192,8 @@ function withExtras(steps: readonly Step[], resolved: ResolvedSheet, state: JobS
       minutes: 0,
       status: 'open',
     }
-    if (stepRules[wanted.kind].atOnce && elsewhere === undefined && at === liftOf(state))
+    if (isLast) last.push({ ...extra, id: `${extra.id}:again`, phase: 'close' })
+    else if (stepRules[wanted.kind].atOnce && elsewhere === undefined && at === liftOf(state))
       now.push({ ...extra, phase: steps[0]?.phase ?? 'close', visit: steps[0]?.visit ?? 0 })
     else later.push(extra)
   }
@@ -208,7 +213,7 @@ function withExtras(steps: readonly Step[], resolved: ResolvedSheet, state: JobS
     const there = end.findLastIndex(one => one.status === 'open' && one.at === step.at)
     end.splice(there < 0 ? end.length : there + 1, 0, step)
   }
-  return [...now, ...steps.slice(0, proving), ...later.filter(isFluid), ...end, ...steps.slice(drive)]
+  return [...now, ...steps.slice(0, proving), ...later.filter(isFluid), ...end, ...steps.slice(drive), ...last]
 }
 
 /** Where what is owed is done: where the sheet says, as near as may be to where the car stands. */

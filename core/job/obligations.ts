@@ -1,9 +1,10 @@
+import { kindOfFluid } from '../fluid/fluidKinds'
 import { chosenPart } from '../sheet/chosenPart'
 import { isSealedSet } from '../sheet/isSealedSet'
 import { opensCircuit } from '../sheet/opensCircuit'
 import { needsTorque } from '../sheet/needsTorque'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
-import { liftPositions, type Joint, type LiftPosition, type Line, type Sheet, type Slug } from '../sheet/types'
+import { liftPositions, type Joint, type LiftPosition, type Line, type Sheet, type Slug, type System } from '../sheet/types'
 import {
   bleedPlaces,
   changesOf,
@@ -426,6 +427,22 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
       return looked?.result === 'dry' && what.kind === 'part-look' && countsAfter(looked, partDisturbed(state, what.operation))
     },
   },
+  'cold-again': {
+    // Air that the first heat cycle carries out of head and heater shows in the level only once it is cold again (common practice, no source).
+    arises: facts =>
+      coolantLevels(facts).map(([level, opened]) => {
+        const hot = heats(facts.state).filter(mark => countsAfter(mark, opened))
+        return {
+          what: { kind: 'cold-again', level, because: hot.length > 0 ? 'not-cold' : 'not-run' },
+          since: latest(hot) ?? opened,
+          gates: always,
+        }
+      }),
+    met: ({ what, since }, { state }) =>
+      what.kind === 'cold-again' &&
+      what.because === 'not-cold' &&
+      state.levels.some(one => one.level === what.level && one.reading === 'at' && countsAfter(one, since)),
+  },
   foam: {
     arises: ({ state }) => foamsOf(state).map(([level, last]) => ({ what: { kind: 'foam', level }, since: last, gates: always })),
     met: ({ what, since }, { state }) =>
@@ -495,6 +512,25 @@ const drivesOnIt = ({ sheet: { system } }: ResolvedSheet): boolean => system ===
 const untried = ({ resolved, state }: Facts, test: CarTest): Mark[] =>
   carTestRules[test].anyChange ? fluidChanges(resolved, state) : circuitOpenings(resolved, state)
 const openings = (facts: Facts): Mark[] => openedJoints(facts).map(([, { opened }]) => opened!)
+const carriesCoolant: readonly string[] = ['heater', 'turbo-coolant'] satisfies System[]
+/** Levels of coolant that are read with the engine off, and what last opened their circuit. */
+function coolantLevels({ resolved, resolved: { sheet }, state }: Facts): [Slug, Mark][] {
+  const own = decidingLevel(sheet)
+  const opened = latest(circuitOpenings(resolved, state))
+  const others = (sheet.circuits ?? []).filter(({ name }) => kindOfFluid(name) === 'coolant')
+  return [
+    ...(own && own.engine === 'off' && opened && carriesCoolant.includes(sheet.system) ? [[own.id, opened] satisfies [Slug, Mark]] : []),
+    ...others.flatMap(({ id, level }): [Slug, Mark][] => {
+      const drained = latest(drainings(sheet, state, id))
+      return drained && level.engine === 'off' ? [[level.id, drained]] : []
+    }),
+  ]
+}
+/** When it was made hot: by its engine until that stood, and on the road. */
+const heats = ({ pressures, roadTest }: JobState): Mark[] => [
+  ...pressures.filter(({ by }) => by === 'engine').map(({ from, to }) => to ?? from),
+  ...(roadTest ? [roadTest] : []),
+]
 /** The last foam seen at each level. */
 function foamsOf(state: JobState): [Slug, Mark][] {
   const last = new Map<Slug, Mark>()

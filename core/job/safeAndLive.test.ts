@@ -219,6 +219,7 @@ describe('each obligation by itself', () => {
     'leak-source': ['mend'],
     'part-look': ['look'],
     foam: ['level'],
+    'cold-again': ['level'],
     'air-source': ['trace', 'level'],
     sealed: ['seals'],
     seated: ['seat'],

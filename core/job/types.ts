@@ -417,6 +417,8 @@ export type ObligationWhat =
   | { kind: 'leak-source'; joint: Slug }
   | { kind: 'part-look'; operation: Slug; because: 'not-done' | 'not-dry' | 'disturbed-since' }
   | { kind: 'foam'; level: Slug }
+  /** `not-run`: it has not been hot since its circuit was opened; `not-cold`: hot since it was read. */
+  | { kind: 'cold-again'; level: Slug; because: 'not-run' | 'not-cold' }
   | { kind: 'air-source' }
   | { kind: 'tested'; test: CarTest }
   | { kind: 'road' }

@@ -87,6 +87,10 @@ export function dueWords(item: Obligation, sheet: Sheet): string {
       return `${name.operation(item.operation)}: ${leakDoubt[item.because]}.`
     case 'leak-source':
       return `${name.joint(item.joint)}: it leaked, and nobody has mended it or found where it comes from.`
+    case 'cold-again':
+      return item.because === 'not-run'
+        ? `${name.level(item.level)}: it has not run warm since its circuit was open. Run it, let it get cold, and read the level again.`
+        : `${name.level(item.level)}: it has run warm since. Read the level again once it is cold, best the next morning.`
     case 'foam':
       return `${name.level(item.level)}: foam was seen, and no level since.`
     case 'air-source':

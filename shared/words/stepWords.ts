@@ -122,7 +122,7 @@ function isReadCold(sheet: Sheet, target: string): boolean {
   const window = settleWindow(level?.temperature ?? 'unknown')
   return level?.engine === 'off' && runsEngine(sheet) && window.kind !== 'unknown' && window.value.high <= 40
 }
-const coldAgain = 'The engine has run since: wait until it is cold again, or the mark reads high.'
+const coldAgain = 'The engine has run since: wait until it is cold again (best the next morning), or the mark reads high.'
 
 /** How the wrench is pulled, by what is known. */
 function pullWords({ torque, turn }: Joint): string {

@@ -80,6 +80,22 @@ it('a cold mark that has to be read again after the engine ran is read last, and
   expect(order.indexOf('levelRead')).toBeLessThan(order.indexOf('engineStarted'))
 })
 
+it('coolant is read once more when it has run warm and is cold again, after the drive, and is not signed before', () => {
+  const bench = benchOf('pintle-heater-hoses')
+  bench.workUntil('road-test')
+  bench.do({ type: 'roadTested', result: 'good' })
+  expect(bench.steps().filter(({ status }) => status === 'open')).toMatchObject([{ kind: 'level', target: 'tank-mark' }])
+  expect(stepWords(bench.next()!, bench.resolved.sheet).how).toContain('cold again (best the next morning)')
+  expect(bench.try({ type: 'signedOff' })).toMatchObject({
+    code: 'JOB_MISSING',
+    items: [{ kind: 'cold-again', level: 'tank-mark', because: 'not-cold' }],
+  })
+  bench.do({ type: 'levelRead', level: 'tank-mark', engine: 'off', reading: 'below', temperature: { value: 20, unit: 'degC' } })
+  expect(bench.next()).toMatchObject({ kind: 'level' })
+  bench.do({ type: 'levelRead', level: 'tank-mark', engine: 'off', reading: 'at', temperature: { value: 20, unit: 'degC' } })
+  expect(bench.try({ type: 'signedOff' })).toBeUndefined()
+})
+
 describe('a line of metal in the place of one with a hose', () => {
   const bench = benchOf('petrel-valve-timing-feed')
   const joint = bench.resolved.joints[0]!

@@ -1,4 +1,4 @@
-import { workJob } from '../helpers/workJob'
+import { workJob, workOn } from '../helpers/workJob'
 import { expect, expectAccessible, signIn, test } from '../helpers/browserTest'
 
 test('a torque lands in its step from the wrench that streams; one that is silent, jumps or speaks another unit is not believed', async ({
@@ -98,4 +98,22 @@ test('a vacuum that does not hold keeps the coolant out until one does', async (
   await expectAccessible(page)
   await go.click()
   await expect.poll(async () => (await rafe.job(id)).events.at(-1)!.body).toMatchObject({ type: 'fluidAdded', volume: 900 })
+
+  // Worked on to the end of the drive: it has run warm since it was read, and is not signed before it was read cold again.
+  await workOn(rafe, id, 'road-test', 60)
+  await page.reload()
+  const step = page.getByRole('heading', { level: 1 })
+  await expect(step).toHaveText(/Road test|Drive/)
+  await page.getByRole('button', { name: /good/i }).first().click()
+  if (await page.locator('.go').isVisible()) await page.locator('.go').click()
+  await expect(step).toHaveText('Read the level: Marks on the expansion tank')
+  await expect(page.getByText(/wait until it is cold again \(best the next morning\)/)).toBeVisible()
+  const body = async () => (await rafe.job(id)).events.at(-1)!.body
+  const cold = (celsius: number) =>
+    rafe.say(id, { type: 'levelRead', level: 'tank-mark', engine: 'off', reading: 'at', temperature: { value: celsius, unit: 'degC' } }, 99)
+  expect((await cold(70)).status).toBe(422)
+  expect((await rafe.say(id, { type: 'signedOff' }, 99)).body.detail).toMatch(/read the level again once it is cold/i)
+  expect((await cold(18)).status).toBe(200)
+  expect((await rafe.say(id, { type: 'signedOff' }, 99)).status).toBe(200)
+  expect(await body()).toMatchObject({ type: 'signedOff' })
 })

@@ -63,6 +63,7 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
   const tried = new Map<string, { good: boolean; when: Around }>()
   let road: { good: boolean; when: Around } | undefined
   let noRoad = false
+  let ranWarm: { around: Around; touch: Touch } | undefined
   const owedBeside = new Set<string>()
   const doneBeside = new Set<string>()
   const misfits = new Set<string>()
@@ -124,6 +125,7 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
         break
       case 'engineStopped':
         engine = false
+        ranWarm = { around, touch }
         break
       case 'pressureHeld':
         pressureSince = seq
@@ -325,6 +327,7 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
         break
       case 'roadTested':
         road = { good: body.result === 'good', when: around }
+        ranWarm = { around, touch }
         break
       case 'stepSkipped':
         if (body.step.kind === 'road-test') noRoad = true
@@ -416,6 +419,11 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
         : trial && isLoose && (!last?.good || late(last.when, ...opened.values(), ...emptied))
     )
       wrong.push(`nobody has tried the ${trial}`)
+    const isCoolant = sheet.system === 'heater' || sheet.system === 'turbo-coolant'
+    if (isLoose && isCoolant && deciding?.engine === 'off') {
+      if (!ranWarm || late(ranWarm.around, ...opened.values(), ...emptied)) wrong.push('the coolant has not been hot since')
+      else if (level?.reading !== 'at' || late(level.when, ranWarm.touch)) wrong.push('nobody has read the coolant cold again')
+    }
     if (opened.size > 0 && sheet.proving.roadTest && !noRoad && (!road?.good || late(road.when, ...opened.values())))
       wrong.push('nobody has driven it')
   }
