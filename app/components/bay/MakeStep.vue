@@ -80,6 +80,7 @@ watch(
           <dd>{{ formatNumber(cut.cut, 1) }} <small>mm</small></dd>
         </div>
       </dl>
+      <FlareLooks v-if="next.kind === 'inspect' && next.form && next.form !== 'bead'" :form="next.form" />
       <v-btn-main class="tick" @click="emit('also', { type: 'makeActDone', line, act: next.id })">That is done</v-btn-main>
     </section>
     <p v-else>All of it is done, both ends looked at.</p>

@@ -46,6 +46,8 @@ function press(act: MakeAct) {
   tries.value++
   void nextTick(() => document.getElementById(boxOf(act))?.focus())
 }
+/** The first end that is looked at for its shape. */
+const flare = computed(() => props.acts.find(({ kind, form }) => kind === 'inspect' && form !== 'bead')?.form)
 const left = computed(() => props.acts.filter(({ id }) => !props.done.has(id)).length)
 </script>
 
@@ -72,6 +74,11 @@ const left = computed(() => props.acts.filter(({ id }) => !props.done.has(id)).l
       Wear eye protection: cutting and flaring throw splinters, and edges are sharp. A brake line has to be of a tube and with joints that
       your local rules allow; it never gets a compression fitting.
     </p>
+    <v-expansion-panels v-if="flare">
+      <v-expansion-panel title="A good flare, and four that are cut off again">
+        <template #text><FlareLooks :form="flare" /></template>
+      </v-expansion-panel>
+    </v-expansion-panels>
     <ul class="acts">
       <li v-for="act in acts" :key="act.id">
         <v-checkbox
