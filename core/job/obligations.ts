@@ -428,7 +428,7 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
     },
   },
   'cold-again': {
-    // Air that the first heat cycle carries out of head and heater shows in the level only once it is cold again (common practice, no source).
+    // Air that the first heat cycle carries out of head and heater shows in the level once it is cold again (common practice).
     arises: facts =>
       coolantLevels(facts).map(([level, opened]) => {
         const hot = heats(facts.state).filter(mark => countsAfter(mark, opened))
