@@ -1,4 +1,4 @@
-import { expect, expectAccessible, expectFits, signIn, test } from '../helpers/browserTest'
+import { expect, expectAccessible, expectFits, pick, signIn, test } from '../helpers/browserTest'
 
 test('search: one box everywhere, by keyboard, with slips mended', async ({ page }) => {
   await signIn(page, 'technician')
@@ -117,7 +117,12 @@ test('a lead writes a sheet, mends it, publishes it, and folds a bench note into
   await page.goto('/library')
   await page.getByRole('link', { name: 'New line sheet' }).click()
   await page.getByRole('textbox', { name: 'Title', exact: true }).fill('Oil cooler hose, short')
-  await page.getByRole('button', { name: 'Start writing' }).click()
+  // Which car it is for is said, not guessed.
+  const begin = page.getByRole('button', { name: 'Start writing' })
+  await expect(begin).toBeDisabled()
+  await page.getByLabel('Vehicle family').press('ArrowDown')
+  await pick(page, 'Halyard')
+  await begin.click()
   await expect(page.getByRole('heading', { name: 'Oil cooler hose, short' })).toBeVisible()
   const chapter = (name: string) =>
     page

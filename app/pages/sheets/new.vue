@@ -21,7 +21,7 @@ const { isLead } = storeToRefs(useSession())
 const title = ref('')
 const id = ref('')
 const system = ref<System>('transmission-cooler')
-const family = ref('')
+const family = ref<string>()
 const copy = ref(typeof route.query.copy === 'string' ? route.query.copy : '')
 const from = ref<'blank' | 'copy' | 'file'>(copy.value ? 'copy' : 'blank')
 const file = ref<File>()
@@ -39,7 +39,6 @@ const { data: known, trouble: unread } = useServerData(
 const families = computed(() => known.value?.families ?? [])
 const heads = computed(() => known.value?.heads ?? [])
 watch(unread, words => (trouble.value = words))
-watch(families, now => (family.value ||= now[0]?.id ?? ''))
 const slug = computed(() =>
   (id.value || title.value)
     .toLowerCase()
@@ -49,10 +48,12 @@ const slug = computed(() =>
     .replace(/^-+|-+$/g, '')
     .slice(0, limits.slug),
 )
+/** What it begins from has been said. */
+const hasSource = computed(() => ({ blank: family.value, copy: copy.value, file: file.value })[from.value])
 const taken = computed(() => heads.value.some(head => head.id === slug.value))
 
 async function begun(): Promise<Sheet> {
-  if (from.value === 'blank') return blankSheet(slug.value, title.value, system.value, family.value)
+  if (from.value === 'blank') return blankSheet(slug.value, title.value, system.value, family.value!)
   const source =
     from.value === 'copy'
       ? (await call('GET', `/api/sheets/${copy.value}`, answers.sheet)).sheet
@@ -109,15 +110,15 @@ async function start() {
         v-model="family"
         :items="families.map(item => ({ value: item.id, title: `${item.make} ${item.model} ${item.body}` }))"
         label="Vehicle family"
+        placeholder="not chosen yet"
+        persistent-placeholder
     /></template>
     <p v-if="taken" class="trouble">
       “{{ slug }}” is here already. <NuxtLink :to="`/sheets/${slug}/edit`">Edit it</NuxtLink>, or give the new one another id.
     </p>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
     <div>
-      <v-btn-main type="submit" :disabled="!slug || !title.trim() || taken || (from === 'copy' && !copy) || (from === 'file' && !file)">
-        Start writing
-      </v-btn-main>
+      <v-btn-main type="submit" :disabled="!slug || !title.trim() || taken || !hasSource"> Start writing </v-btn-main>
     </div>
   </form>
 </template>
