@@ -52,4 +52,4 @@ const said = computed(
   </svg>
 </template>
 
-<style scoped src="./loopPicture.css"></style>
+<style scoped src="./circuitPicture.css"></style>

@@ -98,30 +98,9 @@ const bleeder = computed(() => (props.run.hands.bleeder === 0 ? 'shut' : props.r
   </svg>
 </template>
 
+<style scoped src="./circuitPicture.css"></style>
+
 <style scoped>
-.picture {
-  width: 100%;
-  height: auto;
-  max-height: 300px;
-  background: var(--well);
-}
-text {
-  font: 600 15px var(--face);
-  fill: var(--ink);
-}
-.glass {
-  fill: var(--card);
-  stroke: var(--rule);
-  stroke-width: 2;
-}
-.fluid {
-  fill: var(--mark);
-}
-.bubble {
-  fill: var(--card);
-  stroke: var(--ink);
-  stroke-width: 1.2;
-}
 .half,
 .floor {
   stroke: var(--ink);

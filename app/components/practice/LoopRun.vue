@@ -94,13 +94,7 @@ useActs('Practice', [
     <SteeringPicture v-if="run.scenario.system === 'steering'" :run="run as SteeringRun" />
     <CoolantPicture v-else :run="run as CoolantRun" />
     <p class="soft seen" role="status">{{ loopSeenWords(run) }}</p>
-    <div v-if="debrief" class="card stack" role="status">
-      <b>{{ debrief.verdict }}</b>
-      <ul class="lines">
-        <li v-for="line in debrief.lines" :key="line">{{ line }}</li>
-      </ul>
-      <v-btn-main @click="again">Once more</v-btn-main>
-    </div>
+    <PracticeDebrief v-if="debrief" v-bind="debrief" @again="again" />
     <template v-else>
       <p v-if="!isSteering" class="caution">Open neither cap nor bleed screw while it is hot: what comes out scalds.</p>
       <p v-else class="caution">Nobody’s hands near belts and wheels while it runs. Short of the stops: never hold it there.</p>
@@ -160,9 +154,6 @@ useActs('Practice', [
 .held {
   touch-action: none;
   user-select: none;
-}
-.lines {
-  padding-left: 20px;
 }
 .seen {
   font-variant-numeric: tabular-nums;

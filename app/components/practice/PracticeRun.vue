@@ -96,13 +96,7 @@ useActs('Practice', [
       {{ run.strokes }} strokes · pedal <b>{{ travel }} %</b> down ·
       {{ run.state.pressure >= 9 ? 'hard' : run.state.pressure > 1 ? 'firm' : 'soft' }}
     </p>
-    <div v-if="debrief" class="card stack" role="status">
-      <b>{{ debrief.verdict }}</b>
-      <ul class="lines">
-        <li v-for="line in debrief.lines" :key="line">{{ line }}</li>
-      </ul>
-      <v-btn-main @click="again">Once more</v-btn-main>
-    </div>
+    <PracticeDebrief v-if="debrief" v-bind="debrief" @again="again" />
     <div v-else class="hands">
       <v-btn-go
         class="pedal"
@@ -152,8 +146,5 @@ useActs('Practice', [
 .pedal {
   touch-action: none;
   user-select: none;
-}
-.lines {
-  padding-left: 20px;
 }
 </style>
