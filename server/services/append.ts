@@ -20,11 +20,12 @@ import { gathered } from '../utils/gathered'
 import { ProblemError } from '../utils/problemError'
 import { noteStorage } from '../utils/storageTrouble'
 import { askHead, lastHead, moveHead } from './heads'
-import { keepState, loadState, resolveJob, summaryOf } from './jobState'
+import { keepState, loadState, resolveJob } from './jobState'
 import { jobUnknown } from './jobs'
 import { planFor } from './plans'
 import { readEntries, type Authored } from './readEntries'
 import { getSheet } from './sheets'
+import { sumUpInTime } from './summaries'
 
 /** So often the job may have moved on while an entry was decided; then it is decided with the job held. */
 const mostOvertaken = 4
@@ -164,8 +165,9 @@ async function prepare(db: Db, head: JobHead, entries: readonly Authored[], mayB
     answer.push(event)
   }
   if (fresh.length === 0) return { answer, state }
-  const { summary, nextWords } = await summaryOf(resolveJob(sheet, state), state, gone)
-  const append = { id: head.id, from: head.seq, to: state.seq, revision: state.revision, summary, nextWords, events: fresh }
+  const summed = await sumUpInTime(resolveJob(sheet, state), state, gone)
+  const closed = state.handedOver !== undefined
+  const append = { id: head.id, from: head.seq, to: state.seq, revision: state.revision, closed, summed, events: fresh }
   return { answer, state, append }
 }
 

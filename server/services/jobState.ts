@@ -4,12 +4,13 @@ import { listDue } from '../../core/job/obligations'
 import { listSteps } from '../../core/job/listSteps'
 import { waitsOf } from '../../core/job/waits'
 import { withLeaflets } from '../../core/job/withLeaflets'
-import { summarise, type Summary } from '../../core/job/summarise'
+import { summarise } from '../../core/job/summarise'
 import type { JobState } from '../../core/job/types'
 import type { ResolvedSheet } from '../../core/sheet/resolveSheet'
 import type { Sheet } from '../../core/sheet/types'
 import { stepWords } from '../../shared/words/stepWords'
 import { listEvents } from '../sql/jobs/listEvents'
+import type { Summed } from '../sql/jobs/appendEvents'
 import { toEvent } from '../sql/jobs/jobRows'
 import type { Db } from '../utils/db'
 import { Lru } from '../utils/lru'
@@ -50,11 +51,7 @@ export function resolveJob(sheet: Sheet, state: JobState): ResolvedSheet {
 }
 
 /** The summary row's content, in data and in words. */
-export async function summaryOf(
-  resolved: ResolvedSheet,
-  state: JobState,
-  gone?: AbortSignal,
-): Promise<{ summary: Summary; nextWords: string }> {
+export async function summaryOf(resolved: ResolvedSheet, state: JobState, gone?: AbortSignal): Promise<Summed> {
   const planned = await restFor(resolved, state, gone)
   const steps = planned?.ok ? listSteps(resolved, planned.value, state.inputs!.start, state) : []
   const summary = summarise(state, steps, listDue(resolved, state), waitsOf(resolved, state))

@@ -8,7 +8,7 @@ import { refusalWords } from '../../shared/words/refusalWords'
 import { findJob } from '../sql/jobs/findJob'
 import { insertEvents } from '../sql/jobs/insertEvents'
 import { insertJob, nextJobNumber } from '../sql/jobs/insertJob'
-import { toEvent, toJobRow } from '../sql/jobs/jobRows'
+import { toEvent } from '../sql/jobs/jobRows'
 import { listEvents } from '../sql/jobs/listEvents'
 import { listOpenJobs } from '../sql/jobs/listOpenJobs'
 import { listSheetsById } from '../sql/sheets/listSheets'
@@ -18,13 +18,14 @@ import { ProblemError } from '../utils/problemError'
 import { summaryOf } from './jobState'
 import { getVehicle } from './lookUp'
 import { getSheet, resolveFor } from './sheets'
+import { readUpToDate } from './summaries'
 
 export const jobUnknown = () => new ProblemError('JOB_UNKNOWN', 'This job is not known here. Go back to the Floor.')
 
 export async function getJobRow(db: Db, id: string): Promise<JobRow> {
   const row = await findJob(db, id)
   if (!row) throw jobUnknown()
-  return toJobRow(row)
+  return readUpToDate(db, row)
 }
 
 export async function getJob(db: Db, id: string): Promise<JobView> {
@@ -36,12 +37,14 @@ export async function getJob(db: Db, id: string): Promise<JobView> {
     getVehicle(db, row.vehicle_id),
     listSheetsById(db, [row.sheet_id]),
   ])
-  return { row: toJobRow(row), events: events.map(toEvent), sheet, latest: head?.revision ?? sheet.revision, vehicle }
+  return { row: await readUpToDate(db, row), events: events.map(toEvent), sheet, latest: head?.revision ?? sheet.revision, vehicle }
 }
 
 /** A page of the Floor; whoever wants more asks on from the number of its last. */
 export async function getFloor(db: Db, after?: number): Promise<JobRow[]> {
-  return (await listOpenJobs(db, after)).map(toJobRow)
+  const rows: JobRow[] = []
+  for (const row of await listOpenJobs(db, after)) rows.push(await readUpToDate(db, row))
+  return rows
 }
 
 export async function getEvents(db: Db, id: string, after: number): Promise<JobEvent[]> {
@@ -52,7 +55,7 @@ export async function getEvents(db: Db, id: string, after: number): Promise<JobE
 export async function openJob(request: OpenJobRequest, person: Person): Promise<JobRow> {
   const existing = async (db: Db) => {
     const row = await findJob(db, request.id)
-    return row && toJobRow(row)
+    return row && readUpToDate(db, row)
   }
   try {
     const row = await withTransaction(async db => {

@@ -11,6 +11,14 @@ export interface Db {
   ): Promise<{ rows: Row[]; rowCount: number | null }>
 }
 
+/**
+ * The same for what is asked at every entry: planned once for a connection and known there by its name. Behind a pooler a connection is
+ * somebody else's the next moment, and nothing is known by name.
+ */
+export function asked<Row extends pg.QueryResultRow>(db: Db, name: string, text: string, values: unknown[]) {
+  return config.isPooled ? db.query<Row>(text, values) : (db as pg.Pool).query<Row>({ name, text, values })
+}
+
 // int8 arrives as text by default; nothing here counts past 2^53.
 pg.types.setTypeParser(pg.types.builtins.INT8, Number)
 

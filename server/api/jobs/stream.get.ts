@@ -2,6 +2,7 @@ import { limits } from '../../../shared/limits'
 import type { JobRow } from '../../../shared/schemas/api'
 import type { StreamMessage } from '../../utils/stream'
 import { getFloor, getJobRow } from '../../services/jobs'
+import { isSummedSoon } from '../../services/summaries'
 import { getPool } from '../../utils/db'
 import { route } from '../../utils/route'
 import { sharedReads } from '../../utils/shared'
@@ -25,7 +26,9 @@ async function* floorPages(): AsyncGenerator<StreamMessage> {
   }
 }
 
+/** A job at which entries come in by the dozen is told of when it is summed up. */
 async function* movedRow({ id, seq }: { id: string; seq: number }): AsyncGenerator<StreamMessage> {
+  if (isSummedSoon(id)) return
   for (const row of await share(`${id} ${seq}`, async () => [await getJobRow(getPool(), id)])) yield rowMessage(row)
 }
 

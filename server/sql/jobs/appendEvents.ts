@@ -1,7 +1,9 @@
 import type { Summary } from '../../../core/job/summarise'
 import type { JobEvent } from '../../../core/job/types'
-import type { Db } from '../../utils/db'
+import { asked, type Db } from '../../utils/db'
 import { eventRecord, eventTarget, toRecords } from './insertEvents'
+
+export type Summed = { summary: Summary; nextWords: string }
 
 export type Append = {
   id: string
@@ -9,8 +11,9 @@ export type Append = {
   from: number
   to: number
   revision: number
-  summary: Summary
-  nextWords: string
+  closed: boolean
+  /** Absent: summed up before long, or by whoever reads it first (server/services/summaries.ts). */
+  summed?: Summed
   events: readonly JobEvent[]
 }
 
@@ -19,22 +22,23 @@ export type Append = {
  * was decided and nobody else holds it. False: somebody came between, and nothing of it was stored. One append for a job at a time.
  */
 export async function appendEvents(db: Db, appends: readonly Append[]): Promise<boolean[]> {
-  const heads = appends.map(({ events: _, summary, nextWords, ...head }) => ({
+  const heads = appends.map(({ events: _, summed, ...head }) => ({
     ...head,
-    stage: summary.stage,
-    closed: summary.stage === 'handed-over',
-    summary,
-    next_words: nextWords,
+    ...(summed && { stage: summed.summary.stage, summary: summed.summary, next_words: summed.nextWords, summary_seq: head.to }),
   }))
-  const { rows } = await db.query<{ id: string }>(
+  const { rows } = await asked<{ id: string }>(
+    db,
+    'append',
     `with wanted as (
        select * from json_to_recordset($1::json)
-         as w (id uuid, "from" int, "to" int, revision int, stage text, closed boolean, summary jsonb, next_words text)
+         as w (id uuid, "from" int, "to" int, revision int, stage text, closed boolean, summary jsonb,
+           next_words text, summary_seq int)
      ), held as (
        select j.id from jobs j join wanted w on w.id = j.id and w."from" = j.seq for update of j skip locked
      ), moved as (
-       update jobs j set seq = w."to", stage = w.stage, closed = w.closed, sheet_revision = w.revision, summary = w.summary,
-         next_words = w.next_words, updated_at = now()
+       update jobs j set seq = w."to", closed = w.closed, sheet_revision = w.revision, updated_at = now(),
+         stage = coalesce(w.stage, j.stage), summary = coalesce(w.summary, j.summary),
+         next_words = coalesce(w.next_words, j.next_words), summary_seq = coalesce(w.summary_seq, j.summary_seq)
        from wanted w join held h on h.id = w.id where j.id = h.id and j.seq = w."from"
        returning j.id
      ), stored as (

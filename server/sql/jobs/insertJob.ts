@@ -14,8 +14,8 @@ export type InsertJob = {
 
 export async function insertJob(db: Db, job: InsertJob): Promise<void> {
   await db.query(
-    `insert into jobs (id, number, seq, sheet_id, sheet_revision, vehicle_id, customer, stage, summary, next_words)
-     values ($1::uuid, $2::int, 1, $3::text, $4::int, $5::uuid, $6::text, $7::text, $8::jsonb, $9::text)`,
+    `insert into jobs (id, number, seq, sheet_id, sheet_revision, vehicle_id, customer, stage, summary, next_words, summary_seq)
+     values ($1::uuid, $2::int, 1, $3::text, $4::int, $5::uuid, $6::text, $7::text, $8::jsonb, $9::text, 1)`,
     [
       job.id,
       job.number,

@@ -30,6 +30,8 @@ export type JobHeadRow = {
   vehicle_label: string
   customer: string
   summary: unknown
+  /** Up to which event the summary says how the job stands; null: not known. */
+  summary_seq: number | null
   next_words: string
   opened_at: Date
   updated_at: Date
@@ -81,6 +83,6 @@ export function toJobRow(row: JobHeadRow): JobRow {
 
 export const jobSelect = `select j.id, j.number, j.seq, j.sheet_id, j.sheet_revision, s.title as sheet_title, j.vehicle_id,
   v.plate, f.make || ' ' || f.model as vehicle_label,
-    j.customer, j.summary, j.next_words, j.opened_at, j.updated_at, now() as server_now
+    j.customer, j.summary, j.summary_seq, j.next_words, j.opened_at, j.updated_at, now() as server_now
   from jobs j join sheets s on s.id = j.sheet_id and s.revision = j.sheet_revision join vehicles v on v.id = j.vehicle_id
     join families f on f.id = v.family`

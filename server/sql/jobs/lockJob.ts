@@ -1,4 +1,4 @@
-import type { Db } from '../../utils/db'
+import { asked, type Db } from '../../utils/db'
 
 export type JobHead = { id: string; seq: number; sheet_id: string; sheet_revision: number; vehicle_id: string; now: Date }
 
@@ -6,7 +6,7 @@ const columns = 'id, seq, sheet_id, sheet_revision, vehicle_id, clock_timestamp(
 
 /** Where each of these jobs stands, and the database's clock, one for all server processes. Holds nobody up. */
 export async function findHeads(db: Db, ids: readonly string[]): Promise<(JobHead | undefined)[]> {
-  const { rows } = await db.query<JobHead>(`select ${columns} from jobs where id = any ($1::uuid[])`, [ids])
+  const { rows } = await asked<JobHead>(db, 'heads', `select ${columns} from jobs where id = any ($1::uuid[])`, [ids])
   const byId = new Map(rows.map(row => [row.id, row]))
   return ids.map(id => byId.get(id))
 }

@@ -1,4 +1,4 @@
-import type { Db } from '../../utils/db'
+import { asked, type Db } from '../../utils/db'
 
 export const jobChannel = 'efferent_jobs'
 
@@ -15,7 +15,10 @@ export type MovedJob = { id: string; seq: number }
  * every other one at its end until its own is on the disk.
  */
 export async function notifyJobs(db: Db, jobs: readonly MovedJob[]): Promise<void> {
-  await db.query('select pg_notify($1::text, moved) from unnest($2::text[]) as moved', [jobChannel, jobs.map(job => JSON.stringify(job))])
+  await asked(db, 'notify', 'select pg_notify($1::text, moved) from unnest($2::text[]) as moved', [
+    jobChannel,
+    jobs.map(job => JSON.stringify(job)),
+  ])
 }
 
 /** Jobs that have moved lately: what somebody who died between commit and telling did not tell. */

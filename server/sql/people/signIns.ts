@@ -1,4 +1,4 @@
-import type { Db } from '../../utils/db'
+import { asked, type Db } from '../../utils/db'
 import { limits } from '../../../shared/limits'
 import type { PersonRow } from './listPeople'
 
@@ -48,7 +48,9 @@ export async function listSignIns(db: Db, person: string | undefined): Promise<S
 
 /** Who is signed in by each of these: nobody once it has ended, the person is not active any more, or their secret or role has changed. */
 export async function findSignedIn(db: Db, ids: readonly string[]): Promise<(PersonRow | undefined)[]> {
-  const { rows } = await db.query<PersonRow & { sign_in: string }>(
+  const { rows } = await asked<PersonRow & { sign_in: string }>(
+    db,
+    'signed-in',
     `select s.id as sign_in, p.id, p.name, p.role, p.secret_hash, p.hint, p.active, p.version
      from sign_ins s join people p on p.id = s.person_id
      where s.id = any ($1::uuid[]) and s.ended_at is null and p.active and p.version = s.person_version`,

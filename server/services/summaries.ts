@@ -1,0 +1,57 @@
+import type { JobState } from '../../core/job/types'
+import type { ResolvedSheet } from '../../core/sheet/resolveSheet'
+import type { JobRow } from '../../shared/schemas/api'
+import type { Summed } from '../sql/jobs/appendEvents'
+import { findJob } from '../sql/jobs/findJob'
+import { toJobRow, type JobHeadRow } from '../sql/jobs/jobRows'
+import { storeSummary } from '../sql/jobs/storeSummary'
+import { getPool, type Db } from '../utils/db'
+import { tellMoved } from '../utils/feed'
+import { Lru } from '../utils/lru'
+import { loadState, resolveJob, summaryOf } from './jobState'
+import { getSheet } from './sheets'
+
+// A summary is worth nothing by itself: it can be had from the events at any time. So it is kept with the entry where entries come as a
+// technician makes them, and where they come by the dozen a second, every so often. Whoever reads a row that is behind sums it up first:
+// what is answered is never behind, whichever process died before it came to it.
+
+/** A job is summed up so often at most while entries are coming in. */
+export const everyMs = 250
+
+const summedMs = new Lru<string, number>(200)
+const later = new Map<string, NodeJS.Timeout>()
+
+/** Whether this process is about to sum the job up, and to tell of it then. */
+export const isSummedSoon = (job: string): boolean => later.has(job)
+
+/** The summary to keep with what is appended; undefined where the last one is only just made, and another follows. */
+export async function sumUpInTime(resolved: ResolvedSheet, state: JobState, gone?: AbortSignal): Promise<Summed | undefined> {
+  const { id } = state
+  const now = performance.now()
+  if (now - (summedMs.get(id) ?? -Infinity) < everyMs) {
+    if (!later.has(id)) later.set(id, setTimeout(() => void sumUpLate(id), everyMs).unref())
+    return undefined
+  }
+  summedMs.set(id, now)
+  return summaryOf(resolved, state, gone)
+}
+
+/** What goes wrong here is made good by whoever reads the row; where the database is away, all is read again when it is back. */
+async function sumUpLate(id: string): Promise<void> {
+  later.delete(id)
+  summedMs.set(id, performance.now())
+  const row = await findJob(getPool(), id).catch(() => undefined)
+  if (!row) return
+  await readUpToDate(getPool(), row).catch(() => {})
+  tellMoved({ id, seq: row.seq })
+}
+
+/** A job's row with the summary of how it stands at that row. */
+export async function readUpToDate(db: Db, row: JobHeadRow): Promise<JobRow> {
+  if (row.summary_seq === row.seq) return toJobRow(row)
+  const [sheet, state] = [await getSheet(db, row.sheet_id, row.sheet_revision), await loadState(db, row.id, row.seq)]
+  const summed = await summaryOf(resolveJob(sheet, state), state)
+  // On a full disk, or on a database that is only read, it is read all the same.
+  await storeSummary(getPool(), row.id, row.seq, summed).catch(() => {})
+  return toJobRow({ ...row, summary: summed.summary, next_words: summed.nextWords })
+}

@@ -1,0 +1,90 @@
+import pg from 'pg'
+import { afterAll, beforeAll, expect, inject, it } from 'vitest'
+import { until } from '../../launch/run.mjs'
+import type { JobCommand } from '../../core/job/types'
+import type { JobRow } from '../../shared/schemas/api'
+import { EventReader } from '../helpers/eventReader'
+import { copyDatabase, TestServer, type Client } from '../helpers/server'
+
+// A job that entries rain on is summed up now and then. What anybody reads must still be how it stands at the entry they read it at.
+let server: TestServer
+let rafe: Client
+let database: pg.Client
+beforeAll(async () => {
+  const url = await copyDatabase(inject('admin'), 'template_demo')
+  server = await TestServer.start(url)
+  rafe = await server.as('technician')
+  database = new pg.Client({ connectionString: url })
+  await database.connect()
+})
+afterAll(async () => {
+  await server?.end()
+  await database?.end()
+})
+
+const rain: JobCommand[] = [
+  ...Array.from({ length: 12 }, (_, i): JobCommand => ({ type: 'noteWritten', text: `drop ${i}` })),
+  { type: 'paused', reason: 'parts' },
+]
+const rowOf = async (id: string) => (await rafe.job(id)).row
+const stored = async (id: string) =>
+  (await database.query<{ seq: number; summary_seq: number; updated_at: Date }>('select * from jobs where id = $1', [id])).rows[0]!
+
+it('reads what one entry after the other comes to as if they had come together', async () => {
+  const [oneByOne, together] = [await rafe.openJob(), await rafe.openJob()]
+  for (const command of rain) {
+    expect((await rafe.say(oneByOne.id, command, 2)).status).toBe(200)
+    const { seq, summary } = await rowOf(oneByOne.id)
+    expect([seq, summary.paused]).toEqual([(await stored(oneByOne.id)).seq, command.type === 'paused'])
+  }
+  const events = rain.map(command => rafe.entry(command, 2))
+  expect((await rafe.call('POST', `/api/jobs/${together.id}/events`, { events })).status).toBe(200)
+  const [a, b] = [await rowOf(oneByOne.id), await rowOf(together.id)]
+  expect(a.summary).toEqual(b.summary)
+  expect([a.seq, a.nextWords]).toEqual([b.seq, b.nextWords])
+})
+
+it('is summed up before long though nobody reads it, and when it was worked on stays', async () => {
+  const job = await rafe.openJob()
+  for (const command of rain) await rafe.say(job.id, command, 2)
+  const { updated_at: worked } = await stored(job.id)
+  await until('the summary to follow', async () => {
+    const { seq, summary_seq: summed } = await stored(job.id)
+    return summed === seq
+  })
+  expect((await stored(job.id)).updated_at).toEqual(worked)
+})
+
+it('tells whoever follows the Floor how a job stands after the rain', async () => {
+  const job = await rafe.openJob()
+  const follower = await EventReader.open(`${server.url}/api/jobs/stream`, rafe.cookie)
+  await follower.next('floor')
+  for (const command of rain) await rafe.say(job.id, command, 2)
+  for (;;) {
+    const row = (await follower.next('row')) as JobRow
+    if (row.id === job.id && row.seq === 2 + rain.length) {
+      expect(row.summary.paused).toBe(true)
+      break
+    }
+  }
+  follower.close()
+})
+
+it.each([
+  ['behind', 'seq - 1'],
+  ['not known', 'null'],
+])('sums up first what a process that died has left %s', async (_, behind) => {
+  const job = await rafe.openJob()
+  await rafe.say(job.id, { type: 'paused', reason: 'parts' }, 2)
+  const before = await rowOf(job.id)
+  expect(before.summary.paused).toBe(true)
+  await database.query(
+    `update jobs set summary_seq = ${behind}, next_words = 'long ago', summary = jsonb_set(summary, '{paused}', 'false') where id = $1`,
+    [job.id],
+  )
+  const floor = await rafe.call<JobRow[]>('GET', '/api/jobs')
+  const found = floor.body.find(({ id }) => id === job.id)!
+  expect([found.summary, found.nextWords]).toEqual([before.summary, before.nextWords])
+  const { seq, summary_seq: summed } = await stored(job.id)
+  expect(summed).toBe(seq)
+})
