@@ -173,6 +173,7 @@ export const computations = {
             strokes: z.number().int().min(1).max(40).optional(),
             bubbleMm: z.number().min(0).max(2000).optional(),
             firmAt: z.number().min(0).max(1).optional(),
+            stands: z.number().min(0).max(1).optional(),
             toppedUp: z.boolean().default(false),
             airBack: z.boolean().optional(),
           }),
@@ -185,7 +186,7 @@ export const computations = {
         if (unknown >= 0) return refuse(`This car has no line ${lines[unknown]}.`, `lines.${unknown}`)
         const found = pathOfSheet(resolved, lines)
         return found
-          ? { ok: true, value: estimateAir(found.path, found.air, rounds) }
+          ? { ok: true, value: { ...estimateAir(found.path, found.air, rounds), crest: found.crest } }
           : refuse('Only a clutch or a brake whose lines are measured can be reckoned with.', 'sheet')
       }),
   ),

@@ -4,7 +4,8 @@ import type { PlanInputs } from '#core/access/planJob'
 import type { Standing } from '#core/access/standing'
 import type { Plan } from '#core/access/types'
 import { weighNeighbours, type Weighing } from '#core/access/weighNeighbours'
-import { estimateAir, type AirEstimate, type RoundSeen } from '#core/bleed/estimateAir'
+import { estimateAir, type RoundSeen } from '#core/bleed/estimateAir'
+import type { AirTold } from '#shared/words/airWords'
 import { pathOfSheet } from '#core/bleed/pathOfSheet'
 import { predictRounds, type RoundsPrediction } from '#core/bleed/predictRounds'
 import { reconstructLine, type PhotoJob } from '#core/photo/reconstructLine'
@@ -48,9 +49,11 @@ export const tasks = {
     const { apexes, within, misfits } = found.value
     return { ok: true as const, value: { apexes, within, misfits } }
   },
-  airLeft({ car, lines, rounds }: { car: OnCar; lines: readonly Slug[]; rounds: readonly RoundSeen[] }): AirEstimate | undefined {
+  airLeft({ car, lines, rounds }: { car: OnCar; lines: readonly Slug[]; rounds: readonly RoundSeen[] }): AirTold | undefined {
     const found = pathOfSheet(resolvedFor(car), lines)
-    return found && estimateAir(found.path, found.air, rounds)
+    // Where nobody knows what the reservoir holds, how full it stands tells nothing of strokes.
+    const seen = found?.isReservoirKnown ? rounds : rounds.map(({ stands: _, ...round }) => round)
+    return found && { ...estimateAir(found.path, found.air, seen), crest: found.crest }
   },
   /** Looked for from the same numbers each time, in two seconds at most. */
   feedIn({ car, line, out }: { car: OnCar; line: Slug; out: readonly Slug[] }) {

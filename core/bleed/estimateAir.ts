@@ -1,4 +1,4 @@
-import { clearShare, ranClear, usualManner, type Manner } from './bleedRound'
+import { clearShare, ranClear, usualManner, type Manner, type RoundResult } from './bleedRound'
 import { airLeft, type HydraulicPath } from './hydraulicPath'
 import { quickPath, quickRound, type QuickState } from './quickRound'
 
@@ -11,6 +11,8 @@ export type RoundSeen = {
   bubbleMm?: number
   /** How far the pedal went before it held, 0 to 1. */
   firmAt?: number
+  /** How full the reservoir stood after it, 0 to 1, before anybody topped it up. */
+  stands?: number
   toppedUp: boolean
   /** The pedal came up with the bleeder open. */
   airBack?: boolean
@@ -37,8 +39,8 @@ const cases = 400
 const prior = { comesIn: 0.15, closedLate: 0.2, atCrest: 0.15 }
 /** mL a millimetre of the usual clear hose of 4 mm holds. */
 const hoseMl = (Math.PI * 4 ** 2) / 4000
-/** How far off eyes are: a bubble's length by half, a pedal by an eighth of its way; one word in twenty is wrong. */
-const eye = { bubble: 0.5, smallest: 0.004, pedal: 0.06, slip: 0.05, clear: 0.35 }
+/** How far off eyes are: a bubble's length by half, a pedal by an eighth of its way, a reservoir by a tenth; one word in twenty is wrong. */
+const eye = { bubble: 0.5, smallest: 0.004, pedal: 0.06, reservoir: 0.1, slip: 0.05, clear: 0.35 }
 
 /** The i-th number of the Halton sequence in a base: spread evenly between 0 and 1. */
 function halton(i: number, base: number): number {
@@ -93,7 +95,7 @@ const topped = (path: HydraulicPath, state: QuickState): QuickState => ({ ...sta
 const normal = (off: number, by: number) => Math.exp(-((off / by) ** 2) / 2)
 
 /** How well a round of a case fits what was seen: a likelihood, up to a factor that is the same for all cases. */
-function fits(seen: RoundSeen, { out, airOut, firmAt }: ReturnType<typeof quickRound>['result']): number {
+function fits(seen: RoundSeen, { out, airOut, firmAt, reservoir }: RoundResult, holds: number): number {
   let likely = 1
   if (seen.saw !== 'dirty') {
     const share = out > 0 ? Math.max(0, airOut) / out : 1
@@ -105,6 +107,7 @@ function fits(seen: RoundSeen, { out, airOut, firmAt }: ReturnType<typeof quickR
     likely *= eye.slip + normal(off, eye.bubble)
   }
   if (seen.firmAt !== undefined) likely *= eye.slip + normal(seen.firmAt - firmAt, eye.pedal)
+  if (seen.stands !== undefined) likely *= eye.slip + normal(seen.stands - reservoir / holds, eye.reservoir)
   return likely
 }
 
@@ -125,7 +128,7 @@ export function estimateAir(path: HydraulicPath, air: { line: number; slave: num
         ...(seen.airBack && { lateBy: Math.max(0.5, one.manner.lateBy) }),
       }
       const { state: after, result } = quickRound(one.path, state, manner)
-      weight *= fits(seen, result)
+      weight *= fits(seen, result, path.reservoir)
       state = seen.toppedUp ? topped(one.path, after) : after
     }
     return { one, state, weight }

@@ -4,7 +4,7 @@ import type { JobState } from './types'
 /** Rounds at one bleeder since the circuit was last opened, as the hydraulics look at them; turns with the engine running are none. */
 export function roundsSeen(state: JobState, bleeder: string, since: readonly { n: number }[]): RoundSeen[] {
   const from = Math.max(0, ...since.map(({ n }) => n))
-  return state.rounds.flatMap(({ bleeder: at, n, running, count, saw, toppedUp, airBack, bubble, pedal }) =>
+  return state.rounds.flatMap(({ bleeder: at, n, running, count, saw, toppedUp, airBack, bubble, pedal, stands }) =>
     at !== bleeder || running || n <= from
       ? []
       : [
@@ -15,6 +15,7 @@ export function roundsSeen(state: JobState, bleeder: string, since: readonly { n
             ...(airBack && { airBack }),
             ...(bubble !== undefined && { bubbleMm: bubble }),
             ...(pedal !== undefined && { firmAt: pedal }),
+            ...(stands !== undefined && { stands }),
           },
         ],
   )

@@ -179,6 +179,8 @@ export type JobCommand =
       airBack?: boolean
       bubble?: number
       pedal?: number
+      /** How full the reservoir stood after it, 0 to 1, before it was topped up. */
+      stands?: number
     }
   | { type: 'tested'; test: CarTest; result: 'good' | 'not-good'; note?: string }
   /** `circuit`: whose fluid, where it is not the lines' own. */

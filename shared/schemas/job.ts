@@ -213,6 +213,7 @@ const commands = {
     airBack: z.boolean().optional(),
     bubble: z.number().min(0).max(2000).optional(),
     pedal: z.number().min(0).max(1).optional(),
+    stands: z.number().min(0).max(1).optional(),
   }),
   tested: c('tested', { test: z.enum(carTests), result: z.enum(['good', 'not-good']), note: maybeText.optional() }),
   fluidCaught: c('fluidCaught', { entered: volume, how, circuit: slug.optional(), weighed: weighed.optional() }),

@@ -1,7 +1,18 @@
+import type { Crest } from '../../core/bleed/crestOf'
+import { endOn } from '../../core/sheet/jointLines'
+import type { Sheet } from '../../core/sheet/types'
 import { mostToGo, type AirEstimate } from '../../core/bleed/estimateAir'
 import { plural } from './vocabulary'
 
 const range = (low: number, high: number) => (high >= mostToGo ? `${low} or many more` : low === high ? '' : `${low} to ${high}`)
+
+/** The high point by its line, and how far from the joint that the line begins at. */
+function highPoint(crest: Crest | undefined, sheet: Sheet | undefined): string {
+  const line = sheet?.lines.find(({ id }) => id === crest?.line)
+  const joint = sheet?.joints.find(one => endOn(one, line?.id ?? '') === 'from')
+  if (!crest || !line || !joint) return 'a high point'
+  return `the high point of “${line.name}”, ${Math.round(crest.at / 10) * 10} mm from “${joint.name}”`
+}
 
 /** How likely, as somebody would say it. */
 const inTen = (chance: number) => `${Math.round(chance * 10)} in 10`
@@ -10,8 +21,14 @@ const said = 0.5
 /** Fewer cases than this speak: what was seen fits nothing well. */
 const few = 5
 
+/** An estimate on a sheet's circuit, and where in it a bubble may stay. */
+export type AirTold = AirEstimate & { crest?: Crest }
+
 /** What the rounds so far tell: how many to go, and what is wrong where something is. */
-export function airWords({ toGo, comesIn, closedLate, atCrest, effective }: AirEstimate): { toGo: string; doubts: string[] } {
+export function airWords(
+  { toGo, comesIn, closedLate, atCrest, effective, crest }: AirTold,
+  sheet?: Sheet,
+): { toGo: string; doubts: string[] } {
   const middle = Math.round(toGo.middle)
   const more = range(Math.round(toGo.low), Math.round(toGo.high))
   return {
@@ -24,7 +41,7 @@ export function airWords({ toGo, comesIn, closedLate, atCrest, effective }: AirE
         `Air seems to come in (${inTen(comesIn)}): a seal that draws, a loose joint, the hose end out of the jar. Look for it before bleeding on.`,
       closedLate > said && `The bleeder seems to be closed too late (${inTen(closedLate)}): shut it while the pedal is still held down.`,
       atCrest > said &&
-        `The bubble seems to sit at a high point (${inTen(atCrest)}): open the bleeder further so that it is carried over, or fill from below.`,
+        `The bubble seems to sit at ${highPoint(crest, sheet)} (${inTen(atCrest)}): open the bleeder further so that it is carried over, or fill from below.`,
       effective < few && 'What was seen fits no usual bleed well: look at the hose once more, and count the strokes.',
     ].filter(text => text !== false),
   }
@@ -32,6 +49,16 @@ export function airWords({ toGo, comesIn, closedLate, atCrest, effective }: AirE
 
 /** How far a pedal goes before it holds, as a foot can tell, and as a share of its way. */
 export const pedalShare = { high: 0.15, quarter: 0.25, half: 0.5, floor: 1 } as const
+/** How full a reservoir stands between its marks, as somebody sees it at a glance. */
+export const standsShare = { full: 0.95, 'three-quarters': 0.75, half: 0.5, quarter: 0.25, lower: 0.1 } as const
+export type StandsWord = keyof typeof standsShare
+export const standsChoices: { id: StandsWord; text: string }[] = [
+  { id: 'full', text: 'Full' },
+  { id: 'three-quarters', text: 'Three quarters' },
+  { id: 'half', text: 'Half' },
+  { id: 'quarter', text: 'A quarter' },
+  { id: 'lower', text: 'Lower' },
+]
 export type PedalWord = keyof typeof pedalShare
 export const pedalChoices: { id: PedalWord; text: string }[] = [
   { id: 'high', text: 'High and firm' },

@@ -8,7 +8,7 @@ import { turnsCounted } from '#core/job/isBledAt'
 import { sights, type BodyOf, type JobCommand, type Sight } from '#core/job/types'
 import { settleValue } from '#core/sheet/settleContested'
 import { countedWords, roundWords, sightChoice } from '#shared/words/recordWords'
-import { airWords, pedalChoices, pedalShare, type PedalWord } from '#shared/words/airWords'
+import { airWords, pedalChoices, pedalShare, standsChoices, standsShare, type PedalWord, type StandsWord } from '#shared/words/airWords'
 import { roundsWords } from '#shared/words/roundsWords'
 import { useWorked } from '~/composables/useWorked'
 import { useJob } from '~/stores/job'
@@ -58,7 +58,7 @@ const { value: told } = useWorked('airLeft', () =>
     ? { car: onCar(job.resolved), lines: job.state.scope, rounds: seen.value }
     : undefined,
 )
-const tells = computed(() => (told.value && seen.value.length > 0 ? airWords(told.value) : undefined))
+const tells = computed(() => (told.value && seen.value.length > 0 ? airWords(told.value, sheet.value) : undefined))
 const bubble = ref('')
 const bubbleMm = computed(() => {
   const value = typedNumber(bubble.value)
@@ -67,6 +67,9 @@ const bubbleMm = computed(() => {
 /** A clutch pedal goes to the floor whatever air there is: only a brake's tells. */
 const asksPedal = method === 'pump-and-hold' && sheet.value.system === 'brake'
 const pedal = ref<PedalWord>()
+/** How far it fell tells how much was pumped, where anybody knows what it holds. */
+const asksStands = computed(() => method === 'pump-and-hold' && reservoir.value !== undefined)
+const stands = ref<StandsWord>()
 const since = computed(() => strokesSinceFull([...job.state!.rounds, { count: count.value || 0, toppedUp: toppedUp.value }]))
 function called(round: CalledRound, wasToppedUp: boolean): void {
   // Called again before it is recorded, it is one round still: its strokes add up.
@@ -87,7 +90,7 @@ function drawnBack({ strokes }: CalledRound, wasToppedUp: boolean): void {
 }
 
 watch(
-  [saw, count, toppedUp, bubbleMm, pedal],
+  [saw, count, toppedUp, bubbleMm, pedal, stands],
   () => {
     draft.value = saw.value && {
       type: 'roundBled',
@@ -98,6 +101,7 @@ watch(
       ...(isRunning.value && { running: true }),
       ...(bubbleMm.value !== undefined && { bubble: bubbleMm.value }),
       ...(pedal.value && { pedal: pedalShare[pedal.value] }),
+      ...(stands.value && { stands: standsShare[stands.value] }),
     }
   },
   { immediate: true },
@@ -134,6 +138,10 @@ watch(
   <template v-if="asksPedal">
     <p class="soft">How far did the pedal go before it held?</p>
     <ChoiceRow v-model="pedal" label="Pedal" :choices="pedalChoices" />
+  </template>
+  <template v-if="asksStands">
+    <p class="soft">How full does the reservoir stand after it, before you top it up?</p>
+    <ChoiceRow v-model="stands" label="Reservoir" :choices="standsChoices" />
   </template>
   <v-text-field v-if="counted" v-model.number="count" type="number" min="1" max="999" :label="counted" />
   <v-checkbox v-if="method !== 'prime'" v-model="toppedUp" label="Reservoir topped up after it" />
