@@ -116,7 +116,11 @@ async function seedJob(job: z.infer<typeof workshopSchema>['jobs'][number], pers
     if (step.kind === 'leak' && Object.values(state.joints).every(({ leak }) => leak === undefined)) pass(15)
     const plain = plainCommand(resolved, step, state, estimateFluid(resolved, state.scope, plan))
     const command: JobCommand =
-      plain.type === 'lineMade' ? { ...plain, how: 'without', note: 'bent on the bench against the old one, both flares looked at' } : plain
+      plain.type === 'lineMade'
+        ? { ...plain, how: 'without', note: 'bent on the bench against the old one, both flares looked at' }
+        : plain.type === 'fluidAdded'
+          ? { ...plain, bottle: 'sealed' }
+          : plain
     const wait = waitBefore(resolved, state, command, { at: now(), device })
     if (wait && wait.secondsLeft <= ago * 60) pass(wait.secondsLeft / 60 + 0.1)
     else await say(wait ? plainCut(resolved, wait.wait) : command)

@@ -104,6 +104,13 @@ describe('what it comes out of', () => {
     expect(new Story(brake).ask(added({ opened: '2025-03-01' }))).toEqual(tooLong)
     expect(new Story(brake).ask(added({ opened: '2027-03-01' }))).toMatchObject({ code: 'JOB_BOTTLE', why: 'not-yet' })
   })
+  it('nothing said of the bottle is not taken for a fresh one; what was drained of this car has none', () => {
+    expect(new Story(brake).ask(added(undefined))).toEqual({ ...tooLong, why: 'not-said' })
+    expect(new Story(brake).ask(added(undefined), { person: lead })).toEqual({ ...tooLong, why: 'not-said' })
+    expect(new Story().ask(added(undefined))).toMatchObject({ volume: 200 })
+    const again = pocketCar({ fluid: { ...pocketSheet.fluid, spec: known('DOT 4'), reuse: 'if-clean' } })
+    expect(new Story(again).ask(added(undefined, { drained: true }))).toMatchObject({ volume: 200, drained: true })
+  })
   it('what keeps is poured whenever it was opened', () =>
     expect(new Story().ask(added({ opened: '2020-03-01' }))).toMatchObject({ volume: 200 }))
   it('a lead may use an old one with a word of why, a technician with none', () => {

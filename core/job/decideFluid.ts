@@ -1,6 +1,6 @@
 import { dripLoss } from '../fluid/balanceCircuit'
 import { judgeBottle, mostMonthsOpen } from '../fluid/judgeBottle'
-import { kindOfFluid, type FluidKind } from '../fluid/fluidKinds'
+import { isGlycol, kindOfFluid, type FluidKind } from '../fluid/fluidKinds'
 import { judgeLevel, readingError } from '../fluid/levelAtTemperature'
 import { usualDensity } from '../fluid/usualDensity'
 import { volumeByWeight } from '../fluid/volumeByWeight'
@@ -65,9 +65,13 @@ function leaksVacuum(resolved: Context['resolved'], state: JobState): boolean {
   return last?.verdict === 'leaks' && circuitOpenings(resolved, state).every(({ n }) => n < last.n)
 }
 
-/** A lead may let in a bottle that has stood open, with a word of why; nobody pours from one that is opened tomorrow. */
-function bottleRefused({ bottle, kept }: Of<'fluidAdded'>, kind: FluidKind, { at, person }: Context): Refusal | undefined {
-  if (bottle === undefined || bottle === 'sealed') return undefined
+/**
+ * Brake fluid out of a bottle that nobody says anything of is not taken for fresh. A lead may let in one that has stood open, with a word of
+ * why; nobody pours from one that is opened tomorrow.
+ */
+function bottleRefused({ bottle, kept, drained }: Of<'fluidAdded'>, kind: FluidKind, { at, person }: Context): Refusal | undefined {
+  if (bottle === undefined) return isGlycol(kind) && !drained ? { code: 'JOB_BOTTLE', why: 'not-said', months: mostMonthsOpen } : undefined
+  if (bottle === 'sealed') return undefined
   const judged = judgeBottle(kind, bottle.opened, at)
   if (judged.may === 'yes' || (judged.why === 'too-long' && (person.role === 'lead' || person.role === 'admin') && kept?.trim()))
     return undefined

@@ -39,7 +39,7 @@ function anything(bench: Bench, draw: Draw): JobCommand | undefined {
         ? { type: 'roundBled', bleeder: sheet.bleeders[0]?.id ?? sheet.id, count: 1 + draw(4), saw: pick(draw, sights), toppedUp: true }
         : undefined
     case 6:
-      return { type: 'fluidAdded', entered: { value: 20 + draw(400), unit: 'mL' }, how: 'measured' }
+      return { type: 'fluidAdded', entered: { value: 20 + draw(400), unit: 'mL' }, how: 'measured', bottle: 'sealed' }
     case 7:
       return { type: 'fluidExtracted', entered: { value: 20 + draw(200), unit: 'mL' }, how: 'measured' }
     case 8: {
@@ -97,7 +97,9 @@ function anything(bench: Bench, draw: Draw): JobCommand | undefined {
     case 28: {
       const circuit = sheet.circuits?.[0]?.id
       const type = pick(draw, ['fluidAdded', 'fluidCaught', 'fluidExtracted'] as const)
-      return { type, entered: { value: 20 + draw(500), unit: 'mL' }, how: 'measured', ...(circuit && draw(3) > 0 && { circuit }) }
+      const entered = { value: 20 + draw(500), unit: 'mL' } as const
+      const bottle = type === 'fluidAdded' ? { bottle: 'sealed' as const } : {}
+      return { type, entered, how: 'measured', ...bottle, ...(circuit && draw(3) > 0 && { circuit }) } as JobCommand
     }
     case 29: {
       const sealed = sheet.operations.filter(({ seals = [] }) => seals.length > 0)

@@ -372,8 +372,8 @@ export type Refusal =
   | { code: 'JOB_DRAIN_OPEN'; operation: Slug }
   /** What was drained may not go back in here. */
   | { code: 'JOB_OLD_FLUID' }
-  /** A bottle that has stood open too long for this fluid, or whose day has not come yet. */
-  | { code: 'JOB_BOTTLE'; why: 'too-long' | 'not-yet'; months: number }
+  /** A bottle of brake fluid that nobody says anything of; one that has stood open too long for its fluid, or whose day has not come yet. */
+  | { code: 'JOB_BOTTLE'; why: 'not-said' | 'too-long' | 'not-yet'; months: number }
   /** What is made does not go like this. `act`: which comes first, or which has locked it out. */
   | { code: 'JOB_MAKE'; line: Slug; why: 'nothing-said' | 'unknown' | 'first' | 'locked' | 'done' | 'left' | 'in'; act?: MakeAct }
   /** The vacuum did not hold: what leaks is found before anything is filled in. */

@@ -94,7 +94,11 @@ export const anyParts = ({ lines }: ResolvedSheet): Record<string, string> =>
 
 /** A line that is made, without the list of the bench. */
 export const byHand = (plain: JobCommand): JobCommand =>
-  plain.type === 'lineMade' ? { ...plain, how: 'without', note: 'bent by eye against the old one' } : plain
+  plain.type === 'lineMade'
+    ? { ...plain, how: 'without', note: 'bent by eye against the old one' }
+    : plain.type === 'fluidAdded'
+      ? { ...plain, bottle: 'sealed' }
+      : plain
 
 /** A job played in memory, with a clock that the test moves. */
 export class Bench {
