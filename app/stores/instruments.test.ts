@@ -25,7 +25,7 @@ describe('instruments of this device', () => {
   it('are simulated in the demo, none elsewhere, and what somebody chose wherever that was', () => {
     people()
     expect(useInstruments().choice).toBe('none')
-    expect(useInstruments().scan(state(), 0)).toBeUndefined()
+    expect(useInstruments().open('scan-tool', useInstruments().scan(() => state(), 0))).toBeUndefined()
     people('1234')
     expect(useInstruments().choice).toBe('simulated')
     useInstruments().choice = 'none'
@@ -39,12 +39,20 @@ describe('instruments of this device', () => {
   })
   it('know the job’s engine: warm after it ran, and at idle while it does', () => {
     people('1234')
-    const { scan } = useInstruments()
     const minute = 60_000
-    expect(scan(state(run(0, 10 * minute)), 10 * minute)).toMatchObject({ rpm: 0 })
-    expect(scan(state(run(0)), 10 * minute)!.rpm).toBeGreaterThan(0)
-    expect(scan(state(run(0)), 10 * minute)!.celsius).toBeGreaterThan(scan(state(run(8 * minute)), 10 * minute)!.celsius)
+    const says = (job: JobState) => useInstruments().open('scan-tool', useInstruments().scan(() => job, 4 * minute))!(6 * minute)!
+    expect(says(state(run(0, 10 * minute)))).toMatchObject({ rpm: 0, unit: 'degC' })
+    expect(says(state(run(0))).rpm).toBeGreaterThan(0)
+    expect(says(state(run(0))).value).toBeGreaterThan(says(state(run(8 * minute))).value)
     // A pedal that is held warms nothing.
-    expect(scan(state({ ...run(0), by: 'pedal' }), 10 * minute)).toEqual(scan(state(), 10 * minute))
+    expect(says(state({ ...run(0), by: 'pedal' }))).toEqual(says(state()))
+  })
+  it('hears of an engine that is started while it is plugged in', () => {
+    people('1234')
+    let job = state()
+    const stream = useInstruments().scan(() => job, 0)
+    expect(stream(60_000)).toMatchObject({ rpm: 0 })
+    job = state(run(60_000))
+    expect(stream(120_000)!.rpm).toBeGreaterThan(0)
   })
 })

@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
-import { simulatedScanTool, type ScanReading } from '#core/instruments/scanTool'
+import { scanToolStream } from '#core/instruments/scanTool'
 import type { StreamKind } from '#core/instruments/judgeReadings'
 import { streamFaults, withFault, type SimulatedStream } from '#core/instruments/simulatedStreams'
 import type { JobState } from '#core/job/types'
@@ -15,6 +15,7 @@ const otherUnits = {
   'torque-wrench': { unit: 'lbf.ft', factor: 1 / 1.3558 },
   scale: { unit: 'oz', factor: 1 / 28.35 },
   'pump-gauge': { unit: 'bar', factor: 0.01 },
+  'scan-tool': { unit: 'degF', factor: 1.8 },
 } as const satisfies Record<StreamKind, { unit: string; factor: number }>
 
 function kept(): InstrumentChoice | undefined {
@@ -44,14 +45,15 @@ export const useInstruments = defineStore('instruments', () => {
       }
     },
   })
-  /** What the scan tool says of a job's car now; undefined where none is listened to. */
-  function scan(state: JobState, now: number): ScanReading | undefined {
-    if (choice.value === 'none') return undefined
-    const spans = state.pressures
-      .filter(({ by }) => by === 'engine')
-      .map(({ from, to }) => ({ from: Date.parse(from.at), ...(to && { to: Date.parse(to.at) }) }))
-    return simulatedScanTool(spans, now)
-  }
+  /** The scan tool at a job's car, whose engine is started and stopped meanwhile; `from`: when it is plugged in. */
+  const scan = (state: () => JobState, from: number): SimulatedStream =>
+    scanToolStream(
+      () =>
+        state()
+          .pressures.filter(({ by }) => by === 'engine')
+          .map(({ from: began, to }) => ({ from: Date.parse(began.at), ...(to && { to: Date.parse(to.at) }) })),
+      from,
+    )
   /** A stand-in of this kind, switched on now; undefined where none is listened to. */
   function open(kind: StreamKind, makes: SimulatedStream): SimulatedStream | undefined {
     if (choice.value === 'none') return undefined

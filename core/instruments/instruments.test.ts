@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { scanToolStream } from './scanTool'
 import { judgeReadings, peakOf, streamRules, type StreamKind, type StreamReading } from './judgeReadings'
 import {
   simulatedPumpGauge,
@@ -22,6 +23,7 @@ const stands: Record<StreamKind, { stream: SimulatedStream; other: { unit: strin
   'torque-wrench': { stream: simulatedTorqueWrench(35, 7), other: { unit: 'lbf.ft', factor: 0.7376 } },
   scale: { stream: simulatedScale(1240, 3), other: { unit: 'oz', factor: 0.0353 } },
   'pump-gauge': { stream: simulatedPumpGauge(0.4), other: { unit: 'bar', factor: 0.01 } },
+  'scan-tool': { stream: scanToolStream(() => [{ from: 0 }], 60_000), other: { unit: 'degF', factor: 1.8 } },
 }
 
 describe.each(Object.entries(stands) as [StreamKind, (typeof stands)[StreamKind]][])('a %s', (kind, { stream, other }) => {
@@ -29,7 +31,7 @@ describe.each(Object.entries(stands) as [StreamKind, (typeof stands)[StreamKind]
     const heard = listen(stream, 30_000)
     for (let n = 1; n <= heard.length; n++) {
       const part = heard.slice(0, n)
-      expect(judgeReadings(kind, part, part.at(-1)!.at), `after ${part.at(-1)!.at} ms`).toEqual({ value: part.at(-1)!.value })
+      expect(judgeReadings(kind, part, part.at(-1)!.at), `after ${part.at(-1)!.at} ms`).toMatchObject({ value: part.at(-1)!.value })
     }
   })
   it.each(streamFaults.filter(fault => fault !== 'none'))('with a fault (%s) is not believed, and says why', fault => {

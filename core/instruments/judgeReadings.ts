@@ -1,9 +1,9 @@
 /** Instruments that stream a number. */
-export const streams = ['torque-wrench', 'scale', 'pump-gauge'] as const
+export const streams = ['torque-wrench', 'scale', 'pump-gauge', 'scan-tool'] as const
 export type StreamKind = (typeof streams)[number]
 
-/** One number from an instrument, `at` in ms on one clock, in the unit it says. */
-export type StreamReading = { at: number; value: number; unit: string }
+/** One number from an instrument, `at` in ms on one clock, in the unit it says; a scan tool says the engine's speed beside it. */
+export type StreamReading = { at: number; value: number; unit: string; rpm?: number }
 export type StreamTrouble =
   /** Nothing came for so many seconds. */
   | { code: 'silent'; seconds: number }
@@ -11,7 +11,7 @@ export type StreamTrouble =
   | { code: 'unit'; unit: string }
   /** Faster than a hand, a pan or a pump can be. */
   | { code: 'jump'; from: number; to: number }
-export type StreamJudged = { value?: number; trouble?: StreamTrouble }
+export type StreamJudged = { value?: number; rpm?: number; trouble?: StreamTrouble }
 
 /** What each is listened to in, how fast its value may change (in that unit a second), and after how many seconds it counts as silent. */
 export const streamRules = {
@@ -19,6 +19,8 @@ export const streamRules = {
   // A full can is put down at once: a scale may jump by what a person can lift.
   scale: { unit: 'g', perSecond: 40_000, silentAfter: 5 },
   'pump-gauge': { unit: 'kPa', perSecond: 60, silentAfter: 3 },
+  // A gearbox full of fluid warms by a degree in some seconds at the quickest; what it says is a tenth off at times.
+  'scan-tool': { unit: 'degC', perSecond: 5, silentAfter: 5 },
 } as const satisfies Record<StreamKind, { unit: string; perSecond: number; silentAfter: number }>
 
 /** Readings of the last while are enough to judge by; a longer list is cut. */
@@ -47,7 +49,7 @@ export function judgeReadings(kind: StreamKind, readings: readonly StreamReading
     )
   })
   if (jump >= 0) return { trouble: { code: 'jump', from: recent[jump - 1]?.value ?? NaN, to: recent[jump]!.value } }
-  return { value: last.value }
+  return { value: last.value, ...(last.rpm !== undefined && { rpm: last.rpm }) }
 }
 
 /**

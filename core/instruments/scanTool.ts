@@ -1,4 +1,5 @@
 import { celsius, type Celsius } from '../units/types'
+import type { SimulatedStream } from './simulatedStreams'
 
 /** The engine ran from here to there, ms on one clock; without an end it still runs. */
 export type EngineSpan = { from: number; to?: number }
@@ -8,6 +9,14 @@ export const usualCar: SimulatedCar = { ambient: celsius(18), settles: celsius(9
 
 /** What a scan tool says at one moment. */
 export type ScanReading = { celsius: Celsius; rpm: number }
+
+/** The same as a stream, switched on at `from` on the spans' clock; `spans` is asked each time, for an engine is started meanwhile. */
+export const scanToolStream =
+  (spans: () => readonly EngineSpan[], from: number): SimulatedStream =>
+  ms => {
+    const { celsius: value, rpm } = simulatedScanTool(spans(), from + ms)
+    return { value, unit: 'degC', rpm }
+  }
 
 /**
  * A stand-in for a scan tool: fluid temperature of a car whose engine has run in these spans, each part of the way towards where it

@@ -1,8 +1,13 @@
 import { streamRules, type StreamKind, type StreamTrouble } from '../../core/instruments/judgeReadings'
 import { formatNumber } from '../../core/units/formatQuantity'
 
-export const streamNames: Record<StreamKind, string> = { 'torque-wrench': 'torque wrench', scale: 'scale', 'pump-gauge': 'pump gauge' }
-const shownUnit: Record<string, string> = { 'N.m': 'N·m', 'lbf.ft': 'lbf·ft' }
+export const streamNames: Record<StreamKind, string> = {
+  'torque-wrench': 'torque wrench',
+  scale: 'scale',
+  'pump-gauge': 'pump gauge',
+  'scan-tool': 'scan tool',
+}
+const shownUnit: Record<string, string> = { 'N.m': 'N·m', 'lbf.ft': 'lbf·ft', degC: '°C', degF: '°F' }
 const unit = (name: string) => shownUnit[name] ?? name
 
 /** What an instrument shows, with its unit. */

@@ -5,9 +5,11 @@ import type { Instrument } from '#core/job/types'
 import { levelForm } from '#core/sheet/levelForm'
 import type { Level, Window } from '#core/sheet/types'
 import { fromSi, toSi } from '#core/units/convertUnit'
-import type { Celsius, Entered } from '#core/units/types'
+import { celsius, type Celsius, type Entered } from '#core/units/types'
+import { streamTroubleWords } from '#shared/words/streamWords'
 import { warmUpWords } from '#shared/words/warmUpWords'
 import { useNow } from '~/composables/useNow'
+import { useStream } from '~/composables/useStream'
 import { useInstruments } from '~/stores/instruments'
 import { useJob } from '~/stores/job'
 import { useTemperatures } from '~/stores/temperatures'
@@ -31,7 +33,17 @@ const warmUp = computed(() =>
     : undefined,
 )
 /** The scan tool, where this device listens to one; it notes for itself how the fluid warms up. */
-const scan = computed(() => instruments.scan(job.state!, now.value))
+const { isOn, judged, on, off } = useStream('scan-tool')
+watch(
+  () => instruments.choice,
+  choice => (choice === 'none' ? off() : on(instruments.scan(() => job.state!, Date.now()))),
+  { immediate: true },
+)
+const scan = computed(() => {
+  const { value, rpm } = judged.value
+  return isOn.value && value !== undefined ? { celsius: celsius(value), rpm } : undefined
+})
+const trouble = computed(() => (isOn.value ? judged.value.trouble : undefined))
 const noteEveryMs = 10_000
 watch(scan, reading => {
   if (!reading) return
@@ -61,6 +73,7 @@ const noteTemperature = () => degrees.value !== undefined && temperatures.note(j
     </p>
     <v-btn-second @click="takeOver">Take it over</v-btn-second>
   </div>
+  <p v-if="trouble" class="caution" role="status">{{ streamTroubleWords('scan-tool', trouble) }}</p>
   <QuantityEntry
     :key="takes"
     v-model="temperature"
