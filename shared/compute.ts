@@ -209,7 +209,7 @@ export const computations = {
       }),
   ),
   drain: computation(
-    'what runs out of one line as its ends are opened, by height, mL; `staysOpen`: an end that nobody caps',
+    'what runs out of one line as its ends are opened, by height, mL; `staysOpen`: an end that nobody caps; `clamps`: mm along it',
     z.strictObject({
       sheet: sheetField,
       line: slugSchema,
@@ -218,8 +218,9 @@ export const computations = {
         .min(1)
         .max(2),
       staysOpen: z.enum(['from', 'to']).optional(),
+      clamps: z.array(z.number().min(0).max(20_000)).max(8).default([]),
     }),
-    ({ sheet, line: id, order, staysOpen }) => {
+    ({ sheet, line: id, order, staysOpen, clamps }) => {
       const line = sheet.lines.find(candidate => candidate.id === id)
       if (!line) return refuse(`The sheet has no line “${id}”.`, 'line')
       const developed = developLine(line.sections)
@@ -233,6 +234,7 @@ export const computations = {
                 line.sections,
                 developed.value,
                 order.map(end => ({ end, staysOpen: end === staysOpen })),
+                { checkValve: line.checkValve, clamps },
               ),
             },
           }
@@ -247,8 +249,13 @@ export const computations = {
       openOrder: z.array(slugSchema).max(48),
       open: z.array(slugSchema).max(48).default([]),
       off: z.array(slugSchema).max(60).default([]),
+      clamps: z
+        .array(z.strictObject({ line: slugSchema, at: z.number().min(0).max(20_000) }))
+        .max(24)
+        .default([]),
+      shut: z.array(slugSchema).max(48).default([]),
     }),
-    ({ sheet, car: forCar, lines, openOrder, open, off }) =>
+    ({ sheet, car: forCar, lines, openOrder, open, off, clamps, shut }) =>
       withCar(sheet, forCar, resolved => {
         const missing = (ids: readonly string[], known: readonly { id: string }[]) => ids.find(id => !known.some(one => one.id === id))
         const asked = [
@@ -256,10 +263,18 @@ export const computations = {
           ['openOrder', missing(openOrder, resolved.joints)],
           ['open', missing(open, resolved.joints)],
           ['off', missing(off, resolved.operations)],
+          [
+            'clamps',
+            missing(
+              clamps.map(({ line }) => line),
+              resolved.lines,
+            ),
+          ],
+          ['shut', missing(shut, resolved.joints)],
         ] as const
         const unknown = asked.find(([, id]) => id !== undefined)
         if (unknown) return refuse(`This car has no “${unknown[1]}”.`, unknown[0])
-        return { ok: true, value: estimateFluid(resolved, lines, { openOrder, operations: off, open }) }
+        return { ok: true, value: estimateFluid(resolved, lines, { openOrder, operations: off, open, clamps, shut }) }
       }),
   ),
   torque: computation(

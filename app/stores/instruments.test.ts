@@ -25,7 +25,12 @@ describe('instruments of this device', () => {
   it('are simulated in the demo, none elsewhere, and what somebody chose wherever that was', () => {
     people()
     expect(useInstruments().choice).toBe('none')
-    expect(useInstruments().open('scan-tool', useInstruments().scan(() => state(), 0))).toBeUndefined()
+    expect(
+      useInstruments().open(
+        'scan-tool',
+        useInstruments().scan(() => state(), 0),
+      ),
+    ).toBeUndefined()
     people('1234')
     expect(useInstruments().choice).toBe('simulated')
     useInstruments().choice = 'none'
@@ -40,7 +45,11 @@ describe('instruments of this device', () => {
   it('know the job’s engine: warm after it ran, and at idle while it does', () => {
     people('1234')
     const minute = 60_000
-    const says = (job: JobState) => useInstruments().open('scan-tool', useInstruments().scan(() => job, 4 * minute))!(6 * minute)!
+    const says = (job: JobState) =>
+      useInstruments().open(
+        'scan-tool',
+        useInstruments().scan(() => job, 4 * minute),
+      )!(6 * minute)!
     expect(says(state(run(0, 10 * minute)))).toMatchObject({ rpm: 0, unit: 'degC' })
     expect(says(state(run(0))).rpm).toBeGreaterThan(0)
     expect(says(state(run(0))).value).toBeGreaterThan(says(state(run(8 * minute))).value)

@@ -353,6 +353,19 @@ export const chapters: Chapter[] = [
       { kind: 'ref', key: 'from', label: 'From port', of: 'ports' },
       { kind: 'ref', key: 'to', label: 'To port', of: 'ports' },
       { kind: 'course', key: 'sections', label: 'Course' },
+      {
+        kind: 'group',
+        key: 'checkValve',
+        label: 'Check valve in it',
+        optional: true,
+        fields: [
+          number('at', 'At', 'mm along the line'),
+          choice('towards', 'Lets fluid by towards', [
+            { value: 'from', title: 'the from port' },
+            { value: 'to', title: 'the to port' },
+          ]),
+        ],
+      },
       ways('withdraw', 'Ways out'),
       text('withdrawNote', 'How it comes out', { optional: true, long: true }),
       text('feeding', 'How the new one goes in', { optional: true, long: true }),

@@ -1,4 +1,4 @@
-import type { Section, Spread } from '../sheet/types'
+import type { CheckValve, Section, Spread } from '../sheet/types'
 import { millilitres } from '../units/types'
 import { samplePoints, type Developed } from '../route/developLine'
 import { boreOf, volumePerMm } from '../route/tubeVolume'
@@ -6,6 +6,11 @@ import { boreOf, volumePerMm } from '../route/tubeVolume'
 export type End = 'from' | 'to'
 /** An end that is opened, and whether it stands open from then on: nobody caps it before the other is opened. */
 export type Opening = { end: End; staysOpen?: boolean }
+/**
+ * What keeps fluid back in the line itself: a check valve, and clamps squeezed shut on its rubber (mm along it from its first end). A clamp
+ * holds; what a valve is worth after years nobody knows, so the most does not count on it.
+ */
+export type HeldBack = { checkValve?: CheckValve; clamps?: readonly number[] }
 export type Drain = {
   /**
    * By opening: the pan must hold `most` there. What runs out early does not run out late, so the steps' extremes do not add up.
@@ -57,19 +62,31 @@ function slicesOf(sections: readonly Section[], line: Developed): Slice[] {
  * least is nothing while it is shut. An end that stands open lets out, when the other one lets air in, what a small bore held back there.
  * What runs at a later opening is at most what little before left behind, and at least what much left behind. Fluid below the opening
  * stays. A slice that has run out, or down to a half-full trough, does not run again. Whatever component stands behind a joint is not in
- * here: the sheet says what comes from there. Volumes in mL.
+ * here: the sheet says what comes from there. Behind a clamp nothing runs and no air passes; behind a check valve that lets nothing by
+ * towards the opening, nothing likely does. Volumes in mL.
  */
-export function drainByHeight(sections: readonly Section[], line: Developed, order: readonly Opening[]): Drain {
+export function drainByHeight(sections: readonly Section[], line: Developed, order: readonly Opening[], held: HeldBack = {}): Drain {
   const slices = slicesOf(sections, line)
   const [first, last] = samplePoints(line, line.length)
   const heightOf = (end: End) => (end === 'from' ? first! : last!).at[2]
-  const from = (end: End) => (end === 'from' ? slices : slices.toReversed())
+  /** What an opening can reach, nearest first: as far as the first clamp. */
+  const from = (end: End) => {
+    const way = end === 'from' ? slices : slices.toReversed()
+    const stop = way.findIndex(({ s }) => held.clamps?.some(at => (end === 'from' ? s > at : s < at)))
+    return stop < 0 ? way : way.slice(0, stop)
+  }
+  const isBehindValve = (end: End, { s }: Slice) =>
+    held.checkValve !== undefined && held.checkValve.towards !== end && (end === 'from' ? s > held.checkValve.at : s < held.checkValve.at)
   const total = { least: 0, likely: 0, most: 0 }
   const openings = order.map(({ end }, i) => {
-    const open = order.slice(0, i).find(before => before.end !== end && before.staysOpen)
+    // A clamp between the two lets no air through.
+    const open = held.clamps?.length ? undefined : order.slice(0, i).find(before => before.end !== end && before.staysOpen)
     // Air that comes in up here lets out below what was held; what stood above this end runs here.
-    const behind = open && heightOf(open.end) < heightOf(end) ? letRun(from(open.end), heightOf(open.end), true, total) : undefined
-    const spill = letRun(from(end), heightOf(end), open !== undefined, total)
+    const behind =
+      open && heightOf(open.end) < heightOf(end)
+        ? letRun(from(open.end), heightOf(open.end), true, total, slice => isBehindValve(open.end, slice))
+        : undefined
+    const spill = letRun(from(end), heightOf(end), open !== undefined, total, slice => isBehindValve(end, slice))
     return { end, spill: toSpread(spill), ...(behind && { behind: toSpread(behind) }) }
   })
   return { openings, total: toSpread(total) }
@@ -82,7 +99,7 @@ const bounds = ['least', 'likely', 'most'] as const
 /**
  * Lets run out of an end what stands above it. `isVented`: the other end is open, so air follows and no small bore holds anything back.
  */
-function letRun(slices: readonly Slice[], openZ: number, isVented: boolean, total: Share): Share {
+function letRun(slices: readonly Slice[], openZ: number, isVented: boolean, total: Share, isBehindValve: (slice: Slice) => boolean): Share {
   let crest = openZ
   const spill = { least: 0, likely: 0, most: 0 }
   for (const slice of slices) {
@@ -93,6 +110,7 @@ function letRun(slices: readonly Slice[], openZ: number, isVented: boolean, tota
     const share = { least: above && falls ? 1 : 0, likely: above && falls ? 1 : level ? levelShare : 0, most: above || level ? 1 : 0 }
     // A bore this small holds its fluid while the far end is shut: no bubble passes up it.
     if (slice.bore <= holdsBore && !isVented) share.least = 0
+    if (isBehindValve(slice)) share.least = share.likely = 0
     const before = { ...slice.left }
     for (const key of bounds) {
       const runs = Math.max(0, before[key] - (1 - share[key]))

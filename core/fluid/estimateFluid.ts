@@ -34,7 +34,15 @@ export type FluidEstimate = {
 const nothing: Spread = { least: millilitres(0), likely: millilitres(0), most: millilitres(0) }
 
 /** What the estimate goes by: in which order joints open, which parts come off, and which joints stand open with nothing on them. */
-export type Openings = { openOrder: readonly Slug[]; operations: readonly Slug[]; open?: readonly Slug[] }
+export type Openings = {
+  openOrder: readonly Slug[]
+  operations: readonly Slug[]
+  open?: readonly Slug[]
+  /** Clamps squeezed shut on lines, mm along them. */
+  clamps?: readonly { line: Slug; at: number }[]
+  /** Joints behind which the component is shut off: a tap, a closed head, a reservoir whose cap stays on. Nothing likely comes from there. */
+  shut?: readonly Slug[]
+}
 
 /**
  * Expected spill per joint in the order they are opened, expected top-up, bottles to buy (enough for the most).
@@ -44,7 +52,7 @@ export type Openings = { openOrder: readonly Slug[]; operations: readonly Slug[]
 export function estimateFluid(
   resolved: ResolvedSheet,
   lines: readonly Slug[],
-  { openOrder, operations, open = [] }: Openings,
+  { openOrder, operations, open = [], clamps = [], shut = [] }: Openings,
 ): FluidEstimate {
   const byId = new Map(resolved.joints.map(joint => [joint.id, joint]))
   const ordered = openOrder
@@ -58,7 +66,9 @@ export function estimateFluid(
   const letOut = (circuit: Slug): Spread[] =>
     resolved.operations.flatMap(({ id, drains }) => (drains?.circuit === circuit && operations.includes(id) ? [drains] : []))
   const drainedFirst = letOut(sheet.id)
-  const fromComponents = addSpreads(ordered.map(joint => joint.componentDrain ?? nothing))
+  const behindOf = ({ id, componentDrain = nothing }: Joint): Spread =>
+    shut.includes(id) ? { ...nothing, most: componentDrain.most } : componentDrain
+  const fromComponents = addSpreads(ordered.map(behindOf))
   const left = drainedFirst.length > 0 ? remaining(fromComponents, addSpreads(drainedFirst)) : fromComponents
   const spills = new Map<Slug, Spread>()
   const behinds = new Map<Slug, { joint: Slug; spill: Spread }[]>()
@@ -84,6 +94,7 @@ export function estimateFluid(
       line.sections,
       developed.value,
       ends.map((joint): Opening => ({ end: endOn(joint, line.id)!, staysOpen: open.includes(joint.id) })),
+      { checkValve: line.checkValve, clamps: clamps.flatMap(clamp => (clamp.line === line.id ? clamp.at : [])) },
     )
     // A line of a circuit that was drained may have run empty with it.
     const leastOf = (spread: Spread): Spread => (drainedFirst.length > 0 ? { ...spread, least: millilitres(0) } : spread)
@@ -100,7 +111,7 @@ export function estimateFluid(
   }
   const joints = ordered.map((joint: Joint): JointSpill => ({
     joint: joint.id,
-    spill: addSpreads([spills.get(joint.id) ?? nothing, shareOf(joint.componentDrain ?? nothing, fromComponents, left)]),
+    spill: addSpreads([spills.get(joint.id) ?? nothing, shareOf(behindOf(joint), fromComponents, left)]),
     componentUnknown: joint.componentDrain === undefined,
     behind: behinds.get(joint.id) ?? [],
   }))

@@ -7,20 +7,21 @@ import type { Section } from '../sheet/types'
 import { toSi } from '../units/convertUnit'
 import { millilitres, millimetres } from '../units/types'
 import { balanceFluid } from './balanceFluid'
-import { drainByHeight, type End, type Opening } from './drainByHeight'
+import { drainByHeight, type End, type HeldBack, type Opening } from './drainByHeight'
 import { estimateFluid } from './estimateFluid'
 
 type Point = [number, number, number]
 const tube = (...points: Point[]): Section[] => [
   { kind: 'tube', material: 'steel', od: millimetres(10), wall: millimetres(1), points: points.map(at => ({ at })) },
 ]
-function drain(sections: Section[], order: (End | Opening)[]) {
+function drain(sections: Section[], order: (End | Opening)[], held?: HeldBack) {
   const developed = developLine(sections)
   if (!developed.ok) throw new Error(developed.error.code)
   const { openings, total } = drainByHeight(
     sections,
     developed.value,
     order.map(one => (typeof one === 'string' ? { end: one } : one)),
+    held,
   )
   const behind = openings.map(step => step.behind)
   return { volume: lineVolume(sections, developed.value), total, steps: openings.map(step => step.spill), behind }
@@ -34,6 +35,29 @@ describe('drainByHeight', () => {
     expect(spill!.likely).toBeGreaterThanOrEqual(toSi('volume', { value: 1, unit: 'floz' }))
     expect(spill!.likely).toBeLessThanOrEqual(toSi('volume', { value: 2, unit: 'floz' }))
     expect(spill!.least).toBe(0)
+  })
+
+  describe('what is held back in a standing line opened at its foot', () => {
+    // Volumes by hand: 8 mm inside, 50.27 mm² of bore, so 50.27 mL a metre.
+    const up = tube([0, 0, 0], [0, 0, 1000])
+    const foot = (held?: HeldBack) => drain(up, ['from'], held).steps[0]!
+    it('a clamp halfway holds the upper half, whatever comes', () => {
+      expect(foot({ clamps: [500] }).most).toBeCloseTo(25.13, 0)
+      expect(foot({ clamps: [500] }).likely).toBeCloseTo(25.13, 0)
+      expect(foot({ clamps: [500, 200] }).most).toBeCloseTo(10.05, 0)
+    })
+    it('a check valve that lets nothing down holds it too, but nobody’s pan counts on it', () => {
+      const valve = foot({ checkValve: { at: millimetres(500), towards: 'to' } })
+      expect(valve.likely).toBeCloseTo(25.13, 0)
+      expect(valve.most).toBeCloseTo(foot().most, 9)
+      expect(foot({ checkValve: { at: millimetres(500), towards: 'from' } })).toEqual(foot())
+    })
+    it('a clamp keeps the air of an open end away from a small bore', () => {
+      const thin: Section[] = [{ kind: 'tube', material: 'steel', od: millimetres(5), wall: millimetres(1), points: up[0]!.points }]
+      const order: Opening[] = [{ end: 'to', staysOpen: true }, { end: 'from' }]
+      expect(drain(thin, order).steps[1]!.least).toBeGreaterThan(6)
+      expect(drain(thin, order, { clamps: [900] }).steps[1]!.least).toBe(0)
+    })
   })
 
   it('a standing line opened at its foot runs empty but for the last bore; opened at its head it keeps all but a trough', () => {
@@ -144,6 +168,20 @@ describe('estimateFluid', () => {
     const resolved = demoCar('one', sheet as never)
     const { joints } = estimateFluid(resolved, ['supply'], { openOrder: ['gearbox-out-joint', 'radiator-in-joint'], operations: [] })
     expect(joints.map(joint => joint.componentUnknown)).toEqual([true, false])
+  })
+
+  it('a component that is shut off likely gives nothing, and the pan still holds the most that it could', () => {
+    const resolved = demoCar('one')
+    const opened = { openOrder: ['gearbox-out-joint', 'radiator-in-joint'], operations: [] }
+    const [free, shut] = [
+      estimateFluid(resolved, ['supply'], opened),
+      estimateFluid(resolved, ['supply'], { ...opened, shut: ['gearbox-out-joint'] }),
+    ]
+    const drain = resolved.joints.find(({ id }) => id === 'gearbox-out-joint')!.componentDrain!
+    expect(drain.likely).toBeGreaterThan(0)
+    expect(free.joints[0]!.spill.likely - shut.joints[0]!.spill.likely).toBeCloseTo(drain.likely, 6)
+    expect(shut.joints[0]!.spill.most).toBeCloseTo(free.joints[0]!.spill.most, 6)
+    expect(shut.joints[1]).toEqual(free.joints[1])
   })
 
   it('refuses a joint of another car', () => {

@@ -24,6 +24,12 @@ describe('offerMend', () => {
     ],
     ['a port away from its line', broken(['ports', 0, 'at'], [0, 0, 0]), 'SHEET_END_OFF_PORT', 'Move the port to the line’s end'],
     ['a hold beyond the line', broken(['holds', 0, 'at'], 9000), 'SHEET_HOLD_OFF_LINE', 'Set it to 1213 mm'],
+    [
+      'a valve beyond the line',
+      broken(['lines', 0, 'checkValve'], { at: 9000, towards: 'to' }),
+      'SHEET_VALVE_OFF_LINE',
+      'Set it to 1213 mm',
+    ],
     ['no way', broken(['lines', 0, 'withdraw'], []), 'SHEET_NO_WAY', 'Add a way from above'],
     ['needs in a circle', broken(['operations', 0, 'needs'], [['air-intake']]), 'SHEET_NEEDS_CIRCLE', 'Take it out'],
     [

@@ -22,6 +22,7 @@ export type IntegrityIssue = { path: Path } & (
   | { code: 'SHEET_LINE_ENDS'; line: Slug; end: 'from' | 'to'; joints: number }
   | { code: 'SHEET_END_OFF_PORT'; line: Slug; end: 'from' | 'to'; gapMm: number }
   | { code: 'SHEET_HOLD_OFF_LINE'; at: number; length: number }
+  | { code: 'SHEET_VALVE_OFF_LINE'; at: number; length: number }
   | { code: 'SHEET_NO_WAY' }
   | { code: 'SHEET_NEEDS_CIRCLE'; operations: readonly Slug[] }
   | { code: 'SHEET_WINDOW_REVERSED'; low: number; high: number }
@@ -183,6 +184,11 @@ export function checkIntegrity(sheet: Sheet): IntegrityIssue[] {
       if (sheet.operations.some(operation => operation.id === id && !operation.engineMayRun))
         issues.push({ path: ['joints', i, 'hiddenBy', j], code: 'SHEET_VIEW_NEEDS_ENGINE_OFF', operation: id })
     })
+  })
+  sheet.lines.forEach(({ id, checkValve }, i) => {
+    const length = lengths.get(id)
+    if (checkValve && length !== undefined && checkValve.at > length)
+      issues.push({ path: ['lines', i, 'checkValve', 'at'], code: 'SHEET_VALVE_OFF_LINE', at: checkValve.at, length })
   })
   sheet.holds.forEach((hold, i) => {
     refer(['holds', i, 'line'], hold.line, known.lines, 'line')

@@ -148,6 +148,7 @@ export function offerMend(sheet: Sheet, issue: IntegrityIssue): Offer | undefine
       const index = sheet.ports.findIndex(port => port.id === line[issue.end])
       return put({ code: 'MEND_MOVE_PORT' }, ['ports', index, 'at'], at)
     }
+    case 'SHEET_VALVE_OFF_LINE':
     case 'SHEET_HOLD_OFF_LINE': {
       const at = Math.floor(issue.length)
       return put({ code: 'MEND_TO_END', at }, issue.path, at)

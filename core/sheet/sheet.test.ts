@@ -201,6 +201,7 @@ describe('checkIntegrity', () => {
     ['SHEET_LINE_ENDS', 'lines.0.to', sheet => sheet.joints.splice(1, 1)],
     ['SHEET_END_OFF_PORT', 'lines.0.from', sheet => (sheet.ports[0]!.at = [0, 0, 0])],
     ['SHEET_HOLD_OFF_LINE', 'holds.0.at', sheet => (sheet.holds[0]!.at = 9000 as never)],
+    ['SHEET_VALVE_OFF_LINE', 'lines.0.checkValve.at', sheet => (sheet.lines[0]!.checkValve = { at: 9000 as never, towards: 'to' })],
     ['SHEET_NO_WAY', 'lines.0.withdraw', sheet => (sheet.lines[0]!.withdraw = [])],
     ['SHEET_NEEDS_CIRCLE', 'operations.0.needs', sheet => (sheet.operations[0]!.needs = [['air-intake']])],
     [

@@ -139,6 +139,8 @@ export type Line = {
   to: Slug
   /** Empty: nobody has measured its shape. */
   sections: readonly Section[]
+  /** A check valve in it: fluid goes by towards this end only. */
+  checkValve?: CheckValve
   withdraw: readonly Way[]
   withdrawNote?: string
   /** How the new one goes in: which end first, over and under what, before or after its sister. */
@@ -147,6 +149,8 @@ export type Line = {
   /** How likely it fails when it is left alone: somebody's judgement, never a statistic. */
   failure?: Failure
 }
+/** `at`: mm along the line from its first end. */
+export type CheckValve = { at: Millimetres; towards: LineEnd }
 export type Seal = {
   id: Slug
   name: string

@@ -137,6 +137,7 @@ const line = z.strictObject({
   from: slug,
   to: slug,
   sections: z.array(section).max(40),
+  checkValve: z.strictObject({ at: mm, towards: z.enum(['from', 'to']) }).optional(),
   withdraw: ways,
   withdrawNote: text.optional(),
   feeding: text.optional(),

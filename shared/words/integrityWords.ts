@@ -38,6 +38,7 @@ export function integrityWords(issue: IntegrityIssue): string {
       return `line “${issue.line}” needs exactly one joint at its “${issue.end}” end; it has ${issue.joints}`
     case 'SHEET_END_OFF_PORT':
       return `line “${issue.line}” ends ${formatNumber(issue.gapMm, 1)} mm away from its port`
+    case 'SHEET_VALVE_OFF_LINE':
     case 'SHEET_HOLD_OFF_LINE':
       return `${issue.at} mm is beyond the line’s developed length of ${formatNumber(issue.length, 0)} mm`
     case 'SHEET_NO_WAY':

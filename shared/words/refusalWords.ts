@@ -291,7 +291,8 @@ export function refusalWords(refusal: Refusal, sheet: Sheet): string {
     case 'JOB_OLD_FLUID':
       return 'What was drained does not go back in here. New fluid, of the kind the sheet says.'
     case 'JOB_BOTTLE':
-      if (refusal.why === 'not-said') return 'Say what the brake fluid comes out of: a sealed bottle, or one opened before, and on which day.'
+      if (refusal.why === 'not-said')
+        return 'Say what the brake fluid comes out of: a sealed bottle, or one opened before, and on which day.'
       return refusal.why === 'not-yet'
         ? 'No bottle was opened on a day that is still to come. Look at the date again.'
         : `This bottle has stood open for more than ${plural(refusal.months, 'month')}: the fluid has drawn water from the air and boils too soon. Take a sealed one. A lead may let it in, with a word of why.`
