@@ -34,9 +34,9 @@ import { accessWords } from './words/refusalWords'
 import { limits } from './limits'
 import { readEvent } from './schemas/event'
 import { adapterSchema, planInputsSchema } from './schemas/job'
-import { readSheet } from './schemas/readSheet'
 import { slugSchema } from './schemas/sheet'
 import { standingSchema } from './schemas/standing'
+import { sheetField } from './sheetField'
 
 const car: z.ZodType<Car, Car> = z.strictObject({
   family: slugSchema,
@@ -48,17 +48,6 @@ const torqueEntry = z.strictObject({
   value: z.number().positive().max(10_000),
   unit: z.enum(['N.m', 'lbf.ft', 'lbf.in', 'kgf.cm']),
 }) as unknown as z.ZodType<Entered<'torque'>, Entered<'torque'>>
-/** A sheet by its own reader: its version and its bounds come before its schema. */
-const sheetField = z.unknown().transform((raw, context): Sheet => {
-  const read = readSheet(raw)
-  if (read.ok) return read.value
-  const issues =
-    read.error.why === 'newer'
-      ? [{ path: 'format', message: `version ${read.error.version} is not known to this Efferent` }]
-      : read.error.issues
-  for (const { path, message } of issues) context.addIssue({ code: 'custom', path: path ? [path] : [], message })
-  return z.NEVER
-})
 const onCar = { sheet: sheetField, car }
 
 /** Integrity first: the computations behind rely on it. */

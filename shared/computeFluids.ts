@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { airLeft } from '../core/bleed/hydraulicPath'
 import { beginPractice, practise, scoreRun, topUp } from '../core/bleed/practise'
 import { scenarios } from '../core/bleed/scenarios'
+import { sheetScenario, sheetVariants } from '../core/bleed/sheetScenario'
 import { stillHands, waitsTimes } from '../core/practice/loopHands'
 import { beginLoop, goOn, scoreLoop } from '../core/practice/loopPractice'
 import { loopScenarios } from '../core/practice/loopScenarios'
@@ -16,6 +17,7 @@ import { usualViscosity } from '../core/fluid/usualViscosity'
 import type { Celsius, Millilitres, Millimetres } from '../core/units/types'
 import { computation, refuse, type Computation } from './computation'
 import { loopHandsSchema } from './schemas/api'
+import { sheetField } from './sheetField'
 
 const quantity = <T extends number>(low: number, high: number) => z.number().min(low).max(high) as unknown as z.ZodType<T, T>
 const degrees = quantity<Celsius>(-60, 300)
@@ -108,9 +110,11 @@ export const fluidComputations = {
     }),
   ),
   simulate: computation(
-    'one of the practice circuits under hands that are written down beforehand: where it stands after each, and what it is worth',
+    'a practice circuit, or one with a sheet’s own lines, under hands that are written down beforehand: where it stands, what it is worth',
     z.strictObject({
-      scenario: z.enum(scenarios.map(({ id }) => id) as [string, ...string[]]),
+      scenario: z.enum(scenarios.map(({ id }) => id) as [string, ...string[]]).optional(),
+      sheet: sheetField.optional(),
+      variant: z.enum(sheetVariants).optional(),
       acts: z
         .array(
           z.strictObject({
@@ -124,10 +128,14 @@ export const fluidComputations = {
         .max(2000),
       verdict: z.enum(['bled', 'draws-air']).optional(),
     }),
-    ({ scenario, acts, verdict }) => {
+    ({ scenario, sheet, variant, acts, verdict }) => {
+      if ((scenario === undefined) === (sheet === undefined)) return refuse('Name a practice circuit, or give a sheet.', 'scenario')
+      if (sheet && !variant) return refuse(`Say which: ${sheetVariants.join(', ')}.`, 'variant')
+      const circuit = sheet ? sheetScenario(sheet, variant!) : scenarios.find(({ id }) => id === scenario)
+      if (!circuit) return refuse('This sheet has no circuit that can be practised on like that.', 'sheet')
       const most = 600
       if (acts.reduce((sum, { seconds }) => sum + seconds, 0) > most) return refuse(`At most ${most} seconds are run at once.`, 'acts')
-      let run = beginPractice(scenarios.find(({ id }) => id === scenario)!)
+      let run = beginPractice(circuit)
       const trace = acts.map(({ seconds, topUp: fills, ...hands }) => {
         if (fills) run = topUp(run)
         run = practise(run, hands, seconds)

@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { storeToRefs } from 'pinia'
-import { computed, ref } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
 import { useHead } from '#imports'
-import { scenarios } from '#core/bleed/scenarios'
+import { scenarios, type Verdict } from '#core/bleed/scenarios'
 import { loopScenarios } from '#core/practice/loopScenarios'
 import { answers } from '#shared/schemas/answers'
-import type { PracticeRequest } from '#shared/schemas/api'
-import { gradeWords, practisedBy, wordsOfScenario } from '#shared/words/bleedPracticeWords'
+import type { PedalAct, PracticeRequest } from '#shared/schemas/api'
+import { bestWords, gradeWords, practisedBy, wordsOfScenario } from '#shared/words/bleedPracticeWords'
 import { wordsOfLoop } from '#shared/words/loopPracticeWords'
+import type { SheetCircuit } from '~/components/practice/SheetCircuits.vue'
 import { useServerAct } from '~/composables/useServerAct'
 import { useServerData } from '~/composables/useServerData'
 import { useSession } from '~/stores/session'
@@ -19,6 +20,8 @@ const session = useSession()
 const { isLead } = storeToRefs(session)
 const chosen = ref<string>()
 const scenario = computed(() => scenarios.find(({ id }) => id === chosen.value))
+/** Or the circuit of a sheet. */
+const onSheet = shallowRef<SheetCircuit>()
 const loop = computed(() => loopScenarios.find(({ id }) => id === chosen.value))
 /** From easy to nasty, whatever they are of. */
 const offered = [
@@ -32,10 +35,8 @@ const { data: runs, refresh } = useServerData(
 const { trouble, act } = useServerAct()
 const mine = computed(() => (runs.value ?? []).filter(({ person }) => person === session.person?.id))
 const others = computed(() => practisedBy((runs.value ?? []).filter(({ person }) => person !== session.person?.id)))
-function bestWords(id: string): string {
-  const run = mine.value.find(one => one.scenario === id)
-  return run ? (run.passed ? `best: ${run.points} of 100` : 'tried, not passed yet') : 'not tried yet'
-}
+const overOnSheet = ({ sheet, revision, variant }: SheetCircuit, verdict: Verdict, acts: PedalAct[]) =>
+  over({ sheet, revision, variant, verdict, acts })
 /** Sent as it was made: what it is worth is worked out again where it is kept. */
 const isLost = ref(false)
 async function over(request: PracticeRequest) {
@@ -53,8 +54,18 @@ async function over(request: PracticeRequest) {
       v-if="scenario"
       :key="scenario.id"
       :scenario="scenario"
+      v-bind="wordsOfScenario(scenario)"
       @over="(verdict, acts) => over({ scenario: scenario!.id, verdict, acts: [...acts] })"
       @leave="chosen = undefined"
+    />
+    <PracticeRun
+      v-else-if="onSheet"
+      :key="onSheet.scenario.id"
+      :scenario="onSheet.scenario"
+      :title="onSheet.title"
+      :story="onSheet.story"
+      @over="(verdict, acts) => overOnSheet(onSheet!, verdict, [...acts])"
+      @leave="onSheet = undefined"
     />
     <LoopRun
       v-else-if="loop"
@@ -76,10 +87,11 @@ async function over(request: PracticeRequest) {
           </div>
           <p>{{ one.story }}</p>
           <div class="spread">
-            <v-btn-second @click="chosen = one.id">Begin</v-btn-second><span class="soft">{{ bestWords(one.id) }}</span>
+            <v-btn-second @click="chosen = one.id">Begin</v-btn-second><span class="soft">{{ bestWords(mine, one.id) }}</span>
           </div>
         </li>
       </ul>
+      <SheetCircuits :mine="mine" @begin="circuit => (onSheet = circuit)" />
       <section v-if="isLead" class="card stack" aria-labelledby="practised">
         <h2 id="practised">Who has practised</h2>
         <p v-if="others.length === 0" class="soft">Nobody else yet.</p>

@@ -39,7 +39,7 @@ const cases = 400
 const prior = { comesIn: 0.15, closedLate: 0.2, atCrest: 0.15 }
 /** mL a millimetre of the usual clear hose of 4 mm holds. */
 const hoseMl = (Math.PI * 4 ** 2) / 4000
-/** How far off eyes are: a bubble's length by half, a pedal by an eighth of its way, a reservoir by a tenth; one word in twenty is wrong. */
+/** How far off eyes are: a bubble's length by half, a pedal by an eighth, a reservoir by a tenth; one word in twenty is wrong. */
 const eye = { bubble: 0.5, smallest: 0.004, pedal: 0.06, reservoir: 0.1, slip: 0.05, clear: 0.35 }
 
 /** The i-th number of the Halton sequence in a base: spread evenly between 0 and 1. */

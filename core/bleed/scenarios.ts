@@ -1,3 +1,4 @@
+import type { Vec3 } from '../sheet/types'
 import { filledPath, type HydraulicPath, type HydraulicState } from './hydraulicPath'
 
 /** A helper at the pedal who does not listen: pumps, holds for so many seconds, and comes up whatever the bleeder does. */
@@ -11,6 +12,8 @@ export type Scenario = {
   grade: 1 | 2 | 3
   path: HydraulicPath
   air: { line: number; slave: number }
+  /** How the line lies, mm, from the reservoir's end to the bleeder's. */
+  course: readonly Vec3[]
   helper?: Helper
   /** The hose hangs beside the jar when it begins. */
   outOfJar?: true
@@ -47,18 +50,84 @@ const brake: HydraulicPath = {
 }
 /** An invented motorcycle: all hose, a reservoir of a few mouthfuls. */
 const motorcycle: HydraulicPath = { ...clutch, reservoir: 18, stroke: 2.2, line: bore(1100, 3.2), slave: 2.5, wetted: bore(1100, 3.2) }
+/** How they lie, as long as they are said to be: down a bulkhead, over a gearbox, along a sill to a wheel, from the bars to a caliper. */
+const courses = {
+  clutch: [
+    [0, 0, 820],
+    [0, -120, 780],
+    [120, -200, 560],
+    [300, -220, 420],
+    [520, -200, 330],
+    [850, -160, 280],
+  ],
+  over: [
+    [0, 0, 700],
+    [60, -100, 640],
+    [220, -150, 560],
+    [330, -150, 740],
+    [480, -150, 740],
+    [600, -160, 500],
+    [672, -160, 300],
+  ],
+  brake: [
+    [0, 0, 780],
+    [150, -300, 640],
+    [300, -520, 320],
+    [1900, -560, 260],
+    [2300, -560, 420],
+    [2760, -640, 330],
+  ],
+  motorcycle: [
+    [0, 0, 1010],
+    [-60, -40, 940],
+    [-140, -80, 660],
+    [-170, -90, 400],
+    [-60, -95, 260],
+    [198, -95, 120],
+  ],
+} as const satisfies Record<string, readonly Vec3[]>
 const swapped = { line: bore(300, 3.2), slave: 0.3 }
 
 /** From easy to nasty; the words for them are in practiceWords. */
 export const scenarios: readonly Scenario[] = [
-  { id: 'hose', grade: 1, path: clutch, air: swapped, right: 'bled' },
-  { id: 'out-of-jar', grade: 1, path: clutch, air: swapped, outOfJar: true, right: 'bled' },
-  { id: 'dry-line', grade: 2, path: { ...clutch, wetted: clutch.line }, air: { line: clutch.line, slave: 2 }, right: 'bled' },
-  { id: 'small-reservoir', grade: 2, path: motorcycle, air: { line: 4, slave: 1 }, reservoirAt: 0.8, right: 'bled' },
-  { id: 'long-brake-line', grade: 2, path: brake, air: { line: 12, slave: 1 }, right: 'bled' },
-  { id: 'hasty-helper', grade: 3, path: clutch, air: swapped, helper: { down: 0.5, hold: 2.2, up: 0.5, rest: 1.6 }, right: 'bled' },
-  { id: 'high-point', grade: 3, path: { ...clutch, crest: { holds: 1.5, carriedBy: 12 } }, air: { line: 3, slave: 0.3 }, right: 'bled' },
-  { id: 'leaking-seal', grade: 3, path: { ...clutch, suckedIn: 0.06 }, air: swapped, right: 'draws-air' },
+  { id: 'hose', grade: 1, path: clutch, air: swapped, course: courses.clutch, right: 'bled' },
+  { id: 'out-of-jar', grade: 1, path: clutch, air: swapped, course: courses.clutch, outOfJar: true, right: 'bled' },
+  {
+    id: 'dry-line',
+    grade: 2,
+    path: { ...clutch, wetted: clutch.line },
+    air: { line: clutch.line, slave: 2 },
+    course: courses.clutch,
+    right: 'bled',
+  },
+  {
+    id: 'small-reservoir',
+    grade: 2,
+    path: motorcycle,
+    air: { line: 4, slave: 1 },
+    course: courses.motorcycle,
+    reservoirAt: 0.8,
+    right: 'bled',
+  },
+  { id: 'long-brake-line', grade: 2, path: brake, air: { line: 12, slave: 1 }, course: courses.brake, right: 'bled' },
+  {
+    id: 'hasty-helper',
+    grade: 3,
+    path: clutch,
+    air: swapped,
+    course: courses.clutch,
+    helper: { down: 0.5, hold: 2.2, up: 0.5, rest: 1.6 },
+    right: 'bled',
+  },
+  {
+    id: 'high-point',
+    grade: 3,
+    path: { ...clutch, crest: { holds: 1.5, carriedBy: 12 } },
+    air: { line: 3, slave: 0.3 },
+    course: courses.over,
+    right: 'bled',
+  },
+  { id: 'leaking-seal', grade: 3, path: { ...clutch, suckedIn: 0.06 }, air: swapped, course: courses.clutch, right: 'draws-air' },
 ]
 
 /** How it stands when somebody sits down to it. */

@@ -1,16 +1,23 @@
+import { scenarioId } from '../../core/bleed/sheetScenario'
 import type { Score } from '../../core/bleed/practise'
 import type { Person } from '../../core/job/types'
 import type { PracticeRequest, PracticeView } from '../../shared/schemas/api'
 import { listPracticeRuns, putPracticeRun } from '../sql/practice/practiceRuns'
 import type { Db } from '../utils/db'
+import { getSheet } from './sheets'
 import { runTask } from '../utils/workers'
 
 /** Runs the hands again, off the event loop, and keeps what comes of them. The same hands make the same run, wherever it is run. */
 export async function keepPractice(db: Db, person: Person, request: PracticeRequest, now: Date, gone?: AbortSignal) {
-  const { scenario, verdict } = request
+  const { verdict } = request
   const name = 'loop' in request ? 'simulate-loop' : 'simulate'
   const acts = ('loop' in request ? request.loop : request.acts).map(({ ms, ...hands }) => ({ ...hands, seconds: ms / 1000 }))
-  const answer = await runTask('compute', { name, body: Buffer.from(JSON.stringify({ scenario, verdict, acts })) }, gone)
+  const of =
+    'sheet' in request
+      ? { sheet: await getSheet(db, request.sheet, request.revision), variant: request.variant }
+      : { scenario: request.scenario }
+  const scenario = 'sheet' in request ? scenarioId(request.sheet, request.variant) : request.scenario
+  const answer = await runTask('compute', { name, body: Buffer.from(JSON.stringify({ ...of, verdict, acts })) }, gone)
   const { score } = JSON.parse(answer) as { score: Pick<Score, 'points' | 'passed'> }
   await putPracticeRun(db, { person: person.id, scenario, points: score.points, passed: score.passed, at: now })
   return { points: score.points, passed: score.passed }

@@ -3,6 +3,7 @@ import type { Millilitres } from '../../core/units/types'
 import { stages } from '../../core/job/stages'
 import { stepKinds, stepStatuses } from '../../core/job/stepKinds'
 import { pauseReasons, timerNames, type JobEvent } from '../../core/job/types'
+import { sheetVariants } from '../../core/bleed/sheetScenario'
 import type { LoopHands } from '../../core/practice/loopHands'
 import { jointKinds, liftPositions, phases, reaches, sourceKinds, type Family, type Sheet, waitKinds } from '../../core/sheet/types'
 import { storageTroubles } from '../errors'
@@ -183,8 +184,15 @@ export const loopHandsSchema = z.strictObject({
   waits: handSchema,
 }) satisfies z.ZodType<LoopHands>
 const loopActSchema = loopHandsSchema.extend({ ms: actMs })
-/** The pedal's hands, or those of a loop that circulates. */
+/** The pedal's hands, on a made-up circuit or a sheet's own, or those of a loop that circulates. */
 export const practiceRequestSchema = z.union([
+  z.strictObject({
+    sheet: slugSchema,
+    revision: z.number().int().min(1).max(limits.revisions),
+    variant: z.enum(sheetVariants),
+    verdict: verdictSchema,
+    acts: z.array(pedalActSchema).min(1).max(2000),
+  }),
   z.strictObject({ scenario: slugSchema, verdict: verdictSchema, acts: z.array(pedalActSchema).min(1).max(2000) }),
   z.strictObject({ scenario: slugSchema, verdict: verdictSchema, loop: z.array(loopActSchema).min(1).max(2000) }),
 ])
@@ -195,7 +203,7 @@ export const practiceScoreSchema = z.object({ points: z.number().int(), passed: 
 export const practiceViewSchema = z.object({
   person: z.uuid(),
   name: nameSchema,
-  scenario: slugSchema,
+  scenario: nameSchema,
   points: z.number().int(),
   passed: z.boolean(),
   runs: z.number().int(),

@@ -1,5 +1,6 @@
 import type { Score, Slip } from '../../core/bleed/practise'
 import { scenarios, type Scenario } from '../../core/bleed/scenarios'
+import type { SheetVariant } from '../../core/bleed/sheetScenario'
 import { loopScenarios } from '../../core/practice/loopScenarios'
 import { formatNumber } from '../../core/units/formatQuantity'
 import type { PracticeView } from '../schemas/api'
@@ -36,6 +37,18 @@ export const scenarioWords: Readonly<Record<string, Said>> = {
   'leaking-seal': { title: 'It came back soft', story: 'Bled yesterday, soft today. Find out whether bleeding will help.' },
 }
 export const wordsOfScenario = ({ id }: Pick<Scenario, 'id'>): Said => scenarioWords[id] ?? { title: id, story: '' }
+/** The same on a sheet's own circuit. */
+export const variantWords: Readonly<Record<SheetVariant, Said>> = {
+  hose: { title: 'Hose swapped', story: 'A new hose; the rest stayed full. Bleed it until the pedal is hard.' },
+  dry: { title: 'Dry from end to end', story: 'Every line is new and empty. It takes several times as many strokes as a hose.' },
+  hasty: { title: 'A helper who does not wait', story: scenarioWords['hasty-helper']!.story },
+  soft: { title: 'It came back soft', story: scenarioWords['leaking-seal']!.story },
+}
+/** How far somebody has come on one circuit. */
+export function bestWords(runs: readonly PracticeView[], id: string): string {
+  const run = runs.find(({ scenario }) => scenario === id)
+  return run ? (run.passed ? `best: ${run.points} of 100` : 'tried, not passed yet') : 'not tried yet'
+}
 export const gradeWords: Record<Scenario['grade'], string> = { 1: 'easy', 2: 'takes care', 3: 'nasty' }
 
 const millilitres = (value: number) => `${formatNumber(value, value < 1 ? 2 : 0)} mL`
@@ -77,17 +90,20 @@ export function scoreWords(score: Score, right: Scenario['right']): { verdict: s
   }
 }
 
+const everyId = new Set([...scenarios, ...loopScenarios].map(({ id }) => id))
 /** Who has passed how much, one line a person. */
 export function practisedBy(runs: readonly PracticeView[]): { person: string; name: string; words: string; lastAt: string }[] {
   const people = [...new Set(runs.map(({ person }) => person))]
   return people.map(person => {
     const own = runs.filter(run => run.person === person)
-    const passed = own.filter(run => run.passed)
+    const known = own.filter(({ scenario }) => everyId.has(scenario))
+    const passed = known.filter(run => run.passed)
+    const onSheets = own.filter(run => run.passed && !everyId.has(run.scenario)).length
     const average = passed.reduce((sum, { points }) => sum + points, 0) / Math.max(1, passed.length)
     return {
       person,
       name: own[0]!.name,
-      words: `passed ${passed.length} of ${scenarios.length + loopScenarios.length}${passed.length > 0 ? `, ${formatNumber(average, 0)} of 100 on average` : ''}`,
+      words: `passed ${passed.length} of ${everyId.size}${passed.length > 0 ? `, ${formatNumber(average, 0)} of 100 on average` : ''}${onSheets > 0 ? `, and ${onSheets} on sheets of the library` : ''}`,
       lastAt: own.reduce((last, { lastAt }) => (lastAt > last ? lastAt : last), ''),
     }
   })

@@ -51,9 +51,24 @@ it('a loop is run again too: a steering started at once is foam, not bled', asyn
   const wrong = { scenario: 'hose', verdict: 'bled', loop }
   expect((await rafe.problem('POST', '/api/practice', wrong)).status).toBe(422)
 })
+it('on a sheet’s own lines a run is worked out with that revision of it, and kept under its name', async () => {
+  const onSheet = {
+    sheet: 'petrel-clutch-hose',
+    revision: 1,
+    variant: 'hose',
+    verdict: 'bled',
+    acts: [...strokes(6), hand(0, { topUp: true }), ...strokes(8)],
+  }
+  expect((await rafe.call<{ passed: boolean }>('POST', '/api/practice', onSheet)).body.passed).toBe(true)
+  expect((await runs(rafe)).find(({ scenario }) => scenario === 'hose-of-petrel-clutch-hose')).toMatchObject({ passed: true, runs: 1 })
+  expect((await rafe.problem('POST', '/api/practice', { ...onSheet, variant: 'dry' })).status).toBe(422)
+  expect((await rafe.problem('POST', '/api/practice', { ...onSheet, sheet: 'ketch-steering-pressure' })).status).toBe(422)
+  expect((await rafe.problem('POST', '/api/practice', { ...onSheet, sheet: 'no-such-sheet' })).status).toBe(404)
+  expect((await rafe.problem('POST', '/api/practice', { ...onSheet, revision: 99 })).status).toBe(404)
+})
 it('a technician sees their own, a lead everybody’s', async () => {
   await imke.call('POST', '/api/practice', { ...done, acts: strokes(1) })
-  expect((await runs(rafe)).map(({ name }) => name)).toEqual(['Rafe Undal', 'Rafe Undal'])
+  expect((await runs(rafe)).map(({ name }) => name)).toEqual(['Rafe Undal', 'Rafe Undal', 'Rafe Undal'])
   expect(new Set((await runs(imke)).map(({ name }) => name))).toEqual(new Set(['Imke Thorsby', 'Rafe Undal']))
 })
 it.each([

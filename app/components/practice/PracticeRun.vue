@@ -3,12 +3,12 @@ import { computed, ref, shallowRef } from 'vue'
 import { useEventListener, useRafFn } from '@vueuse/core'
 import { beginPractice, practise, scoreRun, topUp, type Hands, type Score } from '#core/bleed/practise'
 import type { Scenario, Verdict } from '#core/bleed/scenarios'
-import { scoreWords, wordsOfScenario } from '#shared/words/bleedPracticeWords'
+import { scoreWords } from '#shared/words/bleedPracticeWords'
 import type { PedalAct } from '#shared/schemas/api'
 import { useActs } from '~/composables/useActs'
 
 /** A bleed with a learner’s hands in it: pedal, bleeder, reservoir and jar, and afterwards what came of it. */
-const props = defineProps<{ scenario: Scenario }>()
+const props = defineProps<{ scenario: Scenario; title: string; story: string }>()
 const emit = defineEmits<{ over: [verdict: Verdict, acts: readonly PedalAct[]]; leave: [] }>()
 const run = shallowRef(beginPractice(props.scenario))
 const hands = ref<Hands>({ ...run.value.hands })
@@ -22,7 +22,6 @@ function act(ms: number, fills = false): void {
   if (isSame && last.ms + ms <= 60_000) last.ms += ms
   else acts.push({ ms, presses, bleeder, inJar, ...(fills && { topUp: true }) })
 }
-const words = computed(() => wordsOfScenario(props.scenario))
 const debrief = computed(() => score.value && scoreWords(score.value, props.scenario.right))
 const travel = computed(() => Math.round(run.value.state.travel * 100))
 const bleeders = [
@@ -85,13 +84,16 @@ useActs('Practice', [
 </script>
 
 <template>
-  <section class="stack" :aria-label="words.title">
+  <section class="stack" :aria-label="title">
     <div class="spread">
-      <h1>{{ words.title }}</h1>
+      <h1>{{ title }}</h1>
       <v-btn-quiet @click="emit('leave')">Another one</v-btn-quiet>
     </div>
-    <p>{{ words.story }}</p>
-    <HydraulicPicture :run="run" />
+    <p>{{ story }}</p>
+    <div class="pictures">
+      <HydraulicPicture :run="run" />
+      <LineInSpace :run="run" />
+    </div>
     <p class="soft" role="status">
       {{ run.strokes }} strokes · pedal <b>{{ travel }} %</b> down ·
       {{ run.state.pressure >= 9 ? 'hard' : run.state.pressure > 1 ? 'firm' : 'soft' }}
@@ -133,6 +135,16 @@ useActs('Practice', [
   grid-template-columns: repeat(auto-fit, minmax(280px, 1fr));
   gap: 16px;
   align-items: end;
+}
+.pictures {
+  display: grid;
+  grid-template-columns: minmax(0, 2fr) minmax(280px, 1fr);
+  gap: 16px;
+}
+@media (max-width: 900px) {
+  .pictures {
+    grid-template-columns: minmax(0, 1fr);
+  }
 }
 .two {
   display: grid;
