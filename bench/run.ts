@@ -13,6 +13,7 @@ import { copyDatabase, TestServer, type Client } from '../tests/helpers/server'
 import { benchSearch } from './benchSearch'
 import { benchAccess } from './benchAccess'
 import { benchAppend } from './benchAppend'
+import { benchBleeding } from './benchBleeding'
 import { benchMaking } from './benchMaking'
 import { benchRoute } from './benchRoute'
 
@@ -204,6 +205,7 @@ try {
   await benchLookUp(client)
   await benchPlan()
   for (const { name, value, unit, n, note } of benchAccess(quantile)) say(name, value, unit, n, note)
+  for (const { name, value, unit, n, note } of benchBleeding()) say(name, value, unit, n, note)
   for (const { name, value, unit, n, note } of benchMaking(quantile)) say(name, value, unit, n, note)
   await benchFirstPage(server.url)
   await benchPicture(server.url)

@@ -137,3 +137,28 @@ test('coolant is practised: the cap taken off hot fails it, and the caution stan
   await page.getByRole('button', { name: 'It is bled' }).click()
   await expect(page.getByText(/^Not passed: It was opened hot/)).toBeVisible()
 })
+
+// The lines of the car that comes in tomorrow: their own bores and course, drawn in space, and kept under the sheet's name.
+test('a bleed is practised on a sheet’s own lines', async ({ page, server }) => {
+  await page.clock.install()
+  await signIn(page, 'technician')
+  await page.goto('/practice')
+  const own = page.getByRole('region', { name: 'On a sheet of the library' })
+  await own.getByRole('combobox', { name: 'Clutch or brake sheet', exact: true }).fill('wherry')
+  await page.getByRole('option', { name: /rear brake/i }).click()
+  await expect(own.getByRole('button', { name: 'Begin' })).toHaveCount(4)
+  await expectAccessible(page)
+  const row = own.getByRole('listitem').filter({ hasText: 'Hose swapped' })
+  await row.getByRole('button', { name: 'Begin' }).click()
+  await expect(page.getByRole('heading', { name: /: Hose swapped$/ })).toBeVisible()
+  await expect(page.getByRole('img', { name: /^The line in space: \d+ bubbles in it$/ })).toBeVisible()
+  await page.getByRole('button', { name: 'Turn it' }).click()
+  await expectFits(page)
+  await expectAccessible(page)
+  await strokes(page, 12)
+  await page.getByRole('button', { name: 'It is bled' }).click()
+  await expect(page.getByText(/^Passed, \d+ of 100/)).toBeVisible()
+  const rafe = await server.as('technician')
+  const kept = async () => (await rafe.call<PracticeView[]>('GET', '/api/practice')).body
+  await expect.poll(kept).toMatchObject([{ scenario: 'hose-of-wherry-rear-brake', passed: true, runs: 1 }])
+})

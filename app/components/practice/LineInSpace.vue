@@ -12,6 +12,8 @@ const ends = computed(() => [
   { ...drawn.value.start, text: 'reservoir end' },
   { ...drawn.value.end, text: 'bleeder end' },
 ])
+/** A word stands away from the line: above its upper end, below its lower one. */
+const beside = (y: number) => (y > box.height / 2 ? y + 28 : y - 14)
 /** A word at the edge reads inwards. */
 const anchor = (x: number) => (x > box.width / 2 ? 'end' : 'start')
 const said = computed(() =>
@@ -29,7 +31,7 @@ const said = computed(() =>
       <circle v-for="(bubble, i) in drawn.bubbles" :key="i" :cx="bubble.x" :cy="bubble.y" :r="bubble.r" class="bubble" />
       <template v-for="end in ends" :key="end.text">
         <circle :cx="end.x" :cy="end.y" r="7" class="end" />
-        <text :x="end.x" :y="end.y - 14" :text-anchor="anchor(end.x)">{{ end.text }}</text>
+        <text :x="end.x" :y="beside(end.y)" :text-anchor="anchor(end.x)">{{ end.text }}</text>
       </template>
     </svg>
     <figcaption class="spread">

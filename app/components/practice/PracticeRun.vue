@@ -141,9 +141,13 @@ useActs('Practice', [
   grid-template-columns: minmax(0, 2fr) minmax(280px, 1fr);
   gap: 16px;
 }
+/* On a phone the hands come first: the pedal is under the thumb. */
 @media (max-width: 900px) {
   .pictures {
-    grid-template-columns: minmax(0, 1fr);
+    display: contents;
+  }
+  .pictures > :last-child {
+    order: 1;
   }
 }
 .two {

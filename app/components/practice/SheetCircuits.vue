@@ -62,7 +62,7 @@ watch(chosen, async id => {
       <li v-for="circuit in circuits" :key="circuit.variant">
         <span
           ><b>{{ variantWords[circuit.variant].title }}</b> <span class="tag">{{ gradeWords[circuit.scenario.grade] }}</span><br />
-          <span class="soft">{{ circuit.story }} {{ bestWords(props.mine, circuit.scenario.id) }}</span></span
+          <span class="soft">{{ circuit.story }} · {{ bestWords(props.mine, circuit.scenario.id) }}</span></span
         >
         <v-btn-second @click="emit('begin', circuit)">Begin</v-btn-second>
       </li>

@@ -20,6 +20,7 @@ const end = (
   a.joint('clamp', at as 'supply.from', id, name, {
     ways,
     drain,
+    cautions: [caution('burn', 'Only with the engine cold and the cap off: a hot hose sprays as it comes off.', 'off')],
     seals: [seal(`${id}-clamp`, clamp, 1, '27 mm', 'QS-5027', { reuse: 'if-good' })],
   })
 

@@ -423,6 +423,7 @@ function turboCoolant() {
         tools: ['release tool inside the fitting, 16 mm'],
         seals: [oring('thermostat-oring', 1, '14 × 2.5', 'QS-2250')],
         drain: [100, 250, 600],
+        cautions: [caution('burn', 'Only with the engine cold and the cap off: it sprays when hot.', 'off')],
       }),
       a.joint('flange', 'feed.to', 'turbo-joint', 'Turbocharger flange', {
         ways: [`ground above 7 ${out}`],
