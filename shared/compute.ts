@@ -145,7 +145,7 @@ export const computations = {
           value: {
             opened,
             methods: adviseMethod(sheet.bleeding, { opened, helper, tools, reservoirInReach }),
-            prediction: found && predictRounds(found.path, found.air),
+            prediction: found && { ...predictRounds(found.path, found.air), crest: found.crest },
           },
         }
       }),

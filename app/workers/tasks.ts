@@ -6,8 +6,9 @@ import type { Plan } from '#core/access/types'
 import { weighNeighbours, type Weighing } from '#core/access/weighNeighbours'
 import { estimateAir, type RoundSeen } from '#core/bleed/estimateAir'
 import type { AirTold } from '#shared/words/airWords'
+import type { RoundsTold } from '#shared/words/roundsWords'
 import { pathOfSheet } from '#core/bleed/pathOfSheet'
-import { predictRounds, type RoundsPrediction } from '#core/bleed/predictRounds'
+import { predictRounds } from '#core/bleed/predictRounds'
 import { reconstructLine, type PhotoJob } from '#core/photo/reconstructLine'
 import { feedInOf } from '#core/feed/feedInOf'
 import { feedInMs, steadyRandom } from '#core/feed/steadyRandom'
@@ -66,9 +67,9 @@ export const tasks = {
     })
   },
   moulded: ({ wanted, moulded }: { wanted: readonly CentrePoint[]; moulded: readonly CentrePoint[] }) => cutFromMoulded(wanted, moulded),
-  rounds({ car, lines }: { car: OnCar; lines: readonly Slug[] }): RoundsPrediction | undefined {
+  rounds({ car, lines }: { car: OnCar; lines: readonly Slug[] }): RoundsTold | undefined {
     const found = pathOfSheet(resolvedFor(car), lines)
-    return found && predictRounds(found.path, found.air)
+    return found && { ...predictRounds(found.path, found.air), crest: found.crest }
   },
 }
 export type Tasks = typeof tasks

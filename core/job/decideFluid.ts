@@ -66,7 +66,7 @@ function leaksVacuum(resolved: Context['resolved'], state: JobState): boolean {
 }
 
 /**
- * Brake fluid out of a bottle that nobody says anything of is not taken for fresh. A lead may let in one that has stood open, with a word of
+ * Brake fluid out of a bottle that nobody says anything of is not taken for fresh. A lead may let in one that has stood open, and says
  * why; nobody pours from one that is opened tomorrow.
  */
 function bottleRefused({ bottle, kept, drained }: Of<'fluidAdded'>, kind: FluidKind, { at, person }: Context): Refusal | undefined {

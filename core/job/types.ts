@@ -372,7 +372,7 @@ export type Refusal =
   | { code: 'JOB_DRAIN_OPEN'; operation: Slug }
   /** What was drained may not go back in here. */
   | { code: 'JOB_OLD_FLUID' }
-  /** A bottle of brake fluid that nobody says anything of; one that has stood open too long for its fluid, or whose day has not come yet. */
+  /** Brake fluid of whose bottle nothing is said; one that has stood open too long for its fluid, or whose day has not come yet. */
   | { code: 'JOB_BOTTLE'; why: 'not-said' | 'too-long' | 'not-yet'; months: number }
   /** What is made does not go like this. `act`: which comes first, or which has locked it out. */
   | { code: 'JOB_MAKE'; line: Slug; why: 'nothing-said' | 'unknown' | 'first' | 'locked' | 'done' | 'left' | 'in'; act?: MakeAct }

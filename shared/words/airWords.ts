@@ -7,7 +7,7 @@ import { plural } from './vocabulary'
 const range = (low: number, high: number) => (high >= mostToGo ? `${low} or many more` : low === high ? '' : `${low} to ${high}`)
 
 /** The high point by its line, and how far from the joint that the line begins at. */
-function highPoint(crest: Crest | undefined, sheet: Sheet | undefined): string {
+export function highPoint(crest: Crest | undefined, sheet: Sheet | undefined): string {
   const line = sheet?.lines.find(({ id }) => id === crest?.line)
   const joint = sheet?.joints.find(one => endOn(one, line?.id ?? '') === 'from')
   if (!crest || !line || !joint) return 'a high point'

@@ -1,4 +1,6 @@
 import { expect, it } from 'vitest'
+import { pocketSheet } from '../../tests/helpers/pocketCar'
+import type { Millimetres } from '../../core/units/types'
 import type { Sight } from '../../core/job/types'
 import { roundsWords } from './roundsWords'
 
@@ -16,7 +18,17 @@ it('what to expect is said with its range and what it takes out of the reservoir
   const { foreseen, doubt } = roundsWords(expected, [], units)
   expect(foreseen).toBe('Expect about 4 (3 to 5) rounds of five strokes, 31 mL through it. A full reservoir is half empty after 7 rounds.')
   expect(doubt).toBeUndefined()
-  expect(roundsWords({ ...expected, never: true }, [], units).foreseen).toContain('cannot be said')
+  expect(roundsWords({ ...expected, never: true }, [], units).foreseen).toContain('not expected to run clear')
+})
+it('a high point of the line is said before anybody begins, and what takes a bubble over it', () => {
+  const crest = { line: 'hose', at: 412 as Millimetres, holds: 0.4, carriedBy: 1.2 }
+  const { foreseen } = roundsWords({ ...expected, crest }, [], units, pocketSheet)
+  expect(foreseen).toMatch(/^Expect about 4 .*A bubble can stay at a high point: small strokes leave it there\. Open the bleeder wide/)
+  const line = pocketSheet.lines[0]!
+  expect(roundsWords({ ...expected, crest: { ...crest, line: line.id } }, [], units, pocketSheet).foreseen).toContain(
+    `the high point of “${line.name}”, 410 mm from “`,
+  )
+  expect(roundsWords({ ...expected, never: true, crest }, [], units).foreseen).toContain('fill from below')
 })
 it('a doubt comes with more rounds than the most expected, and not while it runs clear', () => {
   expect(roundsWords(expected, made('air', 'air', 'air', 'air', 'air'), units).doubt).toBeUndefined()

@@ -7,6 +7,7 @@ import type { Sheet } from '#core/sheet/types'
 import type { Millilitres } from '#core/units/types'
 import { callWords } from '#shared/words/callWords'
 import { plural } from '#shared/words/vocabulary'
+import { useSpokenCall } from '~/composables/useSpokenCall'
 import { useUnits } from '~/stores/units'
 
 /** A round called between two people, one call at a time in letters that are read from the seat; strokes count themselves. */
@@ -25,6 +26,7 @@ const left = computed<ReservoirLeft | undefined>(() =>
 )
 /** Between cycles, at half or less, nothing goes on before it is topped up. */
 const isDry = computed(() => round.value.call === 'pump' && left.value?.isDue === true)
+const { hasVoice, isOn: isSpoken } = useSpokenCall(() => (open.value ? (isDry.value ? 'TOP UP' : words.value.say) : undefined))
 const mayComeUp = computed(() => ['hold', 'open', 'close'].includes(round.value.call))
 function answer(): void {
   if (isDry.value) fullAt.value = round.value.strokes
@@ -88,6 +90,7 @@ function end(): void {
           <v-btn-second :disabled="!mayComeUp" @click="tooSoon">It came up too soon</v-btn-second>
           <v-btn-second v-if="!isDry && left && round.call === 'pump'" @click="fullAt = round.strokes">Topped up</v-btn-second>
           <v-btn-second :disabled="!mayEnd(round)" @click="over">Round over</v-btn-second>
+          <v-checkbox v-if="hasVoice" v-model="isSpoken" label="Say it aloud" hide-details />
           <v-btn-quiet v-if="round.cycle === 1 && round.call === 'pump'" @click="open = false">Not now</v-btn-quiet>
         </div>
       </div>

@@ -50,7 +50,7 @@ const reservoir = computed(() => {
 const { value: foreseen } = useWorked('rounds', () =>
   job.resolved && method === 'pump-and-hold' && job.state ? { car: onCar(job.resolved), lines: job.state.scope } : undefined,
 )
-const said = computed(() => foreseen.value && roundsWords(foreseen.value, rounds.value, units))
+const said = computed(() => foreseen.value && roundsWords(foreseen.value, rounds.value, units, sheet.value))
 const seen = computed(() => roundsSeen(job.state!, props.target, circuitOpenings(job.resolved!, job.state!)))
 /** What the rounds so far tell of the air that is left; worked out beside the page. */
 const { value: told } = useWorked('airLeft', () =>
