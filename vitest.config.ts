@@ -13,7 +13,12 @@ export default defineConfig({
     projects: [
       {
         resolve: { alias },
-        test: { name: 'unit', include: ['core/**/*.test.ts', 'shared/**/*.test.ts', 'app/**/*.test.ts', 'server/**/*.test.ts'] },
+        test: {
+          name: 'unit',
+          include: ['core/**/*.test.ts', 'shared/**/*.test.ts', 'app/**/*.test.ts', 'server/**/*.test.ts'],
+          // Nothing else runs meanwhile: every core has one.
+          maxWorkers: '100%',
+        },
       },
       {
         plugins: [vue()],
@@ -21,6 +26,7 @@ export default defineConfig({
         resolve: { alias: { ...alias, '#imports': fileURLToPath(new URL('./tests/helpers/nuxtImports.ts', import.meta.url)) } },
         test: {
           name: 'components',
+          maxWorkers: '100%',
           include: ['tests/components/**/*.test.ts'],
           environment: 'happy-dom',
           // Vuetify brings its style sheets along.

@@ -2,16 +2,20 @@ import { Failure, root, run, say } from './run.mjs'
 import { ensureBuild, ensureChromium, ensurePackages, ensurePostgres } from './setup.mjs'
 
 const bin = name => `${root}/node_modules/.bin/${name}`
+/** One after the other beside another such row: each takes one core, and there are two. */
+const inTurn = async commands => {
+  for (const [name, ...args] of commands) await run(bin(name), args, { show: true })
+}
 const stages = {
-  lint: async () => {
-    await run(bin('prettier'), ['--check', '--log-level', 'warn', '.'], { show: true })
-    await run(bin('eslint'), ['.'], { show: true })
-  },
-  types: async () => {
-    await run(bin('tsc'), ['-p', 'core/tsconfig.json'], { show: true })
-    await run(bin('vue-tsc'), ['-b', '--noEmit'], { show: true })
-    await run(bin('tsc'), ['-p', 'tests/tsconfig.json'], { show: true })
-  },
+  lint: () => Promise.all([inTurn([['prettier', '--check', '--log-level', 'warn', '.']]), inTurn([['eslint', '.']])]),
+  types: () =>
+    Promise.all([
+      inTurn([['vue-tsc', '-b', '--noEmit']]),
+      inTurn([
+        ['tsc', '-p', 'core/tsconfig.json'],
+        ['tsc', '-p', 'tests/tsconfig.json'],
+      ]),
+    ]),
   unit: () => run(bin('vitest'), ['run', '--project', 'unit', '--project', 'components'], { show: true }),
   server: async () => {
     await ensurePostgres()
