@@ -40,7 +40,7 @@ export type Openings = {
   open?: readonly Slug[]
   /** Clamps squeezed shut on lines, mm along them. */
   clamps?: readonly { line: Slug; at: number }[]
-  /** Joints behind which the component is shut off (a tap, a closed head, a reservoir whose cap stays on): nothing likely comes out there. */
+  /** Joints behind which the component is shut off (a tap, a closed head, a reservoir with its cap on): nothing likely comes out there. */
   shut?: readonly Slug[]
 }
 
