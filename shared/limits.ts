@@ -23,6 +23,8 @@ export const limits = {
   jobsPerPage: 200,
   /** Rows of a bend table on the bench. */
   benchRows: 40,
+  /** A file of one line: far more than any has. */
+  pointsBytes: 4 * 1024 * 1024,
   /** Fluids on a shop's shelf, containers of each, and mL that one holds at most. */
   shelf: 60,
   containers: 5,

@@ -20,27 +20,3 @@ export function writeDxf(line: readonly Vec3[], corners: readonly Vec3[]): strin
     '',
   ].join('\n')
 }
-
-/** The polylines in space of such a file, each as its points, mm; for files of other programs too, as far as they keep to R12. */
-export function readDxf(text: string): Vec3[][] {
-  const rows = text.split(/\r\n?|\n/)
-  const groups: { code: number; value: string }[] = []
-  for (let i = 0; i + 1 < rows.length; i += 2) groups.push({ code: Number(rows[i]!.trim()), value: rows[i + 1]!.trim() })
-  const lines: Vec3[][] = []
-  let kind = ''
-  let point: [number, number, number] | undefined
-  const close = () => {
-    if (kind === 'VERTEX' && point?.every(Number.isFinite)) lines.at(-1)?.push(point)
-    point = undefined
-  }
-  for (const { code, value } of groups) {
-    if (code === 0) {
-      close()
-      kind = value
-      if (kind === 'POLYLINE') lines.push([])
-      if (kind === 'VERTEX') point = [NaN, NaN, 0]
-    } else if (point && (code === 10 || code === 20 || code === 30)) point[code / 10 - 1] = Number(value)
-  }
-  close()
-  return lines.filter(line => line.length > 1)
-}

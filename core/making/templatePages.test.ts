@@ -1,10 +1,8 @@
-import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { readDxf, writeDxf } from '../exchange/writeDxf'
+import { writeDxf } from '../exchange/writeDxf'
 import { writeSvg } from '../exchange/writeSvg'
 import { pointsFromBends, type BendRow } from '../route/bendTable'
 import { developLine, samplePoints } from '../route/developLine'
-import type { Vec3 } from '../sheet/types'
 import { templateWords } from '../../shared/words/templateWords'
 import { markBends } from './markBends'
 import { papers, planPages, stripPages, type Paper } from './templatePages'
@@ -92,31 +90,19 @@ it('a line laid flat is drawn over its sheets as long as it is', () => {
 })
 
 describe('DXF', () => {
-  it('what is written is read back to a tenth of a micrometre', () => {
+  it('what is written is the course to a tenth of a micrometre', () => {
     const points = pointsFromBends([0, 0, 0], [1, 0, 0], rows)
     if (!points.ok) throw new Error(points.error.code)
     const developed = developLine([{ kind: 'tube', points: points.value } as never])
     if (!developed.ok) throw new Error(developed.error.code)
     const line = samplePoints(developed.value, 5).map(({ at }) => at)
-    const [read] = readDxf(
-      writeDxf(
-        line,
-        points.value.map(({ at }) => at),
-      ),
+    const written = writeDxf(
+      line,
+      points.value.map(({ at }) => at),
     )
+    const number = String.raw`\n10\n(\S+)\n20\n(\S+)\n30\n(\S+)`
+    const read = [...written.matchAll(new RegExp(`VERTEX\\n8\\nCENTRE_LINE${number}`, 'g'))].map(([, ...at]) => at.map(Number))
     expect(read).toHaveLength(line.length)
-    for (const [i, point] of line.entries()) for (const axis of [0, 1, 2] as const) expect(read![i]![axis]).toBeCloseTo(point[axis], 3)
+    for (const [i, point] of line.entries()) for (const axis of [0, 1, 2] as const) expect(read[i]![axis]).toBeCloseTo(point[axis], 3)
   })
-  it('never throws, whatever it is given', () =>
-    fc.assert(
-      fc.property(
-        fc.oneof(
-          fc.string(),
-          fc.array(fc.constantFrom('0', 'VERTEX', 'POLYLINE', '10', 'x', '-1')).map(all => all.join('\n')),
-        ),
-        text => {
-          for (const line of readDxf(text)) for (const point of line) expect((point as Vec3).every(Number.isFinite)).toBe(true)
-        },
-      ),
-    ))
 })

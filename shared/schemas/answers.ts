@@ -35,6 +35,7 @@ export const answers = {
   imported: reader(importResultSchema),
   job: readJobView,
   jobRow: reader(jobRowSchema),
+  jobs: reader(z.array(jobRowSchema)),
   note: reader(noteViewSchema),
   notes: reader(z.array(noteViewSchema)),
   people: reader(z.array(personViewSchema)),

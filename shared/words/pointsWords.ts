@@ -1,4 +1,5 @@
 import { assertNever } from '../../core/result'
+import type { DxfIssue } from '../../core/exchange/readDxf'
 import type { BendIssue } from '../../core/route/bendTable'
 import type { PointsIssue } from '../../core/exchange/readPoints'
 
@@ -14,6 +15,23 @@ export function pointsWords(issue: PointsIssue): string {
       return `Row ${issue.row}: ${issue.column} ${issue.value} mm cannot be on a car.`
     case 'POINTS_TOO_MANY':
       return `At most ${issue.most} points a section.`
+    default:
+      return assertNever(issue)
+  }
+}
+
+export function dxfWords(issue: DxfIssue): string {
+  switch (issue.code) {
+    case 'DXF_NOT':
+      return 'This is no drawing that can be read: save it as DXF in text (ASCII), R12 for choice.'
+    case 'DXF_NO_LINE':
+      return 'There is no line in this drawing: draw its course as one polyline, corner to corner.'
+    case 'DXF_SEVERAL':
+      return `There are ${issue.lines} lines in this drawing that do not hang together: leave the one that is meant.`
+    case 'DXF_FINE':
+      return `The line has ${issue.points} points, at most ${issue.most} can be corners: draw it from corner to corner, without its bends.`
+    case 'DXF_RANGE':
+      return `There is a value in it that cannot be on a car: ${issue.value}. Draw it in millimetres.`
     default:
       return assertNever(issue)
   }

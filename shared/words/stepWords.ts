@@ -42,6 +42,11 @@ const said = (thing: { cautions: readonly ThingCaution[] } | undefined, moment: 
 /** Those that hold whenever somebody is near it. */
 const atAnyTime = (thing: { cautions: readonly ThingCaution[] } | undefined): Caution[] =>
   (thing?.cautions ?? []).filter(({ only }) => only === undefined)
+/** The rubber of a brake or a clutch is not clamped shut: what is crushed inside shows months later. */
+const neverClamped = ({ system, lines }: Sheet, text: string): Caution[] =>
+  (system === 'brake' || system === 'clutch') && lines.some(({ sections }) => sections.some(({ kind }) => kind === 'hose'))
+    ? [{ kind: 'damage', text }]
+    : []
 const byPhase = (sheet: Sheet, ...phases: Phase[]): Caution[] => sheet.cautions.filter(caution => phases.includes(caution.phase))
 
 /** Clips, caps and clamps hold an end; they seal nothing that could stay behind in a port. */
@@ -223,6 +228,7 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
       return words(`Open: ${name.joint(step.target)}`, joint?.release ?? '', 'It is open', [
         ...goneSeals(joint),
         ...byPhase(sheet, 'open'),
+        ...neverClamped(sheet, 'No clamp on the rubber to stop the fluid: it crushes inside, where nobody sees it. Cap the end.'),
         ...said(joint, 'off'),
       ])
     case 'cap':
@@ -336,6 +342,7 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
         primes(sheet) ? 'Record it' : 'Record this round',
         [
           ...(inReach ? [] : [dry]),
+          ...neverClamped(sheet, 'Nothing squeezes the rubber while it is bled: a clamp or pliers that somebody put there come off first.'),
           ...byPhase(sheet, 'fill'),
           ...(primes(sheet) ? [] : [{ kind: 'eyes', text: 'Goggles on: fluid under pressure jumps.' } as const]),
         ],

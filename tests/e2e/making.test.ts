@@ -102,6 +102,20 @@ test('a brake line is measured, made act by act at the bench, bent again after a
   await expect(page.getByRole('region', { name: 'Bent again' })).toContainText('bend 2 opened by 4°')
   await room(page, 'Record')
   await expect(page.getByText('bend 2 opened by 4°', { exact: false }).first()).toBeVisible()
+
+  // The same again for another car: the Bench takes it as it was made.
+  const { row } = await rafe.job(id)
+  await page.goto('/bench')
+  await page.getByRole('button', { name: 'As made in a job' }).click()
+  await page.getByRole('combobox', { name: 'Job', exact: true }).fill(String(row.number))
+  await page.getByRole('option', { name: `${row.number} · ${row.plate}` }).click()
+  const taken = page.getByRole('combobox', { name: 'Line made in it' })
+  await expect(taken).toBeEnabled()
+  await taken.press('ArrowDown')
+  await page.getByRole('option').first().click()
+  const { body } = (await rafe.job(id)).events.findLast(one => one.body.type === 'makingSaid')!
+  if (body.type !== 'makingSaid') throw new Error('nothing was made')
+  await expect(page.getByRole('region', { name: 'The line' }).getByRole('row')).toHaveCount(1 + body.making.rows.length)
 })
 
 test('nothing of a line is laid in that nobody has made; made without the list takes a word of how', async ({ page, server }) => {

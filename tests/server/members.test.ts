@@ -120,7 +120,10 @@ it('what nobody was told of is found: a process that dies between its commit and
   const floor = await EventReader.open(`${server.url}/api/jobs/stream`, door.cookie)
   await floor.next('floor')
   // As the other process left it: moved on the disk, and nothing said.
-  await ask(primary, `update jobs set seq = seq + 1, next_words = 'moved in silence', updated_at = now() where id = '${job.id}'`)
+  await ask(
+    primary,
+    `update jobs set seq = seq + 1, summary_seq = seq + 1, next_words = 'moved in silence', updated_at = now() where id = '${job.id}'`,
+  )
   let row = (await floor.next('row')) as unknown as JobRow
   while (row.id !== job.id || row.nextWords !== 'moved in silence') row = (await floor.next('row')) as unknown as JobRow
   floor.close()

@@ -1,17 +1,13 @@
 <script setup lang="ts">
 import { mdiClose } from '@mdi/js'
 import { computed, ref } from 'vue'
-import { readPoints } from '#core/exchange/readPoints'
-import { bendsFromPoints, type BendRow } from '#core/route/bendTable'
-import { firstBend, tableRows } from '#core/making/tableRows'
+import type { BendRow } from '#core/route/bendTable'
+import { firstBend } from '#core/making/tableRows'
 import { limits } from '#shared/limits'
-import { pointsWords } from '#shared/words/pointsWords'
 
 /** A line as it is measured: straights between the bends, how far each bend is turned from the last, its angle and its radius. */
 const props = defineProps<{ name: string }>()
 const rows = defineModel<readonly BendRow[]>({ required: true })
-const pasted = ref('')
-const trouble = ref('')
 const isPasting = ref(false)
 
 const cells = [
@@ -25,12 +21,8 @@ const set = (i: number, key: keyof BendRow, value: number | undefined) =>
   (rows.value = rows.value.map((row, k) => (k === i ? { ...row, [key]: value ?? 0 } : row)))
 const add = () => (rows.value = [...rows.value, { straight: 0, rotate: 0, bend: 0, radius: rows.value.at(-1)?.radius ?? 0 }])
 const drop = (i: number) => (rows.value = rows.value.filter((_, k) => k !== i))
-function takePasted() {
-  const read = readPoints(pasted.value)
-  trouble.value = !read.ok ? pointsWords(read.error) : read.value.length < 2 ? 'A line needs two points at least.' : ''
-  if (!read.ok || trouble.value) return
-  rows.value = tableRows(bendsFromPoints(read.value))
-  pasted.value = ''
+function takePoints(taken: BendRow[]) {
+  rows.value = taken
   isPasting.value = false
 }
 </script>
@@ -76,13 +68,9 @@ function takePasted() {
     </p>
     <div class="row">
       <v-btn-second :disabled="rows.length >= limits.benchRows" @click="add">Add a row</v-btn-second
-      ><v-btn-quiet :aria-expanded="isPasting" @click="isPasting = !isPasting">Paste points</v-btn-quiet><slot />
+      ><v-btn-quiet :aria-expanded="isPasting" @click="isPasting = !isPasting">Paste points, or open a file</v-btn-quiet><slot />
     </div>
-    <div v-if="isPasting" class="stack">
-      <v-textarea v-model="pasted" label="x, y, z, radius in mm, one point a row" :rows="4" />
-      <p v-if="trouble" class="bad" role="alert">{{ trouble }}</p>
-      <div><v-btn-second :disabled="!pasted.trim()" @click="takePasted">Take these points</v-btn-second></div>
-    </div>
+    <LinePaste v-if="isPasting" @take="takePoints" />
   </section>
 </template>
 

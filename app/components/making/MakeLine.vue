@@ -19,10 +19,16 @@ defineProps<{
 }>()
 const emit = defineEmits<{ set: [change: Partial<LineInMaking>]; turn: [] }>()
 const isFromSheet = ref(false)
+const isFromJob = ref(false)
 const isByPhoto = ref(false)
 function takeFromPhotos(rows: BendRow[]) {
   emit('set', { rows })
   isByPhoto.value = false
+}
+/** All of it but the bender: that is the one in the hand. */
+function takeFromJob({ bender: _, ...made }: LineInMaking) {
+  emit('set', made)
+  isFromJob.value = false
 }
 function takeFromSheet(rows: BendRow[], tube: Partial<Tube>) {
   emit('set', { rows, tube })
@@ -36,9 +42,11 @@ function takeFromSheet(rows: BendRow[], tube: Partial<Tube>) {
     <div class="stack">
       <LineRows :model-value="line.rows" name="The line" @update:model-value="emit('set', { rows: $event })">
         <v-btn-quiet :aria-expanded="isFromSheet" @click="isFromSheet = !isFromSheet">From a line sheet</v-btn-quiet
+        ><v-btn-quiet :aria-expanded="isFromJob" @click="isFromJob = !isFromJob">As made in a job</v-btn-quiet
         ><v-btn-quiet :aria-expanded="isByPhoto" @click="isByPhoto = !isByPhoto">By photographs</v-btn-quiet><slot name="from" />
       </LineRows>
       <LineFromSheet v-if="isFromSheet" :sheet="sheet" @take="takeFromSheet" />
+      <LineFromJob v-if="isFromJob" @take="takeFromJob" />
       <TubeFields :model-value="line" @update:model-value="emit('set', $event)" />
       <BenderFields :model-value="line" @update:model-value="emit('set', $event)" />
     </div>
