@@ -51,7 +51,8 @@ export async function readUpToDate(db: Db, row: JobHeadRow): Promise<JobRow> {
   if (row.summary_seq === row.seq) return toJobRow(row)
   const [sheet, state] = [await getSheet(db, row.sheet_id, row.sheet_revision), await loadState(db, row.id, row.seq)]
   const summed = await summaryOf(resolveJob(sheet, state), state)
-  // On a full disk, or on a database that is only read, it is read all the same.
-  await storeSummary(getPool(), row.id, row.seq, summed).catch(() => {})
+  // Kept beside the reading, which does not wait for it: it is read all the same on a full disk or on a database that takes no writes, and
+  // in a transaction that holds the connection somebody else is waiting for.
+  void storeSummary(getPool(), row.id, row.seq, summed).catch(() => {})
   return toJobRow({ ...row, summary: summed.summary, next_words: summed.nextWords })
 }
