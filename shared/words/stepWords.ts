@@ -342,7 +342,7 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
         primes(sheet) ? 'Record it' : 'Record this round',
         [
           ...(inReach ? [] : [dry]),
-          ...neverClamped(sheet, 'Nothing squeezes the rubber while it is bled: a clamp or pliers that somebody put there come off first.'),
+          ...neverClamped(sheet, 'No clamp or pliers left on the rubber.'),
           ...byPhase(sheet, 'fill'),
           ...(primes(sheet) ? [] : [{ kind: 'eyes', text: 'Goggles on: fluid under pressure jumps.' } as const]),
         ],
