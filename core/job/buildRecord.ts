@@ -119,7 +119,17 @@ export type JobRecord = {
   /** What the car had lost before it came in. */
   leaked: { circuit?: string; found: LeakedFound; amount?: Amount; by: string; at: string }[]
   /** Bleeding, round by round; without a name: the whole circuit at once. */
-  rounds: { name?: string; count?: number; saw: Sight; toppedUp: boolean; airBack?: boolean; bubble?: number; by: string; at: string }[]
+  rounds: {
+    name?: string
+    count?: number
+    saw: Sight
+    toppedUp: boolean
+    airBack?: boolean
+    bubble?: number
+    stands?: number
+    by: string
+    at: string
+  }[]
   tests: { test: CarTest; result: 'good' | 'not-good'; note?: string; by: string; at: string }[]
   clearances: { name: string; by: string; at: string }[]
   balance: FluidBalance
@@ -279,9 +289,10 @@ export function buildRecord(resolved: ResolvedSheet, state: JobState, events: re
         ),
       ),
     ],
-    rounds: state.rounds.map(({ bleeder, count, saw, toppedUp, airBack, bubble, by, at }) => ({
+    rounds: state.rounds.map(({ bleeder, count, saw, toppedUp, airBack, bubble, stands, by, at }) => ({
       ...(airBack && { airBack }),
       ...(bubble !== undefined && { bubble }),
+      ...(stands !== undefined && { stands }),
       name: bleeder === sheet.id ? undefined : nameOf(sheet.bleeders, bleeder),
       count,
       saw,

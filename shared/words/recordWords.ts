@@ -58,8 +58,9 @@ export const roundWords = ({
   toppedUp,
   airBack,
   bubble,
-}: Pick<JobRecord['rounds'][number], 'name' | 'count' | 'saw' | 'toppedUp' | 'airBack' | 'bubble'>): string =>
-  `Bled${name ? ` at ${name}` : ''}${count === undefined ? '' : `, ${plural(count, name ? 'stroke' : 'time')}`}: ${sightWords[saw]}${bubble ? `, ${formatNumber(bubble, 0)} mm of bubbles` : ''}${airBack ? ', drawn back in' : ''}${toppedUp ? ', topped up' : ''}`
+  stands,
+}: Pick<JobRecord['rounds'][number], 'name' | 'count' | 'saw' | 'toppedUp' | 'airBack' | 'bubble' | 'stands'>): string =>
+  `Bled${name ? ` at ${name}` : ''}${count === undefined ? '' : `, ${plural(count, name ? 'stroke' : 'time')}`}: ${sightWords[saw]}${bubble ? `, ${formatNumber(bubble, 0)} mm of bubbles` : ''}${airBack ? ', drawn back in' : ''}${stands === undefined ? '' : `, reservoir then about ${formatNumber(stands * 100, 0)} % full`}${toppedUp ? ', topped up' : ''}`
 /** What is counted in a round of bleeding; a method that is not named counts nothing. */
 export const countedWords: Partial<Record<BleedMethod, string>> = {
   'lock-to-lock': 'turns of the wheel',

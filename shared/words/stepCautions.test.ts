@@ -1,7 +1,8 @@
 import { expect, it } from 'vitest'
 import type { Step } from '../../core/job/listSteps'
-import type { Sheet } from '../../core/sheet/types'
+import type { Phase, Sheet } from '../../core/sheet/types'
 import { allDemoSheets } from '../../tests/helpers/demo'
+import { roundWords } from './recordWords'
 import { stepWords } from './stepWords'
 
 const hasHose = ({ lines }: Sheet) => lines.some(({ sections }) => sections.some(({ kind }) => kind === 'hose'))
@@ -26,4 +27,26 @@ it('whoever takes a coolant hose off is told that it must be cold, at each of th
   expect(coolant.length).toBeGreaterThan(1)
   for (const sheet of coolant)
     for (const { id } of sheet.joints) expect(cautionsAt(sheet, 'open', id), `${sheet.id} ${id}`).toMatch(/engine cold|cold engine/i)
+})
+it('what is read cold again is not called hot, and is opened only when it is cold', () => {
+  const heater = allDemoSheets().find(({ system }) => system === 'heater')!
+  const read = (phase: Phase) =>
+    stepWords({ id: 'level:tank-mark:again', kind: 'level', target: 'tank-mark', status: 'open', phase } as Step, heater)
+  const again = read('close')
+  expect(again.how).toContain('until it is cold again')
+  expect(again.cautions.map(({ text }) => text)).toEqual(['Cap only when cold.'])
+})
+it('nobody is sent with a finger to what is hot, or under more pressure than skin holds', () => {
+  for (const sheet of allDemoSheets())
+    for (const { id } of sheet.joints) {
+      const { how, cautions } = stepWords({ id: `leak:${id}`, kind: 'leak', target: id, status: 'open' } as Step, sheet)
+      const hurts = cautions.some(({ kind }) => kind === 'burn' || kind === 'pressure' || kind === 'electric' || kind === 'entangle')
+      expect(/never a hand/.test(how), `${sheet.id} ${id}: ${how}`).toBe(hurts)
+    }
+})
+
+it('a round says in the record how full the reservoir stood, where somebody looked', () => {
+  const round = { name: 'Slave bleeder', count: 5, saw: 'air', toppedUp: true } as const
+  expect(roundWords({ ...round, stands: 0.5 })).toBe('Bled at Slave bleeder, 5 strokes: air, reservoir then about 50 % full, topped up')
+  expect(roundWords(round)).toBe('Bled at Slave bleeder, 5 strokes: air, topped up')
 })

@@ -435,31 +435,30 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
         [...(at === 'ground' ? [] : [upRunning(at)]), ...byPhase(sheet, 'engine')],
       )
     }
-    case 'level':
+    case 'level': {
+      const own = levelsOf(sheet).find(level => level.id === step.target)?.cautions ?? []
+      const isCold = step.phase !== 'fill' && isReadCold(sheet, step.target)
+      // Another fluid's mark has its own cautions; and what is read cold is not hot any more: its own say when it may be opened.
+      const ofPhase = sheet.levels.some(({ id }) => id === step.target) ? byPhase(sheet, step.phase === 'fill' ? 'fill' : 'prove') : []
+      const saysWhen = isCold && own.some(({ kind }) => kind === 'burn')
       return words(
         isSealedSet(sheet) ? `Feel: ${name.level(step.target)}` : `Read the level: ${name.level(step.target)}`,
-        [
-          levelsOf(sheet).find(level => level.id === step.target)?.reads,
-          step.phase !== 'fill' && isReadCold(sheet, step.target) && coldAgain,
-        ]
-          .filter(Boolean)
-          .join(' '),
+        [levelsOf(sheet).find(level => level.id === step.target)?.reads, isCold && coldAgain].filter(Boolean).join(' '),
         'Record the reading',
-        [
-          // Another fluid's mark has its own cautions.
-          ...(sheet.levels.some(({ id }) => id === step.target) ? byPhase(sheet, step.phase === 'fill' ? 'fill' : 'prove') : []),
-          ...(levelsOf(sheet).find(level => level.id === step.target)?.cautions ?? []),
-        ],
+        [...ofPhase.filter(({ kind }) => !saysWhen || kind !== 'burn'), ...own],
       )
+    }
     case 'leak': {
-      const handsOff = atAnyTime(joint).filter(({ kind }) => kind === 'burn' || kind === 'entangle' || kind === 'electric')
+      const isHurt = ({ kind }: Caution) => kind === 'burn' || kind === 'entangle' || kind === 'electric'
+      const handsOff = atAnyTime(joint).filter(isHurt)
+      const proving = byPhase(sheet, 'prove')
       return words(
         `Look for a leak: ${name.joint(step.target)}`,
-        isHighPressure(sheet) || handsOff.length > 0
+        isHighPressure(sheet) || [...handsOff, ...proving].some(isHurt)
           ? 'Light and mirror where it is hidden. A strip of clean card held below it, never a hand.'
           : 'Light and mirror where it is hidden. Run a dry finger below it.',
         'It is dry',
-        [...(isHighPressure(sheet) ? [injection] : []), ...handsOff, ...byPhase(sheet, 'prove')],
+        [...(isHighPressure(sheet) ? [injection] : []), ...handsOff, ...proving],
       )
     }
     case 'stop':

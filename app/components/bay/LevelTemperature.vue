@@ -34,9 +34,10 @@ const warmUp = computed(() =>
 )
 /** The scan tool, where this device listens to one; it notes for itself how the fluid warms up. */
 const { isOn, judged, on, off } = useStream('scan-tool')
+const listen = () => on(instruments.scan(() => job.state!, Date.now()))
 watch(
   () => instruments.choice,
-  choice => (choice === 'none' ? off() : on(instruments.scan(() => job.state!, Date.now()))),
+  choice => (choice === 'none' ? off() : listen()),
   { immediate: true },
 )
 const scan = computed(() => {
@@ -73,7 +74,10 @@ const noteTemperature = () => degrees.value !== undefined && temperatures.note(j
     </p>
     <v-btn-second @click="takeOver">Take it over</v-btn-second>
   </div>
-  <p v-if="trouble" class="caution" role="status">{{ streamTroubleWords('scan-tool', trouble) }}</p>
+  <template v-if="trouble">
+    <p class="caution" role="status">{{ streamTroubleWords('scan-tool', trouble) }}</p>
+    <v-btn-second class="again" @click="listen">Switch it on again</v-btn-second>
+  </template>
   <QuantityEntry
     :key="takes"
     v-model="temperature"
@@ -102,6 +106,7 @@ const noteTemperature = () => degrees.value !== undefined && temperatures.note(j
   font-size: 26px;
 }
 .live .v-btn,
+.again,
 .warm .v-btn {
   min-height: 52px;
 }
