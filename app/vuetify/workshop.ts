@@ -80,6 +80,7 @@ export const workshop: Blueprint = {
       class: 'ef-field',
     },
     VSelect: { variant: 'outlined', density: 'comfortable', rounded: 0, hideDetails: 'auto', color: 'primary', class: 'ef-field' },
+    VAutocomplete: { variant: 'outlined', density: 'comfortable', rounded: 0, hideDetails: 'auto', color: 'primary', class: 'ef-field' },
     VFileInput: { variant: 'outlined', density: 'comfortable', rounded: 0, hideDetails: 'auto', color: 'primary', class: 'ef-field' },
     VCheckbox: { density: 'default', hideDetails: true, color: 'primary', ripple: false },
     VRadioGroup: { hideDetails: true, color: 'primary' },

@@ -51,7 +51,6 @@ watch(chosen, async id => {
       v-model="chosen"
       :items="offered"
       label="Clutch or brake sheet"
-      clearable
       no-data-text="No clutch or brake sheet is called that."
     />
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
@@ -62,7 +61,7 @@ watch(chosen, async id => {
       <li v-for="circuit in circuits" :key="circuit.variant">
         <span
           ><b>{{ variantWords[circuit.variant].title }}</b> <span class="tag">{{ gradeWords[circuit.scenario.grade] }}</span><br />
-          <span class="soft">{{ circuit.story }} · {{ bestWords(props.mine, circuit.scenario.id) }}</span></span
+          <span class="soft">{{ circuit.story }}<br />{{ bestWords(props.mine, circuit.scenario.id) }}</span></span
         >
         <v-btn-second @click="emit('begin', circuit)">Begin</v-btn-second>
       </li>
