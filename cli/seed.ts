@@ -2,6 +2,7 @@ import { readFileSync, readdirSync } from 'node:fs'
 import { join } from 'node:path'
 import { v7 } from 'uuid'
 import { shelfSchema, noteTargets } from '../shared/schemas/api'
+import { makingGearSchema } from '../shared/schemas/gear'
 import { z } from 'zod'
 import { estimateFluid } from '../core/fluid/estimateFluid'
 import { fold } from '../core/job/evolve'
@@ -25,6 +26,7 @@ import { readPack } from '../server/utils/readPack'
 
 const workshopSchema = z.strictObject({
   shelf: shelfSchema,
+  making: makingGearSchema,
   workshop: z.string(),
   people: z.array(z.strictObject({ name: z.string(), role: roleSchema, secret: z.string() })),
   vehicles: z.array(
@@ -88,6 +90,7 @@ async function seed(folder: string): Promise<void> {
   for (const job of workshop.jobs) await seedJob(job, people.get(job.by)!, vehicles.get(job.plate)!)
   await writeSetting(db, 'demo', true)
   await writeSetting(db, 'shelf', workshop.shelf)
+  await writeSetting(db, 'making', workshop.making)
   await writeSetting(db, 'workshop', workshop.workshop)
 }
 

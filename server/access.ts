@@ -60,6 +60,12 @@ export const access = {
   'PUT /api/judgement': ['lead', 'admin'],
   'PUT /api/shelf': ['lead', 'admin'],
   'PUT /api/lift': ['lead', 'admin'],
+  'PUT /api/making-rules': ['lead', 'admin'],
+  'PUT /api/benders/:id': everyone,
+  'DELETE /api/benders/:id': ['lead', 'admin'],
+  'PUT /api/coils/:id': ['lead', 'admin'],
+  'DELETE /api/coils/:id': ['lead', 'admin'],
+  'POST /api/coils/:id/cut': everyone,
   'POST /api/compute/:name': everyone,
 } as const satisfies Record<string, 'public' | Role[]>
 

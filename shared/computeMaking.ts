@@ -3,14 +3,17 @@ import { compareLines } from '../core/making/compareLines'
 import { cutFromMoulded } from '../core/making/cutFromMoulded'
 import { adviseHose } from '../core/making/hose'
 import { identifyFitting, lookalikes, tellApart } from '../core/making/identifyFitting'
+import { breachesOf, usualRules } from '../core/making/makingRules'
 import { tableRows } from '../core/making/tableRows'
 import { workOut } from '../core/making/workOut'
 import { apexesFromLegs } from '../core/photo/apexesFromLegs'
 import { reconstructLine } from '../core/photo/reconstructLine'
 import { bendsFromPoints, pointsFromBends } from '../core/route/bendTable'
 import { developLine } from '../core/route/developLine'
+import { systems } from '../core/sheet/types'
 import { millimetres } from '../core/units/types'
 import { computation, refuse } from './computation'
+import { makingRulesSchema } from './schemas/gear'
 import { bendRowsSchema, fittingSeenSchema, hoseAskedSchema, lineInMakingSchema, photoJobSchema } from './schemas/making'
 import { compareIssueWords, fittingName, matingWords, tellApartWords, wrenchWords } from './words/makingWords'
 import { photoIssueWords } from './words/photoWords'
@@ -56,10 +59,11 @@ export const makingComputations = {
   ),
   make: computation(
     'how a line is made by hand: length to cut, marks for a bender, order of bends, what goes on first, and what stands against it',
-    lineInMakingSchema,
-    line => {
+    lineInMakingSchema.extend({ system: z.enum(systems).optional(), rules: makingRulesSchema.optional() }),
+    ({ system, rules = usualRules, ...line }) => {
       const { acts, ...worked } = workOut(line)
-      return { ok: true, value: { ...worked, acts: acts.map(({ id, after }) => ({ id, after })) } }
+      const breaches = system ? breachesOf(line, system, rules) : undefined
+      return { ok: true, value: { ...worked, breaches, acts: acts.map(({ id, after }) => ({ id, after })) } }
     },
   ),
   compare: computation(

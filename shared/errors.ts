@@ -111,6 +111,10 @@ export const errorTable = {
   STORAGE_FULL: { status: 503, title: 'The disk is full' },
   STORAGE_READ_ONLY: { status: 503, title: 'The database takes nothing at the moment' },
   STORAGE_BUSY: { status: 503, title: 'The database is too busy' },
+  COIL_UNKNOWN: { status: 404, title: 'No such coil' },
+  COIL_SHORT: { status: 409, title: 'Not so much is left' },
+  GEAR_FULL: { status: 409, title: 'No more can be kept' },
+  BENDER_UNKNOWN: { status: 404, title: 'No such bender' },
   DATABASE_GONE: { status: 503, title: 'The database does not answer' },
   INTERNAL: { status: 500, title: 'Something went wrong here' },
 } as const satisfies Record<string, { status: number; title: string }> & Record<Refusal['code'], { status: number; title: string }>

@@ -28,6 +28,9 @@ export const limits = {
   /** Fluids on a shop's shelf, containers of each, and mL that one holds at most. */
   shelf: 60,
   containers: 5,
+  /** Benders and coils that a shop keeps, and mm of tube on a coil. */
+  gear: 60,
+  coilMm: 100_000,
   fluidMl: 250_000,
   /** The database counts events of a job in 32 bits. */
   sequence: 2 ** 31 - 1,

@@ -2,6 +2,8 @@
 import { storeToRefs } from 'pinia'
 import { computed, ref } from 'vue'
 import { navigateTo, useHead, useRoute } from '#imports'
+import { systems } from '#core/sheet/types'
+import { systemWords } from '#shared/words/vocabulary'
 import { useBench } from '~/stores/bench'
 
 useHead({ title: 'Bench · Efferent' })
@@ -13,6 +15,7 @@ const tools = [
   { id: 'hose', title: 'Hose' },
   { id: 'fitting', title: 'Which fitting is this?' },
 ] as const
+const systemItems = systems.map(value => ({ value, title: systemWords[value] }))
 const route = useRoute()
 const tool = computed({
   get: () => tools.find(({ id }) => id === route.query.tool)?.id ?? 'make',
@@ -44,9 +47,19 @@ function clear() {
       :worked="worked"
       :done="done"
       :tick="store.tick"
+      :system="bench.system"
       @set="store.setLine"
       @turn="store.turnRound"
-    />
+    >
+      <template #system>
+        <v-select
+          :model-value="bench.system"
+          :items="systemItems"
+          label="It is for"
+          @update:model-value="store.setSystem($event ?? undefined)"
+        />
+      </template>
+    </MakeLine>
     <CompareTool v-else-if="tool === 'compare'" />
     <HoseTool v-else-if="tool === 'hose'" />
     <FittingFinder v-else />

@@ -26,6 +26,8 @@ const { data: health } = useServerData(
     </section>
     <ThisDevice />
     <FluidShelf />
+    <TubeStock />
+    <LineRules />
     <BackupAge v-if="seesPeople" />
     <PeopleList v-if="seesPeople" />
     <DeviceList v-if="seesPeople" />

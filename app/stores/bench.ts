@@ -57,6 +57,7 @@ export const useBench = defineStore('bench', () => {
   function turnRound(): void {
     if (done.value.size === 0) setLine(otherEndFirst(bench.value.line))
   }
+  const setSystem = (system: Bench['system']) => void (bench.value = { ...bench.value, system })
   function setVerdict(verdict: Bench['verdict']): void {
     bench.value = { ...bench.value, verdict }
   }
@@ -64,5 +65,5 @@ export const useBench = defineStore('bench', () => {
     unreadable.value = false
     bench.value = emptyBench()
   }
-  return { bench, unreadable, worked, done, setLine, tick, turnRound, setVerdict, clear }
+  return { bench, unreadable, worked, done, setLine, setSystem, tick, turnRound, setVerdict, clear }
 })

@@ -4,6 +4,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { usualJudgement } from '#core/access/judgeChance'
 import { usualLift } from '#core/access/liftMinutes'
+import { makingGearSchema } from '#shared/schemas/gear'
 import type { JobCommand, JobEvent } from '#core/job/types'
 import { entryText } from '#shared/entryProof'
 import { problem, type ErrorCode, type Problem } from '#shared/errors'
@@ -116,6 +117,7 @@ const signedIn = (person: typeof technician): void => {
     lift: usualLift,
     workshop: '',
     shelf: [],
+    making: makingGearSchema.parse({}),
     people: [],
   }
 }

@@ -285,6 +285,7 @@ export const useJob = defineStore('job', () => {
     const decision = decide(state.value, command, {
       resolved: resolved.value,
       newer: next?.applies === 'yes' ? next.resolved : undefined,
+      makingRules: session.view?.making.rules,
       person,
       device: deviceId(),
       at,

@@ -3,6 +3,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, expect, it, vi } from 'vitest'
 import { usualJudgement } from '#core/access/judgeChance'
 import { usualLift } from '#core/access/liftMinutes'
+import { makingGearSchema } from '#shared/schemas/gear'
 import { problem } from '#shared/errors'
 import { technician } from '../../tests/helpers/demo'
 import { deviceStore, type RawPhoto } from '~/utils/deviceStore'
@@ -46,6 +47,7 @@ beforeEach(async () => {
     lift: usualLift,
     workshop: '',
     shelf: [],
+    making: makingGearSchema.parse({}),
     people: [],
   }
 })

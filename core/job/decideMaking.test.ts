@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { pocketCar, pocketSheet, Story } from '../../tests/helpers/pocketCar'
+import { openRule } from '../making/makingRules'
 import type { LineInMaking } from '../making/workOut'
 import { workOut } from '../making/workOut'
 import type { JobBody, JobCommand } from './types'
@@ -48,6 +49,18 @@ describe('a line that is made in the job', () => {
     expect(story.ask({ ...say, line: 'moon' })).toEqual({ code: 'JOB_UNKNOWN_TARGET', what: 'line', id: 'moon' })
     expect(story.then(say).ask(did('cut'))).toEqual(did('cut'))
     expect(story.ask(did('moon'))).toEqual(refused('unknown'))
+  })
+  it('is not recorded where the place’s rules do not allow it', () => {
+    const clamped: JobBody = { ...say, making: { ...making, join: 'compression' } }
+    const brake = new Story(pocketCar({ system: 'brake' }))
+    const breach = { what: 'join', is: 'compression', allowed: ['whole', 'union'] }
+    expect(brake.ask(clamped)).toEqual(expect.objectContaining({ why: 'not-allowed', breach }))
+    expect(brake.ask(say)).toEqual(say)
+    // A rule that the lead has set goes before what is usual, either way; nothing is said of a cooler line.
+    expect(brake.ask(clamped, { makingRules: { systems: [] } })).toEqual(clamped)
+    const steelOnly = { systems: [{ ...openRule('brake'), materials: ['steel' as const] }] }
+    expect(brake.ask(say, { makingRules: steelOnly })).toEqual(expect.objectContaining({ why: 'not-allowed' }))
+    expect(new Story(bent()).ask(clamped)).toEqual(clamped)
   })
   it('goes act by act in an order that works, each once', () => {
     const story = new Story(bent()).then(say)

@@ -1,4 +1,5 @@
 import { blockersOf, lockedOut, undoneWith } from '../making/makeActs'
+import { breachesOf, usualRules } from '../making/makingRules'
 import { workOut } from '../making/workOut'
 import { fail, ok } from '../result'
 import { unknown, withReason, type Context, type Decision, type Of } from './decision'
@@ -18,7 +19,9 @@ export function decideMaking(state: JobState, command: MakingCommand, context: C
   if (command.type === 'makingSaid') {
     const bends = command.making.rows.filter(({ bend }) => bend > 0).length
     const isWhole = command.order.length === bends && Array.from({ length: bends }, (_, i) => i).every(bend => command.order.includes(bend))
-    return isWhole ? ok(command) : refuse('unknown')
+    if (!isWhole) return refuse('unknown')
+    const [breach] = breachesOf(command.making, context.resolved.sheet.system, context.makingRules ?? usualRules)
+    return breach ? refuse('not-allowed', { breach }) : ok(command)
   }
   if (command.type === 'lineMade' && command.how === 'without') return withReason(command, 'note')
   const said = state.making[line]?.said

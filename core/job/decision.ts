@@ -1,3 +1,4 @@
+import type { MakingRules } from '../making/makingRules'
 import type { Result } from '../result'
 import { fail, ok } from '../result'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
@@ -12,6 +13,8 @@ export type Context = {
   /** `newer`: the revision a job is to be moved to, for this car. */
   resolved: ResolvedSheet
   newer?: ResolvedSheet
+  /** What lines may be made of where this shop works; without: what is usual. */
+  makingRules?: MakingRules
   person: Person
   device: string
   /** The device's clock and, on the server, the server's. */

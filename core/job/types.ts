@@ -6,6 +6,7 @@ import type { Remedy, RemedyBar } from '../fittings/seizedPath'
 import type { LiftPosition, Proof, Slug, Window } from '../sheet/types'
 import type { Adapter } from '../torque/correctForAdapter'
 import type { MakeAct } from '../making/makeActs'
+import type { RuleBreach } from '../making/makingRules'
 import type { LineInMaking } from '../making/workOut'
 import type { HoldVerdict } from '../bleed/judgeHold'
 import type { Amount } from '../fluid/balanceCircuit'
@@ -375,7 +376,13 @@ export type Refusal =
   /** Brake fluid of whose bottle nothing is said; one that has stood open too long for its fluid, or whose day has not come yet. */
   | { code: 'JOB_BOTTLE'; why: 'not-said' | 'too-long' | 'not-yet'; months: number }
   /** What is made does not go like this. `act`: which comes first, or which has locked it out. */
-  | { code: 'JOB_MAKE'; line: Slug; why: 'nothing-said' | 'unknown' | 'first' | 'locked' | 'done' | 'left' | 'in'; act?: MakeAct }
+  | {
+      code: 'JOB_MAKE'
+      line: Slug
+      why: 'nothing-said' | 'unknown' | 'first' | 'locked' | 'done' | 'left' | 'in' | 'not-allowed'
+      act?: MakeAct
+      breach?: RuleBreach
+    }
   /** The vacuum did not hold: what leaks is found before anything is filled in. */
   | { code: 'JOB_VACUUM' }
   /** What was weighed and what was entered do not belong together. */

@@ -5,12 +5,14 @@ import { checkMakeable, type MakeableIssue } from './checkMakeable'
 import { allowanceOf, cutLength, type CutIssue, type MadeEnd } from './cutLength'
 import { makeActs, type Loose, type MakeAct } from './makeActs'
 import { developedLength, fromOtherEnd, markBends, type BendMark } from './markBends'
+import type { Join } from './makingRules'
 import type { TubeMaterial } from './tubeStrength'
 
 /** A line that is being made, as far as somebody has said what it is. What is left out is not known. Lengths in mm, pressure in kPa. */
 export type LineInMaking = {
   rows: readonly BendRow[]
   tube: { outside?: number; wall?: number; material?: TubeMaterial }
+  join?: Join
   ends: { from: EndInMaking; to: EndInMaking }
   /** `setFor90`: what the scale shows for a bend that comes out at 90°. */
   bender: { radius?: number; takeUp?: number; setFor90?: number; grip?: number }

@@ -12,6 +12,7 @@ import { toEvent } from '../sql/jobs/jobRows'
 import { listEvents } from '../sql/jobs/listEvents'
 import { lockJob, type JobHead } from '../sql/jobs/lockJob'
 import { findSheet } from '../sql/sheets/findSheet'
+import { readSettings } from '../sql/settings/settings'
 import { toSheet } from '../sql/sheets/sheetRows'
 import { addVehicleTraits } from '../sql/vehicles/vehicles'
 import { getPool, isUniqueViolation, withTransaction, type Db } from '../utils/db'
@@ -20,6 +21,7 @@ import { gathered } from '../utils/gathered'
 import { ProblemError } from '../utils/problemError'
 import { noteStorage } from '../utils/storageTrouble'
 import { askHead, lastHead, moveHead } from './heads'
+import { gearOf } from './makingGear'
 import { keepState, loadState, resolveJob } from './jobState'
 import { jobUnknown } from './jobs'
 import { planFor } from './plans'
@@ -139,7 +141,8 @@ async function prepare(db: Db, head: JobHead, entries: readonly Authored[], mayB
     const resolved = resolveJob(sheet, state)
     const newer = command.type === 'revisionMoved' ? await newerFor(db, head.sheet_id, command.revision, state) : undefined
     if (command.type === 'planned') await planFor(resolved, command.inputs, gone)
-    const decision = decide(state, command, { resolved, newer, person: author, device: entry.device, at: entry.at, recordedAt })
+    const makingRules = command.type === 'makingSaid' ? gearOf(await readSettings(db)).rules : undefined
+    const decision = decide(state, command, { resolved, newer, makingRules, person: author, device: entry.device, at: entry.at, recordedAt })
     if (!decision.ok)
       throw (
         entry.seen < head.seq

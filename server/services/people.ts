@@ -15,6 +15,7 @@ import { insertSignIn, type From } from '../sql/people/signIns'
 import { forgiveTries, giveTryBack, sweepTries, takeTry, type Bucket } from '../sql/people/takeTry'
 import { updatePerson } from '../sql/people/updatePerson'
 import { readSettings, writeSetting } from '../sql/settings/settings'
+import { gearOf } from './makingGear'
 import { judgementOf, liftOf, shelfOf } from './shopSettings'
 import { getPool, isUniqueViolation, withTransaction, type Db } from '../utils/db'
 import { ProblemError } from '../utils/problemError'
@@ -37,6 +38,7 @@ export async function getSession(db: Db, person: PersonView | undefined): Promis
     judgement: judgementOf(settings),
     lift: liftOf(settings),
     shelf: person ? shelfOf(settings) : [],
+    making: gearOf(person ? settings : {}),
     wrench: person && wrenchOf(settings, person.id),
     people: people
       .filter(candidate => candidate.active)

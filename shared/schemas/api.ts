@@ -10,6 +10,7 @@ import { storageTroubles } from '../errors'
 import { limits } from '../limits'
 import type { SearchKind } from '../searchEntries'
 import { readEvent } from './event'
+import { makingGearSchema } from './gear'
 import { liftSchema, roleSchema, seqSchema } from './job'
 import { readSheet } from './readSheet'
 import { familySchema, nameSchema, slugSchema, textSchema } from './sheet'
@@ -149,6 +150,8 @@ export const auditKinds = [
   'device-shut-out',
   'judgement-set',
   'lift-set',
+  'making-rules-set',
+  'coil-set',
   'shelf-set',
 ] as const
 export type AuditKind = (typeof auditKinds)[number]
@@ -237,6 +240,8 @@ export const sessionViewSchema = z.object({
   lift: liftSchema,
   /** The shop's fluids; nothing of it before somebody has signed in. */
   shelf: shelfSchema.default([]),
+  /** What lines are made with, and by which rules; after the same door. */
+  making: makingGearSchema.default(() => makingGearSchema.parse({})),
   /** Only with demo data: who can sign in, and with what. */
   people: z.array(z.object({ id: z.uuid(), name: nameSchema, role, hint: z.string().optional() })),
 })

@@ -6,10 +6,12 @@ import type { PlanInputs } from '../../core/access/planJob'
 import type { Summary } from '../../core/job/summarise'
 import type { JobBody, JobCommand, JobEvent } from '../../core/job/types'
 import type { Family, Pack, Sheet } from '../../core/sheet/types'
+import type { MakingGear } from '../../core/making/gear'
 import type { Adapter } from '../../core/torque/correctForAdapter'
 import type { ShelfFluid } from '../../core/fluid/buyContainers'
 import type { judgementSchema, shelfSchema, summarySchema } from './api'
 import type { eventSchema } from './event'
+import type { makingGearSchema } from './gear'
 import type { Exact } from './exact'
 import type { standingSchema } from './standing'
 import type { adapterSchema, bodySchema, commandSchema, liftSchema, planInputsSchema } from './job'
@@ -29,6 +31,7 @@ export type Contracts = {
   lift: [Exact<z.output<typeof liftSchema>, LiftMinutes>]
   judgement: [Exact<z.output<typeof judgementSchema>, Judgement>]
   shelf: [Exact<z.output<typeof shelfSchema>, readonly ShelfFluid[]>]
+  gear: [Exact<z.output<typeof makingGearSchema>, MakingGear>]
   summary: [Exact<z.output<typeof summarySchema>, Summary>]
   sheet: [Exact<z.output<typeof sheetSchema>, Sheet>]
   family: [Exact<z.output<typeof familySchema>, Family>]
@@ -44,6 +47,7 @@ export const contracts = {
   lift: [true],
   judgement: [true],
   shelf: [true],
+  gear: [true],
   summary: [true],
   sheet: [true],
   family: [true],

@@ -3,6 +3,8 @@ import { endForms } from '../../core/making/cutLength'
 import { sealings } from '../../core/making/fittingFamilies'
 import type { FittingSeen } from '../../core/making/identifyFitting'
 import type { LineInMaking } from '../../core/making/workOut'
+import { joins } from '../../core/making/makingRules'
+import { systems } from '../../core/sheet/types'
 import { hoseMaterials, type HoseAsked } from '../../core/making/hose'
 import { tubeMaterials } from '../../core/making/tubeStrength'
 import { limits } from '../limits'
@@ -35,6 +37,7 @@ export const lineInMakingSchema = z.strictObject({
     wall: z.number().min(0.1).max(10).optional(),
     material: z.enum(tubeMaterials).optional(),
   }),
+  join: z.enum(joins).optional(),
   ends: z.strictObject({ from: endSchema, to: endSchema }),
   bender: z.strictObject({
     radius: z.number().min(1).max(500).optional(),
@@ -107,6 +110,8 @@ export const benchVersion = 1
 export const benchSchema = z.strictObject({
   v: z.literal(benchVersion),
   line: lineInMakingSchema,
+  /** What the line on the bench is for; in a job its sheet says it. */
+  system: z.enum(systems).optional(),
   done: z.array(z.string().max(60)).max(120),
   other: bendRowsSchema,
   /** What was found for a part of a job, until it is recorded there. */

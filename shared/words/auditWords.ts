@@ -13,5 +13,7 @@ export const auditWords: Readonly<Record<AuditKind, string>> = {
   'device-shut-out': 'blocked the device',
   'shelf-set': 'changed the fluid shelf',
   'judgement-set': 'changed how what is left alone is judged',
+  'making-rules-set': 'changed what lines may be made of',
+  'coil-set': 'changed the coil',
   'lift-set': 'changed what the lift takes',
 }

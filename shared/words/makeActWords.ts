@@ -1,5 +1,7 @@
 import type { EndForm } from '../../core/making/cutLength'
 import type { Loose, MakeAct } from '../../core/making/makeActs'
+import type { Join, RuleBreach } from '../../core/making/makingRules'
+import type { TubeMaterial } from '../../core/making/tubeStrength'
 import type { Refusal } from '../../core/job/types'
 import { formatNumber } from '../../core/units/formatQuantity'
 
@@ -10,6 +12,18 @@ export const endFormWords: Record<EndForm, string> = {
   'flare-45': 'single flare, 45°',
   'flare-37': 'single flare, 37°',
   bead: 'bead, for a hose',
+}
+
+export const materialWords: Record<TubeMaterial, string> = {
+  steel: 'steel, double wall',
+  'copper-nickel': 'copper-nickel',
+  stainless: 'stainless steel',
+  aluminium: 'aluminium',
+}
+export const joinWords: Record<Join, string> = {
+  whole: 'one piece',
+  union: 'joined by a flare union',
+  compression: 'joined by a compression fitting',
 }
 
 export const looseWords: Record<Loose['kind'], string> = {
@@ -41,6 +55,18 @@ export function actWords({ kind, item, end, form, bend }: MakeAct): string {
       return 'Mark and cut the second end to length'
   }
 }
+const oneOf = (names: readonly string[]): string => (names.length > 0 ? names.join(' or ') : 'nothing that is made here')
+/** What the shop's rules for this system do not allow, and what they do. */
+export function breachWords(breach: RuleBreach): string {
+  switch (breach.what) {
+    case 'material':
+      return `here a line of this kind is not made of ${materialWords[breach.is]}: take ${oneOf(breach.allowed.map(one => materialWords[one]))}.`
+    case 'end':
+      return `here the ${endWords[breach.end]} of a line of this kind is not made ${endFormWords[breach.is]}: make it ${oneOf(breach.allowed.map(one => endFormWords[one]))}.`
+    case 'join':
+      return `here a line of this kind is not ${joinWords[breach.is]}: ${oneOf(breach.allowed.map(one => joinWords[one]))}.`
+  }
+}
 export const lockedWords = (by: MakeAct): string =>
   by.kind === 'bend'
     ? `Too late: bend ${by.bend! + 1} is made, and it does not go past it. Begin with a new piece of tube.`
@@ -49,7 +75,7 @@ export const blockedWords = (first: MakeAct): string => `First: ${actWords(first
 
 type MakeRefused = Extract<Refusal, { code: 'JOB_MAKE' }>
 /** Why an act of making a line was not taken. */
-export function makeRefusedWords({ why, act }: Pick<MakeRefused, 'why' | 'act'>): string {
+export function makeRefusedWords({ why, act, breach }: Pick<MakeRefused, 'why' | 'act' | 'breach'>): string {
   switch (why) {
     case 'nothing-said':
       return 'say what is to be made first: its straights and bends, the tube, both ends.'
@@ -63,6 +89,8 @@ export function makeRefusedWords({ why, act }: Pick<MakeRefused, 'why' | 'act'>)
       return `done already: ${actWords(act!).toLowerCase()}.`
     case 'left':
       return `still to do: ${actWords(act!).toLowerCase()}.`
+    case 'not-allowed':
+      return breachWords(breach!)
     case 'in':
       return 'it lies in the car. Take it out again first.'
   }

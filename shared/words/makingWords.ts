@@ -13,18 +13,11 @@ import type { MouldedCut } from '../../core/making/cutFromMoulded'
 import type { ClampKind, HoseIssue, HoseMaterial } from '../../core/making/hose'
 import type { BendMark } from '../../core/making/markBends'
 import { perInch, type ThreadSize } from '../../core/making/threads'
-import type { TubeMaterial } from '../../core/making/tubeStrength'
 import type { MakingNeed } from '../../core/making/workOut'
 import { endWords } from './makeActWords'
 import { formatNumber, formatQuantity } from '../../core/units/formatQuantity'
 import type { Kilopascals, Millimetres } from '../../core/units/types'
 
-export const materialWords: Record<TubeMaterial, string> = {
-  steel: 'steel, double wall',
-  'copper-nickel': 'copper-nickel',
-  stainless: 'stainless steel',
-  aluminium: 'aluminium',
-}
 const mm = (value: number, digits = 0): string => `${formatNumber(value, digits)} mm`
 const bar = (kilopascals: number): string => formatQuantity('pressure', (Math.round(kilopascals / 100) * 100) as Kilopascals, 'bar')
 const angle = (value: number): string => `${formatNumber(Math.abs(value), 0)}°`

@@ -47,6 +47,7 @@ function take() {
         @update:model-value="set({ [one.key]: $event })"
       />
     </div>
+    <KeptBenders :line="line" @take="set" />
     <div><v-btn-quiet :aria-expanded="isTrying" @click="isTrying = !isTrying">Read it from a trial bend</v-btn-quiet></div>
     <div v-if="isTrying" class="stack">
       <p>

@@ -1,23 +1,30 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
+import { breachesOf } from '#core/making/makingRules'
 import type { BendRow } from '#core/route/bendTable'
 import type { MakeAct } from '#core/making/makeActs'
 import type { Tube } from '#core/making/tubeStrength'
 import type { LineInMaking, WorkedOut } from '#core/making/workOut'
+import type { System } from '#core/sheet/types'
+import { useGear } from '~/composables/useGear'
 
 /**
  * A line from its measures to its last flare: what it is, what it is made with, where to mark, and the making itself. `sheet`: the one it
  * is first looked for on; `held`: it is said on this page and not recorded yet, so nothing of it is ticked.
  */
-defineProps<{
+const props = defineProps<{
   line: LineInMaking
   worked: WorkedOut
   done: ReadonlySet<string>
   tick: (act: MakeAct) => { first: MakeAct } | { lockedBy: MakeAct } | undefined
   sheet?: string
+  /** What it is for, where that is known. */
+  system?: System
   held?: boolean
 }>()
 const emit = defineEmits<{ set: [change: Partial<LineInMaking>]; turn: [] }>()
+const { gear } = useGear()
+const breaches = computed(() => (props.system ? breachesOf(props.line, props.system, gear.value.rules) : []))
 const isFromSheet = ref(false)
 const isFromJob = ref(false)
 const isByPhoto = ref(false)
@@ -47,12 +54,19 @@ function takeFromSheet(rows: BendRow[], tube: Partial<Tube>) {
       </LineRows>
       <LineFromSheet v-if="isFromSheet" :sheet="sheet" @take="takeFromSheet" />
       <LineFromJob v-if="isFromJob" @take="takeFromJob" />
-      <TubeFields :model-value="line" @update:model-value="emit('set', $event)" />
+      <TubeFields :model-value="line" @update:model-value="emit('set', $event)"><slot name="system" /></TubeFields>
       <BenderFields :model-value="line" @update:model-value="emit('set', $event)" />
     </div>
     <div class="stack">
       <LineViews v-if="line.rows.length" :lines="[line.rows]" :names="['the line']" />
-      <MarkTable v-if="line.rows.length" :worked="worked" :line="line" :may-turn="done.size === 0" @turn="emit('turn')" />
+      <MarkTable
+        v-if="line.rows.length"
+        :worked="worked"
+        :line="line"
+        :breaches="breaches"
+        :may-turn="done.size === 0"
+        @turn="emit('turn')"
+      />
       <TemplateSheets v-if="worked.made" :rows="worked.made" :worked="worked" />
       <slot />
       <MakeList

@@ -1,11 +1,19 @@
 <script setup lang="ts">
+import type { RuleBreach } from '#core/making/makingRules'
 import type { LineInMaking, WorkedOut } from '#core/making/workOut'
 import { formatNumber } from '#core/units/formatQuantity'
+import { breachWords } from '#shared/words/makeActWords'
 import { bendWords } from '#shared/words/pointsWords'
 import { cutIssueWords, makeableWords, needWords, orderWords, turnWords } from '#shared/words/makingWords'
 
 /** Where to cut and where to mark, what to set, which way to turn; and what stands against it, before anything is cut. */
-defineProps<{ worked: WorkedOut; line: LineInMaking; mayTurn: boolean }>()
+defineProps<{
+  worked: WorkedOut
+  line: LineInMaking
+  mayTurn: boolean
+  /** What the shop's rules do not allow in such a line. */
+  breaches: readonly RuleBreach[]
+}>()
 const emit = defineEmits<{ turn: [] }>()
 const mm = (value: number) => formatNumber(value, 1)
 </script>
@@ -18,6 +26,12 @@ const mm = (value: number) => formatNumber(value, 1)
     </div>
     <p v-if="worked.needs.length" class="soft">Still to say: {{ worked.needs.map(need => needWords[need]).join(', ') }}.</p>
     <p v-if="worked.refused" class="caution" role="alert">{{ bendWords(worked.refused) }} With this bender the line cannot be made so.</p>
+    <div v-if="breaches.length" class="caution" role="alert">
+      <p><b>Not allowed here</b></p>
+      <ul>
+        <li v-for="(breach, i) in breaches" :key="i">{{ breachWords(breach) }}</li>
+      </ul>
+    </div>
     <div v-if="worked.issues.length" class="caution" role="alert">
       <ul>
         <li v-for="(issue, i) in worked.issues" :key="i">{{ makeableWords(issue) }}</li>
@@ -32,6 +46,7 @@ const mm = (value: number) => formatNumber(value, 1)
           ><template v-if="line.trim">, {{ mm(line.trim) }} mm to trim</template></span
         >
       </p>
+      <CoilPiece v-if="worked.cut" :tube="line.tube" :length="worked.cut.cut" />
       <p v-if="worked.notCut" class="caution">{{ cutIssueWords(worked.notCut) }}</p>
       <v-table v-if="worked.marks?.length" class="marks">
         <thead>
@@ -66,6 +81,9 @@ const mm = (value: number) => formatNumber(value, 1)
 </template>
 
 <style scoped>
+li::first-letter {
+  text-transform: uppercase;
+}
 .cut {
   font-size: 20px;
 }

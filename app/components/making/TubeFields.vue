@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import type { LineInMaking } from '#core/making/workOut'
 import { endForms, type EndForm } from '#core/making/cutLength'
+import { joins } from '#core/making/makingRules'
 import { tubeMaterials } from '#core/making/tubeStrength'
-import { endFormWords } from '#shared/words/makeActWords'
-import { materialWords } from '#shared/words/makingWords'
+import { endFormWords, joinWords, materialWords } from '#shared/words/makeActWords'
 
 /** What the line is made of, and what its two ends become. */
 const line = defineModel<LineInMaking>({ required: true })
 const materials = tubeMaterials.map(value => ({ value, title: materialWords[value] }))
+const whole = joins.map(value => ({ value, title: joinWords[value] }))
 const forms = endForms.map(value => ({ value, title: endFormWords[value] }))
 const set = (change: Partial<LineInMaking>) => (line.value = { ...line.value, ...change })
 const setTube = (change: Partial<LineInMaking['tube']>) => set({ tube: { ...line.value.tube, ...change } })
@@ -41,6 +42,8 @@ const setEnd = (end: 'from' | 'to', change: Partial<LineInMaking['ends']['from']
         label="Made of"
         @update:model-value="setTube({ material: $event ?? undefined })"
       />
+      <v-select :model-value="line.join" :items="whole" label="Put together" @update:model-value="set({ join: $event ?? undefined })" />
+      <slot />
     </div>
     <div v-for="end in ['from', 'to'] as const" :key="end" class="fields">
       <v-select

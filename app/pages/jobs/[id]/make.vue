@@ -44,6 +44,7 @@ const isLying = computed(() => bench.bench.line.rows.length > 0)
         :done="making.done.value"
         :tick="making.tick"
         :sheet="job.resolved!.sheet.id"
+        :system="job.resolved!.sheet.system"
         :held="making.isChanged.value || isIn"
         @set="making.set"
         @turn="making.turnRound"
