@@ -1,10 +1,11 @@
 import { computed, ref, watch } from 'vue'
 import type { MakeAct } from '#core/making/makeActs'
 import { blockersOf, lockedOut, undoneWith } from '#core/making/makeActs'
-import { otherEndFirst, workOut, type LineInMaking } from '#core/making/workOut'
+import { alongTheLine, otherEndFirst, workOut, workOutBy, type LineInMaking } from '#core/making/workOut'
 import { actsDone } from '#core/job/madeHere'
 import type { JobCommand } from '#core/job/types'
 import { emptyBench } from '#shared/schemas/making'
+import { useWorked } from './useWorked'
 import { useJob } from '~/stores/job'
 
 /** A line of a job that is made here: what is said of it so far on this page, what is on record, and the list that follows. */
@@ -23,7 +24,10 @@ export function useJobMaking(line: () => string, say: (command: JobCommand) => u
   )
   const isChanged = computed(() => JSON.stringify(draft.value) !== JSON.stringify(recorded.value ?? emptyBench().line))
   /** What is on record has its order; for what is said anew one is looked for. */
-  const worked = computed(() => workOut(draft.value, isChanged.value ? undefined : said.value?.order))
+  const { value: order, busy: isOrdering } = useWorked('bendOrder', () => (isChanged.value ? draft.value : undefined))
+  const worked = computed(() =>
+    isChanged.value ? workOutBy(draft.value, isOrdering.value ? undefined : order.value) : workOut(draft.value, said.value?.order),
+  )
   const done = computed(() => (job.state ? actsDone(job.state, line()) : new Set<string>()))
   const rebends = computed(() => job.state?.making[line()]?.rebends ?? [])
   const set = (change: Partial<LineInMaking>) => (draft.value = { ...draft.value, ...change })
@@ -47,8 +51,7 @@ export function useJobMaking(line: () => string, say: (command: JobCommand) => u
   /** Where no order was found, or nothing is known to look for one, along the line from its first end. */
   function record() {
     const making = draft.value
-    const order = worked.value.order?.order ?? making.rows.filter(({ bend }) => bend > 0).map((_, i) => i)
-    return say({ type: 'makingSaid', line: line(), making, order })
+    return say({ type: 'makingSaid', line: line(), making, order: worked.value.order?.order ?? alongTheLine(making) })
   }
-  return { draft, recorded, isChanged, worked, done, rebends, set, tick, turnRound, record }
+  return { draft, recorded, isChanged, isOrdering, worked, done, rebends, set, tick, turnRound, record }
 }

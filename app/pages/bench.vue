@@ -8,7 +8,7 @@ import { useBench } from '~/stores/bench'
 
 useHead({ title: 'Bench · Efferent' })
 const store = useBench()
-const { unreadable, bench, worked, done } = storeToRefs(store)
+const { unreadable, bench, worked, isOrdering, done } = storeToRefs(store)
 const tools = [
   { id: 'make', title: 'Make a line' },
   { id: 'compare', title: 'Old against new' },
@@ -47,6 +47,7 @@ function clear() {
       :worked="worked"
       :done="done"
       :tick="store.tick"
+      :held="isOrdering"
       :system="bench.system"
       @set="store.setLine"
       @turn="store.turnRound"

@@ -1,7 +1,8 @@
 import { defineStore } from 'pinia'
 import { computed, ref, watch } from 'vue'
 import { blockersOf, lockedOut, undoneWith, type MakeAct } from '#core/making/makeActs'
-import { otherEndFirst, workOut, type LineInMaking } from '#core/making/workOut'
+import { otherEndFirst, workOutBy, type LineInMaking } from '#core/making/workOut'
+import { useWorked } from '~/composables/useWorked'
 import { emptyBench, readBench, type Bench } from '#shared/schemas/making'
 
 const key = 'efferent.bench'
@@ -30,7 +31,8 @@ export const useBench = defineStore('bench', () => {
     },
     { deep: true },
   )
-  const worked = computed(() => workOut(bench.value.line))
+  const { value: order, busy: isOrdering } = useWorked('bendOrder', () => bench.value.line)
+  const worked = computed(() => workOutBy(bench.value.line, isOrdering.value ? undefined : order.value))
   const done = computed(() => new Set(bench.value.done))
 
   function setLine(change: Partial<LineInMaking>): void {
@@ -65,5 +67,5 @@ export const useBench = defineStore('bench', () => {
     unreadable.value = false
     bench.value = emptyBench()
   }
-  return { bench, unreadable, worked, done, setLine, setSystem, tick, turnRound, setVerdict, clear }
+  return { bench, unreadable, worked, isOrdering, done, setLine, setSystem, tick, turnRound, setVerdict, clear }
 })

@@ -13,6 +13,9 @@ import { reconstructLine, type PhotoJob } from '#core/photo/reconstructLine'
 import { feedInOf } from '#core/feed/feedInOf'
 import { feedInMs, steadyRandom } from '#core/feed/steadyRandom'
 import { cutFromMoulded } from '#core/making/cutFromMoulded'
+import { suspectReading, type EndsMeasured, type ReadWithin } from '#core/making/suspectReading'
+import { workOut, type LineInMaking } from '#core/making/workOut'
+import type { BendRow } from '#core/route/bendTable'
 import { traceLines } from '#core/route/traceLines'
 import { resolveSheet, type ResolvedSheet } from '#core/sheet/resolveSheet'
 import type { Car, CentrePoint, Sheet, Slug } from '#core/sheet/types'
@@ -66,6 +69,10 @@ export const tasks = {
       budget: feedInMs,
     })
   },
+  ends: ({ rows, measured, read }: { rows: readonly BendRow[]; measured: EndsMeasured; read: ReadWithin }) =>
+    suspectReading(rows, measured, read),
+  /** Looked for here: for many bends it takes seconds. */
+  bendOrder: (making: LineInMaking) => workOut(making).order,
   moulded: ({ wanted, moulded }: { wanted: readonly CentrePoint[]; moulded: readonly CentrePoint[] }) => cutFromMoulded(wanted, moulded),
   rounds({ car, lines }: { car: OnCar; lines: readonly Slug[] }): RoundsTold | undefined {
     const found = pathOfSheet(resolvedFor(car), lines)

@@ -73,6 +73,15 @@ export function otherEndFirst(line: LineInMaking): LineInMaking {
   }
 }
 
+/** Its bends by number, along the line from the end one begins at. */
+export const alongTheLine = ({ rows }: Pick<LineInMaking, 'rows'>): number[] => rows.filter(({ bend }) => bend > 0).map((_, i) => i)
+
+/** Everything that follows, in the order that was found for it elsewhere; along the line while none is known. */
+export const workOutBy = (making: LineInMaking, found: BendOrder | undefined): WorkedOut => ({
+  ...workOut(making, found?.order ?? alongTheLine(making)),
+  order: found,
+})
+
 /**
  * Everything that follows from what is known of a line to be made, and what is missing for the rest. `said`: the order its bends are made
  * in, where that is settled; looking for one takes long for many bends.
@@ -90,7 +99,7 @@ export function workOut(making: LineInMaking, said?: readonly number[]): WorkedO
     straightAtFlare: !ends || (ends.from.form === 'plain' && ends.to.form === 'plain') ? 0 : straightAtFlare,
   }
   const needs = makingNeeds.filter(need => known[need] === undefined)
-  const order = said ?? Array.from({ length: bends }, (_, i) => i)
+  const order = said ?? alongTheLine(making)
   if (!ends) return { developed: developedLength(rows), needs, issues: [], acts: [] }
   const forms = { from: ends.from.form, to: ends.to.form }
   const base: WorkedOut = { developed: developedLength(rows), needs, issues: [], acts: makeActs(forms, loose, order) }

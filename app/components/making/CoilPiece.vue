@@ -28,12 +28,16 @@ async function cut(coil: Coil) {
   <section v-if="gear.coils.length" class="stack no-print" aria-label="Off the coil">
     <p v-if="coils.length === 0" class="soft">No coil of such a tube is in stock.</p>
     <div v-for="coil in coils" :key="coil.id" class="spread">
-      <span
-        >{{ coilWords(coil) }}<span class="sub"><template v-if="coil.left < length">too short for this piece</template></span></span
-      >
+      <span>{{ coilWords(coil) }}<span v-if="coil.left < length" class="sub short">too short for this piece</span></span>
       <v-btn-quiet :disabled="busy || coil.left < length" @click="cut(coil)">Cut from it</v-btn-quiet>
     </div>
     <p v-if="taken" role="status">Taken off. {{ lengthWords(taken.left) }} are left on it.</p>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
   </section>
 </template>
+
+<style scoped>
+.short {
+  display: block;
+}
+</style>

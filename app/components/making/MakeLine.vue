@@ -28,6 +28,7 @@ const breaches = computed(() => (props.system ? breachesOf(props.line, props.sys
 const isFromSheet = ref(false)
 const isFromJob = ref(false)
 const isByPhoto = ref(false)
+const isChecking = ref(false)
 function takeFromPhotos(rows: BendRow[]) {
   emit('set', { rows })
   isByPhoto.value = false
@@ -50,8 +51,12 @@ function takeFromSheet(rows: BendRow[], tube: Partial<Tube>) {
       <LineRows :model-value="line.rows" name="The line" @update:model-value="emit('set', { rows: $event })">
         <v-btn-quiet :aria-expanded="isFromSheet" @click="isFromSheet = !isFromSheet">From a line sheet</v-btn-quiet
         ><v-btn-quiet :aria-expanded="isFromJob" @click="isFromJob = !isFromJob">As made in a job</v-btn-quiet
-        ><v-btn-quiet :aria-expanded="isByPhoto" @click="isByPhoto = !isByPhoto">By photographs</v-btn-quiet><slot name="from" />
+        ><v-btn-quiet :aria-expanded="isByPhoto" @click="isByPhoto = !isByPhoto">By photographs</v-btn-quiet
+        ><v-btn-quiet v-if="line.rows.length > 1" :aria-expanded="isChecking" @click="isChecking = !isChecking"
+          >Do the ends meet?</v-btn-quiet
+        ><slot name="from" />
       </LineRows>
+      <EndsCheck v-if="isChecking" :rows="line.rows" :sheet="sheet" />
       <LineFromSheet v-if="isFromSheet" :sheet="sheet" @take="takeFromSheet" />
       <LineFromJob v-if="isFromJob" @take="takeFromJob" />
       <TubeFields :model-value="line" @update:model-value="emit('set', $event)"><slot name="system" /></TubeFields>

@@ -64,7 +64,7 @@ const isLying = computed(() => bench.bench.line.rows.length > 0)
             }}
           </p>
           <div>
-            <v-btn-main :disabled="making.draft.value.rows.length === 0" @click="making.record">
+            <v-btn-main :disabled="making.draft.value.rows.length === 0 || making.isOrdering.value" @click="making.record">
               {{ making.done.value.size > 0 ? 'Begin a new piece' : 'Record what is made' }}
             </v-btn-main>
           </div>
