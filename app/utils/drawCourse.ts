@@ -1,11 +1,9 @@
 import { volumeOf, type Parcel } from '#core/bleed/parcels'
 import type { Vec3 } from '#core/sheet/types'
+import { spaceView, type Spot } from './spaceView'
 
-export type Spot = { x: number; y: number }
 export type DrawnCourse = { path: string; start: Spot; end: Spot; bubbles: (Spot & { r: number })[] }
 
-/** So much of the picture is kept free around the line. */
-const margin = 36
 /** More than so many bubbles are one bubble to the eye. */
 const mostBubbles = 60
 
@@ -19,24 +17,12 @@ export function drawCourse(
   turn: number,
   box: { width: number; height: number },
 ): DrawnCourse {
-  const yaw = (turn * Math.PI) / 180
-  const tilt = (25 * Math.PI) / 180
-  const flat = course.map(([x, y, z]) => ({
-    x: x * Math.cos(yaw) - y * Math.sin(yaw),
-    y: (x * Math.sin(yaw) + y * Math.cos(yaw)) * Math.sin(tilt) - z * Math.cos(tilt),
-  }))
-  const [low, high] = [bound(flat, Math.min), bound(flat, Math.max)]
-  const scale = Math.min((box.width - 2 * margin) / Math.max(1, high.x - low.x), (box.height - 2 * margin) / Math.max(1, high.y - low.y))
-  const middle = { x: (low.x + high.x) / 2, y: (low.y + high.y) / 2 }
-  const spots = flat.map(({ x, y }) => ({ x: box.width / 2 + (x - middle.x) * scale, y: box.height / 2 + (y - middle.y) * scale }))
-  const path = spots.map(({ x, y }, i) => `${i === 0 ? 'M' : 'L'}${x.toFixed(1)} ${y.toFixed(1)}`).join(' ')
-  return { path, start: spots[0]!, end: spots.at(-1)!, bubbles: bubblesOf(parcels, pointAt(course, spots)) }
+  const view = spaceView([course], { turn, tilt }, box)
+  const spots = course.map(view.spot)
+  return { path: view.path(course), start: spots[0]!, end: spots.at(-1)!, bubbles: bubblesOf(parcels, pointAt(course, spots)) }
 }
-
-const bound = (spots: readonly Spot[], pick: (...values: number[]) => number): Spot => ({
-  x: pick(...spots.map(({ x }) => x)),
-  y: pick(...spots.map(({ y }) => y)),
-})
+/** Degrees: from a little above, as a fitter looks down on a bench. */
+const tilt = 25
 
 /** The spot at a share of the line's length in space, 0 to 1. */
 function pointAt(course: readonly Vec3[], spots: readonly Spot[]): (share: number) => Spot {

@@ -8,7 +8,7 @@ import { millimetres } from '../units/types'
 import { angleBetween, between, placed, turnAbout, turned, turnFrom, unturned, type Pose, type Turn } from './pose'
 import { rigidOf, roomAround, type Obstacle } from './roomAround'
 import { feedInOf } from './feedInOf'
-import { feedViews } from './feedViews'
+import { nearTheWay } from './nearTheWay'
 import { steadyRandom } from './steadyRandom'
 import { searchFeedIn, type FeedIn } from './searchFeedIn'
 
@@ -157,15 +157,15 @@ describe('the way into a car', () => {
     expect(touches(found.value, round, 0.5, found.value.line)).toBeGreaterThan(0)
     const legs = feedLegs(found.value)
     expect(legs).toHaveLength(found.value.poses.length - 1)
-    for (const view of feedViews(found.value)) {
-      expect(view.poses).toHaveLength(found.value.poses.length)
-      for (const [x, y] of view.poses.flat()) {
-        expect(x).toBeGreaterThanOrEqual(view.frame.left)
-        expect(x).toBeLessThanOrEqual(view.frame.left + view.frame.width)
-        expect(y).toBeLessThanOrEqual(view.frame.top)
-        expect(y).toBeGreaterThanOrEqual(view.frame.top - view.frame.height)
-      }
-    }
+    // What is drawn is what stands around: everything that is called tight, and nothing a metre off.
+    const drawn = new Set(nearTheWay(found.value).map(({ id }) => id))
+    for (const { what } of found.value.tight)
+      expect(
+        found.value.obstacles.some(one => one.what === what && drawn.has(one.id)),
+        what,
+      ).toBe(true)
+    const far = { id: 'far', what: 'the other end of the yard', body: { shape: 'box', min: [9e3, 9e3, 0], max: [1e4, 1e4, 900] } as never }
+    expect(nearTheWay({ ...found.value, obstacles: [far] })).toEqual([])
   })
   it('a hose, a line without a shape and a line of another car are named', () => {
     const car = demoCar('one')

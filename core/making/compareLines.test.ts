@@ -5,6 +5,7 @@ import { pointsFromBends, type BendRow } from '../route/bendTable'
 import { distance } from '../route/vector'
 import type { CentrePoint, Vec3 } from '../sheet/types'
 import { compareLines, type CompareTolerance } from './compareLines'
+import { overlay } from './overlay'
 import { placeBy, rigidFit } from './rigidFit'
 
 // Hundredths of a millimetre: a library's decomposition says nothing of numbers too small to be written out.
@@ -152,3 +153,32 @@ function compareLoosely(rows: BendRow[]) {
   if (!compared.ok) throw new Error(compared.error.code)
   return compared.value
 }
+
+describe('two lines laid on each other to be drawn', () => {
+  it('lie as far apart as the comparison says, whatever frame each was measured in', () => {
+    const rows = [
+      { straight: 150, rotate: 0, bend: 80, radius: 20 },
+      { straight: 200, rotate: 60, bend: 40, radius: 20 },
+      { straight: 120, rotate: 0, bend: 0, radius: 0 },
+    ]
+    const off = rows.map((row, i) => (i === 1 ? { ...row, bend: 48 } : row))
+    const [a, b] = [pointsFromBends([0, 0, 0], [1, 0, 0], rows), pointsFromBends([700, -300, 90], [0, 0.6, 0.8], off)]
+    if (!a.ok || !b.ok) throw new Error('no lines')
+    const compared = compareLines(a.value, b.value, { along: 1, end: 1, endAngle: 1 })
+    if (!compared.ok) throw new Error(compared.error.code)
+    const laid = overlay(a.value, b.value, compared.value.placement)!
+    const nearest = (p: readonly number[]) => Math.min(...laid.fresh.map(q => Math.hypot(p[0]! - q[0], p[1]! - q[1], p[2]! - q[2])))
+    const worst = Math.max(...laid.old.map(nearest))
+    expect(Math.abs(worst - compared.value.greatest.off)).toBeLessThan(1.5)
+    expect(
+      overlay(a.value, a.value, {
+        rotation: [
+          [1, 0, 0],
+          [0, 1, 0],
+          [0, 0, 1],
+        ],
+        shift: [0, 0, 0],
+      })!.fresh,
+    ).toEqual(laid.old)
+  })
+})

@@ -13,6 +13,7 @@ import type { MouldedCut } from '../../core/making/cutFromMoulded'
 import type { ClampKind, HoseIssue, HoseMaterial } from '../../core/making/hose'
 import type { BendMark } from '../../core/making/markBends'
 import { perInch, type ThreadSize } from '../../core/making/threads'
+import type { NotBrought } from '../../core/making/notBrought'
 import type { MakingNeed } from '../../core/making/workOut'
 import { endWords } from './makeActWords'
 import { formatNumber, formatQuantity } from '../../core/units/formatQuantity'
@@ -216,3 +217,14 @@ export function hoseIssueWords(issue: HoseIssue): string {
 }
 export const mouldedWords = ({ from, to, turned, greatest }: MouldedCut): string =>
   `Keep the piece from ${mm(from)} to ${mm(to)} of the moulded hose${turned ? ', turned end for end' : ''}: it lies within ${mm(greatest)} of the course.`
+
+/** What the new line comes without, one thing a line, and what to do about it. */
+export const notBroughtWords = ({ moveOver, holds, seals }: NotBrought): string[] => [
+  ...moveOver.map(what => `Move over from the old one: ${what}.`),
+  ...holds.map(({ name, reuse, part }) =>
+    reuse === 'never' ? `${name}: a new one${part ? `, ${part}` : ''}.` : `${name}: the old one again, if it is good.`,
+  ),
+  ...seals.map(({ name, count, reuse, part }) =>
+    reuse === 'never' ? `${count} × ${name}, new${part ? `: ${part}` : ''}.` : `${count} × ${name}: the old one again, if it is good.`,
+  ),
+]

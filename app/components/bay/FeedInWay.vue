@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { feedViews } from '#core/feed/feedViews'
+import { nearTheWay } from '#core/feed/nearTheWay'
+import { placed } from '#core/feed/pose'
 import type { Slug } from '#core/sheet/types'
 import { feedIssueWords, feedLegs } from '#shared/words/feedWords'
 import { useWorked } from '~/composables/useWorked'
 import { useJob } from '~/stores/job'
 import { onCar } from '~/workers/onCar'
 
-/** How a rigid line threads into its place: leg by leg, drawn flat, with what is tight on the way. Searched when asked for. */
+/** How a rigid line threads into its place: leg by leg, in space from where the person stands, with what is tight on the way. Searched when asked for. */
 const props = defineProps<{ line: Slug }>()
 const job = useJob()
 const isAsked = ref(false)
@@ -22,22 +23,17 @@ const { value, busy, failed } = useWorked('feedIn', () =>
 )
 const legs = computed(() => (value.value?.ok ? feedLegs(value.value.value) : []))
 const leg = ref(0)
-const views = computed(() =>
-  value.value?.ok
-    ? feedViews(value.value.value).map(({ from, poses, things, frame }) => ({
-        from,
-        box: `${frame.left} ${-frame.top} ${frame.width} ${frame.height}`,
-        unit: Math.max(frame.width / 500, frame.height / 300),
-        poses: poses.map(pose => pose.map(([x, y]) => `${x.toFixed(0)},${(-y).toFixed(0)}`).join(' ')),
-        things: things.map(({ at, width, round }) => ({
-          round,
-          at: at.map(([x, y]) => `${x.toFixed(0)},${(-y).toFixed(0)}`).join(' '),
-          width,
-        })),
-      }))
-    : [],
-)
-const title = { above: 'From above', side: 'From the left' } as const
+/** The line in each pose, and what it is drawn by: this move before and after, its place, and what stands around. */
+const way = computed(() => (value.value?.ok ? value.value.value : undefined))
+const courses = computed(() => way.value?.poses.map(pose => way.value!.line.points.map(point => placed(pose, point))) ?? [])
+const drawn = computed(() => [
+  { course: courses.value[leg.value + 1]!, kind: 'main' as const },
+  { course: courses.value[leg.value]!, kind: 'faint' as const },
+  { course: courses.value.at(-1)!, kind: 'other' as const },
+])
+const things = computed(() => (way.value ? nearTheWay(way.value).map(({ body }) => body) : []))
+/** As the person stands: over the engine, or under the lift. */
+const from = computed(() => (way.value?.leaves === 'above' ? { turn: 200, tilt: 40 } : { turn: 200, tilt: -40 }))
 </script>
 
 <template>
@@ -54,32 +50,17 @@ const title = { above: 'From above', side: 'From the left' } as const
         <v-btn-second :disabled="leg === 0" @click="leg--">Back</v-btn-second>
         <v-btn-second :disabled="leg === legs.length - 1" @click="leg++">Next</v-btn-second>
       </div>
-      <div class="views">
-        <figure v-for="view in views" :key="view.from">
-          <figcaption>{{ title[view.from] }}</figcaption>
-          <svg :viewBox="view.box" role="img" :aria-label="`${title[view.from]}: the line before and after this move`">
-            <polyline
-              v-for="(thing, i) in view.things"
-              :key="i"
-              :points="thing.at"
-              :class="thing.width ? 'thick' : 'flat'"
-              :stroke-linecap="thing.round ? 'round' : 'butt'"
-              :stroke-width="thing.width || view.unit"
-            />
-            <polyline
-              class="end"
-              :points="view.poses.at(-1)"
-              :stroke-width="view.unit * 2"
-              :stroke-dasharray="`${view.unit * 6} ${view.unit * 5}`"
-            />
-            <polyline class="before" :points="view.poses[leg]" :stroke-width="view.unit * 4" />
-            <polyline class="after" :points="view.poses[leg + 1]" :stroke-width="view.unit * 6" />
-          </svg>
-        </figure>
-      </div>
+      <SpacePicture
+        :lines="drawn"
+        :things="things"
+        :fit="courses"
+        :from="from"
+        :label="`The line before and after this move, seen from ${way?.leaves === 'above' ? 'above' : 'below'}`"
+      />
       <p class="soft">
-        Thin: where it is. Thick: where this move takes it. Dashed: its place. Looked for in steps of 12 mm: feel with a finger where it is
-        tight, and take the old one’s way where it went out easily.
+        Seen from {{ way?.leaves === 'above' ? 'over the engine' : 'under the lift' }}. Thin: where it is. Thick: where this move takes it.
+        Dashed: its place. Looked for in steps of 12 mm: feel with a finger where it is tight, and take the old one’s way where it went out
+        easily.
       </p>
     </template>
   </section>
@@ -88,45 +69,5 @@ const title = { above: 'From above', side: 'From the left' } as const
 <style scoped>
 .way {
   width: 100%;
-}
-.views {
-  width: 100%;
-  display: grid;
-  gap: 8px;
-}
-figure {
-  margin: 0;
-  border: 1px solid var(--line);
-  background: var(--card);
-}
-figcaption {
-  padding: 4px 10px 0;
-  color: var(--soft);
-  font-size: 15px;
-}
-svg {
-  display: block;
-  width: 100%;
-  max-height: 260px;
-}
-polyline {
-  fill: none;
-  stroke-linejoin: round;
-}
-.flat {
-  fill: var(--line);
-  stroke: var(--soft);
-}
-.thick {
-  stroke: var(--line);
-}
-.end {
-  stroke: var(--soft);
-}
-.before {
-  stroke: var(--ink);
-}
-.after {
-  stroke: var(--accent);
 }
 </style>

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import { useRoute } from '#imports'
 import type { PassInCar } from '#core/making/clearInCar'
 import { compareLines } from '#core/making/compareLines'
+import { overlay } from '#core/making/overlay'
 import { pointsFromBends, type BendRow } from '#core/route/bendTable'
 import { formatNumber } from '#core/units/formatQuantity'
 import { adviceWords, compareIssueWords, verdictWords } from '#shared/words/makingWords'
@@ -34,6 +35,18 @@ const compared = computed(() =>
     : undefined,
 )
 const found = computed(() => (compared.value?.ok ? compared.value.value : undefined))
+const laid = computed(() =>
+  found.value && old.value?.ok && fresh.value?.ok ? overlay(old.value.value, fresh.value.value, found.value.placement) : undefined,
+)
+const inSpace = computed(() =>
+  laid.value
+    ? [
+        { course: laid.value.old, kind: 'main' as const },
+        { course: laid.value.fresh, kind: 'other' as const },
+      ]
+    : [],
+)
+const part = computed(() => (typeof route.query.part === 'string' ? route.query.part : undefined))
 const mm = (value: number) => `${formatNumber(value, 1)} mm`
 const degrees = (value: number) => `${formatNumber(value, 1)}°`
 const setOther = (rows: readonly BendRow[]) => (bench.value = { ...bench.value, other: [...rows] })
@@ -74,8 +87,10 @@ const print = () => window.print()
           <ForJob :found="found" :passes="passes" />
         </section>
         <ClearInCar v-if="sheet && line && fresh?.ok" :sheet="sheet" :line="line" :fresh="fresh.value" @found="found => (passes = found)" />
-        <LineViews :lines="[bench.line.rows, bench.other]" :names="['the old line', 'the new one, dashed']" />
-        <p class="soft">Drawn from the same end; dashed is the new one.</p>
+        <NotBrought v-if="sheet && line" :sheet="sheet" :line="line" :part="part" />
+        <SpacePicture v-if="laid" :lines="inSpace" shadow label="The new line, dashed, laid on the old one" />
+        <p class="soft">Laid on each other as they agree best; dashed is the new one.</p>
+        <DeviationStrip v-if="along !== undefined" :along="found.along" :allowed="along" />
         <v-table>
           <tbody>
             <tr>

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { developedPoints } from '#core/making/developedPoints'
 import { flatViews } from '#core/making/flatViews'
 import { lieFlat } from '#core/making/tableRows'
 import { pointsFromBends, type BendRow } from '#core/route/bendTable'
 
-/** One line, or two laid on each other, drawn flat from above and from the side, both to the same scale, bends by their number. */
+/** One line, or two from the same end, in space and drawn flat, from above and from the side, both to the same scale, bends by their number. */
 const props = defineProps<{ lines: readonly (readonly BendRow[])[]; names: readonly string[] }>()
 const views = computed(() => {
   const points = props.lines.map(rows => {
@@ -21,11 +22,20 @@ const views = computed(() => {
     start: lines[0]?.[0],
   }))
 })
+/** The first of them in space, as it lies on the bench. */
+const inSpace = computed(() =>
+  props.lines.flatMap((rows, i) => {
+    const found = developedPoints(rows)
+    return found ? [{ course: found.line, kind: i === 0 ? ('main' as const) : ('other' as const) }] : []
+  }),
+)
+const corners = computed(() => developedPoints(props.lines[0] ?? [])?.corners.slice(1, -1) ?? [])
 const title = { above: 'From above', side: 'From the side' } as const
 </script>
 
 <template>
   <div class="views">
+    <SpacePicture v-if="inSpace.length" :lines="inSpace" :marks="corners" shadow :label="`In space: ${names.join(' and ')}`" />
     <figure v-for="view in views" :key="view.from">
       <figcaption>{{ title[view.from] }}</figcaption>
       <svg :viewBox="view.box" role="img" :aria-label="`${title[view.from]}: ${names.join(' and ')}`">
