@@ -67,6 +67,7 @@ export const access = {
   'DELETE /api/coils/:id': ['lead', 'admin'],
   'POST /api/coils/:id/cut': everyone,
   'POST /api/compute/:name': everyone,
+  'POST /api/templates.pdf': everyone,
 } as const satisfies Record<string, 'public' | Role[]>
 
 export type RouteKey = keyof typeof access

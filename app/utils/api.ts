@@ -55,6 +55,19 @@ export const onServerTime = (hear: (at: number) => void): void => void (heardTim
 
 /** What the server says, as it comes. */
 export async function ask(method: Method, path: string, body?: unknown): Promise<unknown> {
+  const response = await send(method, path, body)
+  return answerOf(response, await response.json().catch(() => undefined))
+}
+
+/** A file that the server makes of what it is sent. */
+export async function fetchFile(path: string, body: unknown): Promise<Blob> {
+  const response = await send('POST', path, body)
+  if (response.ok) return response.blob()
+  answerOf(response, await response.json().catch(() => undefined))
+  throw new NoAnswer('The server sent no file.', response.status)
+}
+
+async function send(method: Method, path: string, body?: unknown): Promise<Response> {
   const isPicture = body instanceof Blob
   let response: Response
   try {
@@ -69,7 +82,10 @@ export async function ask(method: Method, path: string, body?: unknown): Promise
   }
   const date = Date.parse(response.headers.get('date') ?? '')
   if (Number.isFinite(date)) heardTime(date)
-  const value: unknown = await response.json().catch(() => undefined)
+  return response
+}
+
+function answerOf(response: Response, value: unknown): unknown {
   if (response.ok) return value
   if (isProblem(value)) throw new ProblemFailure(value, Number(response.headers.get('retry-after')) || undefined)
   throw new NoAnswer(`The server answered ${response.status} without a reason.`, response.status)

@@ -106,3 +106,23 @@ describe('DXF', () => {
     for (const [i, point] of line.entries()) for (const axis of [0, 1, 2] as const) expect(read[i]![axis]).toBeCloseTo(point[axis], 3)
   })
 })
+
+it('the side of the line is as high as the line stands up from the bench, and as long as it is from above', () => {
+  const stands: BendRow[] = [
+    { straight: 100, rotate: 0, bend: 90, radius: 14 },
+    { straight: 80, rotate: 90, bend: 90, radius: 14 },
+    { straight: 60, rotate: 0, bend: 0, radius: 0 },
+  ]
+  const spread = (from: 'above' | 'side') => {
+    const points = planPages(stands, 'a4', templateWords, from).flatMap(({ marks }) =>
+      marks.flatMap(mark => (mark.kind === 'line' && mark.width === 0.5 ? mark.points : [])),
+    )
+    const along = (axis: 0 | 1) => Math.max(...points.map(one => one[axis])) - Math.min(...points.map(one => one[axis]))
+    return [along(0), along(1)]
+  }
+  // Bent once flat and once upwards: 60 mm and the last bend stand up.
+  const [[long, wide], [longToo, tall]] = [spread('above'), spread('side')]
+  expect(long).toBeCloseTo(longToo!, 1)
+  expect(tall).toBeCloseTo(60 + 14, 0)
+  expect(wide).toBeCloseTo(14 + 80 + 14, 0)
+})

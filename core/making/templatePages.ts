@@ -1,6 +1,7 @@
 import { developLine, samplePoints } from '../route/developLine'
 import { pointsFromBends, type BendRow } from '../route/bendTable'
 import { lieFlat } from './tableRows'
+import type { WorkedOut } from './workOut'
 import type { BendMark } from './markBends'
 
 /** Paper, mm: A4 by ISO 216, Letter 8.5 × 11 in. */
@@ -16,9 +17,13 @@ export type TemplatePage = { title: string; width: number; height: number; marks
 export type TemplateWords = {
   ruler: string
   strip: (n: number, of: number) => string
-  plan: (across: number, down: number) => string
+  plan: (from: TemplateSide, across: number, down: number) => string
   mark: (mark: BendMark) => string
 }
+
+/** Where one looks from: the bent line lies with its first bend flat. */
+export const templateSides = ['above', 'side'] as const
+export type TemplateSide = (typeof templateSides)[number]
 
 /** No printer prints to the edge. */
 const margin = 12
@@ -109,13 +114,24 @@ export function stripPages(cut: number, marks: readonly BendMark[], paper: Paper
   return pages.map((drawn, i) => ({ title: words.strip(i + 1, pages.length), width, height, marks: drawn }))
 }
 
-/** The bent line from above, first bend flat, at true size, over as many sheets as it takes: to lay the made line on. */
-export function planPages(rows: readonly BendRow[], paper: Paper, words: TemplateWords): TemplatePage[] {
+/** Everything on paper: the strip where marks and length are known, and both sides of the bent line. */
+export function allPages(
+  rows: readonly BendRow[],
+  worked: Pick<WorkedOut, 'cut' | 'marks'>,
+  paper: Paper,
+  words: TemplateWords,
+): TemplatePage[] {
+  const strip = worked.cut && worked.marks ? stripPages(worked.cut.cut, worked.marks, paper, words) : []
+  return [...strip, ...templateSides.flatMap(from => planPages(rows, paper, words, from))]
+}
+
+/** The bent line from above or from its side, at true size, over as many sheets as it takes: to hold the made line against. */
+export function planPages(rows: readonly BendRow[], paper: Paper, words: TemplateWords, from: TemplateSide = 'above'): TemplatePage[] {
   const { width, height } = papers[paper]
   const made = pointsFromBends([0, 0, 0], [1, 0, 0], lieFlat(rows))
   const developed = made.ok ? developLine([{ kind: 'tube', points: made.value } as never]) : undefined
   if (!developed?.ok) return []
-  const points = samplePoints(developed.value, 1).map(({ at }) => [at[0], -at[1]] as const)
+  const points = samplePoints(developed.value, 1).map(({ at }) => [at[0], from === 'above' ? -at[1] : -at[2]] as const)
   const [left, top] = [Math.min(...points.map(([x]) => x)), Math.min(...points.map(([, y]) => y))]
   const [right, low] = [Math.max(...points.map(([x]) => x)), Math.max(...points.map(([, y]) => y))]
   const [wide, high] = [width - 2 * margin, height - 2 * margin - foot]
@@ -157,7 +173,7 @@ export function planPages(rows: readonly BendRow[], paper: Paper, words: Templat
       },
     ])
     const drawn = pieces.filter(piece => piece.length > 1).map((points): Mark => ({ kind: 'line', points, width: 0.5 }))
-    const title = words.plan(column + 1, line + 1)
+    const title = words.plan(from, column + 1, line + 1)
     return drawn.length === 0 ? [] : [{ title, width, height, marks: [...drawn, ...crosses, ...ruler(width, height, words.ruler)] }]
   })
   // A sheet that the line does not cross is not printed.

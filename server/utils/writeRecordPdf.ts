@@ -1,7 +1,3 @@
-import { createRequire } from 'node:module'
-import { join } from 'node:path'
-import { pathToFileURL } from 'node:url'
-import pdfmake from 'pdfmake'
 import type { Column, Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces'
 import type { JobRecord } from '../../core/job/buildRecord'
 import type { Sheet } from '../../core/sheet/types'
@@ -23,12 +19,7 @@ import { endingWords } from '../../shared/words/endingWords'
 import { stepWords } from '../../shared/words/stepWords'
 import { cautionWords, list, proofWords } from '../../shared/words/vocabulary'
 import { dueWords } from '../../shared/words/refusalWords'
-
-// The program runs from its own folder, where the fonts lie beside the other packages; pdfkit reads WOFF as it is.
-const fontFile = (weight: 400 | 700): string =>
-  createRequire(pathToFileURL(join(process.cwd(), 'package.json'))).resolve(
-    `@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-${weight}-normal.woff`,
-  )
+import { writePdf } from './writePdf'
 
 const ink = '#1c2429'
 const soft = '#5d676b'
@@ -80,11 +71,6 @@ export async function writeRecordPdf(
   workshop: string,
   photos: ReadonlyMap<string, Uint8Array> = new Map(),
 ): Promise<Buffer> {
-  const [normal, bold] = [fontFile(400), fontFile(700)]
-  pdfmake.setFonts({ Body: { normal, bold, italics: normal, bolditalics: bold } })
-  // Nothing a record says can make the writer fetch an address or read another file.
-  pdfmake.setUrlAccessPolicy(() => false)
-  pdfmake.setLocalAccessPolicy(path => path === normal || path === bold)
   const mL = (value: number) => formatQuantity('volume', millilitres(value), 'mL')
   const content: Content[] = [
     {
@@ -227,5 +213,5 @@ export async function writeRecordPdf(
       margin: [42, 12, 42, 0],
     }),
   }
-  return Buffer.from(await pdfmake.createPdf(document).getBuffer())
+  return writePdf(document)
 }

@@ -2,16 +2,20 @@ import { planJob, type PlanInputs } from '../../core/access/planJob'
 import type { Standing } from '../../core/access/standing'
 import type { AccessIssue, Plan } from '../../core/access/types'
 import type { JobRecord } from '../../core/job/buildRecord'
+import { allPages, type Paper } from '../../core/making/templatePages'
+import { alongTheLine, workOut, type LineInMaking } from '../../core/making/workOut'
 import type { Result } from '../../core/result'
 import { resolveSheet } from '../../core/sheet/resolveSheet'
 import type { Car, Pack, Sheet } from '../../core/sheet/types'
 import { computations, type ComputeName } from '../../shared/compute'
+import { templateWords } from '../../shared/words/templateWords'
 import { parseJson } from '../utils/json'
 import { ProblemError } from '../utils/problemError'
 import { readPack } from '../utils/readPack'
 import { readRevision } from '../utils/readRevision'
 import { redrawPhoto } from '../utils/redrawPhoto'
 import { writeRecordPdf } from '../utils/writeRecordPdf'
+import { writeTemplatesPdf } from '../utils/writeTemplatesPdf'
 
 const textOf = (bytes: Uint8Array): string => Buffer.from(bytes).toString('utf8')
 
@@ -33,6 +37,11 @@ export const tasks = {
   readPack: ({ body }: { body: Uint8Array }): Pack => readPack(parseJson(textOf(body))),
   readRevision: ({ body }: { body: Uint8Array }): { sheet: Sheet; notes: string[] } => readRevision(parseJson(textOf(body))),
   redrawPhoto: ({ bytes }: { bytes: Uint8Array }): Promise<{ bytes: Uint8Array; width: number; height: number }> => redrawPhoto(bytes),
+  /** The line on paper at true size; its marks hang on no order of bends, so none is looked for. */
+  templatesPdf: ({ line, paper }: { line: LineInMaking; paper: Paper }) => {
+    const worked = workOut(line, alongTheLine(line))
+    return writeTemplatesPdf(allPages(worked.made ?? line.rows, worked, paper, templateWords))
+  },
   recordPdf: ({
     record,
     sheet,

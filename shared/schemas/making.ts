@@ -51,6 +51,9 @@ export const lineInMakingSchema = z.strictObject({
   loose: z.array(looseSchema).max(20),
 }) satisfies z.ZodType<LineInMaking, unknown>
 
+/** The line on paper at true size. */
+export const templatesAskedSchema = z.strictObject({ line: lineInMakingSchema, paper: z.enum(['a4', 'letter']) })
+
 const spigotSchema = z.strictObject({ bead: z.number().min(0).max(200), length: z.number().min(1).max(500) })
 export const hoseAskedSchema = z.strictObject({
   material: z.enum(hoseMaterials),

@@ -5,7 +5,7 @@ import { formatNumber } from '../../core/units/formatQuantity'
 export const templateWords: TemplateWords = {
   ruler: '100 mm: print at 100 %, then measure this',
   strip: (n, of) => `Strip, sheet ${n} of ${of}`,
-  plan: (across, down) => `From above, sheet ${across} across, ${down} down`,
+  plan: (from, across, down) => `${from === 'above' ? 'From above' : 'From the side'}, sheet ${across} across, ${down} down`,
   mark({ bend, set, turn }) {
     const side = turn < 0 ? 'left' : 'right'
     const turned = bend === 0 ? '' : `, turn ${formatNumber(Math.abs(turn), 0)}° ${side}`

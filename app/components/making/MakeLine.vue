@@ -72,7 +72,7 @@ function takeFromSheet(rows: BendRow[], tube: Partial<Tube>) {
         :may-turn="done.size === 0"
         @turn="emit('turn')"
       />
-      <TemplateSheets v-if="worked.made" :rows="worked.made" :worked="worked" />
+      <TemplateSheets v-if="worked.made" :rows="worked.made" :worked="worked" :line="line" />
       <slot />
       <MakeList
         v-if="line.rows.length"

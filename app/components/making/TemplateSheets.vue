@@ -3,29 +3,37 @@ import { computed, ref } from 'vue'
 import { csvLines } from '#core/exchange/writeCsv'
 import { writeDxf } from '#core/exchange/writeDxf'
 import { writeSvg } from '#core/exchange/writeSvg'
-import { planPages, stripPages, type Paper } from '#core/making/templatePages'
+import { writeGltf } from '#core/exchange/writeGltf'
+import { allPages, type Paper } from '#core/making/templatePages'
 import { markRows } from '#core/making/markRows'
-import type { WorkedOut } from '#core/making/workOut'
+import type { LineInMaking, WorkedOut } from '#core/making/workOut'
 import type { BendRow } from '#core/route/bendTable'
 import { developedPoints } from '#core/making/developedPoints'
 import { templateWords } from '#shared/words/templateWords'
+import { useServerAct } from '~/composables/useServerAct'
+import { fetchFile } from '~/utils/api'
 import { saveFile } from '~/utils/saveFile'
 
 /** The line on paper at true size, and as files for other programs. */
-const props = defineProps<{ rows: readonly BendRow[]; worked: WorkedOut }>()
+const props = defineProps<{ rows: readonly BendRow[]; worked: WorkedOut; line: LineInMaking }>()
 const paper = ref<Paper>('a4')
-const pages = computed(() => [
-  ...(props.worked.cut && props.worked.marks ? stripPages(props.worked.cut.cut, props.worked.marks, paper.value, templateWords) : []),
-  ...planPages(props.rows, paper.value, templateWords),
-])
+const pages = computed(() => allPages(props.rows, props.worked, paper.value, templateWords))
 const drawn = computed(() => pages.value.map(page => ({ title: page.title, svg: writeSvg(page) })))
 const isOpen = ref(false)
 const source = (svg: string) => `data:image/svg+xml;charset=utf-8,${encodeURIComponent(svg)}`
 const print = () => window.print()
-function save(kind: 'svg' | 'dxf' | 'csv') {
+const { trouble, busy, act } = useServerAct()
+/** Written by the server, which has the fonts. */
+const savePdf = () =>
+  act(async () => saveFile('line.pdf', 'application/pdf', await fetchFile('/api/templates.pdf', { line: props.line, paper: paper.value })))
+function save(kind: 'svg' | 'dxf' | 'csv' | 'gltf') {
   if (kind === 'svg') for (const { title, svg } of drawn.value) saveFile(`${title}.svg`, 'image/svg+xml', svg)
   else if (kind === 'csv') saveFile('bends.csv', 'text/csv', csvLines(markRows(props.rows, props.worked.marks ?? [])))
-  else {
+  else if (kind === 'gltf') {
+    const points = developedPoints(props.rows)
+    if (points)
+      saveFile('line.glb', 'model/gltf-binary', new Blob([writeGltf(points.line, props.line.tube.outside) as Uint8Array<ArrayBuffer>]))
+  } else {
     const points = developedPoints(props.rows)
     if (points) saveFile('line.dxf', 'application/dxf', writeDxf(points.line, points.corners))
   }
@@ -44,9 +52,12 @@ function save(kind: 'svg' | 'dxf' | 'csv') {
     <div class="row no-print">
       <v-btn-second :aria-expanded="isOpen" @click="isOpen = !isOpen">{{
         isOpen ? 'Hide the sheets' : `Show ${pages.length} sheets`
-      }}</v-btn-second><v-btn-quiet v-if="isOpen" @click="print">Print</v-btn-quiet><v-btn-quiet @click="save('svg')">SVG</v-btn-quiet
-      ><v-btn-quiet @click="save('dxf')">DXF</v-btn-quiet><v-btn-quiet @click="save('csv')">Bend table, CSV</v-btn-quiet>
+      }}</v-btn-second><v-btn-quiet v-if="isOpen" @click="print">Print</v-btn-quiet
+      ><v-btn-quiet :disabled="busy" @click="savePdf">PDF</v-btn-quiet><v-btn-quiet @click="save('svg')">SVG</v-btn-quiet
+      ><v-btn-quiet @click="save('dxf')">DXF</v-btn-quiet><v-btn-quiet @click="save('gltf')">glTF</v-btn-quiet
+      ><v-btn-quiet @click="save('csv')">Bend table, CSV</v-btn-quiet>
     </div>
+    <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
     <p v-if="isOpen" class="soft no-print">Print at 100 %, without fitting to the page, and measure the ruler before you use a sheet.</p>
     <div v-if="isOpen" class="sheets">
       <img v-for="one in drawn" :key="one.title" :src="source(one.svg)" :alt="one.title" />
