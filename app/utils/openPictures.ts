@@ -1,5 +1,5 @@
 /** A picture that was chosen: its address on this device and its size in pixels. */
-export type Opened = { url: string; width: number; height: number }
+export type Opened = { url: string; width: number; height: number; file: File }
 
 /** Opens pictures to be measured in: at least two, all of one size, as one camera takes them. */
 export async function openPictures(files: readonly File[]): Promise<{ ok: true; pictures: Opened[] } | { ok: false; words: string }> {
@@ -14,7 +14,7 @@ export async function openPictures(files: readonly File[]): Promise<{ ok: true; 
     if (!bitmap) return refuse(`${file.name} cannot be read as a picture.`)
     const { width, height } = bitmap
     bitmap.close()
-    pictures.push({ url: URL.createObjectURL(file), width, height })
+    pictures.push({ url: URL.createObjectURL(file), width, height, file })
   }
   const [first] = pictures
   if (pictures.some(({ width, height }) => width !== first!.width || height !== first!.height))

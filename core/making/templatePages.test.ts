@@ -73,7 +73,7 @@ describe.each<Paper>(['a4', 'letter'])('templates on %s', paper => {
         return line[0]![0] - 12 + strip * (long - 10)
       })
     for (const { mark } of marks) expect(found.some(at => Math.abs(at - mark) < 0.2)).toBe(true)
-    expect(pages.flatMap(({ texts }) => texts)).toContain('2: set 61.8°, turn 180° right')
+    expect(pages.flatMap(({ texts }) => texts)).toContain('2: set 61.8°, turn 180° right, clock 180°')
   })
 })
 

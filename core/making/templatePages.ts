@@ -32,6 +32,12 @@ const foot = 18
 /** Neighbouring sheets show as much of each other, to be taped together. */
 const overlap = 10
 
+/** Each sheet says which it is: they are sorted on a bench. */
+const titled = (page: TemplatePage): TemplatePage => ({
+  ...page,
+  marks: [...page.marks, { kind: 'text', at: [margin, 8], text: page.title, size: 3.2 }],
+})
+
 /** A ruler of 100 mm: printed true, it measures as much. */
 function ruler(width: number, height: number, text: string): Mark[] {
   const y = height - margin
@@ -111,7 +117,7 @@ export function stripPages(cut: number, marks: readonly BendMark[], paper: Paper
         )
     }
   }
-  return pages.map((drawn, i) => ({ title: words.strip(i + 1, pages.length), width, height, marks: drawn }))
+  return pages.map((drawn, i) => titled({ title: words.strip(i + 1, pages.length), width, height, marks: drawn }))
 }
 
 /** Everything on paper: the strip where marks and length are known, and both sides of the bent line. */
@@ -174,7 +180,7 @@ export function planPages(rows: readonly BendRow[], paper: Paper, words: Templat
     ])
     const drawn = pieces.filter(piece => piece.length > 1).map((points): Mark => ({ kind: 'line', points, width: 0.5 }))
     const title = words.plan(from, column + 1, line + 1)
-    return drawn.length === 0 ? [] : [{ title, width, height, marks: [...drawn, ...crosses, ...ruler(width, height, words.ruler)] }]
+    return drawn.length === 0 ? [] : [titled({ title, width, height, marks: [...drawn, ...crosses, ...ruler(width, height, words.ruler)] })]
   })
   // A sheet that the line does not cross is not printed.
   return sheets.flat()

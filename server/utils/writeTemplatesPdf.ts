@@ -9,10 +9,9 @@ const points = (mm: number): number => (mm * 72) / 25.4
 export async function writeTemplatesPdf(pages: readonly TemplatePage[]): Promise<Buffer | undefined> {
   const [first] = pages
   if (!first) return undefined
-  const content = pages.flatMap(({ title, marks }, i): Content[] => [
+  const content = pages.flatMap(({ marks }, i): Content[] => [
     // Something that flows, to begin a page with.
     { text: ' ', fontSize: 1, ...(i > 0 && { pageBreak: 'before' as const }) },
-    { text: title, fontSize: 9, absolutePosition: { x: points(12), y: points(5) } },
     ...marks.map((mark): Content =>
       mark.kind === 'line'
         ? {

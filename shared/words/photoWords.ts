@@ -17,16 +17,18 @@ export function photoIssueWords(issue: PhotoIssue): string {
   }
 }
 /** What does not go with the other pictures. */
-export function misfitWords({ picture, what, n, off }: Misfit, names: readonly string[]): string {
-  const place = what === 'corner' ? names[n] : n === 0 ? 'the first end' : `the corner after straight ${n}`
+export function misfitWords({ picture, what, paper, n, off }: Misfit, names: readonly string[]): string {
+  const place =
+    what === 'corner' ? names[paper === 1 ? names.length - 4 + n : n] : n === 0 ? 'the first end' : `the corner after straight ${n}`
   return `Picture ${picture + 1}: ${place} is off by ${Math.round(off)} px. Look at it again.`
 }
 
 /** What is tapped on a picture, in its order (core/photo/laidPoints). */
-export const legNames = (legs: number): string[] => [
+export const legNames = (legs: number, sheets: 1 | 2 = 1): string[] => [
   ...[1, 2, 3, 4].map(n => `corner ${n} of the paper`),
   ...Array.from({ length: legs }, (_, i) => [
     i === 0 ? 'the first end' : `straight ${i + 1}, where it begins`,
     i === legs - 1 ? 'the second end' : `straight ${i + 1}, where it ends`,
   ]).flat(),
+  ...(sheets === 2 ? [1, 2, 3, 4].map(n => `corner ${n} of the second sheet`) : []),
 ]

@@ -188,7 +188,10 @@ test('a line is measured from two photographs, and its bends are the line’s', 
   const picture = page.getByRole('group', { name: 'Picture; tap the points in their order' })
   for (const [i, pose] of poses.entries()) {
     await page.getByRole('button', { name: `Picture ${i + 1}` }).click()
-    for (const [x, y] of taps(lens, pose, line)) {
+    const last = taps(lens, pose, line).length - 1
+    for (const [n, [tx, ty]] of taps(lens, pose, line).entries()) {
+      // Within a straight the finger misses the middle by some pixels: it is laid on the tube's two edges.
+      const [x, y] = n <= 4 || n === last ? [tx, ty] : [tx + 5, ty - 5]
       await picture.scrollIntoViewIfNeeded()
       const { width, height } = (await picture.boundingBox())!
       await picture.click({ position: { x: (x / lens.width) * width, y: (y / lens.height) * height } })

@@ -21,6 +21,8 @@ const props = defineProps<{
   /** What it is for, where that is known. */
   system?: System
   held?: boolean
+  /** Keeps photographs it was measured from, where there is a job to keep them with. */
+  keepPictures?: (pictures: readonly File[]) => Promise<void>
 }>()
 const emit = defineEmits<{ set: [change: Partial<LineInMaking>]; turn: [] }>()
 const { gear } = useGear()
@@ -45,7 +47,7 @@ function takeFromSheet(rows: BendRow[], tube: Partial<Tube>) {
 </script>
 
 <template>
-  <PhotoMeasure v-if="isByPhoto" class="photos" @take="takeFromPhotos" />
+  <PhotoMeasure v-if="isByPhoto" class="photos" :keep="keepPictures" @take="takeFromPhotos" />
   <div class="halves">
     <div class="stack">
       <LineRows :model-value="line.rows" name="The line" @update:model-value="emit('set', { rows: $event })">

@@ -1,72 +1,50 @@
 <script setup lang="ts">
-import { computed, onUnmounted, ref } from 'vue'
+import { computed, ref } from 'vue'
 import { bendsFromPoints, type BendRow } from '#core/route/bendTable'
 import { pointsWithRadius, tableRows } from '#core/making/tableRows'
-import { layPoints, pictureOf, type Laid } from '#core/photo/laidPoints'
-import type { Pixel } from '#core/photo/homography'
 import type { SheetOfPaper } from '#core/photo/reconstructLine'
 import { formatNumber } from '#core/units/formatQuantity'
-import { legNames, misfitWords, photoIssueWords } from '#shared/words/photoWords'
-import { openPictures } from '~/utils/openPictures'
-import { runInWorker } from '~/utils/workerCall'
+import { misfitWords, photoIssueWords } from '#shared/words/photoWords'
+import { useLaidPictures } from '~/composables/useLaidPictures'
 
-/** A line measured from two to four photographs with a sheet of paper beside it. The photographs stay on this device. */
+/**
+ * A line measured from two to four photographs with a sheet of paper or two beside it. The photographs stay on this device, unless somebody
+ * keeps them with the job.
+ */
+const props = defineProps<{ keep?: (pictures: readonly File[]) => Promise<void> }>()
 const emit = defineEmits<{ take: [rows: BendRow[]] }>()
-const pictures = ref<{ url: string; width: number; height: number; laid: Laid }[]>([])
 /** Which sheet it is decides every length: nobody says it for the person who laid it there. */
 const paper = ref<SheetOfPaper>()
+const second = ref<SheetOfPaper>()
 const legs = ref<number | undefined>(undefined)
 const radius = ref<number | undefined>(undefined)
-const at = ref(0)
-const trouble = ref('')
-const busy = ref(false)
-const result = ref<Awaited<ReturnType<typeof measure>>>()
-const shown = computed(() => pictures.value[at.value])
-const names = computed(() => legNames(legs.value ?? 0))
-const ready = computed(
-  () =>
-    paper.value !== undefined &&
-    pictures.value.length >= 2 &&
-    legs.value !== undefined &&
-    pictures.value.every(({ laid }) => laid.length === names.value.length),
-)
-const joins = computed(() => layPoints(legs.value ?? 0).joins)
-
-async function choose(files: File | File[]) {
-  trouble.value = ''
-  result.value = undefined
-  const opened = await openPictures([files].flat().slice(0, 4))
-  if (!opened.ok) return void (trouble.value = opened.words)
-  forget()
-  pictures.value = opened.pictures.map(picture => ({ ...picture, laid: [] }))
-  at.value = 0
-}
-const forget = () => pictures.value.forEach(({ url }) => URL.revokeObjectURL(url))
-onUnmounted(forget)
-function lay(change: (laid: Laid) => Laid) {
-  result.value = undefined
-  pictures.value = pictures.value.map((picture, i) => (i === at.value ? { ...picture, laid: change(picture.laid) } : picture))
-}
-const add = (to: Pixel) => lay(laid => [...laid, to])
-const move = (n: number, to: Pixel) => lay(laid => laid.map((one, i) => (i === n ? to : one)))
-const measure = () =>
-  runInWorker('reconstruct', {
-    width: pictures.value[0]!.width,
-    height: pictures.value[0]!.height,
-    papers: [paper.value!],
-    pictures: pictures.value.map(({ laid }) => pictureOf(laid, legs.value!)),
-  })
-async function work() {
-  busy.value = true
-  try {
-    result.value = await measure()
-  } finally {
-    busy.value = false
-  }
-}
+const snaps = ref(true)
+const sheets = computed(() => [paper.value, ...(second.value ? [second.value] : [])])
+const { pictures, at, shown, names, joins, isLaid, ready, trouble, busy, result, choose, add, move, drop, takeBack, work } =
+  useLaidPictures({ legs, sheets, snaps })
 const found = computed(() => (result.value?.ok ? result.value.value : undefined))
+const next = computed(() => {
+  const { length } = shown.value?.laid ?? []
+  if (length >= names.value.length) return 'All points are laid. Drag one to correct it.'
+  const tap = `Tap: ${names.value[length]}`
+  return isLaid(shown.value!.laid) ? `${tap}; if this picture does not show it, go on.` : tap
+})
 function take() {
   if (found.value) emit('take', tableRows(bendsFromPoints(pointsWithRadius(found.value.apexes, radius.value))))
+}
+const kept = ref(false)
+const keeping = ref(false)
+async function keepPictures() {
+  keeping.value = true
+  trouble.value = ''
+  try {
+    await props.keep!(pictures.value.map(({ file }) => file))
+    kept.value = true
+  } catch (error) {
+    trouble.value = `The pictures were not kept with the job. ${error instanceof Error ? error.message : ''}`
+  } finally {
+    keeping.value = false
+  }
 }
 </script>
 
@@ -74,7 +52,8 @@ function take() {
   <section class="card stack" aria-label="Measure by photographs">
     <p>
       Lay the line still on the bench, a sheet of paper beside it. Write 1 to 4 on its corners, round clockwise, the short side from 1 to 2.
-      Take two to four pictures from different sides with the same camera, all of line and paper in each, held the same way round.
+      Take two to four pictures from different sides with the same camera, all of line and paper in each, held the same way round. A second
+      sheet at the far end makes a long line surer.
     </p>
     <v-file-input
       label="Two to four pictures"
@@ -89,23 +68,41 @@ function take() {
       <NumberField v-model="radius" label="Bend radius" unit="mm" :least="1" :most="500" />
     </div>
     <p v-if="!paper" class="soft">Say which sheet of paper it is: every length comes from it.</p>
-    <div class="tabs" role="group" aria-label="Paper">
-      <v-btn-choice :aria-pressed="paper === 'a4'" @click="paper = 'a4'">A4 paper</v-btn-choice
-      ><v-btn-choice :aria-pressed="paper === 'letter'" @click="paper = 'letter'">Letter paper</v-btn-choice>
+    <div class="row">
+      <div class="tabs" role="group" aria-label="Paper">
+        <v-btn-choice :aria-pressed="paper === 'a4'" @click="paper = 'a4'">A4 paper</v-btn-choice
+        ><v-btn-choice :aria-pressed="paper === 'letter'" @click="paper = 'letter'">Letter paper</v-btn-choice>
+      </div>
+      <div class="tabs" role="group" aria-label="Second sheet">
+        <v-btn-choice :aria-pressed="second === undefined" @click="second = undefined">One sheet</v-btn-choice
+        ><v-btn-choice :aria-pressed="second === 'a4'" @click="second = 'a4'">and an A4</v-btn-choice
+        ><v-btn-choice :aria-pressed="second === 'letter'" @click="second = 'letter'">and a Letter</v-btn-choice>
+      </div>
     </div>
     <p v-if="trouble" class="caution" role="alert">{{ trouble }}</p>
     <template v-if="shown && legs !== undefined">
       <div class="tabs" role="group" aria-label="Pictures">
         <v-btn-choice v-for="(picture, i) in pictures" :key="picture.url" :aria-pressed="i === at" @click="at = i"
-          >Picture {{ i + 1 }}<template v-if="picture.laid.length === names.length"> ✓</template></v-btn-choice
+          >Picture {{ i + 1 }}<template v-if="isLaid(picture.laid)"> ✓</template></v-btn-choice
         >
       </div>
       <p role="status">
-        <b>{{ shown.laid.length < names.length ? `Tap: ${names[shown.laid.length]}` : 'All points are laid. Drag one to correct it.' }}</b>
+        <b>{{ next }}</b>
       </p>
-      <PhotoTaps v-bind="shown" :points="shown.laid" :names="names" :joins="joins" @add="add" @move="move" />
+      <PhotoTaps
+        :url="shown.url"
+        :width="shown.width"
+        :height="shown.height"
+        :points="shown.laid"
+        :names="names"
+        :joins="joins"
+        @add="add"
+        @move="move"
+        @drop="drop"
+      />
+      <v-checkbox v-model="snaps" label="Lay straights on the middle of the tube by its two edges" />
       <div class="row">
-        <v-btn-quiet :disabled="shown.laid.length === 0" @click="lay(laid => laid.slice(0, -1))">Take back the last point</v-btn-quiet
+        <v-btn-quiet :disabled="shown.laid.length === 0" @click="takeBack">Take back the last point</v-btn-quiet
         ><v-btn-main :disabled="!ready || busy" @click="work">{{ busy ? 'Working it out …' : 'Work it out' }}</v-btn-main>
       </div>
     </template>
@@ -117,7 +114,12 @@ function take() {
       <p role="status">
         Measured: each corner of the line within <b>{{ formatNumber(Math.max(...found.within), 1) }} mm</b> at worst, 95 times of 100.
       </p>
-      <div><v-btn-second @click="take">Take this line</v-btn-second></div>
+      <div class="row">
+        <v-btn-second @click="take">Take this line</v-btn-second>
+        <v-btn-quiet v-if="keep" :disabled="kept || keeping" @click="keepPictures">{{
+          kept ? 'Kept with the job' : keeping ? 'Keeping them …' : 'Keep the pictures with the job'
+        }}</v-btn-quiet>
+      </div>
     </template>
   </section>
 </template>

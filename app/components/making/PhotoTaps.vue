@@ -11,7 +11,7 @@ const props = defineProps<{
   names: readonly string[]
   joins: readonly (readonly [number, number])[]
 }>()
-const emit = defineEmits<{ add: [at: Pixel]; move: [n: number, to: Pixel] }>()
+const emit = defineEmits<{ add: [at: Pixel]; move: [n: number, to: Pixel]; drop: [n: number] }>()
 const box = ref<SVGSVGElement>()
 const held = ref<number>()
 const looked = ref<Pixel>()
@@ -45,6 +45,7 @@ function drag(event: PointerEvent) {
   emit('move', held.value, looked.value)
 }
 function release() {
+  if (held.value !== undefined) emit('drop', held.value)
   held.value = undefined
   looked.value = undefined
 }

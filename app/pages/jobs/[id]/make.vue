@@ -1,15 +1,18 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
+import { v7 } from 'uuid'
 import { tubesOnSheet } from '#core/making/lineOnSheet'
 import { isMadeHere } from '#core/job/madeHere'
 import { rebentWords } from '#shared/words/makeActWords'
 import { useJobMaking } from '~/composables/useJobMaking'
 import { useJobPage } from '~/composables/useJobPage'
+import { usePhotos } from '~/stores/photos'
 import { useBench } from '~/stores/bench'
 
 /** Lines of this job that are bent and flared here: what is made of which tube, and the making, ticked on record. */
 const { job, record } = useJobPage()
 const bench = useBench()
+const photos = usePhotos()
 /** Another line of the job that somebody begins to make although its part could be bought. */
 const begun = ref<string>()
 const wanted = computed(() => job.resolved!.lines.filter(({ id }) => job.state!.scope.includes(id)))
@@ -24,6 +27,16 @@ const onSheet = computed(() => {
   const line = wanted.value.find(({ id }) => id === chosen.value)
   return line ? tubesOnSheet(line) : []
 })
+/** Photographs the old line was measured from, with the step of making it. */
+async function keepPictures(pictures: readonly File[]) {
+  const line = lines.value.find(({ id }) => id === chosen.value)!
+  for (const [i, picture] of pictures.entries()) {
+    const id = v7()
+    const entry = { step: { kind: 'make' as const, target: line.id }, caption: `${line.name}, measured on the bench: picture ${i + 1}` }
+    await photos.take({ id, job: job.view!.row.id, picture, raw: entry })
+    await record({ type: 'photoTaken', photo: id, ...entry })
+  }
+}
 const isLying = computed(() => bench.bench.line.rows.length > 0)
 </script>
 
@@ -45,6 +58,7 @@ const isLying = computed(() => bench.bench.line.rows.length > 0)
         :tick="making.tick"
         :sheet="job.resolved!.sheet.id"
         :system="job.resolved!.sheet.system"
+        :keep-pictures="keepPictures"
         :held="making.isChanged.value || isIn"
         @set="making.set"
         @turn="making.turnRound"
