@@ -1,11 +1,17 @@
+import { readFileSync } from 'node:fs'
 import { compareLines } from '../core/making/compareLines'
 import { fittingSizes } from '../core/making/fittingSizes'
 import { identifyFitting } from '../core/making/identifyFitting'
+import { feedInOf } from '../core/feed/feedInOf'
+import { feedInMs, steadyRandom } from '../core/feed/steadyRandom'
+import { bendOrder } from '../core/making/bendOrder'
+import { endsOf, suspectReading } from '../core/making/suspectReading'
 import { apexesFromLegs } from '../core/photo/apexesFromLegs'
 import type { Pixel } from '../core/photo/homography'
 import { reconstructLine, type PhotoJob } from '../core/photo/reconstructLine'
+import { snapToTube } from '../core/photo/snapToTube'
 import { pointsFromBends, type BendRow } from '../core/route/bendTable'
-import type { Vec3 } from '../core/sheet/types'
+import type { Pack, Vec3 } from '../core/sheet/types'
 import { lookAt, taps } from '../tests/helpers/benchCamera'
 import { lottery } from './lottery'
 
@@ -13,6 +19,8 @@ type Said = { name: string; value: number; unit: string; n: number; note: string
 
 /** What the bench asks the processor: a line from three pictures, a new line against an old one, a fitting. */
 export function benchMaking(quantile: (sorted: number[], q: number) => number): Said[] {
+  const pack = JSON.parse(readFileSync('db/demo/clutch-and-brake-lines.efferent.json', 'utf8')) as Pack
+  const sheet = pack.sheets.find(({ id }) => id === 'wherry-rear-brake')!
   const draw = lottery(3)
   const lens = { focal: 3000, k1: 0.02, width: 4000, height: 3000 }
   const line: Vec3[] = [
@@ -57,6 +65,21 @@ export function benchMaking(quantile: (sorted: number[], q: number) => number): 
     n: taken.length,
     note,
   })
+  const read = rows.map((row, i) => (i === 2 ? { ...row, rotate: -row.rotate } : row))
+  const measured = endsOf(points(rows).map(({ at }) => at))!
+  // A light tube on a dark bench.
+  const [wide, high] = [400, 44]
+  const values = Array.from({ length: wide * high }, (_, i) => (Math.abs(Math.floor(i / wide) - 21) < 6 ? 200 : 90) + draw(9))
+  const patch = { left: 0, top: 0, width: wide, height: high, values }
+  const feed = () => {
+    const from = performance.now()
+    const found = feedInOf({ lines: sheet.lines, keepouts: sheet.keepouts }, 'hard', [], {
+      random: steadyRandom(),
+      spent: () => performance.now() - from,
+      budget: feedInMs,
+    })
+    if (!found.ok) throw new Error(found.error.code)
+  }
   const loose = { along: 1e6, end: 1e6, endAngle: 360 }
   const strict = { along: 2, end: 2, endAngle: 2 }
   return [
@@ -75,6 +98,31 @@ export function benchMaking(quantile: (sorted: number[], q: number) => number): 
       time(12, () => compareLines(old, fresh, strict)),
       'the best change and the best two',
     ),
+    said(
+      'wrong reading found, median',
+      time(12, () => suspectReading(read, measured)),
+      'six bends, one turn taken the wrong way, in the core',
+    ),
+    said(
+      'straight laid on its tube, median',
+      time(40, () =>
+        snapToTube(
+          patch,
+          [
+            [8, 12],
+            [390, 30],
+          ],
+          30,
+        ),
+      ),
+      '380 pixels long, in the core',
+    ),
+    said(
+      'order of bends, median',
+      time(12, () => bendOrder(rows, 6, { reach: 35, half: 15, grip: 20 })),
+      'six bends',
+    ),
+    said('way in, median', time(8, feed), 'a demo brake line past what stands around; two seconds at most'),
     said(
       'fitting, median',
       time(200, () => identifyFitting({ diameter: 9.8, side: 'outside', hex: 11 })),

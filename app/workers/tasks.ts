@@ -12,6 +12,7 @@ import { predictRounds } from '#core/bleed/predictRounds'
 import { reconstructLine, type PhotoJob } from '#core/photo/reconstructLine'
 import { feedInOf } from '#core/feed/feedInOf'
 import { feedInMs, steadyRandom } from '#core/feed/steadyRandom'
+import { compareLines, type CompareTolerance } from '#core/making/compareLines'
 import { cutFromMoulded } from '#core/making/cutFromMoulded'
 import { suspectReading, type EndsMeasured, type ReadWithin } from '#core/making/suspectReading'
 import { workOut, type LineInMaking } from '#core/making/workOut'
@@ -69,6 +70,8 @@ export const tasks = {
       budget: feedInMs,
     })
   },
+  compare: ({ old, fresh, tolerance }: { old: readonly CentrePoint[]; fresh: readonly CentrePoint[]; tolerance: CompareTolerance }) =>
+    compareLines(old, fresh, tolerance),
   ends: ({ rows, measured, read }: { rows: readonly BendRow[]; measured: EndsMeasured; read: ReadWithin }) =>
     suspectReading(rows, measured, read),
   /** Looked for here: for many bends it takes seconds. */

@@ -2,7 +2,7 @@ import type { Page } from '@playwright/test'
 import type { Vec3 } from '../../core/sheet/types'
 import { workJob } from '../helpers/workJob'
 import { lookAt, photograph, taps } from '../helpers/benchCamera'
-import { expect, expectAccessible, expectFits, signIn, test } from '../helpers/browserTest'
+import { expect, expectAccessible, expectFits, makingStep, signIn, test } from '../helpers/browserTest'
 
 const field = (page: Page, label: string, n = 0) => page.getByLabel(label, { exact: true }).nth(n)
 async function fill(page: Page, values: Record<string, string>): Promise<void> {
@@ -27,7 +27,9 @@ test('a line is made from its measures to its second flare; what would lock a nu
   await page.getByRole('button', { name: 'Paste points' }).click()
   await page.getByLabel('x, y, z, radius in mm, one point a row').fill('0 0 0\n120 0 0 14\n120 160 0 14\n260 200 80 14\n260 330 80')
   await page.getByRole('button', { name: 'Take these points' }).click()
+  await makingStep(page, 'Cut and mark')
   await expect(page.getByText('Still to say:')).toContainText('what to set for 90°')
+  await makingStep(page, 'Tube and bender')
   await fill(page, { Outside: '3/16 in', Wall: '0.71', 'Needs to hold': '18' })
   await choose(page, 'Made of', 'steel, double wall')
   await choose(page, 'First end', 'double flare')
@@ -47,14 +49,18 @@ test('a line is made from its measures to its second flare; what would lock a nu
   await expect(field(page, 'Radius it makes')).toHaveValue('14')
   await expect(field(page, 'Begins past mark')).toHaveValue('6.5')
   // Nobody has tried a flare yet: there is no length to cut.
+  await makingStep(page, 'Cut and mark')
   await expect(page.getByText('Make a trial flare on a scrap')).toBeVisible()
+  await makingStep(page, 'Tube and bender')
   for (const n of [0, 1]) {
     await field(page, 'Over the bar', n).fill('5')
     await field(page, 'Finished flare', n).fill('2.2')
   }
+  await makingStep(page, 'Cut and mark')
   await expect(page.getByText(/Cut 589 mm/)).toBeVisible()
   await expect(page.getByRole('row').filter({ hasText: '150° to the right of the last' })).toContainText('259.3 mm')
 
+  await makingStep(page, 'Make it')
   await page.getByRole('button', { name: '+ nut, first end' }).click()
   await page.getByRole('button', { name: '+ nut, second end' }).click()
   const act = (name: string) => page.getByRole('checkbox', { name })
@@ -74,10 +80,11 @@ test('a line is made from its measures to its second flare; what would lock a nu
     await left.first().click()
     await expect(left).toHaveCount(before - 1)
   }
-  await expect(page.getByText('all done')).toBeVisible()
+  await expect(page.getByText('all done').first()).toBeVisible()
   await expectAccessible(page)
   await page.reload()
-  await expect(page.getByText('all done')).toBeVisible()
+  await expect(page.getByText('all done').first()).toBeVisible()
+  await makingStep(page, 'Cut and mark')
   // True to size: a file for every sheet, and one for other programs.
   const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'DXF' }).click()])
   expect(file.suggestedFilename()).toBe('line.dxf')

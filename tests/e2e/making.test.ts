@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test'
 import { workJob, workOn } from '../helpers/workJob'
-import { expect, expectAccessible, expectFits, pick, room, signIn, test } from '../helpers/browserTest'
+import { expect, expectAccessible, expectFits, makingStep, pick, room, signIn, test } from '../helpers/browserTest'
 
 const field = (page: Page, label: string, n = 0) => page.getByLabel(label, { exact: true }).nth(n)
 async function choose(page: Page, list: string, option: string): Promise<void> {
@@ -23,6 +23,7 @@ test('a brake line is measured, made act by act at the bench, bent again after a
 
   // What is made: the sheet's shape, its tube, both ends, and the bender's numbers.
   await page.getByRole('button', { name: 'As the sheet has it' }).click()
+  await makingStep(page, 'Tube and bender')
   await expect(field(page, 'Outside')).toHaveValue('4.76')
   await choose(page, 'First end', 'double flare')
   await choose(page, 'Second end', 'double flare')
@@ -38,6 +39,7 @@ test('a brake line is measured, made act by act at the bench, bent again after a
     'Needs to hold': '5',
   }))
     await field(page, label).fill(value)
+  await makingStep(page, 'Make it')
   await page.getByRole('button', { name: '+ nut, first end' }).click()
   await page.getByRole('button', { name: '+ nut, second end' }).click()
   // Not on record yet: nothing is ticked for it.

@@ -78,6 +78,9 @@ export const room = (page: Page, name: 'Plan' | 'Kit' | 'Fluid' | 'Proof' | 'Rec
   page.getByRole('tablist', { name: 'Rooms of this job' }).getByRole('tab', { name }).click()
 
 /** With what a program is worked: what is pressed, and what is written into a box. */
+/** A step of making a line, on the Bench and in a job. */
+export const makingStep = (page: Page, name: 'Measure' | 'Tube and bender' | 'Cut and mark' | 'Make it'): Promise<void> =>
+  page.getByRole('tablist', { name: 'Steps of making a line' }).getByRole('tab', { name }).click()
 export type Hands = { press: (target: Locator) => Promise<void>; write: (box: Locator, text: string) => Promise<void> }
 export const mouse: Hands = { press: target => target.click(), write: (box, text) => box.fill(text) }
 /** Fingers: a tap, and the keyboard that the screen shows for a box that was tapped. */

@@ -3,12 +3,12 @@ import { storeToRefs } from 'pinia'
 import { computed, ref } from 'vue'
 import { useRoute } from '#imports'
 import type { PassInCar } from '#core/making/clearInCar'
-import { compareLines } from '#core/making/compareLines'
 import { overlay } from '#core/making/overlay'
 import { pointsFromBends, type BendRow } from '#core/route/bendTable'
 import { formatNumber } from '#core/units/formatQuantity'
 import { adviceWords, compareIssueWords, verdictWords } from '#shared/words/makingWords'
 import { bendWords } from '#shared/words/pointsWords'
+import { useWorked } from '~/composables/useWorked'
 import { useBench } from '~/stores/bench'
 
 /** The old line and the new one, laid on each other: how far the new one is off, and what to bend. */
@@ -29,11 +29,13 @@ const endAngle = ref<number | undefined>(3)
 const pointsOf = (rows: readonly BendRow[]) => (rows.length > 0 ? pointsFromBends([0, 0, 0], [1, 0, 0], rows) : undefined)
 const [old, fresh] = [computed(() => pointsOf(bench.value.line.rows)), computed(() => pointsOf(bench.value.other))]
 const wrong = computed(() => [old.value, fresh.value].find(one => one && !one.ok))
-const compared = computed(() =>
+const asked = computed(() =>
   old.value?.ok && fresh.value?.ok && along.value !== undefined && end.value !== undefined && endAngle.value !== undefined
-    ? compareLines(old.value.value, fresh.value.value, { along: along.value, end: end.value, endAngle: endAngle.value })
+    ? { old: old.value.value, fresh: fresh.value.value, tolerance: { along: along.value, end: end.value, endAngle: endAngle.value } }
     : undefined,
 )
+const { value, busy, failed } = useWorked('compare', () => asked.value)
+const compared = computed(() => (asked.value ? value.value : undefined))
 const found = computed(() => (compared.value?.ok ? compared.value.value : undefined))
 const laid = computed(() =>
   found.value && old.value?.ok && fresh.value?.ok ? overlay(old.value.value, fresh.value.value, found.value.placement) : undefined,
@@ -77,6 +79,8 @@ const print = () => window.print()
     <div class="stack" aria-live="polite">
       <p v-if="wrong && !wrong.ok" class="caution">{{ bendWords(wrong.error) }}</p>
       <p v-else-if="compared && !compared.ok" class="caution">{{ compareIssueWords(compared.error) }}</p>
+      <p v-else-if="failed" class="caution" role="alert">{{ failed }}</p>
+      <p v-else-if="busy && !found" role="status">Laying one on the other.</p>
       <p v-else-if="!found" class="empty"><b>Two lines are needed.</b>Measure both from the same end.</p>
       <template v-if="found">
         <section class="card stack" :class="{ caution: found.verdict !== 'agrees' }" aria-labelledby="verdict">
@@ -84,7 +88,7 @@ const print = () => window.print()
           <p>{{ verdictWords[found.verdict].text }}</p>
           <p v-if="found.one">{{ adviceWords(found.one) }}</p>
           <p v-if="found.two">{{ adviceWords(found.two) }}</p>
-          <ForJob :found="found" :passes="passes" />
+          <ForJob v-if="!busy" :found="found" :passes="passes" />
         </section>
         <ClearInCar v-if="sheet && line && fresh?.ok" :sheet="sheet" :line="line" :fresh="fresh.value" @found="found => (passes = found)" />
         <NotBrought v-if="sheet && line" :sheet="sheet" :line="line" :part="part" />

@@ -27,6 +27,19 @@ const props = defineProps<{
 const emit = defineEmits<{ set: [change: Partial<LineInMaking>]; turn: [] }>()
 const { gear } = useGear()
 const breaches = computed(() => (props.system ? breachesOf(props.line, props.system, gear.value.rules) : []))
+type Step = 'measure' | 'tube' | 'mark' | 'make'
+/** Where somebody is who comes back to it: at the list, once something of it is done. */
+const step = ref<Step>(props.done.size > 0 ? 'make' : 'measure')
+const steps = computed(() => {
+  const left = props.worked.acts.filter(({ id }) => !props.done.has(id)).length
+  const toSay = props.worked.needs.filter(need => need !== 'rows').length
+  return [
+    { id: 'measure', title: 'Measure', note: '' },
+    { id: 'tube', title: 'Tube and bender', note: toSay > 0 ? `${toSay} to say` : '' },
+    { id: 'mark', title: 'Cut and mark', note: breaches.value.length + props.worked.issues.length > 0 ? 'look' : '' },
+    { id: 'make', title: 'Make it', note: props.worked.acts.length === 0 ? '' : left === 0 ? 'all done' : `${left} to do` },
+  ] as const
+})
 const isFromSheet = ref(false)
 const isFromJob = ref(false)
 const isByPhoto = ref(false)
@@ -47,50 +60,49 @@ function takeFromSheet(rows: BendRow[], tube: Partial<Tube>) {
 </script>
 
 <template>
-  <PhotoMeasure v-if="isByPhoto" class="photos" :keep="keepPictures" @take="takeFromPhotos" />
-  <div class="halves">
-    <div class="stack">
-      <LineRows :model-value="line.rows" name="The line" @update:model-value="emit('set', { rows: $event })">
-        <v-btn-quiet :aria-expanded="isFromSheet" @click="isFromSheet = !isFromSheet">From a line sheet</v-btn-quiet
-        ><v-btn-quiet :aria-expanded="isFromJob" @click="isFromJob = !isFromJob">As made in a job</v-btn-quiet
-        ><v-btn-quiet :aria-expanded="isByPhoto" @click="isByPhoto = !isByPhoto">By photographs</v-btn-quiet
-        ><v-btn-quiet v-if="line.rows.length > 1" :aria-expanded="isChecking" @click="isChecking = !isChecking"
-          >Do the ends meet?</v-btn-quiet
-        ><slot name="from" />
-      </LineRows>
-      <EndsCheck v-if="isChecking" :rows="line.rows" :sheet="sheet" />
-      <LineFromSheet v-if="isFromSheet" :sheet="sheet" @take="takeFromSheet" />
-      <LineFromJob v-if="isFromJob" @take="takeFromJob" />
-      <TubeFields :model-value="line" @update:model-value="emit('set', $event)"><slot name="system" /></TubeFields>
-      <BenderFields :model-value="line" @update:model-value="emit('set', $event)" />
-    </div>
-    <div class="stack">
+  <v-tabs v-model="step" class="no-print" aria-label="Steps of making a line">
+    <v-tab v-for="one in steps" :key="one.id" :value="one.id"
+      >{{ one.title }}<span v-if="one.note" class="note">{{ one.note }}</span></v-tab
+    >
+  </v-tabs>
+  <slot v-if="step !== 'measure'" />
+  <template v-if="step === 'measure'">
+    <PhotoMeasure v-if="isByPhoto" class="photos" :keep="keepPictures" @take="takeFromPhotos" />
+    <div class="halves">
+      <div class="stack">
+        <LineRows :model-value="line.rows" name="The line" @update:model-value="emit('set', { rows: $event })">
+          <v-btn-quiet :aria-expanded="isFromSheet" @click="isFromSheet = !isFromSheet">From a line sheet</v-btn-quiet
+          ><v-btn-quiet :aria-expanded="isFromJob" @click="isFromJob = !isFromJob">As made in a job</v-btn-quiet
+          ><v-btn-quiet :aria-expanded="isByPhoto" @click="isByPhoto = !isByPhoto">By photographs</v-btn-quiet
+          ><v-btn-quiet v-if="line.rows.length > 1" :aria-expanded="isChecking" @click="isChecking = !isChecking"
+            >Do the ends meet?</v-btn-quiet
+          ><slot name="from" />
+        </LineRows>
+        <EndsCheck v-if="isChecking" :rows="line.rows" :sheet="sheet" />
+        <LineFromSheet v-if="isFromSheet" :sheet="sheet" @take="takeFromSheet" />
+        <LineFromJob v-if="isFromJob" @take="takeFromJob" />
+      </div>
       <LineViews v-if="line.rows.length" :lines="[line.rows]" :names="['the line']" />
-      <MarkTable
-        v-if="line.rows.length"
-        :worked="worked"
-        :line="line"
-        :breaches="breaches"
-        :may-turn="done.size === 0"
-        @turn="emit('turn')"
-      />
-      <TemplateSheets v-if="worked.made" :rows="worked.made" :worked="worked" :line="line" />
-      <slot />
-      <MakeList
-        v-if="line.rows.length"
-        :acts="worked.acts"
-        :done="done"
-        :loose="line.loose"
-        :tick="tick"
-        :held="held"
-        @loose="emit('set', { loose: $event })"
-      />
     </div>
+  </template>
+  <div v-else-if="step === 'tube'" class="halves">
+    <TubeFields :model-value="line" @update:model-value="emit('set', $event)"><slot name="system" /></TubeFields>
+    <BenderFields :model-value="line" @update:model-value="emit('set', $event)" />
   </div>
+  <p v-else-if="line.rows.length === 0" class="empty"><b>There is no line yet.</b>Measure it first.</p>
+  <div v-else-if="step === 'mark'" class="halves">
+    <MarkTable :worked="worked" :line="line" :breaches="breaches" :may-turn="done.size === 0" @turn="emit('turn')" />
+    <TemplateSheets v-if="worked.made" :rows="worked.made" :worked="worked" :line="line" />
+  </div>
+  <MakeList v-else :acts="worked.acts" :done="done" :loose="line.loose" :tick="tick" :held="held" @loose="emit('set', { loose: $event })" />
 </template>
 
 <style scoped>
 .photos {
   max-width: 1000px;
+}
+.note {
+  margin-left: 8px;
+  font-weight: 400;
 }
 </style>

@@ -57,45 +57,59 @@ const left = computed(() => props.acts.filter(({ id }) => !props.done.has(id)).l
       <h3 id="making">Make it</h3>
       <span class="soft">{{ left === 0 ? 'all done' : `${left} to do` }}</span>
     </div>
-    <p>
-      What goes on the tube and cannot be put round it later:
-      <span v-if="loose.length === 0" class="soft">nothing said yet.</span>
-    </p>
-    <ul v-if="loose.length" class="on">
-      <li v-for="one in loose" :key="one.id">
-        {{ nameOf(one) }}
-        <v-btn-quiet size="small" :aria-label="`Not needed: ${nameOf(one)}`" @click="drop(one.id)">not needed</v-btn-quiet>
-      </li>
-    </ul>
-    <div class="row">
-      <v-btn-second v-for="one in offered" :key="nameOf(one)" size="small" @click="add(one)">+ {{ nameOf(one) }}</v-btn-second>
+    <div class="sides">
+      <div class="stack">
+        <p>
+          What goes on the tube and cannot be put round it later:
+          <span v-if="loose.length === 0" class="soft">nothing said yet.</span>
+        </p>
+        <ul v-if="loose.length" class="on">
+          <li v-for="one in loose" :key="one.id">
+            {{ nameOf(one) }}
+            <v-btn-quiet size="small" :aria-label="`Not needed: ${nameOf(one)}`" @click="drop(one.id)">not needed</v-btn-quiet>
+          </li>
+        </ul>
+        <div class="row">
+          <v-btn-second v-for="one in offered" :key="nameOf(one)" size="small" @click="add(one)">+ {{ nameOf(one) }}</v-btn-second>
+        </div>
+        <p class="caution">
+          Wear eye protection: cutting and flaring throw splinters, and edges are sharp. A brake line has to be of a tube and with joints
+          that your local rules allow; it never gets a compression fitting.
+        </p>
+        <v-expansion-panels v-if="flare">
+          <v-expansion-panel title="A good flare, and four that are cut off again">
+            <template #text><FlareLooks :form="flare" /></template>
+          </v-expansion-panel>
+        </v-expansion-panels>
+      </div>
+      <ul class="acts">
+        <li v-for="act in acts" :key="act.id">
+          <v-checkbox
+            :id="boxOf(act)"
+            :key="refused?.act === act.id ? tries : 0"
+            :model-value="done.has(act.id)"
+            :label="actWords(act)"
+            :disabled="held"
+            @update:model-value="press(act)"
+          />
+          <p v-if="refused?.act === act.id" class="caution" role="alert">{{ refused.words }}</p>
+        </li>
+      </ul>
     </div>
-    <p class="caution">
-      Wear eye protection: cutting and flaring throw splinters, and edges are sharp. A brake line has to be of a tube and with joints that
-      your local rules allow; it never gets a compression fitting.
-    </p>
-    <v-expansion-panels v-if="flare">
-      <v-expansion-panel title="A good flare, and four that are cut off again">
-        <template #text><FlareLooks :form="flare" /></template>
-      </v-expansion-panel>
-    </v-expansion-panels>
-    <ul class="acts">
-      <li v-for="act in acts" :key="act.id">
-        <v-checkbox
-          :id="boxOf(act)"
-          :key="refused?.act === act.id ? tries : 0"
-          :model-value="done.has(act.id)"
-          :label="actWords(act)"
-          :disabled="held"
-          @update:model-value="press(act)"
-        />
-        <p v-if="refused?.act === act.id" class="caution" role="alert">{{ refused.words }}</p>
-      </li>
-    </ul>
   </section>
 </template>
 
 <style scoped>
+.sides {
+  display: grid;
+  gap: 16px 32px;
+  align-items: start;
+}
+@media (min-width: 900px) {
+  .sides {
+    grid-template-columns: repeat(2, minmax(0, 1fr));
+  }
+}
 .on,
 .acts {
   padding: 0;

@@ -102,6 +102,7 @@ function key(event: KeyboardEvent) {
 
 <style scoped>
 figure {
+  width: 100%;
   margin: 0;
   border: 1px solid var(--line);
   background: var(--card);
