@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest'
 import { pocketCar, pocketSheet } from '../../tests/helpers/pocketCar'
+import type { PartOption } from '../sheet/types'
 import { notBrought } from './notBrought'
 
 const sheet = pocketCar().sheet
-const line = sheet.lines.find(({ id }) => id === 'supply')!
 const mine = sheet.joints.filter(joint => joint.line === 'supply' || joint.also?.some(other => other.line === 'supply'))
 const clip = { ...pocketSheet.holds[0]!, id: 'own-clip', line: 'supply', newLineBrings: false }
-const withPart = (part: Partial<(typeof line.parts)[number]>, holds = [...sheet.holds, clip]) => ({
+const withPart = (part: Partial<PartOption>, holds = [...sheet.holds, clip]) => ({
   ...sheet,
   holds,
   lines: sheet.lines.map(one =>

@@ -8,7 +8,8 @@ import { firstBend } from './tableRows'
 /**
  * Where a line's second end lies and points, as seen from its first, whichever way the line is turned about its first straight: how far
  * along that straight's direction, how far away from it (mm), and by how much the second straight points away from the first (degrees).
- * `twist`: how far that direction is turned about the first straight from where the end lies (degrees). What nobody has measured is left out.
+ * `twist`: how far that direction is turned about the first straight from where the end lies (degrees). What nobody has measured is left
+ * out.
  */
 export type EndsMeasured = { along?: number; away?: number; between?: number; twist?: number }
 /** How exactly a rule and a protractor are read, one deviation: mm and degrees. */

@@ -6,6 +6,7 @@ import type { MakeableIssue } from '../../core/making/checkMakeable'
 import type { Advice, BendChange, CompareIssue, Comparison } from '../../core/making/compareLines'
 import type { PassInCar } from '../../core/making/clearInCar'
 import type { CutIssue } from '../../core/making/cutLength'
+import type { FlareAdvice } from '../../core/making/flareFor'
 import { familyRules, type FittingFamily, type Sealing } from '../../core/making/fittingFamilies'
 import type { FittingSize } from '../../core/making/fittingSizes'
 import type { FittingEvidence, Mating, TellApart } from '../../core/making/identifyFitting'
@@ -15,7 +16,8 @@ import type { BendMark } from '../../core/making/markBends'
 import { perInch, type ThreadSize } from '../../core/making/threads'
 import type { NotBrought } from '../../core/making/notBrought'
 import type { MakingNeed } from '../../core/making/workOut'
-import { endWords } from './makeActWords'
+import { endFormWords, endWords } from './makeActWords'
+import { list } from './vocabulary'
 import { formatNumber, formatQuantity } from '../../core/units/formatQuantity'
 import type { Kilopascals, Millimetres } from '../../core/units/types'
 
@@ -228,3 +230,20 @@ export const notBroughtWords = ({ moveOver, holds, seals }: NotBrought): string[
     reuse === 'never' ? `${count} × ${name}, new${part ? `: ${part}` : ''}.` : `${count} × ${name}: the old one again, if it is good.`,
   ),
 ]
+
+/** Which flare goes with a nut, told apart by where its thread is. */
+export function flareAdviceWords(advice: FlareAdvice, thread: string): string {
+  if (!advice.fits)
+    return advice.tubes.length > 0
+      ? `A ${thread} nut takes tube of ${list(advice.tubes.map(tube => mm(tube, 2)))}, not this one.`
+      : `No flared tube is held by ${thread}.`
+  const of = (side: 'outside' | 'inside') => advice.choices.filter(one => one.thread === side).map(({ form }) => endFormWords[form])
+  const [nut, cap] = [of('outside'), of('inside')]
+  return [
+    nut.length > 0 && `Nut with its thread outside: ${nut.join(' or ')}.`,
+    cap.length > 0 && `Cap nut with its thread inside: ${cap.join(' or ')}${cap.length > 1 ? '; measure the cone of its port' : ''}.`,
+    'Make the new end like the old one.',
+  ]
+    .filter(Boolean)
+    .join(' ')
+}

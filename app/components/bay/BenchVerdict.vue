@@ -9,7 +9,7 @@ import { useBench } from '~/stores/bench'
 const props = defineProps<{ job: string; line: string; sheet: string; against: 'sheet' | 'old-line' }>()
 const emit = defineEmits<{ say: [command: JobCommand] }>()
 const bench = useBench()
-const job = useJob()
+const inBay = useJob()
 const { bench: lying } = storeToRefs(bench)
 const found = computed(() => {
   const { verdict } = lying.value
@@ -17,7 +17,7 @@ const found = computed(() => {
 })
 const address = computed(() => ({
   path: '/bench',
-  query: { tool: 'compare', job: props.job, line: props.line, sheet: props.sheet, part: job.state?.inputs?.parts?.[props.line] },
+  query: { tool: 'compare', job: props.job, line: props.line, sheet: props.sheet, part: inBay.state?.inputs?.parts?.[props.line] },
 }))
 function say() {
   const { agrees, words } = found.value!

@@ -8,7 +8,10 @@ import { useWorked } from '~/composables/useWorked'
 import { useJob } from '~/stores/job'
 import { onCar } from '~/workers/onCar'
 
-/** How a rigid line threads into its place: leg by leg, in space from where the person stands, with what is tight on the way. Searched when asked for. */
+/**
+ * How a rigid line threads into its place: leg by leg, in space from where the person stands, with what is tight on the way. Searched when
+ * asked for.
+ */
 const props = defineProps<{ line: Slug }>()
 const job = useJob()
 const isAsked = ref(false)

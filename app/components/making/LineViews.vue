@@ -5,7 +5,7 @@ import { flatViews } from '#core/making/flatViews'
 import { lieFlat } from '#core/making/tableRows'
 import { pointsFromBends, type BendRow } from '#core/route/bendTable'
 
-/** One line, or two from the same end, in space and drawn flat, from above and from the side, both to the same scale, bends by their number. */
+/** One line, or two from the same end, in space and flat, from above and from the side at one scale, bends by their number. */
 const props = defineProps<{ lines: readonly (readonly BendRow[])[]; names: readonly string[] }>()
 const views = computed(() => {
   const points = props.lines.map(rows => {
@@ -35,7 +35,15 @@ const title = { above: 'From above', side: 'From the side' } as const
 
 <template>
   <div class="views">
-    <SpacePicture v-if="inSpace.length" :lines="inSpace" :marks="corners" shadow :label="`In space: ${names.join(' and ')}`" />
+    <DevelopedStrip v-if="lines[0]?.length" class="whole" :rows="lines[0]" />
+    <SpacePicture
+      v-if="inSpace.length"
+      class="whole"
+      :lines="inSpace"
+      :marks="corners"
+      shadow
+      :label="`In space: ${names.join(' and ')}`"
+    />
     <figure v-for="view in views" :key="view.from">
       <figcaption>{{ title[view.from] }}</figcaption>
       <svg :viewBox="view.box" role="img" :aria-label="`${title[view.from]}: ${names.join(' and ')}`">
@@ -60,7 +68,11 @@ const title = { above: 'From above', side: 'From the side' } as const
 <style scoped>
 .views {
   display: grid;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
   gap: 8px;
+}
+.whole {
+  grid-column: 1 / -1;
 }
 figure {
   margin: 0;

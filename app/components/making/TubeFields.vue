@@ -83,9 +83,11 @@ const setEnd = (end: 'from' | 'to', change: Partial<LineInMaking['ends']['from']
       <NumberField :model-value="line.trim" label="To trim" unit="mm" :least="0" :most="500" @update:model-value="set({ trim: $event })" />
       <PressureField :model-value="line.pressure" label="Works at up to" @update:model-value="set({ pressure: $event })" />
     </div>
+    <FlareAdvice v-if="line.tube.outside !== undefined" :outside="line.tube.outside" />
     <p class="soft">
       New to flaring? Make two on a scrap first, and measure one of them: how far the tube stood over the bar, and how high the finished
-      flare is. “Bar and nut need” is the straight that both take up beside it.
+      flare is. It stands over the bar by the height of the step on the die for this size. “Bar and nut need” is the straight that both take
+      up beside it.
     </p>
   </section>
 </template>

@@ -19,14 +19,19 @@ const props = defineProps<{
 }>()
 const box = { width: 500, height: 320 }
 const looked = ref<LookedAt>(props.from ?? { turn: 25, tilt: 25 })
-const view = computed(() => spaceView(props.fit ?? props.lines.map(({ course }) => course), looked.value, box))
-const drawn = computed(() => props.lines.map(({ course, kind }) => ({ kind, path: view.value.path(course) })))
-const floor = computed(() => {
+/** Straight below the first line, as low as the lowest of all. */
+const below = computed(() => {
   const [first] = props.lines
   if (!props.shadow || !first) return undefined
   const low = Math.min(...props.lines.flatMap(({ course }) => course.map(([, , z]) => z)))
-  return view.value.path(first.course.map(([x, y]) => [x, y, low] as const))
+  return first.course.map(([x, y]) => [x, y, low] as const)
 })
+const view = computed(() => {
+  const fit = props.fit ?? props.lines.map(({ course }) => course)
+  return spaceView(below.value ? [...fit, below.value] : fit, looked.value, box)
+})
+const drawn = computed(() => props.lines.map(({ course, kind }) => ({ kind, path: view.value.path(course) })))
+const floor = computed(() => below.value && view.value.path(below.value))
 const solid = computed(() =>
   (props.things ?? []).map(body => {
     const { courses, thick, round } = outlineOf(body)
