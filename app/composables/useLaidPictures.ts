@@ -2,9 +2,11 @@ import { computed, onUnmounted, ref, shallowRef, type Ref } from 'vue'
 import type { Pixel } from '#core/photo/homography'
 import { isWhole, layPoints, legOf, pictureOf, type Laid } from '#core/photo/laidPoints'
 import type { SheetOfPaper } from '#core/photo/reconstructLine'
+import { usualWithin } from '#core/making/suspectReading'
 import { snapToTube } from '#core/photo/snapToTube'
 import { legNames } from '#shared/words/photoWords'
 import { greyPatch } from '~/utils/greyPatch'
+import { fetchPicture } from '~/utils/api'
 import { openPictures, type Opened } from '~/utils/openPictures'
 import { runInWorker } from '~/utils/workerCall'
 
@@ -17,8 +19,10 @@ export function useLaidPictures(asked: {
   /** Which sheets lie beside the line; the first decides where places are measured from. */
   sheets: Ref<readonly (SheetOfPaper | undefined)[]>
   snaps: Ref<boolean>
+  /** Straights that were measured as well, from corner to corner, mm; by their number. */
+  known: Ref<readonly (number | undefined)[]>
 }) {
-  const { legs, sheets, snaps } = asked
+  const { legs, sheets, snaps, known } = asked
   /** Replaced as a whole: a file behind a proxy is no file to the browser. */
   const pictures = shallowRef<readonly (Opened & { laid: Laid })[]>([])
   const at = ref(0)
@@ -41,6 +45,14 @@ export function useLaidPictures(asked: {
     forget()
     pictures.value = opened.pictures.map(picture => ({ ...picture, laid: [] }))
     at.value = 0
+  }
+  /** Two pictures that come with the program, of a line of three straights. */
+  async function chooseSamples() {
+    const files = await Promise.all(
+      ['/samples/line-1.jpg', '/samples/line-2.jpg'].map(async (path, i) => new File([await fetchPicture(path)], `sample ${i + 1}`)),
+    ).catch(() => undefined)
+    if (files) return choose(files)
+    trouble.value = 'The sample pictures cannot be had without the server.'
   }
   const forget = () => pictures.value.forEach(({ url }) => URL.revokeObjectURL(url))
   onUnmounted(forget)
@@ -74,7 +86,16 @@ export function useLaidPictures(asked: {
     // A second sheet that no picture shows is not there.
     const count = laid.some(({ papers }) => papers.length > 1) ? 2 : 1
     const { width, height } = pictures.value[0]!
-    return runInWorker('reconstruct', { width, height, papers: sheets.value.slice(0, count) as SheetOfPaper[], pictures: laid })
+    const measured = known.value
+      .slice(0, legs.value)
+      .flatMap((length, i) => (length === undefined ? [] : [{ a: i, b: i + 1, length, within: usualWithin.rule }]))
+    return runInWorker('reconstruct', {
+      width,
+      height,
+      papers: sheets.value.slice(0, count) as SheetOfPaper[],
+      pictures: laid,
+      known: measured,
+    })
   }
   async function work() {
     busy.value = true
@@ -84,5 +105,5 @@ export function useLaidPictures(asked: {
       busy.value = false
     }
   }
-  return { pictures, at, shown, names, joins, isLaid, ready, trouble, busy, result, choose, add, move, drop, takeBack, work }
+  return { pictures, at, shown, names, joins, isLaid, ready, trouble, busy, result, choose, chooseSamples, add, move, drop, takeBack, work }
 }

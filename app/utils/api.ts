@@ -67,6 +67,13 @@ export async function fetchFile(path: string, body: unknown): Promise<Blob> {
   throw new NoAnswer('The server sent no file.', response.status)
 }
 
+/** A picture that comes with the program. */
+export async function fetchPicture(path: string): Promise<Blob> {
+  const response = await send('GET', path)
+  if (!response.ok) throw new NoAnswer('There is no such picture.', response.status)
+  return response.blob()
+}
+
 async function send(method: Method, path: string, body?: unknown): Promise<Response> {
   const isPicture = body instanceof Blob
   let response: Response

@@ -1,7 +1,6 @@
 import type { Page } from '@playwright/test'
-import type { Vec3 } from '../../core/sheet/types'
 import { workJob } from '../helpers/workJob'
-import { lookAt, photograph, taps } from '../helpers/benchCamera'
+import { sampleLens, sampleLine, samplePoses, taps } from '../helpers/benchCamera'
 import { expect, expectAccessible, expectFits, makingStep, signIn, test } from '../helpers/browserTest'
 
 const field = (page: Page, label: string, n = 0) => page.getByLabel(label, { exact: true }).nth(n)
@@ -174,24 +173,13 @@ test('a fitting is told from its double, and what must never go with it is named
 })
 
 test('a line is measured from two photographs, and its bends are the line’s', async ({ page }) => {
-  const lens = { focal: 1500, k1: 0.02, width: 2000, height: 1500 }
-  const poses = [lookAt([450, 950, 950], [430, 150, 30]), lookAt([-450, 250, 1000], [430, 150, 30])]
-  // A right angle flat on the bench, then one that rises.
-  const line: Vec3[] = [
-    [300, 40, 5],
-    [500, 40, 5],
-    [500, 240, 5],
-    [620, 240, 125],
-  ]
+  const [lens, poses, line] = [sampleLens, samplePoses, sampleLine]
   await signIn(page, 'technician')
   await page.goto('/bench')
   await page.getByRole('button', { name: 'By photographs' }).click()
   await field(page, 'Straights').fill('3')
   await field(page, 'Bend radius').fill('14')
-  const files = await Promise.all(poses.map(pose => photograph(lens, pose, line)))
-  await page
-    .locator('input[type=file]')
-    .setInputFiles(files.map((buffer, i) => ({ name: `bench-${i + 1}.jpg`, mimeType: 'image/jpeg', buffer })))
+  await page.getByRole('button', { name: 'Try it with two sample pictures' }).click()
   const picture = page.getByRole('group', { name: 'Picture; tap the points in their order' })
   for (const [i, pose] of poses.entries()) {
     await page.getByRole('button', { name: `Picture ${i + 1}` }).click()

@@ -26,6 +26,16 @@ export const a4: readonly Vec3[] = [
   [0, 297, 0],
 ]
 
+/** What the pictures that come with the program show: a right angle flat on the bench, then one that rises; two places to stand. */
+export const sampleLens: Lens = { focal: 1500, k1: 0.02, width: 2000, height: 1500 }
+export const samplePoses: readonly Pose[] = [lookAt([450, 950, 950], [430, 150, 30]), lookAt([-450, 250, 1000], [430, 150, 30])]
+export const sampleLine: readonly Vec3[] = [
+  [300, 40, 5],
+  [500, 40, 5],
+  [500, 240, 5],
+  [620, 240, 125],
+]
+
 /** A photograph of a bench with a sheet of A4 and a line on it, as a JPEG. */
 export function photograph(lens: Lens, pose: Pose, line: readonly Vec3[]): Promise<Buffer> {
   const at = (p: Vec3) =>
@@ -34,8 +44,25 @@ export function photograph(lens: Lens, pose: Pose, line: readonly Vec3[]): Promi
       .join(',')
   const paper = a4.map(at).join(' ')
   const tube = line.map(at).join(' ')
+  const planks = [-600, -300, 400, 700, 1000]
+    .map(x => `<polyline points="${at([x, -600, 0])} ${at([x, 900, 0])}" stroke="#5c4c39" stroke-width="3"/>`)
+    .join('')
+  const inside: readonly Vec3[] = [
+    [18, 30, 0],
+    [192, 30, 0],
+    [192, 280, 0],
+    [18, 280, 0],
+  ]
+  const numbers = inside
+    .map((p, i) => {
+      const [x, y] = at(p).split(',')
+      return `<text x="${x}" y="${y}" font-size="34" font-family="sans-serif" text-anchor="middle" fill="#335">${i + 1}</text>`
+    })
+    .join('')
   const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${lens.width}" height="${lens.height}"><rect width="100%" height="100%" fill="#6b5a45"/>
-    <polygon points="${paper}" fill="#f4f4f0"/><polyline points="${tube}" fill="none" stroke="#c9ced1" stroke-width="10" stroke-linejoin="round"/></svg>`
+    ${planks}<polygon points="${paper}" fill="#f4f4f0"/>${numbers}
+    <polyline points="${tube}" fill="none" stroke="#3d342a" stroke-width="13" stroke-linejoin="round" stroke-linecap="round" opacity="0.5"/>
+    <polyline points="${tube}" fill="none" stroke="#c9ced1" stroke-width="10" stroke-linejoin="round"/></svg>`
   return sharp(Buffer.from(svg)).jpeg().toBuffer()
 }
 

@@ -18,6 +18,7 @@ async function cut(coil: Coil) {
   const length = Math.round(props.length * 10) / 10
   if (piece.value?.coil !== coil.id || piece.value.length !== length) piece.value = { coil: coil.id, id: newGearId(), length }
   const { id } = piece.value
+  taken.value = undefined
   if (!(await act(() => cutCoil(coil.id, { id, length })))) return
   piece.value = undefined
   taken.value = gear.value.coils.find(one => one.id === coil.id)
@@ -33,6 +34,9 @@ async function cut(coil: Coil) {
     </div>
     <p v-if="taken" role="status">Taken off. {{ lengthWords(taken.left) }} are left on it.</p>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
+    <p v-else-if="piece && !busy" class="caution" role="alert">
+      The server did not say that it was taken off. Press again when it answers: it counts once.
+    </p>
   </section>
 </template>
 

@@ -20,8 +20,13 @@ const legs = ref<number | undefined>(undefined)
 const radius = ref<number | undefined>(undefined)
 const snaps = ref(true)
 const sheets = computed(() => [paper.value, ...(second.value ? [second.value] : [])])
-const { pictures, at, shown, names, joins, isLaid, ready, trouble, busy, result, choose, add, move, drop, takeBack, work } =
-  useLaidPictures({ legs, sheets, snaps })
+const known = ref<readonly (number | undefined)[]>([])
+const knows = ref(false)
+const setKnown = (i: number, length: number | undefined) =>
+  (known.value = Array.from({ length: legs.value ?? 0 }, (_, k) => (k === i ? length : known.value[k])))
+const laid = useLaidPictures({ legs, sheets, snaps, known: computed(() => (knows.value ? known.value : [])) })
+const { pictures, at, shown, names, joins, isLaid, ready, trouble, busy, result } = laid
+const { choose, chooseSamples, add, move, drop, takeBack, work } = laid
 const found = computed(() => (result.value?.ok ? result.value.value : undefined))
 const next = computed(() => {
   const { length } = shown.value?.laid ?? []
@@ -63,6 +68,7 @@ async function keepPictures() {
       :model-value="[]"
       @update:model-value="choose($event as File | File[])"
     />
+    <div v-if="pictures.length === 0"><v-btn-quiet @click="chooseSamples">Try it with two sample pictures</v-btn-quiet></div>
     <div class="fields">
       <NumberField v-model="legs" label="Straights" :least="1" :most="12" />
       <NumberField v-model="radius" label="Bend radius" unit="mm" :least="1" :most="500" />
@@ -100,6 +106,19 @@ async function keepPictures() {
         @move="move"
         @drop="drop"
       />
+      <v-checkbox v-model="knows" label="Some straights were measured too: that makes it surer" />
+      <div v-if="knows" class="fields">
+        <NumberField
+          v-for="n in legs"
+          :key="n"
+          :model-value="known[n - 1]"
+          :label="`Straight ${n}, corner to corner`"
+          unit="mm"
+          :least="1"
+          :most="10_000"
+          @update:model-value="setKnown(n - 1, $event)"
+        />
+      </div>
       <v-checkbox v-model="snaps" label="Lay straights on the middle of the tube by its two edges" />
       <div class="row">
         <v-btn-quiet :disabled="shown.laid.length === 0" @click="takeBack">Take back the last point</v-btn-quiet
