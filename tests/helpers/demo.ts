@@ -2,7 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { planJob, type PlanInputs } from '../../core/access/planJob'
 import type { Plan } from '../../core/access/types'
-import { estimateFluid } from '../../core/fluid/estimateFluid'
+import { estimateFluid, type FluidEstimate } from '../../core/fluid/estimateFluid'
 import { decide } from '../../core/job/decide'
 import { evolve } from '../../core/job/evolve'
 import { planRest } from '../../core/job/planRest'
@@ -74,6 +74,17 @@ export function planOf(resolved: ResolvedSheet, inputs: Partial<PlanInputs> = {}
   if (!plan.ok) throw new Error(plan.error.code)
   known.set(key, plan.value)
   return plan.value
+}
+
+const fluids = new WeakMap<Plan, Map<string, FluidEstimate>>()
+/** What comes out by that plan: asked for at every step, and the same at each. */
+function fluidOf(resolved: ResolvedSheet, scope: readonly string[], plan: Plan): FluidEstimate {
+  const known = fluids.get(plan) ?? new Map<string, FluidEstimate>()
+  fluids.set(plan, known)
+  const key = scope.join()
+  const fluid = known.get(key) ?? estimateFluid(resolved, scope, plan)
+  known.set(key, fluid)
+  return fluid
 }
 
 /** What is left of a job that can be planned. */
@@ -201,7 +212,7 @@ export class Bench {
 
   plainFor(step: Step): JobCommand {
     const plan = planOf(this.resolved, this.state!.inputs!)
-    const plain = plainCommand(this.resolved, step, this.state!, estimateFluid(this.resolved, this.state!.scope, plan))
+    const plain = plainCommand(this.resolved, step, this.state!, fluidOf(this.resolved, this.state!.scope, plan))
     return plain.type === 'airTraced' ? { ...plain, cause: 'clamp on the suction hose' } : byHand(plain)
   }
 
