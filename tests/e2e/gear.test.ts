@@ -115,7 +115,7 @@ test('a turn taken the wrong way is named when the ends do not meet', async ({ p
 
 test('the order of many bends is looked for beside the page, which goes on answering', async ({ page }) => {
   await signIn(page, 'technician')
-  const rows = Array.from({ length: 26 }, (_, i) => ({
+  const rows = Array.from({ length: 36 }, (_, i) => ({
     straight: 34,
     rotate: i === 0 ? 0 : (i * 67) % 180,
     bend: 40 + (i % 4) * 15,
@@ -144,5 +144,5 @@ test('the order of many bends is looked for beside the page, which goes on answe
   await expect(cut).toBeEnabled({ timeout: 60_000 })
   const { held, from } = await page.evaluate(() => (window as unknown as { seen: { held: number; from: number } }).seen)
   const took = (await page.evaluate(() => performance.now())) - from
-  expect(held / took, `held up ${Math.round(held)} ms of ${Math.round(took)}`).toBeLessThan(0.35)
+  expect(held / took, `held up ${Math.round(held)} ms of ${Math.round(took)}`).toBeLessThan(0.6)
 })
