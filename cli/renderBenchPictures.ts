@@ -1,5 +1,5 @@
 import { writeFileSync } from 'node:fs'
-import { lookAt, photograph, sampleLens, sampleLine, samplePoses } from '../tests/helpers/benchCamera'
+import { photograph, sampleLens, sampleLine, samplePoses } from '../tests/helpers/benchCamera'
 
 /** Draws the two pictures that come with the program: `npx tsx cli/renderBenchPictures.ts`. A line of three straights and a sheet of A4. */
 for (const [i, pose] of samplePoses.entries())

@@ -30,16 +30,9 @@ const label = computed(
   </figure>
 </template>
 
+<style scoped src="../route/drawing.css"></style>
+
 <style scoped>
-figure {
-  margin: 0;
-  border: 1px solid var(--line);
-  background: var(--card);
-}
-svg {
-  display: block;
-  width: 100%;
-}
 .tube {
   fill: var(--line);
 }

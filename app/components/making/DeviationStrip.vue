@@ -40,21 +40,9 @@ const label = computed(
   </figure>
 </template>
 
+<style scoped src="../route/drawing.css"></style>
+
 <style scoped>
-figure {
-  margin: 0;
-  border: 1px solid var(--line);
-  background: var(--card);
-}
-figcaption {
-  padding: 6px 10px 0;
-  color: var(--soft);
-  font-size: 15px;
-}
-svg {
-  display: block;
-  width: 100%;
-}
 .within {
   fill: var(--line);
 }

@@ -65,6 +65,8 @@ const title = { above: 'From above', side: 'From the side' } as const
   </div>
 </template>
 
+<style scoped src="../route/drawing.css"></style>
+
 <style scoped>
 .views {
   display: grid;
@@ -74,19 +76,7 @@ const title = { above: 'From above', side: 'From the side' } as const
 .whole {
   grid-column: 1 / -1;
 }
-figure {
-  margin: 0;
-  border: 1px solid var(--line);
-  background: var(--card);
-}
-figcaption {
-  padding: 6px 10px 0;
-  color: var(--soft);
-  font-size: 14px;
-}
 svg {
-  display: block;
-  width: 100%;
   max-height: 340px;
 }
 polyline {

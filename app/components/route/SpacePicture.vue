@@ -105,20 +105,16 @@ function key(event: KeyboardEvent) {
   </figure>
 </template>
 
+<style scoped src="./drawing.css"></style>
+
 <style scoped>
 figure {
   width: 100%;
-  margin: 0;
-  border: 1px solid var(--line);
-  background: var(--card);
 }
 figcaption {
-  padding: 4px 10px 8px;
-  font-size: 15px;
+  padding-bottom: 8px;
 }
 svg {
-  display: block;
-  width: 100%;
   max-height: 340px;
   touch-action: pan-y;
   cursor: grab;
