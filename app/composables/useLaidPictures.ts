@@ -52,7 +52,7 @@ export function useLaidPictures(asked: {
       ['/samples/line-1.jpg', '/samples/line-2.jpg'].map(async (path, i) => new File([await fetchPicture(path)], `sample ${i + 1}`)),
     ).catch(() => undefined)
     if (files) return choose(files)
-    trouble.value = 'The sample pictures cannot be had without the server.'
+    trouble.value = 'The sample pictures come from the server, which does not answer.'
   }
   const forget = () => pictures.value.forEach(({ url }) => URL.revokeObjectURL(url))
   onUnmounted(forget)

@@ -28,8 +28,11 @@ export type BendOrder = {
 }
 
 const degree = Math.PI / 180
+/** Points along the tube are no further apart than this, mm, and no further than lets nothing pass between them. */
 const step = 8
-const angleStep = 7.5
+const stepFor = (tube: number): number => Math.min(step, 1.6 * tube)
+/** A bend goes on by so much at a time, degrees: less, the nearer the tube comes to itself. */
+const angleSteps = { least: 0.5, most: 7.5 }
 /** Orders are tried for as many looks at one bend as this: a line of twelve bends takes some hundreds. */
 const mostLooks = 600
 
@@ -42,7 +45,7 @@ function turned(v: Vec3, axis: Vec3, angle: number): Vec3 {
 }
 
 /** The tube with each bend made as far as `angles` say, sampled; where a bend is not made yet its length is straight. */
-function layOut(rows: readonly BendRow[], angles: readonly number[]): Laid {
+function layOut(rows: readonly BendRow[], angles: readonly number[], step: number): Laid {
   const laid: Laid = { points: [], at: [] }
   let [s, at, along, towards]: [number, Vec3, Vec3, Vec3] = [0, [0, 0, 0], [1, 0, 0], [0, 0, 1]]
   const straightOn = (length: number) => {
@@ -75,6 +78,27 @@ function layOut(rows: readonly BendRow[], angles: readonly number[]): Laid {
   return laid
 }
 
+type Course = Laid['points']
+/** How far two stretches of tube are apart, middle to middle. */
+const apart = (a: Course, b: Course): number => Math.sqrt(Math.min(nearest(a, b), nearest(b, a)))
+/** Squared distance from the points of one to the pieces of the other. Plain numbers: it is asked some ten thousand times for one line. */
+function nearest(points: Course, pieces: Course): number {
+  let least = Infinity
+  for (let k = 0; k + 1 < pieces.length; k++) {
+    const [ax, ay, az] = pieces[k]!.at
+    const [bx, by, bz] = pieces[k + 1]!.at
+    const [ex, ey, ez] = [bx - ax, by - ay, bz - az]
+    const long = ex * ex + ey * ey + ez * ez
+    for (const { at } of points) {
+      const [dx, dy, dz] = [at[0] - ax, at[1] - ay, at[2] - az]
+      const t = long === 0 ? 0 : Math.min(1, Math.max(0, (dx * ex + dy * ey + dz * ez) / long))
+      const [x, y, z] = [dx - t * ex, dy - t * ey, dz - t * ez]
+      least = Math.min(least, x * x + y * y + z * z)
+    }
+  }
+  return least
+}
+
 /** What is in the way of making a bend when those in `made` are there already; undefined: nothing. */
 export function blockOf(
   rows: readonly BendRow[],
@@ -86,7 +110,8 @@ export function blockOf(
   const bends = rows.filter(row => row.bend > 0)
   const target = bends[bend]!
   const full = bends.map((row, i) => (made.has(i) ? row.bend : 0))
-  const begins = layOut(rows, full).at
+  const fine = stepFor(tube)
+  const begins = layOut(rows, full, fine).at
   const [from, to] = [begins[bend]!.s, begins[bend]!.s + target.radius * target.bend * degree]
   // The tool needs straight tube on both sides: an unbent neighbour is straight.
   const endOfBefore = begins.findLast((_, i) => i < bend && made.has(i))
@@ -94,9 +119,9 @@ export function blockOf(
   const after = begins.find((_, i) => i > bend && made.has(i))?.s ?? Infinity
   const hasBefore = endOfBefore !== undefined
   if ((hasBefore && from - before < body.grip) || after - to < body.grip) return { bend, by: 'grip' }
-  for (let angle = 0; ; angle = Math.min(target.bend, angle + angleStep)) {
+  for (let angle = 0; ;) {
     const angles = full.map((one, i) => (i === bend ? angle : one))
-    const { points, at } = layOut(rows, angles)
+    const { points, at } = layOut(rows, angles, fine)
     const { at: place, along, towards } = at[bend]!
     const axis = cross(along, towards)
     const centre = add(place, scale(towards, target.radius))
@@ -111,19 +136,20 @@ export function blockOf(
       if (Math.abs(high) < body.half + tube / 2 && out < body.reach) return { bend, by: 'bender' }
       if (body.bench !== undefined && high < -body.bench + tube / 2) return { bend, by: 'bench' }
     }
-    for (const { at: p } of held)
-      for (const { at: q } of moving) {
-        const apart = subtract(p, q)
-        if (dot(apart, apart) < tube * tube) return { bend, by: 'tube' }
-      }
+    const near = apart(held, moving)
+    if (near < tube) return { bend, by: 'tube' }
     if (angle >= target.bend) return undefined
+    // What swings furthest out goes no further than to where it could touch (conservative advancement, Mirtich 1996).
+    const swing = Math.max(1, ...moving.map(({ at: p }) => Math.hypot(...subtract(p, centre)) + target.radius))
+    const free = (near - tube) / swing / degree
+    angle = Math.min(target.bend, angle + Math.min(angleSteps.most, Math.max(angleSteps.least, free)))
   }
 }
 const arcOf = ({ radius, bend }: BendRow): number => radius * bend * degree
 
 /**
  * An order in which every bend can be made: along the line from its first end if that goes, else from its second, else any that is found.
- * A sampled check of what the bent tube sweeps through (every 7.5°, every 8 mm), so a hair's breadth is not seen. `tube`: its outside, mm.
+ * A sampled check of what the bent tube sweeps through (every half degree where it comes near, every 8 mm), so a hair's breadth is not seen. `tube`: its outside, mm.
  */
 export function bendOrder(rows: readonly BendRow[], tube: number, body: BenderBody): BendOrder {
   const count = rows.filter(({ bend }) => bend > 0).length
