@@ -111,10 +111,10 @@ describe('the order of bends', () => {
           else free++
         },
       ),
-      { numRuns: 150, seed: 5 },
+      { numRuns: 80, seed: 5 },
     )
-    expect(Math.min(struck, free)).toBeGreaterThan(8)
-  })
+    expect(Math.min(struck, free)).toBeGreaterThan(4)
+  }, 30_000)
   it('every order that is found can be made bend by bend', () =>
     fc.assert(
       fc.property(
