@@ -149,7 +149,7 @@ const arcOf = ({ radius, bend }: BendRow): number => radius * bend * degree
 
 /**
  * An order in which every bend can be made: along the line from its first end if that goes, else from its second, else any that is found.
- * A sampled check of what the bent tube sweeps through (every half degree where it comes near, every 8 mm), so a hair's breadth is not seen.
+ * A sampled check of what the bent tube sweeps through (every half degree where it comes near, every 8 mm): a hair is not seen.
  * `tube`: its outside, mm.
  */
 export function bendOrder(rows: readonly BendRow[], tube: number, body: BenderBody): BendOrder {
