@@ -16,6 +16,10 @@ export function photoIssueWords(issue: PhotoIssue): string {
       return 'The pictures were taken from one place: go round the bench, and take them from different sides.'
   }
 }
+/** A corner of the line by where it is: its ends, and where two straights meet. */
+export const apexWords = (n: number, count: number): string =>
+  n === 0 ? 'first end' : n === count - 1 ? 'second end' : `where straights ${n} and ${n + 1} meet`
+
 /** What does not go with the other pictures. */
 export function misfitWords({ picture, what, paper, n, off }: Misfit, names: readonly string[]): string {
   const place =

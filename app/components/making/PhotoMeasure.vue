@@ -4,7 +4,7 @@ import { bendsFromPoints, type BendRow } from '#core/route/bendTable'
 import { pointsWithRadius, tableRows } from '#core/making/tableRows'
 import type { SheetOfPaper } from '#core/photo/reconstructLine'
 import { formatNumber } from '#core/units/formatQuantity'
-import { misfitWords, photoIssueWords } from '#shared/words/photoWords'
+import { apexWords, misfitWords, photoIssueWords } from '#shared/words/photoWords'
 import { useLaidPictures } from '~/composables/useLaidPictures'
 
 /**
@@ -133,6 +133,11 @@ async function keepPictures() {
       <p role="status">
         Measured: each corner of the line within <b>{{ formatNumber(Math.max(...found.within), 1) }} mm</b> at worst, 95 times of 100.
       </p>
+      <ul class="within" aria-label="How sure each corner is">
+        <li v-for="(one, n) in found.within" :key="n">
+          {{ apexWords(n, found.within.length) }} <b>±{{ formatNumber(one, 1) }} mm</b>
+        </li>
+      </ul>
       <div class="row">
         <v-btn-second @click="take">Take this line</v-btn-second>
         <v-btn-quiet v-if="keep" :disabled="kept || keeping" @click="keepPictures">{{
@@ -142,3 +147,13 @@ async function keepPictures() {
     </template>
   </section>
 </template>
+
+<style scoped>
+.within {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 20px;
+  padding: 0;
+  list-style: none;
+}
+</style>
