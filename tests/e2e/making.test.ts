@@ -1,4 +1,5 @@
 import type { Page } from '@playwright/test'
+import { sampleLens, sampleLine, samplePoses, taps } from '../helpers/benchCamera'
 import { workJob, workOn } from '../helpers/workJob'
 import { expect, expectAccessible, expectFits, makingStep, pick, room, signIn, test } from '../helpers/browserTest'
 
@@ -132,4 +133,30 @@ test('nothing of a line is laid in that nobody has made; made without the list t
   await page.getByLabel('Or made without the list: how').fill('bent by eye against the old one')
   await go.click()
   await expect(page.getByRole('heading', { name: /^Lay old beside new/ })).toBeVisible()
+})
+
+test('the photographs a line was measured from are kept with its job, by a press', async ({ page, server }) => {
+  const rafe = await server.as('technician')
+  const id = await workJob(rafe, { sheet: 'wherry-rear-brake', plate: 'WH 96 RRY', lines: ['hard'], until: 'make', minutesAgo: 240 })
+  await signIn(page, 'technician')
+  await page.goto(`/jobs/${id}/make`)
+  await page.getByRole('button', { name: 'By photographs' }).click()
+  await page.getByLabel('Straights', { exact: true }).fill('3')
+  await page.getByRole('button', { name: 'Try it with two sample pictures' }).click()
+  await page.getByRole('button', { name: 'A4 paper' }).click()
+  const picture = page.getByRole('group', { name: 'Picture; tap the points in their order' })
+  for (const [i, pose] of samplePoses.entries()) {
+    await page.getByRole('button', { name: `Picture ${i + 1}` }).click()
+    for (const [x, y] of taps(sampleLens, pose, sampleLine)) {
+      await picture.scrollIntoViewIfNeeded()
+      const { width, height } = (await picture.boundingBox())!
+      await picture.click({ position: { x: (x / sampleLens.width) * width, y: (y / sampleLens.height) * height } })
+    }
+  }
+  await page.getByRole('button', { name: 'Work it out' }).click()
+  await page.getByRole('button', { name: 'Keep the pictures with the job' }).click()
+  await expect(page.getByRole('button', { name: 'Kept with the job' })).toBeVisible()
+  await expect.poll(async () => (await rafe.job(id)).events.filter(e => e.body.type === 'photoTaken').length).toBe(2)
+  await expect(page.getByRole('list', { name: 'How sure each corner is' }).getByRole('listitem')).toHaveCount(4)
+  await expectAccessible(page)
 })
