@@ -1,5 +1,6 @@
 import type { Slug } from '../sheet/types'
 import type { MakingRules } from './makingRules'
+import { tenth } from './tableRows'
 import type { Tube, TubeMaterial } from './tubeStrength'
 import type { LineInMaking } from './workOut'
 
@@ -57,5 +58,5 @@ export const mostCuts = 20
 export function cutOff(coil: Coil, cut: CoilCut): Coil | undefined {
   if (coil.cuts.some(({ id }) => id === cut.id)) return coil
   if (cut.length > coil.left) return undefined
-  return { ...coil, left: Math.round((coil.left - cut.length) * 10) / 10, cuts: [...coil.cuts, cut].slice(-mostCuts) }
+  return { ...coil, left: tenth(coil.left - cut.length), cuts: [...coil.cuts, cut].slice(-mostCuts) }
 }

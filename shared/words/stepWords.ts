@@ -361,13 +361,15 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
     case 'tighten': {
       const wheel = operation !== undefined && isWheel(operation)
       const turned = operation?.fasteners.find(({ torque, turn }) => torque === undefined && turn !== undefined)?.turn
+      // One bolt beside two terminal nuts has nothing across from it: those of one kind and one torque go round together.
+      const isRing = operation?.fasteners.some(({ count, torque }) => torque !== undefined && count > 2) ?? false
       return words(
         `Torque: ${name.any(step.target) ?? step.target}`,
         wheel
           ? 'Wheel on the ground, crosswise, in two rounds.'
           : turned
             ? `Snug, then ${turned.snugThen}° further, with the mark of a pen to see it.`
-            : `${(operation?.fasteners.reduce((sum, { count }) => sum + count, 0) ?? 1) > 2 ? 'Crosswise, in two rounds. ' : ''}Smooth pull, one click.`,
+            : `${isRing ? 'Crosswise, in two rounds. ' : ''}Smooth pull, one click.`,
         'Torqued',
       )
     }

@@ -147,3 +147,12 @@ it('nothing rolls on a clutch whose joints nobody has looked at with the lever h
   const refused = bench.try({ type: 'roadTested', result: 'good' })
   expect(refused).toMatchObject({ code: 'JOB_GATE', gate: 'drive', due: expect.arrayContaining(looks) })
 })
+
+describe('a part is tightened as its fasteners lie', () => {
+  const { sheet } = carOf('fulmar-cooler-lines')
+  const said = (target: string) => stepWords({ kind: 'tighten', target }, sheet).how
+  it('one bolt and two terminals have nothing across from them; three in a tray and seven round an edge have', () => {
+    expect(said('battery')).not.toContain('rosswise')
+    for (const target of ['battery-tray', 'undershield']) expect(said(target)).toContain('Crosswise')
+  })
+})

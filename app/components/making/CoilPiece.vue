@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import { tenth } from '#core/making/tableRows'
 import { coilsFor, type Coil } from '#core/making/gear'
 import type { LineInMaking } from '#core/making/workOut'
 import { coilWords, lengthWords } from '#shared/words/gearWords'
@@ -15,7 +16,7 @@ const coils = computed(() => coilsFor(gear.value.coils, props.tube))
 const piece = ref<{ coil: string; id: string; length: number }>()
 const taken = ref<Coil>()
 async function cut(coil: Coil) {
-  const length = Math.round(props.length * 10) / 10
+  const length = tenth(props.length)
   if (piece.value?.coil !== coil.id || piece.value.length !== length) piece.value = { coil: coil.id, id: newGearId(), length }
   const { id } = piece.value
   taken.value = undefined

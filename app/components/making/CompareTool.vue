@@ -94,7 +94,7 @@ const print = () => window.print()
         <NotBrought v-if="sheet && line" :sheet="sheet" :line="line" :part="part" />
         <SpacePicture v-if="laid" :lines="inSpace" shadow label="The new line, dashed, laid on the old one" />
         <p class="soft">Laid on each other as they agree best; dashed is the new one.</p>
-        <DeviationStrip v-if="along !== undefined" :along="found.along" :allowed="along" />
+        <DeviationStrip v-if="along !== undefined" :found="found" :allowed="along" />
         <v-table>
           <tbody>
             <tr>

@@ -2,39 +2,35 @@
 import { computed } from 'vue'
 import type { Comparison } from '#core/making/compareLines'
 import { formatNumber } from '#core/units/formatQuantity'
+import { deviationBox as box, deviationChart } from '~/utils/deviationChart'
 
-/** How far the new line is off, along the old one from its first end; what is over the tolerance is dark and hatched, not only coloured. */
-const props = defineProps<{ along: Comparison['along']; allowed: number }>()
-const box = { width: 500, height: 110, left: 34, low: 86 }
-const longest = computed(() => props.along.at(-1)?.at ?? 1)
-const most = computed(() => Math.max(props.allowed * 1.5, ...props.along.map(({ off }) => off)))
-const x = (at: number) => box.left + (at / longest.value) * (box.width - box.left - 8)
-const y = (off: number) => box.low - (off / most.value) * (box.low - 14)
-const area = (over: boolean) => {
-  const top = props.along.map(({ at, off }) => `${x(at).toFixed(1)},${y(over ? off : Math.min(off, props.allowed)).toFixed(1)}`)
-  const under = over ? y(props.allowed) : box.low
-  return `${x(0)},${under} ${top.map((point, i) => (over && props.along[i]!.off <= props.allowed ? `${x(props.along[i]!.at).toFixed(1)},${under}` : point)).join(' ')} ${x(longest.value)},${under}`
-}
-const greatest = computed(() => props.along.reduce((worst, one) => (one.off > worst.off ? one : worst), { at: 0, off: 0 }))
-const label = computed(
-  () =>
-    `Off along the line: at most ${formatNumber(greatest.value.off, 1)} mm, ${formatNumber(greatest.value.at, 0)} mm from the first end; ${formatNumber(props.allowed, 1)} mm are allowed`,
-)
+/** How far the new line is off, along the old one from its first end; what is not allowed stands over the dashed line. */
+const props = defineProps<{ found: Pick<Comparison, 'along' | 'greatest'>; allowed: number }>()
+const chart = computed(() => deviationChart(props.found.along, props.allowed))
+const label = computed(() => {
+  const { at, off } = props.found.greatest
+  const most = `at most ${formatNumber(off, 1)} mm, ${formatNumber(at, 0)} mm from the first end`
+  return `Off along the line: ${most}; ${formatNumber(props.allowed, 1)} mm are allowed`
+})
 </script>
 
 <template>
   <figure>
     <figcaption>Off along the line, mm</figcaption>
     <svg :viewBox="`0 0 ${box.width} ${box.height}`" role="img" :aria-label="label">
-      <polygon class="within" :points="area(false)" />
-      <polygon v-if="greatest.off > allowed" class="over" :points="area(true)" />
-      <line class="allowed" :x1="box.left" :x2="box.width - 8" :y1="y(allowed)" :y2="y(allowed)" />
-      <line class="axis" :x1="box.left" :x2="box.width - 8" :y1="box.low" :y2="box.low" />
-      <text :x="box.left - 5" :y="y(allowed) + 5" text-anchor="end">{{ formatNumber(allowed, 0) }}</text>
+      <polygon class="within" :points="chart.within" />
+      <polygon v-if="found.greatest.off > allowed" class="over" :points="chart.over" />
+      <line class="allowed" :x1="box.left" :x2="box.width - box.right" :y1="chart.y(allowed)" :y2="chart.y(allowed)" />
+      <line class="axis" :x1="box.left" :x2="box.width - box.right" :y1="box.low" :y2="box.low" />
+      <text :x="box.left - 5" :y="chart.y(allowed) + 5" text-anchor="end">{{ formatNumber(allowed, 0) }}</text>
       <text :x="box.left" :y="box.low + 18">first end</text>
-      <text :x="box.width - 8" :y="box.low + 18" text-anchor="end">{{ formatNumber(longest, 0) }} mm</text>
-      <text :x="Math.min(box.width - 60, x(greatest.at) + 5)" :y="Math.max(13, y(greatest.off) - 2)" class="worst">
-        {{ formatNumber(greatest.off, 1) }}
+      <text :x="box.width - box.right" :y="box.low + 18" text-anchor="end">{{ formatNumber(chart.length, 0) }} mm</text>
+      <text
+        class="worst"
+        :x="Math.min(box.width - 60, chart.x(found.greatest.at) + 5)"
+        :y="Math.max(box.top - 1, chart.y(found.greatest.off) - 2)"
+      >
+        {{ formatNumber(found.greatest.off, 1) }}
       </text>
     </svg>
   </figure>

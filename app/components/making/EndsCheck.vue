@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { pointsFromBends, type BendRow } from '#core/route/bendTable'
+import { tenth } from '#core/making/tableRows'
 import { endsOf, usualWithin, type EndsMeasured } from '#core/making/suspectReading'
 import { endsWords } from '#shared/words/endsWords'
 import { bendWords } from '#shared/words/pointsWords'
@@ -16,11 +17,14 @@ const fields = [
   { key: 'along', label: 'Along the edge', unit: 'mm', least: -10_000, most: 10_000 },
   { key: 'away', label: 'Aside of it', unit: 'mm', least: 0, most: 10_000 },
   { key: 'between', label: 'Between them', unit: '°', least: 0, most: 180 },
+  { key: 'twist', label: 'Round the edge', unit: '°', least: -180, most: 180 },
 ] as const
+/** Nobody reads the fourth off a straight edge; a sheet has it, and then it is shown. */
+const shown = computed(() => fields.filter(({ key }) => key !== 'twist' || measured.value.twist !== undefined))
 function takePorts(rows: readonly BendRow[]) {
   const points = pointsFromBends([0, 0, 0], [1, 0, 0], rows)
   const ends = points.ok ? endsOf(points.value.map(({ at }) => at)) : undefined
-  if (ends) measured.value = Object.fromEntries(Object.entries(ends).map(([key, value]) => [key, Math.round(value * 10) / 10]))
+  if (ends) measured.value = Object.fromEntries(Object.entries(ends).map(([key, value]) => [key, tenth(value)]))
   isFromSheet.value = false
 }
 const { value: verdict, busy } = useWorked('ends', () =>
@@ -40,7 +44,7 @@ const asked = computed(() => Object.values(measured.value).some(one => one !== u
     </p>
     <div class="fields">
       <NumberField
-        v-for="{ key, ...field } in fields"
+        v-for="{ key, ...field } in shown"
         :key="key"
         :model-value="measured[key]"
         v-bind="field"

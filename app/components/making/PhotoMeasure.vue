@@ -68,7 +68,7 @@ async function keepPictures() {
       :model-value="[]"
       @update:model-value="choose($event as File | File[])"
     />
-    <div v-if="pictures.length === 0"><v-btn-quiet @click="chooseSamples">Try it with two sample pictures</v-btn-quiet></div>
+    <div v-if="!keep && pictures.length === 0"><v-btn-quiet @click="chooseSamples">Try it with two sample pictures</v-btn-quiet></div>
     <div class="fields">
       <NumberField v-model="legs" label="Straights" :least="1" :most="12" />
       <NumberField v-model="radius" label="Bend radius" unit="mm" :least="1" :most="500" />
