@@ -2,6 +2,7 @@ import prettier from 'eslint-config-prettier'
 import jsdoc from 'eslint-plugin-jsdoc'
 import accessibility from 'eslint-plugin-vuejs-accessibility'
 import withNuxt from './.nuxt/eslint.config.mjs'
+import { coreComments } from './lint/coreComments.mjs'
 
 const noImports = (patterns, message) => ({
   'no-restricted-imports': ['error', { patterns: patterns.map(group => ({ group: [group], message })) }],
@@ -33,13 +34,14 @@ export default withNuxt(
   {
     files: ['core/**/*.ts'],
     ignores: ['**/*.test.ts'],
-    plugins: { jsdoc },
+    plugins: { jsdoc, local: { rules: { 'core-comments': coreComments } } },
     rules: {
       ...noImports(
         ['**/shared/**', '**/server/**', '**/app/**', '#shared/**', 'vue', 'zod', 'pg', 'node:*', 'h3'],
         'core imports only core',
       ),
-      // What core offers says what it is, in which units, and how it fails.
+      // What core offers says what it is, in which units, how it fails, and where its formula is from.
+      'local/core-comments': 'error',
       'jsdoc/require-jsdoc': [
         'error',
         {

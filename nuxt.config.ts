@@ -1,6 +1,8 @@
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { build as bundle } from 'esbuild'
+import { pageFiles, pathsOf, type PageFiles, type PagePath } from './launch/pageFiles'
+import { pageParts } from './launch/pageParts'
 
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 const aliases = { '#core': here('./core'), '#shared': here('./shared') }
@@ -15,6 +17,10 @@ const withoutJsonSchema = {
       ? here('./app/utils/noJsonSchema.ts')
       : undefined,
 }
+
+// Told by the build, for the server to say with each page (server/plugins/ahead.ts).
+let paths: PagePath[] = []
+let files: PageFiles = { pages: [], letters: [] }
 
 export default defineNuxtConfig({
   modules: ['@pinia/nuxt', 'vuetify-nuxt-module', '@nuxt/eslint', '@vite-pwa/nuxt'],
@@ -48,22 +54,38 @@ export default defineNuxtConfig({
     compressPublicAssets: !process.env.CI,
     errorHandler: '~~/server/errorHandler',
     imports: { autoImport: false },
+    virtual: { '#page-files': () => `export default ${JSON.stringify(files)}` },
     typescript: { tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
     routeRules: { '/_nuxt/**': { headers: { 'cache-control': 'public, max-age=31536000, immutable' } } },
   },
-  // Seventy pieces of a kilobyte each cost a shop's network more than ten of their sum.
   vite: {
     plugins: [withoutJsonSchema],
-    build: { sourcemap: false, rollupOptions: { output: { experimentalMinChunkSize: 3_000 } } },
+    build: {
+      sourcemap: false,
+      rollupOptions: { output: { experimentalMinChunkSize: 3_000, manualChunks: pageParts(), onlyExplicitManualChunks: true } },
+    },
     worker: { format: 'es' },
   },
   typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
   postcss: { plugins: { cssnano: false } },
   telemetry: false,
+  // A page that a link leads to is fetched, and its script run, when a hand or the keyboard is on the link: never because it is in sight.
+  experimental: {
+    extraPageMetaExtractionKeys: ['layout'],
+    // Which build is the newest is the service worker's to know.
+    appManifest: false,
+    // Nothing is drawn on the server: what would read its drafts back stays at home.
+    renderJsonPayloads: false,
+    defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: true } } },
+  },
   hooks: {
+    'pages:resolved'(pages) {
+      paths = pathsOf(pages)
+    },
     // What a page may want next is kept on the device by the service worker after the page stands, not fetched beside it.
     'build:manifest'(manifest) {
       for (const part of Object.values(manifest)) part.prefetch = false
+      files = pageFiles(manifest, paths)
     },
     // The worker pool's script is a bundle of its own, beside the server's (server/utils/workers.ts).
     'nitro:init'(nitro) {

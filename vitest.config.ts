@@ -15,7 +15,14 @@ export default defineConfig({
         resolve: { alias },
         test: {
           name: 'unit',
-          include: ['core/**/*.test.ts', 'shared/**/*.test.ts', 'app/**/*.test.ts', 'server/**/*.test.ts'],
+          include: [
+            'core/**/*.test.ts',
+            'shared/**/*.test.ts',
+            'app/**/*.test.ts',
+            'server/**/*.test.ts',
+            'launch/**/*.test.ts',
+            'lint/**/*.test.ts',
+          ],
           // Nothing else runs meanwhile: every core has one.
           maxWorkers: '100%',
         },

@@ -62,11 +62,13 @@ onUnmounted(() => stop?.())
           <FindBox v-if="hasFindBox" ref="findBox" />
         </header>
         <NotTaken />
-        <main class="sheet-page"><slot /></main>
+        <main class="sheet-page"><InTurn><slot /></InTurn></main>
       </div>
     </div>
-    <KeyList v-model="help" theme="desk" />
-    <CommandBox theme="desk" />
+    <InTurn>
+      <KeyList v-model="help" theme="desk" />
+      <CommandBox theme="desk" />
+    </InTurn>
   </v-app>
 </template>
 

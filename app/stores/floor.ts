@@ -32,12 +32,13 @@ export const useFloor = defineStore('floor', () => {
   /** The ids of a list that is still coming: what is not among them when it is whole, is not on the Floor any more. */
   let coming: Set<string> | undefined
   let isAsked = false
+  const sorted = () => [...known.values()].sort((a, b) => a.number - b.number)
   function show(): void {
     if (isAsked) return
     isAsked = true
     afterFrame(() => {
       isAsked = false
-      rows.value = [...known.values()].sort((a, b) => a.number - b.number)
+      rows.value = sorted()
     })
   }
   function put(row: JobRow): void {
@@ -46,15 +47,15 @@ export const useFloor = defineStore('floor', () => {
   }
 
   let waiting: ReturnType<typeof setTimeout> | undefined
-  /** Kept on this device a moment after it has moved: many rows move at once. */
-  function keep(): void {
-    waiting ??= setTimeout(() => {
-      waiting = undefined
-      void deviceStore()
-        .keepAnswer({ path: floorPath, at: Date.now(), value: JSON.parse(JSON.stringify(rows.value ?? [])) })
-        .catch(() => {})
-    }, keepMs)
+  function keepNow(): void {
+    clearTimeout(waiting)
+    waiting = undefined
+    void deviceStore()
+      .keepAnswer({ path: floorPath, at: Date.now(), value: JSON.parse(JSON.stringify(sorted())) })
+      .catch(() => {})
   }
+  /** Kept on this device a moment after it has moved: many rows move at once. */
+  const keep = () => void (waiting ??= setTimeout(keepNow, keepMs))
   /** As it was last seen on this device, until the server says how it is. */
   async function recall(): Promise<void> {
     const kept = await deviceStore()
@@ -89,7 +90,8 @@ export const useFloor = defineStore('floor', () => {
           for (const id of known.keys()) if (!coming.has(id)) known.delete(id)
           coming = undefined
           oldSince.value = undefined
-          keep()
+          // At once: who has seen the Floor may be without a server the moment after.
+          keepNow()
         }
         show()
       },

@@ -1,5 +1,6 @@
 import { isProblem, type Problem } from '#shared/errors'
 import type { Reading, Unreadable } from '#shared/versioned'
+import { ownTurn } from './inTurn'
 
 /** What the server said no to. `problem` has the code, the words and the places. */
 export class ProblemFailure extends Error {
@@ -40,7 +41,10 @@ export const nothing: Reader<undefined> = () => ({ ok: true, value: undefined })
 
 /** Asks, and holds the answer against what it should be. A picture goes as it is, anything else as JSON. */
 export async function call<T>(method: Method, path: string, read: Reader<T>, body?: unknown): Promise<T> {
-  return readAs(read, await ask(method, path, body))
+  const value = readAs(read, await ask(method, path, body))
+  // What is made of it on the page is a task for itself: reading a long answer is one already.
+  await ownTurn()
+  return value
 }
 
 export function readAs<T>(read: Reader<T>, value: unknown): T {

@@ -1,6 +1,7 @@
 import type { JobEvent } from '#core/job/types'
 import { ask, NoAnswer, readAs, type Reader } from './api'
 import { deviceStore } from './deviceStore'
+import { ownTurn } from './inTurn'
 import { photoCache } from './photoCache'
 
 /** An answer, when it came by this device's clock, and, where it was kept from before because nobody answers now, who is away. */
@@ -14,9 +15,11 @@ export async function askKept<T>(path: string, read: Reader<T>): Promise<Answer<
   try {
     const value = await ask('GET', path)
     const answer = { value: readAs(read, value), at: Date.now() }
-    await deviceStore()
+    // Nobody waits for it: it is shown meanwhile.
+    void deviceStore()
       .keepAnswer({ path, at: answer.at, value })
       .catch(() => {})
+    await ownTurn()
     return answer
   } catch (error) {
     if (!(error instanceof NoAnswer)) throw error

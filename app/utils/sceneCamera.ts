@@ -1,6 +1,9 @@
-import { Vector3, type PerspectiveCamera } from 'three'
+import { PerspectiveCamera, Vector3 } from 'three'
 import { viewFrom } from '#core/route/projectStandpoint'
 import type { Standpoint, Vec3 } from '#core/sheet/types'
+
+/** The eye that looks at the picture: the same where it is drawn and where names are put on it. Distances in mm. */
+export const newCamera = () => new PerspectiveCamera(34, 1, 20, 20_000)
 
 /** How the picture is turned from where the person stands, and how near it is looked at. */
 export type Turn = { yaw: number; pitch: number; near: number }

@@ -1,5 +1,4 @@
 import { BoxGeometry, CapsuleGeometry, Curve, CylinderGeometry, EdgesGeometry, Quaternion, Vector3, type BufferGeometry } from 'three'
-import { markRaw } from 'vue'
 import { centreOfBody } from '#core/route/landmarks'
 import type { Body, KeepoutKind, Vec3 } from '#core/sheet/types'
 
@@ -48,8 +47,15 @@ export type Solid = {
 /** A body of the sheet as something to be drawn, where it stands. */
 export function solidOf(key: string, body: Body, colour: string | undefined, opacity: number): Solid {
   const position = new Vector3(...centreOfBody(body))
-  const made = (geometry: BufferGeometry, quaternion = new Quaternion()): Solid =>
-    markRaw({ key, position, quaternion, geometry, edges: new EdgesGeometry(geometry, 35), colour, opacity })
+  const made = (geometry: BufferGeometry, quaternion = new Quaternion()): Solid => ({
+    key,
+    position,
+    quaternion,
+    geometry,
+    edges: new EdgesGeometry(geometry, 35),
+    colour,
+    opacity,
+  })
   if (body.shape === 'box')
     return made(new BoxGeometry(...(body.max.map((high, i) => Math.max(1, high - body.min[i]!)) as [number, number, number])))
   const axis = new Vector3(...body.b).sub(new Vector3(...body.a))

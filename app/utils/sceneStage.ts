@@ -7,7 +7,6 @@ import {
   Mesh,
   MeshBasicMaterial,
   MeshStandardMaterial,
-  PerspectiveCamera,
   Raycaster,
   Scene,
   SphereGeometry,
@@ -18,6 +17,8 @@ import {
   type Object3D,
 } from 'three'
 import type { Vec3 } from '#core/sheet/types'
+import type { Look } from '~/workers/scene'
+import { newCamera } from './sceneCamera'
 import type { Solid, TracedCurve } from './sceneShapes'
 
 export type Tube = { curve: TracedCurve; radius: number; colour: string; joint: string | undefined }
@@ -34,18 +35,19 @@ function freed(part: Object3D): void {
 
 /** The drawing in space: what is on it, seen by one camera, drawn once a frame and only when something has changed. */
 export class SceneStage {
-  readonly camera = new PerspectiveCamera(34, 1, 20, 20_000)
+  readonly #camera = newCamera()
   readonly #renderer: WebGLRenderer
   readonly #scene = new Scene()
   readonly #around = new Group()
   readonly #lines = new Group()
   readonly #drawn: () => void
-  #asked: number | undefined
+  #isAsked = false
+  #size = { width: 0, height: 0 }
 
   /** `drawn` is told after each drawing. Throws where the device draws nothing in space. */
-  constructor(canvas: HTMLCanvasElement, drawn: () => void) {
+  constructor(canvas: OffscreenCanvas, pixelRatio: number, drawn: () => void) {
     this.#renderer = new WebGLRenderer({ canvas, alpha: true, antialias: true })
-    this.#renderer.setPixelRatio(Math.min(mostPixelRatio, window.devicePixelRatio))
+    this.#renderer.setPixelRatio(Math.min(mostPixelRatio, pixelRatio))
     this.#drawn = drawn
     const [key, fill] = [new DirectionalLight('white', 1.6), new DirectionalLight('white', 0.9)]
     key.position.set(1200, 900, 2400)
@@ -53,8 +55,15 @@ export class SceneStage {
     this.#scene.add(new AmbientLight('white', 1.7), key, fill, this.#around, this.#lines)
   }
 
-  resize(width: number, height: number): void {
-    this.#renderer.setSize(width, height, false)
+  /** From where it is seen, in a picture so many CSS pixels wide and high. */
+  look({ position, turn, aspect }: Look, width: number, height: number): void {
+    this.#camera.position.set(...position)
+    this.#camera.quaternion.set(...turn)
+    this.#camera.aspect = aspect
+    this.#camera.updateProjectionMatrix()
+    this.#camera.updateMatrixWorld()
+    if (width !== this.#size.width || height !== this.#size.height) this.#renderer.setSize(width, height, false)
+    this.#size = { width, height }
     this.ask()
   }
 
@@ -103,24 +112,18 @@ export class SceneStage {
   /** The joint of what lies under a point of the picture, from −1 to 1 to the right and upwards. */
   jointAt(x: number, y: number): string | undefined {
     const ray = new Raycaster()
-    ray.setFromCamera(new Vector2(x, y), this.camera)
+    ray.setFromCamera(new Vector2(x, y), this.#camera)
     return ray.intersectObjects(this.#lines.children)[0]?.object.userData.joint as string | undefined
   }
 
   /** Draws before the next frame, once however often it is asked. */
   ask(): void {
-    this.#asked ??= requestAnimationFrame(() => {
-      this.#asked = undefined
-      this.#renderer.render(this.#scene, this.camera)
+    if (this.#isAsked) return
+    this.#isAsked = true
+    requestAnimationFrame(() => {
+      this.#isAsked = false
+      this.#renderer.render(this.#scene, this.#camera)
       this.#drawn()
     })
-  }
-
-  end(): void {
-    if (this.#asked !== undefined) cancelAnimationFrame(this.#asked)
-    this.#clear(this.#around)
-    this.#clear(this.#lines)
-    this.#renderer.dispose()
-    this.#renderer.forceContextLoss()
   }
 }

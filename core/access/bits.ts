@@ -3,14 +3,14 @@ export type Bits = readonly number[]
 
 /** Sets are never changed, so one empty set serves for all of its size. */
 const empty: Bits[] = []
-/** The empty set over so many members. */
+/** The empty set over so many members. Our own: members by number from 0, 32 to a word. */
 export const noBits = (size: number): Bits => {
   const words = Math.max(1, (size + 31) >> 5)
   return (empty[words] ??= new Array<number>(words).fill(0))
 }
-/** Whether member `i` is in the set. */
+/** Whether member `i` is in the set. `i`: its number, from 0. */
 export const hasBit = (bits: Bits, i: number): boolean => ((bits[i >> 5]! >>> (i & 31)) & 1) === 1
-/** A new set that has member `i` as well. */
+/** A new set that has member `i` as well. `i`: its number, from 0. */
 export function withBit(bits: Bits, i: number): Bits {
   const result = bits.slice()
   result[i >> 5]! |= 1 << (i & 31)
@@ -34,7 +34,7 @@ export function isWithin(a: Bits, b: Bits): boolean {
   for (let i = 0; i < a.length; i++) if ((a[i]! & ~b[i]!) !== 0) return false
   return true
 }
-/** Calls `visit` for every member of `a` that is not in `without`. */
+/** Calls `visit` for every member of `a` that is not in `without`. Members are told by their number, from 0. */
 export function eachBit(a: Bits, without: Bits, visit: (i: number) => void): void {
   for (let word = 0; word < a.length; word++) {
     for (let left = a[word]! & ~without[word]!; left !== 0; left &= left - 1) visit(word * 32 + 31 - Math.clz32(left & -left))

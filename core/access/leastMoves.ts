@@ -2,7 +2,7 @@ import { liftPositions, type LiftPosition } from '../sheet/types'
 import type { MoveMinutes, PlaceStage } from './types'
 
 const stages: readonly PlaceStage[] = ['work', 'fill', 'prove', 'sometime']
-/** One bit for “somebody must stand at this position at this stage of the job”. */
+/** One bit for “somebody must stand at this position at this stage of the job”. Our own. */
 export const placeBit = (stage: PlaceStage, at: LiftPosition): number => 1 << (stages.indexOf(stage) * 3 + liftPositions.indexOf(at))
 
 /**

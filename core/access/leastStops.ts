@@ -137,7 +137,10 @@ const stageKinds: readonly (readonly TaskKind[])[] = [
   ['fill', 'bleed'],
   ['level', 'leak'],
 ]
-/** Which of the stages of leastMoves a task belongs to; −1: any. */
+/**
+ * Which of the stages of leastMoves a task belongs to; −1: any. Its number, from 0. The search is best-first with an estimate that is never
+ * too high (Hart, Nilsson and Raphael 1968).
+ */
 export const stageOf = ({ kind, phase }: Task): number =>
   kind === 'level' && phase === 'fill' ? 1 : stageKinds.findIndex(kinds => kinds.includes(kind))
 
@@ -183,7 +186,7 @@ export const leastAhead = ({ end, moveMinutes }: Travel) => liftPositions.map(at
 
 /**
  * The last stop of the cheapest sequence after what is done already, or, when that costs `enough`, a stop whose estimate does; undefined:
- * some tasks wait for each other.
+ * some tasks wait for each other. Costs in minutes.
  */
 export function searchStops(
   graph: Graph,

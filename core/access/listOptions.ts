@@ -96,8 +96,8 @@ export function listOptions(
 }
 
 /**
- * What all goals cost together at least, whatever is looked at: each operation's cost is split evenly among the goals that could use it,
- * so that no sharing makes the sum too high.
+ * What all goals cost together at least, whatever is looked at: each operation's cost is split evenly among the goals that could use it, so
+ * that no sharing makes the sum too high. In minutes. A bound of our own.
  */
 export function leastOfAll(goals: readonly Goal[], { list, costs, numbered, needsOf }: Numbered): number {
   const users = list.map(() => 0)

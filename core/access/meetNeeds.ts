@@ -12,8 +12,8 @@ const mostTries = 4096
 
 /**
  * What meeting some needs costs at least: of each list the cheapest operation with what that needs in turn, and of several lists the
- * dearest alone, for they may share everything. Infinity: they cannot be met. `done`: operations that cost nothing any more; what they
- * need is asked for beside.
+ * dearest alone, for they may share everything. Infinity: they cannot be met. `done`: operations that cost nothing any more; what they need
+ * is asked for beside. A bound of our own, for a best-first search (Hart, Nilsson and Raphael 1968).
  */
 export function leastToMeet(costs: readonly number[], needsOf: readonly NumberedNeeds[], done?: Bits): (needs: NumberedNeeds) => number {
   const known = new Map<number, number>()
@@ -102,7 +102,7 @@ type Partial = { open: NumberedNeeds; done: Bits; spent: number; estimate: numbe
 /**
  * The least sets of operations that meet some needs, needs of needs included, cheapest first: listed where they are few, else found by
  * best-first search with the bound of leastToMeet. No set contains another. Stops after `mostSets` sets or `mostTries` partial ones and
- * says what the rest cost at least.
+ * says what the rest cost at least. Operations by number, costs in minutes.
  */
 export function meetNeeds(
   needs: NumberedNeeds,

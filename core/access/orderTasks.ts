@@ -7,7 +7,7 @@ export type Ordering = { visits: Visit[]; moves: number; cost: number }
 
 /**
  * Orders tasks into visits of lift positions with the least minutes spent moving the car. Within a visit the technician's order is kept:
- * lowest priority number among the tasks whose predecessors are done.
+ * lowest priority number among the tasks whose predecessors are done. Fails where tasks wait for each other.
  */
 export function orderTasks(tasks: readonly Task[], travel: Travel): Result<Ordering, AccessIssue> {
   const least = leastStops(tasks, travel)

@@ -6,7 +6,7 @@ import { taskKey, taskRules, type TaskKey, type TaskKind } from './taskKinds'
 import type { Task, WaysChosen } from './types'
 import { waysIn, type WaysIn } from './waysIn'
 
-/** Which part of its goal's minutes a task takes, 0 to 1. */
+/** Which part of its goal's minutes a task takes, 0 to 1. Common practice, no source. */
 export const shareOf = (kind: TaskKind): number => taskRules[kind].share ?? 0
 
 /** Ways by index, the operations taken, and those on the way to each goal; without these the choice is still open and binds nothing. */

@@ -7,7 +7,7 @@ import type { Goal, OperationCost, WaysChosen } from './types'
 
 /**
  * What a way that may hang costs beside its own minutes, as an expectation: the chance that it does, times what finding out took and the
- * cheapest other way after all. Nothing for a way that goes for sure.
+ * cheapest other way after all. Nothing for a way that goes for sure. In minutes; expectation, our own use of it.
  */
 export function riskOfHanging(goal: Goal, way: number, operations: ReadonlyMap<Slug, OperationCost>, budget?: SearchBudget): number {
   const tried = goal.ways[way]?.tryFirst
@@ -27,7 +27,7 @@ export const withRisk = (goals: readonly Goal[], operations: ReadonlyMap<Slug, O
     }),
   }))
 
-/** The way that a plan tries first at a goal, where it does. */
+/** The way that a plan tries first at a goal, where it does. By its number in the goal’s list of ways, from 0. */
 export function triedFirst(
   goals: readonly Goal[],
   ways: WaysChosen,

@@ -114,6 +114,7 @@ function fits(seen: RoundSeen, { out, airOut, firmAt, reservoir }: RoundResult, 
 /**
  * What the rounds so far tell of the air that is left: a bank of cases, drawn over what nobody knows, is run by the stroke-to-stroke form
  * and weighed by how well each fits what was seen (Bayes by importance weights). Deterministic and bounded. `air`: what the work let in.
+ * Volumes in mL.
  */
 export function estimateAir(path: HydraulicPath, air: { line: number; slave: number }, rounds: readonly RoundSeen[]): AirEstimate {
   const ran = Array.from({ length: cases }, (_, i) => {

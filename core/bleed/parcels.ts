@@ -5,7 +5,10 @@ export type Parcel = { liquid: number; air: number }
 export const sumOf = (parcels: readonly Parcel[]): Parcel =>
   parcels.reduce((sum, { liquid, air }) => ({ liquid: sum.liquid + liquid, air: sum.air + air }), { liquid: 0, air: 0 })
 
-/** What a parcel measures when its air is pressed together to a share of its volume (1: not pressed). */
+/**
+ * What a parcel measures when its air is pressed together to a share of its volume (1: not pressed). In mL. Our own bookkeeping: nothing
+ * but sums.
+ */
 export const volumeOf = ({ liquid, air }: Parcel, pressed = 1): number => liquid + air * pressed
 
 /** Two parcels mixed. */
@@ -20,7 +23,7 @@ export function parted(parcel: Parcel, share: number): [taken: Parcel, left: Par
 
 /**
  * Takes a volume off the end of a queue, nearest first, changing the queue; gives all there is where it holds less. Nothing is lost: what
- * is taken and what is left are what was there.
+ * is taken and what is left are what was there. Volumes in mL.
  */
 export function takeLast(queue: Parcel[], volume: number, pressed = 1): Parcel {
   let taken: Parcel = { liquid: 0, air: 0 }
@@ -42,7 +45,7 @@ export function takeLast(queue: Parcel[], volume: number, pressed = 1): Parcel {
   return taken
 }
 
-/** The same off the beginning of a queue. */
+/** The same off the beginning of a queue. In mL. */
 export function takeFirst(queue: Parcel[], volume: number): Parcel {
   queue.reverse()
   const taken = takeLast(queue, volume)
@@ -50,7 +53,9 @@ export function takeFirst(queue: Parcel[], volume: number): Parcel {
   return taken
 }
 
-/** Puts a parcel at the end of a queue; small ones of nearly the same make join the last one, so that a queue stays short. */
+/**
+ * Puts a parcel at the end of a queue; small ones of nearly the same make join the last one, so that a queue stays short. `grain` in mL.
+ */
 export function putLast(queue: Parcel[], parcel: Parcel, grain: number): void {
   const size = volumeOf(parcel)
   if (size <= 0) return

@@ -23,7 +23,10 @@ export const beginPractice = (scenario: Scenario): Practice => ({
   slips: [],
 })
 
-/** Goes on for so many seconds with hands as they are; deterministic: the same hands make the same run. */
+/**
+ * Goes on for so many seconds with hands as they are; deterministic: the same hands make the same run. The circuit is stepHydraulics; the
+ * hands in it are our own.
+ */
 export function practise(before: Practice, hands: Hands, seconds: number): Practice {
   const { scenario } = before
   let { state, strokes } = before

@@ -25,7 +25,7 @@ export const mostRounds = 30
 /** Common practice, no source: seconds of calling and answering for each cycle, and of looking into the reservoir after a round. */
 export const talk = { cycle: 4, round: 20 }
 
-/** Rounds until one runs clear with the reservoir kept full; bounded by `mostRounds`. */
+/** Rounds until one runs clear with the reservoir kept full; bounded by `mostRounds`. Air in mL. */
 export function predictRounds(path: HydraulicPath, air: { line: number; slave: number }, manner: Manner = usualManner): RoundsPrediction {
   const runs = unknowns.map(({ clings, stroke, open }) => {
     const drawn = { ...path, stroke: path.stroke * stroke }

@@ -14,7 +14,7 @@ const pieces = 6
 /** Parcels are no smaller than this, mL. */
 const grain = 0.25
 
-/** The same circuit as `filledPath`, for strokes at once. */
+/** The same circuit as `filledPath`, for strokes at once. Air in mL. Our own short form of stepHydraulics, held against it in its test. */
 export function quickPath(path: HydraulicPath, air: { line: number; slave: number }): QuickState {
   const { pipe, slave, clinging, crest, reservoir } = filledPath(path, air)
   return { pipe, slave, clinging, crest, reservoir, last: { liquid: 0, air: 0 } }

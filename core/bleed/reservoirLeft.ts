@@ -13,7 +13,10 @@ export type ReservoirLeft = {
   isDue: boolean
 }
 
-/** What a reservoir still holds, at the least, after so many strokes since it was full. Throws RangeError for one that holds nothing. */
+/**
+ * What a reservoir still holds, at the least, after so many strokes since it was full. Throws RangeError for one that holds nothing. In mL,
+ * and as a share of what it holds.
+ */
 export function reservoirLeft(holds: Millilitres, strokes: number): ReservoirLeft {
   if (!(holds > 0)) throw new RangeError('a reservoir holds something')
   const left = Math.max(0, holds - strokes * perStroke)
@@ -21,7 +24,7 @@ export function reservoirLeft(holds: Millilitres, strokes: number): ReservoirLef
   return { left: millilitres(left), share: left / holds, strokesLeft, isDue: left <= holds / 2 }
 }
 
-/** Strokes since the reservoir was last full: since the last round after which it was topped up. */
+/** Strokes since the reservoir was last full: since the last round after which it was topped up. A count. */
 export const strokesSinceFull = (rounds: readonly { count?: number; toppedUp: boolean }[]): number => {
   const last = rounds.findLastIndex(({ toppedUp }) => toppedUp)
   return rounds.slice(last + 1).reduce((sum, { count = 0 }) => sum + count, 0)

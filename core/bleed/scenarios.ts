@@ -137,5 +137,5 @@ export const beginScenario = ({ path, air, reservoirAt = 1 }: Scenario): Hydraul
   lowest: path.reservoir * reservoirAt,
 })
 
-/** Where a helper’s foot is, s after the beginning: pressing or not. */
+/** Where a helper’s foot is, s after the beginning: pressing or not. Our own. */
 export const helperPresses = ({ down, hold, up, rest }: Helper, time: number): boolean => time % (down + hold + up + rest) < down + hold

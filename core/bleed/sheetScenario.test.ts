@@ -5,7 +5,8 @@ import { courseOf } from './courseOf'
 import { airLeft } from './hydraulicPath'
 import { beginPractice, practise, scoreRun, topUp, type Practice } from './practise'
 import { scenarios } from './scenarios'
-import { sheetScenario, sheetVariants } from './sheetScenario'
+import { sheetScenario } from './sheetScenario'
+import { sheetVariants } from './sheetVariants'
 
 const lengthOf = (course: readonly Vec3[]) =>
   course.slice(1).reduce((sum, [x, y, z], i) => sum + Math.hypot(x - course[i]![0], y - course[i]![1], z - course[i]![2]), 0)

@@ -2,10 +2,7 @@ import type { Sheet, Slug } from '../sheet/types'
 import { courseOf } from './courseOf'
 import { pathOfSheet } from './pathOfSheet'
 import type { Scenario } from './scenarios'
-
-/** What a sheet's own circuit is practised with: a hose swapped, all of it dry, with a helper who does not wait, soft since yesterday. */
-export const sheetVariants = ['hose', 'dry', 'hasty', 'soft'] as const
-export type SheetVariant = (typeof sheetVariants)[number]
+import type { SheetVariant } from './sheetVariants'
 
 const grades: Record<SheetVariant, Scenario['grade']> = { hose: 1, dry: 2, hasty: 3, soft: 3 }
 

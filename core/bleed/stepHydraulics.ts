@@ -14,7 +14,10 @@ export const threadAir = 0.03
 /** Parcels are no smaller than this, mL. */
 const grain = 0.2
 
-/** What comes back in mL past a bleeder that is closed so many seconds after the pedal began to rise, where there is room for it. */
+/**
+ * What comes back in mL past a bleeder that is closed so many seconds after the pedal began to rise, where there is room for it. A
+ * judgement of our own, no source.
+ */
 export const backFlow = (lateBy: number): number => backRate * Math.max(0, lateBy - backAfter)
 
 /**

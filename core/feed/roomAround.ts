@@ -11,7 +11,7 @@ export type Rigid = { middle: Vec3; points: readonly Vec3[]; radius: number; rea
 /** Finer than anything a hand would thread past. */
 const spacing = 12
 
-/** The line as it lies in the car, sampled; its middle is that of its bounding box. */
+/** The line as it lies in the car, sampled; its middle is that of its bounding box. In mm. Our own. */
 export function rigidOf(course: readonly Vec3[], radius: number): Rigid {
   const points: Vec3[] = course.slice(1).flatMap((to, i) => {
     const from = course[i]!

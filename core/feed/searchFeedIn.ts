@@ -54,7 +54,8 @@ function lowest({ body }: Obstacle, which: 'min' | 'max'): number {
 /**
  * A way for a line that does not bend from outside to its place: grown from the place outwards as a tree of poses that are clear of the
  * obstacles (rapidly exploring random tree, LaValle 1998), straight out tried first, then shortened. Sampled every 12 mm and 4 degrees: an
- * aid, not a proof. Bounded by `budget` ms and by its number of poses.
+ * aid, not a proof. Bounded by `budget` ms and by its number of poses. Fails where it does not fit its own place, or none is found within
+ * its bound.
  */
 export function searchFeedIn(line: Rigid, obstacles: readonly Obstacle[], leaves: Leaves, means: Means): Result<FeedIn, FeedIssue> {
   const place: Pose = { at: line.middle, turn: unturned }

@@ -3,7 +3,7 @@ import { isScrewed, jointRules } from './jointKinds'
 
 /**
  * Common practice, no source: full turns by the fingers alone before a wrench comes near. A thread that binds sooner is crossed, dirty or
- * the wrong one.
+ * the wrong one. A count.
  */
 export const turnsByHand = (joint: Joint): number | undefined => (isScrewed(joint) ? 2 : undefined)
 

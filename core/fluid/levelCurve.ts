@@ -5,7 +5,7 @@ export type LevelCurve = { celsius: Celsius; low: Millimetres; high: Millimetres
 
 /**
  * Between which heights, mm above the lower mark, a level stands at each temperature from `from` to `to` if it lands between its marks in
- * the middle of the window it is read in.
+ * the middle of the window it is read in. Our own sum of landLevel.
  */
 export function levelCurve(
   fluid: LevelFluid,

@@ -1,8 +1,9 @@
 import type { Millilitres } from '../units/types'
 
 /**
- * How much of a circuit is new after partial changes: each lets out a part of what is mixed by then and fills the same of new fluid,
- * 1 − Π(1 − xᵢ/V), the dilution law. An amount beyond the volume renews all of it. Throws RangeError for a circuit that holds nothing.
+ * How much of a circuit is new after partial changes: each lets out a part of what is mixed by then and fills the same of new fluid, 1 −
+ * Π(1 − xᵢ/V), the dilution law. An amount beyond the volume renews all of it. Throws RangeError for a circuit that holds nothing. Textbook
+ * mixing; 0 to 1.
  */
 export function renewedShare(volume: Millilitres, changes: readonly Millilitres[]): number {
   if (!(volume > 0)) throw new RangeError('a circuit holds something')

@@ -3,7 +3,7 @@ import { millilitres, type Celsius, type Millilitres } from '../units/types'
 /** A fluid’s density at 15 °C in kg/L and what it grows by for each kelvin. */
 export type Density = { at15: number; expansionPerKelvin: number }
 
-/** Density in kg/L at a temperature: ρ = ρ₁₅ / (1 + β·(T − 15)). */
+/** Density in kg/L at a temperature: ρ = ρ₁₅ / (1 + β·(T − 15)). The textbook’s linear expansion of a volume. */
 export const densityAt = ({ at15, expansionPerKelvin }: Density, celsius: Celsius): number =>
   at15 / (1 + expansionPerKelvin * (celsius - 15))
 

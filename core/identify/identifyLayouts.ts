@@ -56,7 +56,7 @@ export function decidingTraits(sheet: Sheet): Trait[] {
   return sheet.traits.filter(trait => used.has(trait.id))
 }
 
-/** How many layouts a sheet can tell apart at most. */
+/** How many layouts a sheet can tell apart at most. Our own count. */
 export const combinationsOf = (sheet: Sheet): number => decidingTraits(sheet).reduce((product, trait) => product * trait.values.length, 1)
 
 /** How many parts all conditions of a sheet have together: what one look at one combination takes. */

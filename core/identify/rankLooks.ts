@@ -21,7 +21,7 @@ class Spent extends Error {}
  * The looks that tell something, best first: those that leave least unknown in the end, and of these the one with the fewest minutes to be
  * expected from here to the answer, whatever is asked next in the best order (an optimal decision tree, by dynamic programming over what
  * has been asked and which classes are left). `minutes` of each question. Beyond the budget by bits for each minute, and `minutes` says the
- * look's own alone.
+ * look's own alone. A decision tree of least expected cost, our own bound on it.
  */
 export function rankLooks(classes: readonly LookClass[], minutes: readonly number[], budget = rankBudget): RankedLook[] {
   let spent = 0

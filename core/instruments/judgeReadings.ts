@@ -30,7 +30,7 @@ const shortestMs = 100
 
 /**
  * What an instrument says now, or why it is not to be believed: silent, in another unit, or jumping. A jump among the last readings stays
- * said until readings without one have taken its place. `now` in ms on the readings' clock.
+ * said until readings without one have taken its place. `now` in ms on the readings' clock. Our own rules.
  */
 export function judgeReadings(kind: StreamKind, readings: readonly StreamReading[], now: number): StreamJudged {
   const { unit, perSecond, silentAfter } = streamRules[kind]
@@ -54,7 +54,7 @@ export function judgeReadings(kind: StreamKind, readings: readonly StreamReading
 
 /**
  * The torque a pull came to: the highest value, once the hand has let go of the wrench again. Undefined while it still pulls, or has not
- * begun.
+ * begun. In the unit of its readings.
  */
 export function peakOf(readings: readonly StreamReading[]): number | undefined {
   const peak = Math.max(...readings.map(({ value }) => value), 0)

@@ -10,7 +10,10 @@ export const usualCar: SimulatedCar = { ambient: celsius(18), settles: celsius(9
 /** What a scan tool says at one moment. */
 export type ScanReading = { celsius: Celsius; rpm: number }
 
-/** The same as a stream, switched on at `from` on the spans' clock; `spans` is asked each time, for an engine is started meanwhile. */
+/**
+ * The same as a stream, switched on at `from` on the spans' clock; `spans` is asked each time, for an engine is started meanwhile. Times in
+ * ms. A stand-in of our own.
+ */
 export const scanToolStream =
   (spans: () => readonly EngineSpan[], from: number): SimulatedStream =>
   ms => {
@@ -19,8 +22,8 @@ export const scanToolStream =
   }
 
 /**
- * A stand-in for a scan tool: fluid temperature of a car whose engine has run in these spans, each part of the way towards where it
- * settles (or cools to), T = T∞ + (T − T∞)·e^(−t/τ); engine speed at idle or none. The same answer for the same moment.
+ * A stand-in for a scan tool: fluid temperature of a car whose engine has run in these spans, each part of the way towards where it settles
+ * (or cools to), T = T∞ + (T − T∞)·e^(−t/τ); engine speed at idle or none. The same answer for the same moment. Times in ms.
  */
 export function simulatedScanTool(spans: readonly EngineSpan[], now: number, car: SimulatedCar = usualCar): ScanReading {
   const towards = (is: number, settles: number, ms: number, minutes: number) =>

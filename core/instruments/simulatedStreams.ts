@@ -7,7 +7,7 @@ export type StreamFault = (typeof streamFaults)[number]
 /** A stand-in for an instrument: what it says so many ms after it was switched on; undefined: nothing. The same answer for the same ms. */
 export type SimulatedStream = (ms: number) => Omit<StreamReading, 'at'> | undefined
 
-/** Puts a fault into a stand-in: silent after a second and a half, another unit, or one reading far off. */
+/** Puts a fault into a stand-in: silent after a second and a half, another unit, or one reading far off. A stand-in of our own. */
 export function withFault(stream: SimulatedStream, fault: StreamFault, otherUnit: { unit: string; factor: number }): SimulatedStream {
   const from = 1500
   return ms => {

@@ -2,7 +2,7 @@ import type { Joint, Slug } from '../sheet/types'
 import { isTight, jointStatus, type JointStatus } from './jointStatus'
 import type { JobEvent, JobState, JointRecord } from './types'
 
-/** How many of the joints are tight again. */
+/** How many of the joints are tight again. Our own. */
 export const countTight = (joints: readonly Joint[], state: JobState | undefined): { done: number; of: number } => ({
   done: joints.filter(joint => isTight(joint, state?.joints[joint.id])).length,
   of: joints.length,

@@ -25,7 +25,10 @@ export function isBledAt(
   return turns && turns.made < turns.asked ? 'too-few' : undefined
 }
 
-/** Turns of the wheel made here since the circuit was opened, and how many the sheet asks for; undefined where it counts none. */
+/**
+ * Turns of the wheel made here since the circuit was opened, and how many the sheet asks for; undefined where it counts none. How many is
+ * the sheet’s; common practice, no source, where it says nothing else.
+ */
 export function turnsCounted(
   sheet: Sheet,
   state: JobState,

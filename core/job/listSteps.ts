@@ -37,7 +37,7 @@ export function listSteps(resolved: ResolvedSheet, plan: Plan, start: LiftPositi
 
 const visitsOf = (done: readonly Step[]): number => (done.at(-1)?.visit ?? -1) + 1
 
-/** The first visit of the car that still has something to do. */
+/** The first visit of the car that still has something to do. By its number, from 0. Our own. */
 export const visitNow = (steps: readonly Step[]): number => steps.find(step => step.status === 'open')?.visit ?? 0
 
 function withStatus(
@@ -365,5 +365,5 @@ function withStop(steps: readonly Step[], sheet: Sheet, state: JobState): Step[]
   return step ? [...steps.slice(0, next), stop, ...steps.slice(next)] : [...steps, stop]
 }
 
-/** The first steps that are open. */
+/** The first steps that are open. `count`: how many at most. */
 export const nextSteps = (steps: readonly Step[], count: number): Step[] => steps.filter(step => step.status === 'open').slice(0, count)

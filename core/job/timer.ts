@@ -7,7 +7,7 @@ export type Moment = { at: string; recordedAt?: string; device: string }
 
 /**
  * Seconds between two moments. One device's clock may be wrong but runs evenly, so a span on one device is measured by that device; a span
- * between two devices by the server's clock where both ends have it.
+ * between two devices by the server's clock where both ends have it. Our own rule.
  */
 export function spanSeconds(from: Moment, to: Moment): number {
   const sameDevice = from.device === to.device

@@ -32,7 +32,7 @@ export function waitsOf({ sheet }: ResolvedSheet, state: JobState): JobWait[] {
 const momentOf = ({ at, recordedAt, device }: JobEvent): Moment => ({ at, recordedAt, device })
 const firstOf = ({ effective: [first] }: JobState) => ({ moment: momentOf(first!), n: first!.seq })
 
-/** Seconds a wait still has; never below none. */
+/** Seconds a wait still has; never below none. Our own. */
 export const waitLeft = ({ wait, since }: JobWait, now: Moment): number =>
   Math.max(0, Math.ceil(wait.minutes * 60 - spanSeconds(since, now)))
 

@@ -99,7 +99,10 @@ function nearest(points: Course, pieces: Course): number {
   return least
 }
 
-/** What is in the way of making a bend when those in `made` are there already; undefined: nothing. */
+/**
+ * What is in the way of making a bend when those in `made` are there already; undefined: nothing. Bends by their number along the line,
+ * from 0.
+ */
 export function blockOf(
   rows: readonly BendRow[],
   made: ReadonlySet<number>,

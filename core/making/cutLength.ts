@@ -11,7 +11,10 @@ export type EndForm = (typeof endForms)[number]
 export type MadeEnd = { form: EndForm; standOut?: number; finished?: number }
 export type CutIssue = { code: 'CUT_ALLOWANCE_UNKNOWN'; ends: ('from' | 'to')[] } | { code: 'CUT_ALLOWANCE_BACKWARDS'; end: 'from' | 'to' }
 
-/** What forming takes of the tube's length; undefined: not known, which is not nothing. */
+/**
+ * What forming takes of the tube's length; undefined: not known, which is not nothing. In mm, as it is measured on a trial flare; our own
+ * sum.
+ */
 export function allowanceOf({ form, standOut, finished }: MadeEnd): number | undefined {
   if (form === 'plain') return 0
   return standOut === undefined || finished === undefined ? undefined : standOut - finished

@@ -3,7 +3,10 @@ import type { BendRow } from '../route/bendTable'
 /** One bend along the straightened line, mm from its first end; degrees. */
 export type StripBend = { from: number; to: number; angle: number; turn: number }
 
-/** A line laid out straight: how long its middle is, and where along it each bend begins and ends (arc length r·θ). */
+/**
+ * A line laid out straight: how long its middle is, and where along it each bend begins and ends (arc length r·θ). In mm; plane geometry,
+ * as in any textbook.
+ */
 export function developedStrip(rows: readonly BendRow[]): { length: number; bends: StripBend[] } {
   let at = 0
   const bends: StripBend[] = []

@@ -21,7 +21,7 @@ export type BendMark = {
 export type MarkedLine = { rows: BendRow[]; marks: BendMark[]; developed: number }
 
 const degree = Math.PI / 180
-/** −180 < angle ≤ 180. */
+/** −180 < angle ≤ 180. In degrees. The trigonometry below is a textbook’s: tangent length r·tan(θ/2), arc r·θ. */
 export const aroundTheClock = (angle: number): number => {
   const turned = ((angle % 360) + 360) % 360
   return turned > 180 ? turned - 360 : turned
@@ -50,7 +50,7 @@ function straightsOf(rows: readonly BendRow[]): number[] {
 
 /**
  * The line as a bender of one radius makes it: corners stay where they are, straights between the bends grow or shrink. Refused where two
- * bends then run into each other.
+ * bends then run into each other. In mm and degrees.
  */
 export function rowsForBender(rows: readonly BendRow[], radius: number): Result<BendRow[], BendIssue> {
   const points = pointsFromBends([0, 0, 0], [1, 0, 0], rows)
@@ -79,7 +79,8 @@ export const developedLength = (rows: readonly BendRow[]): number =>
 
 /**
  * Where each bend is marked on the straight tube, set and clocked, for a bender and a line begun at its first end. `allowance`: what the
- * first end takes of the tube when it is formed, so that marks are measured from the cut.
+ * first end takes of the tube when it is formed, so that marks are measured from the cut. Fails where bends run into each other or a mark
+ * would lie off the tube.
  */
 export function markBends(rows: readonly BendRow[], bender: Bender, allowance = 0): Result<MarkedLine, BendIssue> {
   const made = rowsForBender(rows, bender.radius)
@@ -100,7 +101,9 @@ export function markBends(rows: readonly BendRow[], bender: Bender, allowance = 
   return ok({ rows: made.value, marks, developed: developedLength(made.value) })
 }
 
-/** Marks read back into a table: what a tube marked and bent like this becomes. `end`: the length of tube that was cut. */
+/**
+ * Marks read back into a table: what a tube marked and bent like this becomes. `end`: the length of tube that was cut. In mm and degrees.
+ */
 export function rowsFromMarks(marks: readonly BendMark[], bender: Bender, end: number, allowance = 0): BendRow[] {
   let at = allowance
   const rows = marks.map(({ mark, angle, turn }): BendRow => {

@@ -73,7 +73,7 @@ export function otherEndFirst(line: LineInMaking): LineInMaking {
   }
 }
 
-/** Its bends by number, along the line from the end one begins at. */
+/** Its bends by number, along the line from the end one begins at. Bends by number, from 0. */
 export const alongTheLine = ({ rows }: Pick<LineInMaking, 'rows'>): number[] => rows.filter(({ bend }) => bend > 0).map((_, i) => i)
 
 /** Everything that follows, in the order that was found for it elsewhere; along the line while none is known. */
@@ -84,7 +84,7 @@ export const workOutBy = (making: LineInMaking, found: BendOrder | undefined): W
 
 /**
  * Everything that follows from what is known of a line to be made, and what is missing for the rest. `said`: the order its bends are made
- * in, where that is settled; looking for one takes long for many bends.
+ * in, where that is settled; looking for one takes long for many bends. Bends by number, from 0.
  */
 export function workOut(making: LineInMaking, said?: readonly number[]): WorkedOut {
   const { rows, tube, trim = 0, straightAtFlare, pressure, loose } = making

@@ -8,7 +8,7 @@ import type { Picture } from './reconstructLine'
  */
 export type Laid = readonly Pixel[]
 
-/** Which of the points are joined by a line in the picture. */
+/** Which of the points are joined by a line in the picture. Points by number, from 0. Our own. */
 export const layPoints = (legs: number): { joins: [number, number][] } => ({
   joins: [
     ...sheetFrom(0),
@@ -28,14 +28,14 @@ export const pointsOf = (legs: number): number => 4 + 2 * legs
 /** Whether all is laid that has to be: a second sheet is whole, or not in the picture. */
 export const isWhole = (laid: Laid, legs: number): boolean => laid.length === pointsOf(legs) || laid.length === pointsOf(legs) + 4
 
-/** The straight that a point lies on, and its other point; undefined for a corner of a sheet. */
+/** The straight that a point lies on, and its other point; undefined for a corner of a sheet. By number, from 0. */
 export function legOf(n: number, legs: number): { leg: number; points: readonly [number, number] } | undefined {
   if (n < 4 || n >= pointsOf(legs)) return undefined
   const leg = Math.floor((n - 4) / 2)
   return { leg, points: [4 + 2 * leg, 5 + 2 * leg] }
 }
 
-/** What a picture says, from what was laid on it. */
+/** What a picture says, from what was laid on it. `legs`: how many. */
 export function pictureOf(laid: Laid, legs: number): Picture {
   const straights = Array.from({ length: legs }, (_, i): Leg => [laid[4 + 2 * i]!, laid[5 + 2 * i]!])
   const second = laid.slice(pointsOf(legs), pointsOf(legs) + 4)

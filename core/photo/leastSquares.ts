@@ -15,7 +15,8 @@ const weightOf = (residual: number): number => (Math.abs(residual) <= huber ? 1 
 
 /**
  * Values that make residuals small, by Levenberg-Marquardt with Huber's loss (Triggs et al. 2000, bundle adjustment). Residuals come
- * divided by their deviations. `scales`: a small step of each value, for the derivatives. Ends after `most` steps at the latest.
+ * divided by their deviations. `scales`: a small step of each value, for the derivatives. Ends after `most` steps at the latest. Values in
+ * whatever unit the residuals understand.
  */
 export function leastSquares(
   start: readonly number[],

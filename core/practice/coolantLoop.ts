@@ -44,7 +44,7 @@ const pours = 20
 /** Above this, what comes out scalds, °C. */
 export const scaldsAbove = 60
 
-/** How it stands before the first hand is laid on. `fill`: in the tank, cold. */
+/** How it stands before the first hand is laid on. `fill`: in the tank, cold. In mL. */
 export const beginCoolant = (loop: CoolantLoop, air: { heater: number; radiator: number }, fill: number): CoolantState => ({
   time: 0,
   runs: false,
@@ -60,7 +60,7 @@ export const beginCoolant = (loop: CoolantLoop, air: { heater: number; radiator:
   hottest: loop.workshop,
 })
 
-/** Where the tank's level seems to stand: what is warm has grown. */
+/** Where the tank's level seems to stand: what is warm has grown. In mL. */
 export const tankSeemsAt = (loop: CoolantLoop, { tank, celsius }: Pick<CoolantState, 'tank' | 'celsius'>): number =>
   Math.max(0, tank) + (tank > 0 ? expansion * (loop.circuit + tank) * (celsius - loop.workshop) : 0)
 

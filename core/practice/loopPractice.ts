@@ -21,7 +21,10 @@ export function beginLoop(scenario: LoopScenario): LoopRun {
     : { scenario, state: beginCoolant(scenario.loop, scenario.air, scenario.fill), hands, slips: [] }
 }
 
-/** Goes on for so many seconds of the learner's with hands as they are; deterministic: the same hands make the same run. */
+/**
+ * Goes on for so many seconds of the learner's with hands as they are; deterministic: the same hands make the same run. The loops’ own
+ * physics is in steeringLoop and coolantLoop; the hands in them are our own.
+ */
 export function goOn(before: LoopRun, hands: LoopHands, seconds: number): LoopRun {
   const slips = [...before.slips]
   const steps = Math.round((seconds * (hands.waits ? waitsTimes : 1)) / step)

@@ -58,7 +58,7 @@ const circulating = 0.25
 /** Where an idling pump's fluid settles, °C, and how slowly it gets there and cools, s (usual, from memory). */
 const settles = { at: 60, warming: 900, cooling: 3000, perLockSecond: 0.6 }
 
-/** How it stands before the first hand is laid on. `fill`: in the reservoir. */
+/** How it stands before the first hand is laid on. `fill`: in the reservoir. In mL. */
 export const beginSteering = (loop: SteeringLoop, air: { trapped: number; foam: number }, fill: number): SteeringState => ({
   time: 0,
   runs: false,
@@ -82,7 +82,7 @@ export const beginSteering = (loop: SteeringLoop, air: { trapped: number; foam: 
 /** What share of the reservoir's contents is foam. */
 export const foamShare = ({ foam, liquid }: Pick<SteeringState, 'foam' | 'liquid'>): number =>
   foam <= 0 ? 0 : foam / Math.max(1e-9, foam + liquid)
-/** Where the level seems to stand: foam holds it up. */
+/** Where the level seems to stand: foam holds it up. In mL. */
 export const seemsAt = ({ foam, liquid }: Pick<SteeringState, 'foam' | 'liquid'>): number => foam + liquid
 
 /**

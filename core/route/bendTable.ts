@@ -29,7 +29,8 @@ function reference(heading: Vec3): Vec3 {
 /**
  * Measured straights and bends → centre-line points with radii, from a start point and heading. Straights are between tangent points, as
  * they are measured on an old line; corner points stand the tangent length r·tan(θ/2) further out on both sides. The first row's rotation
- * is counted from "up"; each later one from the plane of the bend before, positive clockwise looking along the line.
+ * is counted from "up"; each later one from the plane of the bend before, positive clockwise looking along the line. Fails at the first row
+ * that cannot be, by its number.
  */
 export function pointsFromBends(start: Vec3, heading: Vec3, rows: readonly BendRow[]): Result<CentrePoint[], BendIssue> {
   const points: CentrePoint[] = [{ at: start }]

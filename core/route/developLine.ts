@@ -105,7 +105,8 @@ function developSection(
 
 /**
  * Centre-line points with bend radii → straights and arcs by arc length. Lengths in mm. Every inner point with a radius becomes an arc
- * tangent to both straights; one without is a kink of no length (hose ends, fittings).
+ * tangent to both straights; one without is a kink of no length (hose ends, fittings). Fails where an arc does not fit between its
+ * neighbours.
  */
 export function developLine(sections: readonly Section[]): Result<Developed, RouteIssue> {
   // Nobody has measured it: there is nothing to develop.
@@ -130,7 +131,7 @@ export function developLine(sections: readonly Section[]): Result<Developed, Rou
   return ok({ length: at, elements, bends, sections: spans })
 }
 
-/** Point at arc length `s` (mm), clamped to the line's ends. */
+/** Point at arc length `s` (mm), clamped to the line's ends. Textbook geometry of arcs and tangents. */
 export function pointAt(line: Developed, s: number): Vec3 {
   const clamped = Math.min(line.length, Math.max(0, s))
   let [low, high] = [0, line.elements.length - 1]

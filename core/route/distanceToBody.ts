@@ -43,5 +43,5 @@ export function approachToBody(point: Vec3, body: Body): Approach {
   return towards(rx * radial + ux * axial, ry * radial + uy * axial, rz * radial + uz * axial, 0)
 }
 
-/** Distance in mm from a point to the surface of a body; 0 inside it. */
+/** Distance in mm from a point to the surface of a body; 0 inside it. Textbook geometry: nearest point of a box, of an axis. */
 export const distanceToBody = (point: Vec3, body: Body): number => approachToBody(point, body).distance

@@ -3,7 +3,7 @@ import type { Millimetres } from '../units/types'
 
 const map = (at: Vec3, change: (value: number, axis: number) => number): Vec3 => [change(at[0], 0), change(at[1], 1), change(at[2], 2)]
 
-/** New points for one section of a line; its neighbours' ends follow, for sections are one line. */
+/** New points for one section of a line; its neighbours' ends follow, for sections are one line. Our own. */
 export function setSectionPoints(sections: readonly Section[], index: number, points: readonly CentrePoint[]): Section[] {
   const [first, last] = [points[0], points.at(-1)]
   return sections.map((section, i) => {
@@ -25,11 +25,11 @@ export function insertPoint(points: readonly CentrePoint[], after: number): Cent
   ]
 }
 
-/** One coordinate of one point. */
+/** One coordinate of one point. In mm; points and axes by number, from 0. */
 export const movePoint = (points: readonly CentrePoint[], index: number, axis: 0 | 1 | 2, to: number): CentrePoint[] =>
   points.map((point, i) => (i === index ? { ...point, at: map(point.at, (old, a) => (a === axis ? to : old)) } : point))
 
-/** How round a corner is bent; nothing, or none, makes it sharp. */
+/** How round a corner is bent; nothing, or none, makes it sharp. In mm; points by number, from 0. */
 export const setRadius = (points: readonly CentrePoint[], index: number, radius: number | undefined): CentrePoint[] =>
   points.map((point, i) => (i !== index ? point : radius ? { ...point, radius: radius as Millimetres } : { at: point.at }))
 

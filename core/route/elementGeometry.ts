@@ -3,7 +3,7 @@ import type { Element } from './developLine'
 import { approachToBody } from './distanceToBody'
 import { dot } from './vector'
 
-/** Point of one straight or arc at `along` mm from its start. */
+/** Point of one straight or arc at `along` mm from its start. Textbook geometry of straights and arcs. */
 export function elementPoint(element: Element, along: number): Vec3 {
   if (element.kind === 'straight') {
     const { start, heading } = element

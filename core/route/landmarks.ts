@@ -25,7 +25,7 @@ const genericCar: readonly Landmark[] = [
 /** The landmarks of a sheet; of one that names none, those every car has. */
 export const landmarksOf = (sheet: Pick<Sheet, 'landmarks'>): readonly Landmark[] => sheet.landmarks ?? genericCar
 
-/** Centre of a body, mm: where its name stands. */
+/** Centre of a body, mm: where its name stands. Our own. */
 export const centreOfBody = (body: Body): readonly [number, number, number] => {
   const [a, b] = body.shape === 'box' ? [body.min, body.max] : [body.a, body.b]
   return [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2, (a[2] + b[2]) / 2]

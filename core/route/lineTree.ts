@@ -105,7 +105,8 @@ function descend(walk: Walk, node: number): void {
 }
 
 /**
- * Visits the elements that may come within `within` mm of a body: in their order along the line, against it, or the likely nearest first.
+ * Visits the elements that may come within `within` mm of a body: in their order along the line, against it, or the likely nearest first. A
+ * tree of boxes, as in any textbook of computational geometry.
  */
 export function visitNear(tree: LineTree, body: Body, order: Walk['order'], within: number, visit: Walk['visit']): void {
   const walk: Walk = { tree, box: boxOf(body), order, within, visit }

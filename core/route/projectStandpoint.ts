@@ -30,7 +30,10 @@ export function viewFrom(standpoint: Standpoint, side: WheelOpening['side'] = 'l
   }
 }
 
-/** Vehicle axes → the picture seen from a standpoint, in mm, x to the right and y downwards as on a screen. Orthographic. */
+/**
+ * Vehicle axes → the picture seen from a standpoint, in mm, x to the right and y downwards as on a screen. Orthographic. Textbook
+ * projection.
+ */
 export function projectStandpoint(
   standpoint: Standpoint,
   point: Vec3,

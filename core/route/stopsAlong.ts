@@ -19,7 +19,7 @@ export function stopsAlong(line: Unrolled): Stop[] {
   ].sort((a, b) => a.at - b.at)
 }
 
-/** The next stop after (or before) a place; stays at the last one. Places closer than 1 mm are the same place. */
+/** The next stop after (or before) a place; stays at the last one. Places closer than 1 mm are the same place. Our own. */
 export function nextStop(stops: readonly Stop[], from: number | undefined, by: 1 | -1): Stop | undefined {
   if (from === undefined) return by === 1 ? stops[0] : stops.at(-1)
   return by === 1 ? (stops.find(stop => stop.at > from + 1) ?? stops.at(-1)) : (stops.findLast(stop => stop.at < from - 1) ?? stops[0])

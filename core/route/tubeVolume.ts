@@ -2,7 +2,7 @@ import type { Section } from '../sheet/types'
 import { millilitres, type Millilitres } from '../units/types'
 import type { Developed } from './developLine'
 
-/** Inside diameter in mm. */
+/** Inside diameter in mm. Textbook: outside less two walls. */
 export const boreOf = (section: Section): number => (section.kind === 'hose' ? section.bore : section.od - 2 * section.wall)
 /** Outside radius in mm. */
 export const outerRadiusOf = (section: Section): number => (section.kind === 'hose' ? section.bore / 2 + section.wall : section.od / 2)

@@ -1,6 +1,6 @@
 /**
  * Slips between two words: a letter too many, missing, wrong, or two neighbours swapped (optimal string alignment; Damerau 1964, the table
- * of Wagner and Fischer 1974). With `asBeginning`, `known` may go on: what is still being typed is compared with its beginning.
+ * of Wagner and Fischer 1974). With `asBeginning`, `known` may go on: what is still being typed is compared with its beginning. A count.
  */
 export function slipsBetween(typed: string, known: string, asBeginning = false): number {
   let before: number[] = []

@@ -11,6 +11,7 @@ function wordScore({ word, near }: Wanted, tokens: ReadonlySet<string>, list: re
 
 /**
  * How well an entry fits: every word counts, whole words more than beginnings, beginnings more than mended slips, and twice in the title.
+ * Points that only order; weights of our own.
  */
 export function scoreEntry(entry: Rankable, wanted: readonly Wanted[]): number {
   const [all, title] = [new Set(entry.tokens), new Set(entry.titleTokens)]
@@ -20,7 +21,7 @@ export function scoreEntry(entry: Rankable, wanted: readonly Wanted[]): number {
   )
 }
 
-/** Best first; equals by title, so that the same query always shows the same list. */
+/** Best first; equals by title, so that the same query always shows the same list. `score`: points that only order. */
 export function rankEntries<E extends Rankable>(entries: readonly E[], wanted: readonly Wanted[]): { entry: E; score: number }[] {
   return entries
     .map(entry => ({ entry, score: scoreEntry(entry, wanted) }))

@@ -25,7 +25,7 @@ const plain = (piece: string) => piece.replaceAll('-', '')
 /** A word longer than this is no word of the trade; it would only swell the index. */
 const longest = 40
 
-/** What a text can be found by, each once: its words, numbers with their units, and hyphenated numbers both whole and in parts. */
+/** What a text can be found by, each once: its words, numbers with their units, and hyphenated numbers both whole and in parts. Our own. */
 export function tokensOf(...texts: (string | number | undefined)[]): string[] {
   const found = texts.flatMap(text =>
     text === undefined ? [] : pieces(String(text)).flatMap(piece => (piece.includes('-') ? [plain(piece), ...piece.split('-')] : [piece])),

@@ -42,7 +42,7 @@ export function traitsMentioned(predicate: Predicate | undefined): { trait: Slug
   return ('all' in predicate ? predicate.all : predicate.any).flatMap(traitsMentioned)
 }
 
-/** How many parts a condition has, itself included; none has none. */
+/** How many parts a condition has, itself included; none has none. Conditions are weighed by three truth values (Kleene 1938). */
 export function partsOf(predicate: Predicate | undefined): number {
   if (predicate === undefined) return 0
   if ('trait' in predicate) return 1

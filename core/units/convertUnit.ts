@@ -7,7 +7,7 @@ export function toSi<D extends Dimension>(dimension: D, entered: Entered<D>): Si
   return (entered.value * row.factor + row.offset) as SiOf[D]
 }
 
-/** SI → a unit of the reader's choice. */
+/** SI → a unit of the reader's choice. Factors: unitTable, with their source (NIST SP 811). */
 export function fromSi<D extends Dimension>(dimension: D, si: SiOf[D], unit: UnitsOf[D]): number {
   const row = unitTable[dimension][unit]
   return (si - row.offset) / row.factor

@@ -3,7 +3,10 @@ import type { LengthUnit, Millimetres } from './types'
 
 const greatestDivisor = (a: number, b: number): number => (b === 0 ? a : greatestDivisor(b, a % b))
 
-/** Whole inches and a fraction in lowest terms, to the nearest `parts`th (1 in = 25.4 mm exactly): 585 mm → "23 1/32". */
+/**
+ * Whole inches and a fraction in lowest terms, to the nearest `parts`th (1 in = 25.4 mm exactly): 585 mm → "23 1/32". The inch is that of
+ * 1959, exact.
+ */
 export function inchesAndFraction(mm: number, parts = 32): string {
   const total = Math.round((Math.abs(mm) / 25.4) * parts)
   const [whole, rest] = [Math.floor(total / parts), total % parts]

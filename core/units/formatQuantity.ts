@@ -5,7 +5,7 @@ import { unitTable } from './unitTable'
 /** A unit as it is written. */
 export const unitSymbol = <D extends Dimension>(dimension: D, unit: UnitsOf[D]): string => unitTable[dimension][unit].symbol
 
-/** Rounds half away from zero to the unit's own number of decimals and drops trailing zeros: 18 → "18", 13.27 → "13.3". */
+/** Rounds half away from zero to the unit's own number of decimals and drops trailing zeros: 18 → "18", 13.27 → "13.3". Our own. */
 export function formatNumber(value: number, digits: number): string {
   const scale = 10 ** digits
   const rounded = (Math.sign(value) * Math.round(Math.abs(value) * scale + 1e-9)) / scale

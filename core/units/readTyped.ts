@@ -1,7 +1,7 @@
 import { toSi } from './convertUnit'
 import { parseQuantity } from './parseQuantity'
 
-/** One length as it is typed, in mm: "18,5", "3/16 in", "0.75 in". Undefined: no length, or two. */
+/** One length as it is typed, in mm: "18,5", "3/16 in", "0.75 in". Undefined: no length, or two. The inch is that of 1959, exact. */
 export function readLength(text: string): number | undefined {
   const parsed = parseQuantity('length', text, 'mm')
   if (!parsed.ok || parsed.value.low !== parsed.value.high) return undefined

@@ -14,13 +14,13 @@ export type Kilopascals = Quantity<'kPa'>
 export type Minutes = Quantity<'min'>
 export type Degrees = Quantity<'deg'>
 
-/** A number as N·m. */
+/** A number as N·m. Units of the SI (ISO 80000). */
 export const newtonMetres = (value: number) => value as NewtonMetres
 /** A number as mm. */
 export const millimetres = (value: number) => value as Millimetres
 /** A number as mL. */
 export const millilitres = (value: number) => value as Millilitres
-/** A number as °C. */
+/** A number as °C. In °C. */
 export const celsius = (value: number) => value as Celsius
 /** A number as minutes. */
 export const minutes = (value: number) => value as Minutes

@@ -4,6 +4,7 @@ import type { Problem } from '../../shared/errors'
 import { problem } from '../../shared/errors'
 import { access, type RouteKey } from '../access'
 import { databaseGone, isDatabaseGone } from './db'
+import { packed } from './packed'
 import { ProblemError } from './problemError'
 import { personOf } from './session'
 import { noteStorage, storageProblem, storageTroubleOf } from './storageTrouble'
@@ -79,7 +80,7 @@ export function route<T>(key: RouteKey, handler: Handler<T>) {
       checkAddress(event)
       const person = await authorise(event, key)
       setResponseHeader(event, 'cache-control', 'no-store')
-      return await handler({ event, person, gone: goneSignal(event) })
+      return await packed(event, await handler({ event, person, gone: goneSignal(event) }))
     } catch (error) {
       return answerProblem(event, error)
     }

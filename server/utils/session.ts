@@ -29,6 +29,9 @@ const whoBy = gathered((signIns: readonly string[]) => findSignedIn(getPool(), s
  */
 const opened = new Lru<string, { signIn?: string; until: number }>(2000)
 
+/** Whether somebody says they are signed in here; whether they are is asked with `personOf`. */
+export const hasSignIn = (event: H3Event): boolean => getCookie(event, names.session) !== undefined
+
 /** The signed-in person as the database knows them now: a changed role or PIN, or signing out anywhere, takes hold at once. */
 export async function personOf(event: H3Event): Promise<PersonRow | undefined> {
   const sealed = getCookie(event, names.session)

@@ -1,6 +1,6 @@
 import type { Score, Slip } from '../../core/bleed/practise'
 import { scenarios, type Scenario } from '../../core/bleed/scenarios'
-import type { SheetVariant } from '../../core/bleed/sheetScenario'
+import type { SheetVariant } from '../../core/bleed/sheetVariants'
 import { loopScenarios } from '../../core/practice/loopScenarios'
 import { formatNumber } from '../../core/units/formatQuantity'
 import type { PracticeView } from '../schemas/api'

@@ -20,6 +20,7 @@ const props = defineProps<{
   open: boolean
 }>()
 const large = ref(false)
+const isUnfolded = ref(false)
 /** The same picture, small and full screen. */
 const picture = computed(() => ({
   resolved: props.resolved,
@@ -43,12 +44,18 @@ const stand = computed(() => {
 </script>
 
 <template>
-  <details class="where" :open="open" :aria-label="`Where: ${title}`">
-    <summary class="plain" @mousedown.prevent>Where it is</summary>
-    <div class="picture" :class="{ whole: !place }">
-      <RoutePicture v-bind="picture" />
-    </div>
-    <v-btn-quiet class="larger" @click="large = true">Full screen</v-btn-quiet>
+  <section class="where" :aria-label="`Where: ${title}`">
+    <!-- The place being typed in keeps the focus. -->
+    <v-btn-quiet v-if="!open" :aria-expanded="isUnfolded" @mousedown.prevent @click="isUnfolded = !isUnfolded">Where it is</v-btn-quiet>
+    <template v-if="open || isUnfolded">
+      <div class="picture" :class="{ whole: !place }">
+        <RoutePicture v-bind="picture" />
+      </div>
+      <v-btn-quiet class="larger" @click="large = true">Full screen</v-btn-quiet>
+      <p class="soft small">
+        {{ stand }}
+      </p>
+    </template>
     <v-dialog v-model="large" fullscreen :aria-label="`Where: ${title}`">
       <div class="large theme-bay">
         <h2>{{ title }}</h2>
@@ -59,10 +66,7 @@ const stand = computed(() => {
         <v-btn-main @click="large = false">Back to the step</v-btn-main>
       </div>
     </v-dialog>
-    <p class="soft small">
-      {{ stand }}
-    </p>
-  </details>
+  </section>
 </template>
 
 <style scoped>
@@ -85,10 +89,8 @@ const stand = computed(() => {
 .large .v-btn {
   min-height: 60px;
 }
-summary {
-  width: fit-content;
+.where > .v-btn {
   min-height: 48px;
-  list-style: none;
 }
 .picture {
   height: 164px;
@@ -99,9 +101,6 @@ summary {
   height: 224px;
 }
 @media (min-width: 900px) {
-  summary {
-    display: none;
-  }
   .picture {
     height: 186px;
     margin-top: 0;

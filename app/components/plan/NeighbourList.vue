@@ -12,7 +12,6 @@ import { plural } from '#shared/words/vocabulary'
 import { sheetNames } from '#shared/words/sheetNames'
 import { useWorked } from '~/composables/useWorked'
 import { onCar } from '~/workers/onCar'
-import { useShopSetting } from '~/composables/useShopSetting'
 import { useSession } from '~/stores/session'
 import { steady } from '~/utils/steady'
 
@@ -75,8 +74,6 @@ const decide = ({ neighbour, now, later, chance }: Weight, choice: 'now' | 'leav
     ...(now !== undefined &&
       later !== undefined && { weighed: { now, later, years: years.value, ...(chance !== undefined && { chance }) } }),
   })
-
-const { draft, trouble, mayChange, keep } = useShopSetting(session.setJudgement)
 </script>
 
 <template>
@@ -122,39 +119,7 @@ const { draft, trouble, mayChange, keep } = useShopSetting(session.setJudgement)
         </div>
       </li>
     </ol>
-    <details class="odds">
-      <summary>How the odds are worked out</summary>
-      <p class="soft">
-        The sheet's chance a year is somebody's judgement for a part {{ judgement.ofAge }} years old; it grows with age.
-        {{ age === undefined ? 'The year of this car is not known, so it stands as it is.' : `This car is about ${age} years old.` }} What
-        was found multiplies it: {{ conditions.map(one => `${conditionWords[one]} × ${judgement[one]}`).join(', ') }}.
-      </p>
-      <v-btn-second v-if="mayChange && !draft" size="small" @click="draft = { ...judgement }"
-        >Change these odds for the whole shop</v-btn-second
-      >
-      <form v-if="draft" class="stack" @submit.prevent="keep">
-        <div class="fields">
-          <v-text-field
-            v-for="one in conditions"
-            :key="one"
-            v-model.number="draft[one]"
-            :label="`${conditionWords[one]} ×`"
-            type="number"
-            min="0"
-            max="50"
-            step="0.1"
-            required
-          />
-          <v-text-field v-model.number="draft.ofAge" label="for a part aged" suffix="years" type="number" min="1" max="60" required />
-          <v-text-field v-model.number="draft.years" label="look ahead" suffix="years" type="number" min="1" max="30" required />
-        </div>
-        <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
-        <div class="row">
-          <v-btn-main type="submit" size="small">Keep for the shop</v-btn-main
-          ><v-btn-quiet size="small" @click="draft = undefined">Leave as it was</v-btn-quiet>
-        </div>
-      </form>
-    </details>
+    <OddsPanel :judgement="judgement" :age="age" />
   </section>
 </template>
 
@@ -180,17 +145,5 @@ li {
 }
 .found {
   flex: 1 0 150px;
-}
-.odds summary {
-  cursor: pointer;
-  min-height: 32px;
-}
-.fields {
-  display: flex;
-  gap: 8px 14px;
-  flex-wrap: wrap;
-}
-.fields :deep(.v-input) {
-  flex: 0 0 160px;
 }
 </style>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import type { Scenario } from '#core/bleed/scenarios'
-import { sheetScenario, sheetVariants, type SheetVariant } from '#core/bleed/sheetScenario'
+import { sheetScenario } from '#core/bleed/sheetScenario'
+import { sheetVariants, type SheetVariant } from '#core/bleed/sheetVariants'
 import { answers } from '#shared/schemas/answers'
 import type { PracticeView } from '#shared/schemas/api'
 import { bestWords, gradeWords, variantWords } from '#shared/words/bleedPracticeWords'

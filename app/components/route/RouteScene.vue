@@ -9,10 +9,10 @@ import { isOn } from '#core/sheet/jointLines'
 import type { ResolvedSheet } from '#core/sheet/resolveSheet'
 import type { Standpoint, Vec3 } from '#core/sheet/types'
 import { toPixels } from '~/utils/pictureLabels'
-import { boundsOf, dragged, nearer, placeCamera, straight, type Turn } from '~/utils/sceneCamera'
+import { boundsOf, dragged, nearer, newCamera, placeCamera, straight, type Turn } from '~/utils/sceneCamera'
+import { SceneLink } from '~/utils/sceneLink'
 import { arrowTo, jointEnds, otherEnd, placeNames, type Project } from '~/utils/sceneNames'
-import { shade, solidOf, TracedCurve, type Solid } from '~/utils/sceneShapes'
-import { SceneStage } from '~/utils/sceneStage'
+import { shade } from '~/utils/sceneShapes'
 
 /**
  * Where the lines run, in space, from where a person stands. Drag turns it, the buttons and + − bring it nearer; names are real buttons
@@ -26,12 +26,14 @@ const props = defineProps<{
   selected?: string
   cursor?: { line: string; at: Vec3 }
 }>()
-const emit = defineEmits<{ select: [id: string]; drawn: [] }>()
+/** `none`: the device draws nothing in space. */
+const emit = defineEmits<{ select: [id: string]; none: [] }>()
 
 const frame = ref<HTMLElement>()
 const canvas = ref<HTMLCanvasElement>()
 const { width, height } = useElementSize(frame)
-const stage = shallowRef<SceneStage>()
+const camera = newCamera()
+const link = shallowRef<SceneLink>()
 // Colours come from the page's theme: three knows nothing of CSS.
 const colours = shallowRef<Record<string, string>>({})
 const colour = (name: string) => colours.value[name] ?? 'black'
@@ -40,7 +42,7 @@ onMounted(() => {
   colours.value = Object.fromEntries(
     ['soft', 'card', 'accent', 'tube', 'hose'].map(name => [name, style.getPropertyValue(`--${name}`).trim()]),
   )
-  stage.value = new SceneStage(canvas.value!, afterDrawing)
+  link.value = new SceneLink(canvas.value!, { drawn: afterDrawing, none: () => emit('none') })
 })
 
 const ends = computed(() => jointEnds(props.resolved, props.traced))
@@ -51,7 +53,7 @@ const tubes = computed(() =>
     return sections
       .filter(section => section.points.length > 1)
       .map(section => ({
-        curve: new TracedCurve(section.points),
+        points: section.points,
         // True width is a hair at this distance; drawn thicker, and the line in hand thicker still.
         radius: section.radius * (isMine ? 1.5 : 1.1),
         colour: colour(isMine ? 'accent' : section.kind),
@@ -67,12 +69,12 @@ const balls = computed(() =>
     joint: joint.id,
   })),
 )
-const solids = computed((): Solid[] => [
-  ...landmarksOf(props.resolved.sheet).map(mark => solidOf(`mark:${mark.id}`, mark.body, colour('soft'), 0.07)),
-  ...props.resolved.sheet.keepouts.map(keep => solidOf(`keep:${keep.id}`, keep.body, shade[keep.kind], 0.42)),
+const bodies = computed(() => [
+  ...landmarksOf(props.resolved.sheet).map(({ id, body }) => ({ key: `mark:${id}`, body, colour: colour('soft'), opacity: 0.07 })),
+  ...props.resolved.sheet.keepouts.map(({ id, body, kind }) => ({ key: `keep:${id}`, body, colour: shade[kind], opacity: 0.42 })),
 ])
-watch([stage, tubes, balls], () => stage.value?.showLines(tubes.value, balls.value))
-watch([stage, solids], () => stage.value?.showAround(solids.value))
+watch([link, tubes, balls], () => link.value?.show({ kind: 'lines', tubes: tubes.value, balls: balls.value }))
+watch([link, bodies], () => link.value?.show({ kind: 'around', bodies: bodies.value }))
 
 const turn = ref<Turn>(straight)
 watch(
@@ -81,26 +83,27 @@ watch(
 )
 const points = computed(() => props.traced.flatMap(line => line.sections.flatMap(section => section.points)))
 const bounds = computed(() => boundsOf(points.value))
+const size = computed(() => ({ width: width.value, height: height.value }))
 /** Counts camera placements, so that what is projected follows them. */
 const placed = ref(0)
 watch(
-  [stage, width, height, () => props.standpoint, turn, bounds],
+  [link, width, height, () => props.standpoint, turn, bounds],
   () => {
-    if (!stage.value || width.value === 0 || height.value === 0) return
+    if (!link.value || width.value === 0 || height.value === 0) return
     const { side } = wheelOpeningOf(points.value)
     const aspect = width.value / height.value
-    placeCamera(stage.value.camera, { standpoint: props.standpoint, side, turn: turn.value, bounds: bounds.value, aspect })
-    stage.value.resize(width.value, height.value)
+    placeCamera(camera, { standpoint: props.standpoint, side, turn: turn.value, bounds: bounds.value, aspect })
+    const look = { position: camera.position.toArray(), turn: camera.quaternion.toArray(), aspect }
+    link.value.show({ kind: 'look', look, ...size.value })
     placed.value++
   },
   { flush: 'post' },
 )
 
-const size = computed(() => ({ width: width.value, height: height.value }))
 /** Where a point of the car is in the picture, once it is placed. */
 const project = computed((): Project => {
-  const camera = placed.value > 0 ? stage.value?.camera : undefined
-  return at => camera && toPixels(new Vector3(...at).project(camera), size.value)
+  const isPlaced = placed.value > 0
+  return at => (isPlaced ? toPixels(new Vector3(...at).project(camera), size.value) : undefined)
 })
 const names = computed(() => (placed.value > 0 ? placeNames(props, ends.value, project.value, size.value) : []))
 const dots = computed(() =>
@@ -126,11 +129,12 @@ function drag({ clientX: x, clientY: y, pointerId: id }: PointerEvent) {
   held = { x, y, id, moved: held.moved + Math.hypot(x - held.x, y - held.y) }
 }
 /** A press that did not turn it chooses what lies under it. */
-function release(event: PointerEvent) {
+async function release(event: PointerEvent) {
   const box = frame.value!.getBoundingClientRect()
   const [x, y] = [(event.clientX - box.left) / box.width, (event.clientY - box.top) / box.height]
-  const joint = held && held.moved < 4 ? stage.value?.jointAt(x * 2 - 1, 1 - y * 2) : undefined
+  const isPress = held && held.moved < 4
   held = undefined
+  const joint = isPress ? await link.value?.jointAt(x * 2 - 1, 1 - y * 2) : undefined
   if (joint) emit('select', joint)
 }
 const straighten = () => (turn.value = straight)
@@ -141,9 +145,8 @@ function afterDrawing() {
   if (isDrawn || tubes.value.length === 0) return
   isDrawn = true
   performance.mark('efferent:first-picture')
-  emit('drawn')
 }
-onUnmounted(() => stage.value?.end())
+onUnmounted(() => link.value?.end())
 </script>
 
 <template>

@@ -7,6 +7,7 @@ import type { ResolvedSheet } from '#core/sheet/resolveSheet'
 import { standpoints, type Standpoint } from '#core/sheet/types'
 import { standpointNote, standpointTitle } from '#shared/words/standWords'
 import { useTracedLines } from '~/composables/useTracedLines'
+import { canDrawApart } from '~/utils/sceneLink'
 import { whenIdle } from '~/utils/whenIdle'
 
 /** The routing picture with its standpoints: in space where the device can, a flat projection where it cannot. */
@@ -23,15 +24,13 @@ const emit = defineEmits<{ select: [id: string]; step: [by: 1 | -1] }>()
 // The drawing library is large: it comes when a picture is looked at, and only then.
 const RouteScene = defineAsyncComponent(() => import('./RouteScene.vue'))
 
-function canDraw(): boolean {
-  const canvas = document.createElement('canvas')
-  const gl = canvas.getContext('webgl2')
-  // The probe's context counts against the browser's few.
-  gl?.getExtension('WEBGL_lose_context')?.loseContext()
-  return gl !== null
+const hasSpace = ref(canDrawApart())
+const flat = ref(!hasSpace.value)
+/** This browser would let it be drawn, the device cannot. */
+function stayFlat() {
+  hasSpace.value = false
+  flat.value = true
 }
-const hasSpace = canDraw()
-const flat = ref(!hasSpace)
 /** It begins when it is in sight and the page has nothing else to do: what is read comes before what is looked at. */
 const frame = ref<HTMLElement>()
 const isSeen = useElementVisibility(frame, { once: true })
@@ -110,6 +109,7 @@ const titleOf = (point: Standpoint) => standpointTitle(props.resolved.sheet, poi
           :selected="selected"
           :cursor="cursorPoint"
           @select="id => id && emit('select', id)"
+          @none="stayFlat"
         />
         <template #fallback><div class="busy" role="status" aria-label="Drawing" /></template>
       </Suspense>

@@ -18,6 +18,12 @@ const arrow = { none: '', ascending: '▲', descending: '▼' } as const
 </script>
 
 <template>
+  <!-- On a phone the table has no heads to press. -->
+  <div class="sorts tabs" role="group" aria-label="Sorted by">
+    <v-btn-choice v-for="column in columns" :key="column.key" :aria-pressed="sorted.by === column.key" @click="emit('sort', column.key)"
+      >{{ column.title }}<span aria-hidden="true" class="way">{{ arrow[order(column.key)] }}</span></v-btn-choice
+    >
+  </div>
   <v-table class="boxed cards">
     <thead>
       <tr>
@@ -56,6 +62,11 @@ const arrow = { none: '', ascending: '▲', descending: '▼' } as const
 </template>
 
 <style scoped>
+@media (min-width: 701px) {
+  .sorts {
+    display: none;
+  }
+}
 .way {
   margin-left: 6px;
   font-size: 11px;

@@ -56,10 +56,10 @@ const held = computed(() => queue.waiting.flatMap(kept => (queue.held[kept.id] ?
     </div>
   </div>
   <div v-for="row in queue.unreadable" :key="row.id" class="trouble taken" role="alert">
-    <details>
-      <summary>An entry on this device cannot be read by this version of Efferent, and was not sent.</summary>
+    <div>
+      An entry on this device cannot be read by this version of Efferent, and was not sent.
       <pre>{{ row.text }}</pre>
-    </details>
+    </div>
     <v-btn variant="outlined" @click="queue.dismiss(row.id)">I have copied it; take it away</v-btn>
   </div>
 </template>
@@ -80,6 +80,8 @@ const held = computed(() => queue.waiting.flatMap(kept => (queue.held[kept.id] ?
   gap: 8px;
 }
 pre {
+  max-height: 40vh;
+  overflow: auto;
   white-space: pre-wrap;
   overflow-wrap: anywhere;
 }

@@ -33,10 +33,12 @@ const emit = defineEmits<{ select: [id: string] }>()
 const box = ref<HTMLElement>()
 const { width } = useElementSize(box)
 const uid = useId()
+/** As wide as most are, until it is measured: what comes below has its place from the start. */
+const usualWidth = 1000
 
 const layout = computed(() =>
   layOutStrip(props.line, {
-    width: width.value,
+    width: width.value || usualWidth,
     scaleTo: props.scaleTo,
     compact: props.compact,
     axis: props.axis,
@@ -59,7 +61,7 @@ const summary = computed(
 </script>
 
 <template>
-  <div ref="box" class="strip">
+  <div ref="box" class="strip" :style="width > 0 ? undefined : { minHeight: `${layout.height}px` }">
     <svg
       v-if="width > 0"
       :width="width"

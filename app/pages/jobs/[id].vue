@@ -16,7 +16,7 @@ useHead({ title: () => (job.view ? `Job ${job.view.row.number} · Efferent` : 'J
   <div v-else-if="!ready" class="busy" role="status" aria-label="Loading the job" />
   <div v-else-if="isRoomPath(id, route.path)" class="stack">
     <JobHead />
-    <NuxtPage />
+    <InTurn><NuxtPage /></InTurn>
   </div>
   <NuxtPage v-else />
 </template>

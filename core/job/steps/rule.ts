@@ -32,9 +32,9 @@ export type StepRule = {
   plain: (at: StepPlain) => JobCommand
 }
 
-/** To the nearest multiple of a step. */
+/** To the nearest multiple of a step. In the unit of both. */
 export const roundTo = (value: number, step: number): number => Math.round(value / step) * step
-/** Amounts nobody has measured yet are marked estimated. */
+/** Amounts nobody has measured yet are marked estimated. In whatever unit follows it. */
 export const about = (value: number) =>
   ({ entered: { value: Math.max(10, roundTo(value, 10)), unit: 'mL' as const }, how: 'estimated' }) as const
 

@@ -93,7 +93,7 @@ useActs('The bay', [
               <p v-if="words.how" class="how">{{ words.how }}</p>
               <StepFacts v-if="facts.length" class="facts" :facts="facts" />
             </div>
-            <StepPlace v-if="whereabouts && !beside" v-bind="whereabouts" :open="wide" />
+            <InTurn v-if="whereabouts && !beside"><StepPlace v-bind="whereabouts" :open="wide" /></InTurn>
           </div>
           <div class="column">
             <div ref="entering" class="part">
@@ -104,7 +104,7 @@ useActs('The bay', [
               </div>
               <FoundEntry v-if="lack" :lack="lack" :target="step.target" :observed="job.state!.observed" @say="record" />
             </div>
-            <StepPlace v-if="whereabouts && beside" v-bind="whereabouts" :open="wide" />
+            <InTurn v-if="whereabouts && beside"><StepPlace v-bind="whereabouts" :open="wide" /></InTurn>
           </div>
         </main>
         <StepFoot :bay="bay" :step="step" :button="button" :ready="!!draft" :refusal="refusedWords" @press="press" @go="goTo" />
@@ -119,8 +119,10 @@ useActs('The bay', [
       </div></v-dialog
     >
     <UndoOffer ref="undo" />
-    <KeyList v-model="help" theme="bay" />
-    <CommandBox theme="bay" />
+    <InTurn>
+      <KeyList v-model="help" theme="bay" />
+      <CommandBox theme="bay" />
+    </InTurn>
   </div>
 </template>
 

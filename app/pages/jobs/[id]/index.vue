@@ -175,74 +175,84 @@ const done = computed(() => job.steps.filter(step => step.status !== 'open').len
         @change="inputs => record({ type: 'planned', inputs })"
     /></template>
 
-    <StripStack
-      v-if="line"
-      :resolved="resolved"
-      :line="line"
-      :selected="joint"
-      :ways="job.plan?.ways"
-      :state="job.state"
-      :scope="job.state!.inputs ? scope : undefined"
-      @line="picked => (line = picked)"
-      @select="picked => (joint = picked)"
-    />
+    <InTurn v-if="line"
+      ><StripStack
+        :resolved="resolved"
+        :line="line"
+        :selected="joint"
+        :ways="job.plan?.ways"
+        :state="job.state"
+        :scope="job.state!.inputs ? scope : undefined"
+        @line="picked => (line = picked)"
+        @select="picked => (joint = picked)"
+    /></InTurn>
 
-    <div v-if="job.plan" class="columns">
-      <section class="stack">
-        <div class="spread">
-          <h2>Plan</h2>
-          <span class="soft"
-            >{{ done }} of {{ job.steps.length }} steps done<template v-if="job.departed">
-              · planned anew from the car as it stands</template
-            ><template v-if="older"> · decided with planner {{ job.state!.planner }}, planned anew by {{ currentPlanner }}</template></span
-          >
-        </div>
-        <dl class="sum">
-          <div>
-            <dt>hands on</dt>
-            <dd>{{ formatNumber(job.plan.minutes.total, 0) }} min</dd>
+    <InTurn>
+      <div v-if="job.plan" class="columns">
+        <section class="stack">
+          <div class="spread">
+            <h2>Plan</h2>
+            <span class="soft"
+              >{{ done }} of {{ job.steps.length }} steps done<template v-if="job.departed">
+                · planned anew from the car as it stands</template
+              ><template v-if="older">
+                · decided with planner {{ job.state!.planner }}, planned anew by {{ currentPlanner }}</template
+              ></span
+            >
           </div>
-          <div>
-            <dt>getting there and back</dt>
-            <dd>{{ formatNumber(job.plan.minutes.operations, 0) }} min</dd>
-          </div>
-          <div>
-            <dt>line work</dt>
-            <dd>{{ formatNumber(job.plan.minutes.work, 0) }} min</dd>
-          </div>
-          <div>
-            <dt>by the clock</dt>
-            <dd>{{ formatNumber(job.plan.minutes.clock, 0) }} min</dd>
-          </div>
-          <div v-if="done > 0 && job.rest">
-            <dt>left to do</dt>
-            <dd>{{ formatNumber(job.rest.minutes.total, 0) }} min</dd>
-          </div>
-          <div>
-            <dt>moves of the car</dt>
-            <dd>{{ job.plan.moves }}</dd>
-          </div>
-        </dl>
-        <v-progress-linear v-if="job.planBusy" indeterminate aria-label="Planning" />
-        <PlanTimeline :plan="job.plan" :steps="job.steps" :sheet="sheet" />
-        <PlanChoices
-          v-if="!job.state!.signedOff"
-          :resolved="resolved"
-          :inputs="job.inputs!"
-          :plan="job.plan"
-          :begun="begun"
-          @change="inputs => record({ type: 'planned', inputs })"
-        />
-        <PlanVisits :steps="job.steps" :tools="job.tools" :sheet="sheet" />
-      </section>
-      <aside class="stack">
-        <NeighbourList :resolved="resolved" :inputs="job.inputs!" :state="job.state!" @decide="decideNeighbour" />
-        <FastenerTray :trays="job.trays" />
-      </aside>
-    </div>
-    <div v-else-if="resolved.open.length === 0" class="empty">
-      <b>No plan yet.</b>Tick the lines to replace; what comes off, in which order, the kit and the fluid follow at once.
-    </div>
+          <dl class="sum">
+            <div>
+              <dt>hands on</dt>
+              <dd>{{ formatNumber(job.plan.minutes.total, 0) }} min</dd>
+            </div>
+            <div>
+              <dt>getting there and back</dt>
+              <dd>{{ formatNumber(job.plan.minutes.operations, 0) }} min</dd>
+            </div>
+            <div>
+              <dt>line work</dt>
+              <dd>{{ formatNumber(job.plan.minutes.work, 0) }} min</dd>
+            </div>
+            <div>
+              <dt>by the clock</dt>
+              <dd>{{ formatNumber(job.plan.minutes.clock, 0) }} min</dd>
+            </div>
+            <div v-if="done > 0 && job.rest">
+              <dt>left to do</dt>
+              <dd>{{ formatNumber(job.rest.minutes.total, 0) }} min</dd>
+            </div>
+            <div>
+              <dt>moves of the car</dt>
+              <dd>{{ job.plan.moves }}</dd>
+            </div>
+          </dl>
+          <v-progress-linear v-if="job.planBusy" indeterminate aria-label="Planning" />
+          <InTurn><PlanTimeline :plan="job.plan" :steps="job.steps" :sheet="sheet" /></InTurn>
+          <InTurn>
+            <PlanChoices
+              v-if="!job.state!.signedOff"
+              :resolved="resolved"
+              :inputs="job.inputs!"
+              :plan="job.plan"
+              :begun="begun"
+              @change="inputs => record({ type: 'planned', inputs })"
+            />
+            <PlanVisits :steps="job.steps" :tools="job.tools" :sheet="sheet" />
+          </InTurn>
+        </section>
+        <aside class="stack">
+          <InTurn>
+            <NeighbourList :resolved="resolved" :inputs="job.inputs!" :state="job.state!" @decide="decideNeighbour" />
+            <FastenerTray :trays="job.trays" />
+          </InTurn>
+        </aside>
+      </div>
+      <!-- As high as a plan's first lines: what comes below does not move when it is there. -->
+      <div v-else-if="job.planBusy" class="planning"><v-progress-linear indeterminate aria-label="Planning" /></div>
+      <div v-else-if="resolved.open.length === 0 && scope.length === 0 && !isAlone" class="empty">
+        <b>No plan yet.</b>Tick the lines to replace; what comes off, in which order, the kit and the fluid follow at once.
+      </div>
+    </InTurn>
   </div>
 </template>
 
@@ -258,6 +268,9 @@ const done = computed(() => job.steps.filter(step => step.status !== 'open').len
 }
 .alone {
   flex-basis: 100%;
+}
+.planning {
+  min-height: 420px;
 }
 .columns {
   display: grid;

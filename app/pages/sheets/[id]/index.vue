@@ -119,37 +119,52 @@ useActs('This line sheet', [
           @line="id => (line = id)"
           @select="select"
         />
-        <div class="columns where">
-          <div class="card pic">
-            <RouteView
-              v-model:standpoint="standpoint"
-              :resolved="resolved"
-              :line="line"
-              :selected="joint"
-              :cursor="cursor"
-              :caption="caption"
-              @select="select"
-              @step="step"
-            />
+        <InTurn>
+          <div class="columns where">
+            <div class="card pic">
+              <RouteView
+                v-model:standpoint="standpoint"
+                :resolved="resolved"
+                :line="line"
+                :selected="joint"
+                :cursor="cursor"
+                :caption="caption"
+                @select="select"
+                @step="step"
+              />
+            </div>
+            <div class="stack">
+              <HoldsTable :resolved="resolved" />
+              <CautionList :cautions="sheet.cautions.filter(item => item.phase === 'before' || item.phase === 'engine')" />
+            </div>
           </div>
-          <div class="stack">
-            <HoldsTable :resolved="resolved" />
-            <CautionList :cautions="sheet.cautions.filter(item => item.phase === 'before' || item.phase === 'engine')" />
+        </InTurn>
+        <InTurn><FittingsTable class="fittings" :resolved="resolved" :selected="joint" @select="select" /></InTurn>
+        <InTurn><FluidCard :sheet="sheet" :estimate="fluid" /></InTurn>
+        <InTurn>
+          <ComesOff :resolved="resolved" :needed="plan?.operations" />
+          <div v-if="plan" class="card">
+            All lines: <b>{{ formatNumber(plan.minutes.total, 0) }} min</b> hands on, {{ plural(plan.moves, 'move') }} of the car. A job
+            plans it for the lines you choose.
           </div>
-        </div>
-        <FittingsTable class="fittings" :resolved="resolved" :selected="joint" @select="select" />
-        <FluidCard :sheet="sheet" :estimate="fluid" />
-        <ComesOff :resolved="resolved" :needed="plan?.operations" />
-        <div v-if="plan" class="card">
-          All lines: <b>{{ formatNumber(plan.minutes.total, 0) }} min</b> hands on, {{ plural(plan.moves, 'move') }} of the car. A job plans
-          it for the lines you choose.
-        </div>
-        <div class="columns">
-          <NotesPanel v-model="notes" :sheet="sheet" :selected="joint" />
-          <PartsTable :resolved="resolved" />
-        </div>
+        </InTurn>
+        <InTurn>
+          <div class="columns">
+            <NotesPanel v-model="notes" :sheet="sheet" :selected="joint" />
+            <PartsTable :resolved="resolved" />
+          </div>
+        </InTurn>
       </div>
-      <OpenJobDialog v-model="opening" :sheet="sheet" :families="view.families" :vehicle="vehicle" :traits="learned" :answered="answered" />
+      <InTurn>
+        <OpenJobDialog
+          v-model="opening"
+          :sheet="sheet"
+          :families="view.families"
+          :vehicle="vehicle"
+          :traits="learned"
+          :answered="answered"
+        />
+      </InTurn>
     </template>
   </div>
 </template>

@@ -1,0 +1,57 @@
+import type { Rollup } from 'vite'
+
+// In how many pieces the pages' script comes. Left to itself the bundler cuts wherever two pages share something: a job's room then came in
+// sixty files of a kilobyte or two, and asking for them took a shop's network longer than what they weigh.
+
+/** What somebody meets who is not signed in yet. */
+const first = ['pages/sign-in', 'pages/setup', 'layouts/bare']
+/** What people pass through on their way stays light: what it uses with others is the desk's, with what stands around every page. */
+const light = ['pages/index', 'pages/lookup', 'pages/library', 'layouts/default', 'layouts/bay']
+/** What few pages share, and no others should have to fetch. */
+const apart = {
+  making: ['pages/bench', 'pages/jobs/[id]/make', 'pages/practice'],
+  print: ['pages/jobs/[id]/tag', 'pages/sheets/[id]/card'],
+}
+
+const pageOf = (id: string) => /\/app\/((?:pages|layouts)\/[^?]+)\.vue/.exec(id)?.[1]
+
+/** Which parts are reached from the script that starts the program, and by which pages and layouts each other is. */
+function reached(meta: Rollup.ManualChunkMeta): { start: Set<string>; from: Map<string, Set<string>> } {
+  const down = (root: string): Set<string> => {
+    const seen = new Set<string>()
+    const open = [root]
+    for (let id = open.pop(); id !== undefined; id = open.pop()) {
+      if (seen.has(id)) continue
+      seen.add(id)
+      open.push(...(meta.getModuleInfo(id)?.importedIds ?? []))
+    }
+    return seen
+  }
+  const start = new Set<string>()
+  const from = new Map<string, Set<string>>()
+  for (const id of meta.getModuleIds()) {
+    const info = meta.getModuleInfo(id)
+    if (info?.isEntry) for (const part of down(id)) start.add(part)
+    if (!info || info.dynamicImporters.length === 0 || !pageOf(id)) continue
+    for (const part of down(id)) from.set(part, (from.get(part) ?? new Set()).add(id))
+  }
+  return { start, from }
+}
+
+/** Names the file a part of the program goes to, where that is not the bundler's to choose. */
+export function pageParts(): (id: string, meta: Rollup.ManualChunkMeta) => string | undefined {
+  let graph: ReturnType<typeof reached> | undefined
+  return (id, meta) => {
+    graph ??= reached(meta)
+    if (graph.start.has(id)) return 'start'
+    // A page's own file keeps its name, by which what it needs is known (pageFiles).
+    if (pageOf(id)) return undefined
+    const pages = [...(graph.from.get(id) ?? [])].flatMap(root => pageOf(root) ?? [])
+    if (pages.length < 2) return undefined
+    const isOnly = (some: readonly string[]) => pages.every(page => some.includes(page))
+    if (pages.some(page => first.includes(page))) return 'first'
+    if (pages.some(page => light.includes(page))) return 'desk'
+    for (const [name, some] of Object.entries(apart)) if (isOnly(some)) return name
+    return pages.every(page => page.startsWith('pages/jobs/')) ? 'job' : 'lines'
+  }
+}
