@@ -12,7 +12,8 @@ import { signIn } from '../tests/helpers/browserTest'
 import { freePort, TestServer } from '../tests/helpers/server'
 
 // Lighthouse's desktop run on the production build, with the demo, on each main page as a first visit to it: one JSON object a line.
-// `npx tsx bench/lighthouse.ts`; ends with 1 where a score is under 95. All but the sign-in are measured as a technician.
+// `npx tsx bench/lighthouse.ts`, after a build as it is served (without CI, which leaves files unpacked); ends with 1 where a score is
+// under 95. All but the sign-in are measured as a technician.
 const least = 0.95
 
 const dir = mkdtempSync(join(tmpdir(), 'efferent-lighthouse-'))

@@ -3,8 +3,8 @@ import type { Rollup } from 'vite'
 // In how many pieces the pages' script comes. Left to itself the bundler cuts wherever two pages share something: a job's room then came in
 // sixty files of a kilobyte or two, and asking for them took a shop's network longer than what they weigh.
 
-/** What somebody meets who is not signed in yet. */
-const first = ['pages/sign-in', 'pages/setup', 'layouts/bare']
+/** What somebody meets who is not signed in yet; a workshop is set up once. */
+const first = ['pages/sign-in', 'layouts/bare']
 /** What people pass through on their way stays light: what it uses with others is the desk's, with what stands around every page. */
 const light = ['pages/index', 'pages/lookup', 'pages/library', 'layouts/default', 'layouts/bay']
 /** What few pages share, and no others should have to fetch. */

@@ -7,6 +7,7 @@ import { useActs } from '~/composables/useActs'
 import { useFloor } from '~/stores/floor'
 import { useSession } from '~/stores/session'
 import { useUnits } from '~/stores/units'
+import { soonestFirst } from '~/utils/soonestFirst'
 
 const session = useSession()
 const floor = useFloor()
@@ -22,7 +23,8 @@ const unitLine = computed(() =>
     ' · ',
   ),
 )
-const timers = computed(() => floor.open.flatMap(row => row.summary.timers.map(timer => ({ ...timer, job: row.number }))))
+/** Whichever ends first stands first: on a phone there is room for one. */
+const timers = computed(() => soonestFirst(floor.open.flatMap(row => row.summary.timers.map(timer => ({ ...timer, job: row.number })))))
 
 async function signOut() {
   await session.signOut()
@@ -52,7 +54,12 @@ onUnmounted(() => stop?.())
         <NewVersion />
         <TroubleBanner />
         <header class="top no-print">
-          <div class="timers"><TimerBadge v-for="timer in timers" :key="`${timer.job}${timer.timer}`" v-bind="timer" /></div>
+          <div class="timers">
+            <TimerBadge v-for="timer in timers" :key="`${timer.job}${timer.timer}`" v-bind="timer" />
+            <NuxtLink v-if="timers.length > 1" to="/" class="more" :aria-label="`${timers.length - 1} more timers, on the Floor`"
+              >+{{ timers.length - 1 }}</NuxtLink
+            >
+          </div>
           <v-menu :close-on-content-click="false"
             ><template #activator="{ props: menu }"
               ><v-btn-quiet size="small" v-bind="menu">{{ unitLine }}</v-btn-quiet></template
@@ -62,7 +69,9 @@ onUnmounted(() => stop?.())
           <FindBox v-if="hasFindBox" ref="findBox" />
         </header>
         <NotTaken />
-        <main class="sheet-page"><InTurn><slot /></InTurn></main>
+        <main class="sheet-page">
+          <InTurn><slot /></InTurn>
+        </main>
       </div>
     </div>
     <InTurn>
@@ -102,6 +111,10 @@ onUnmounted(() => stop?.())
   gap: 8px;
   flex-wrap: wrap;
 }
+.more {
+  display: none;
+  padding: 3px 6px;
+}
 .sheet-page {
   padding: 12px 22px 40px;
 }
@@ -114,6 +127,15 @@ onUnmounted(() => stop?.())
     padding: 10px 12px 0;
     flex-wrap: wrap;
     min-height: 0;
+  }
+  .timers > :nth-child(n + 2):not(.more) {
+    display: none;
+  }
+  .more {
+    display: inline-flex;
+    align-items: center;
+    min-height: 40px;
+    padding: 0 10px;
   }
   .sheet-page {
     padding: 12px 12px 30px;

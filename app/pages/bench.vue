@@ -37,7 +37,7 @@ function clear() {
     <p v-if="unreadable" class="trouble" role="alert">
       What lies on this device’s bench was left by another version of Efferent and cannot be read. It is kept until you clear the bench.
     </p>
-    <v-tabs v-model="tool" class="no-print" aria-label="Tools of the bench">
+    <v-tabs v-model="tool" class="no-print few" aria-label="Tools of the bench">
       <v-tab v-for="one in tools" :key="one.id" :value="one.id">{{ one.title }}</v-tab>
     </v-tabs>
     <h2 class="sr">{{ tools.find(one => one.id === tool)?.title }}</h2>

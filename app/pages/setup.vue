@@ -2,8 +2,10 @@
 import { ref } from 'vue'
 import { definePageMeta, navigateTo, useHead } from '#imports'
 import { limits } from '#shared/limits'
+import { setupSchema } from '#shared/schemas/api'
 import { useSession } from '~/stores/session'
 import { wordsOf } from '~/utils/api'
+import { ruleBy, whenTaken } from '~/utils/ruleBy'
 
 definePageMeta({ layout: 'bare' })
 useHead({ title: 'Set up · Efferent' })
@@ -14,9 +16,10 @@ const password = ref('')
 const again = ref('')
 const trouble = ref('')
 
+const fields = setupSchema.shape
+const isSame = (typed: unknown) => typed === password.value || 'The two passwords differ. Type both again.'
 async function create() {
-  trouble.value = password.value !== again.value ? 'The two passwords differ. Type both again.' : ''
-  if (trouble.value) return
+  trouble.value = ''
   try {
     await session.setUp({ workshop: workshop.value, name: name.value, password: password.value })
     await navigateTo('/shop')
@@ -27,12 +30,12 @@ async function create() {
 </script>
 
 <template>
-  <form class="stack" @submit.prevent="create">
+  <v-form class="stack" @submit.prevent="whenTaken(create)($event)">
     <h1>An empty workshop</h1>
     <p>Nobody can sign in yet. Make the admin who adds the people; line sheets come in under Library.</p>
     <div class="card ruled stack">
-      <v-text-field v-model="workshop" label="Name of the workshop" required />
-      <v-text-field v-model="name" label="Your name" autocomplete="name" required />
+      <v-text-field v-model="workshop" label="Name of the workshop" :rules="[ruleBy(fields.workshop)]" />
+      <v-text-field v-model="name" label="Your name" autocomplete="name" :rules="[ruleBy(fields.name)]" />
       <v-text-field
         v-model="password"
         label="Password"
@@ -40,11 +43,11 @@ async function create() {
         autocomplete="new-password"
         :hint="`at least ${limits.passwordLength[0]} characters`"
         persistent-hint
-        required
+        :rules="[ruleBy(fields.password)]"
       />
-      <v-text-field v-model="again" label="Password again" type="password" autocomplete="new-password" required />
+      <v-text-field v-model="again" label="Password again" type="password" autocomplete="new-password" :rules="[isSame]" />
       <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
       <v-btn-main type="submit">Create the workshop</v-btn-main>
     </div>
-  </form>
+  </v-form>
 </template>

@@ -26,6 +26,8 @@ export type Asked = {
   focusName?: string
   /** The line in hand fills a picture wider than high. */
   wide?: boolean
+  /** How large the picture is on the screen, px, once that is measured. */
+  box?: { width: number; height: number }
 }
 
 /** How much of the car, in mm, a close look shows: arm's reach. */
@@ -70,6 +72,12 @@ function sectionOf(
   return { x: cx - w / 2, y: cy - h / 2, w, h, unit: w / (wide ? 460 : 420) }
 }
 
+/** Where a picture is smaller than usual, its words and strokes stay as large as they are read: only what is between them shrinks. */
+function readable(view: Section, box: Asked['box']): Section {
+  if (!box || box.width <= 0 || box.height <= 0) return view
+  return { ...view, unit: Math.max(view.unit, view.w / box.width, view.h / box.height) }
+}
+
 /** Names are put down one after the other, each where none is yet; a name that finds no place is left out. */
 class Names {
   readonly #used: { x0: number; x1: number; y: number }[] = []
@@ -97,12 +105,13 @@ export function drawFlat(asked: Asked) {
     const at = placeOf(resolved, joint.id)
     return { ...joint, at: at ? flat(at) : ([0, 0] as Point) }
   })
-  const view = sectionOf(
+  const section = sectionOf(
     asked,
     flat,
     routes,
     joints.map(({ at }) => at),
   )
+  const view = readable(section, asked.box)
 
   const { x, y, w, h, unit } = view
   const size = 14 * unit

@@ -1,6 +1,6 @@
 import { once } from 'node:events'
 import { createServer, type IncomingHttpHeaders } from 'node:http'
-import { type AddressInfo } from 'node:net'
+import type { AddressInfo } from 'node:net'
 import { request } from 'node:http'
 import { gunzipSync } from 'node:zlib'
 import { createApp, defineEventHandler, toNodeListener } from 'h3'

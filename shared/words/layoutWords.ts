@@ -1,5 +1,5 @@
 import type { Layout } from '../../core/identify/identifyLayouts'
-import type { Sheet } from '../../core/sheet/types'
+import type { Car, Sheet } from '../../core/sheet/types'
 import { list } from './vocabulary'
 
 /** One layout a car may have: which lines, of which sheet where several are asked, and what it comes to. */
@@ -21,3 +21,15 @@ export function layoutWords(layout: Layout, sheets: readonly Sheet[]): string {
     })
     .join('; ')
 }
+
+/** What is known of a car, of what sheets ask: each once. */
+export const knownTraits = (sheets: readonly Sheet[], { traits }: Pick<Car, 'traits'>): string[] => [
+  ...new Set(
+    sheets
+      .flatMap(sheet => sheet.traits)
+      .flatMap(trait => {
+        const value = trait.values.find(({ id }) => id === traits[trait.id])
+        return value ? [`${trait.name}: ${value.name}`] : []
+      }),
+  ),
+]

@@ -19,6 +19,8 @@ test('a job is worked to its signature on a device that has no server, and is on
   const rafe = await server.as('technician')
   const id = await workJob(rafe, { sheet: 'skerry-clutch-set', plate: 'HN 55 OAR', lines: ['set'], until: 'fit' })
   await signIn(page, 'technician')
+  // What is there without a server is what has been seen with one.
+  await expect(page.getByRole('listitem').filter({ hasText: 'HN 55 OAR' }).first()).toBeVisible()
   await expect.poll(() => isAboard(page)).toBe(true)
   await page.goto(`/jobs/${id}/bay`)
   const title = page.getByRole('heading', { level: 1 })

@@ -45,10 +45,6 @@ const why = ref('')
 const torque = ref<TorqueSaid>()
 const tightening = plain.type === 'tightened' ? torquesAsked(resolved.value.sheet, plain.target)!.asked : []
 const torques = ref<(TorqueSaid | undefined)[]>(tightening.map(() => undefined))
-const groupName = (group: number) => {
-  const fastener = operation.value?.fasteners[group]
-  return fastener && tightening.length > 1 ? `${fastener.count} × ${fastener.what} ${fastener.size}, ${fastener.place}` : ''
-}
 // --- amounts
 const measured = ref<AmountSaid>({ how: 'measured' })
 const isAmount = plain.type === 'fluidCaught' || plain.type === 'fluidAdded' || plain.type === 'fluidExtracted'
@@ -125,24 +121,15 @@ watch(
       <TorqueEntry v-model="torque" :torque="joint?.torque ?? 'unknown'" :turn="joint?.turn" :kind="joint?.kind" />
       <LeafletEntry thing="joint" :target="step.target" @say="command => emit('also', command)" />
     </template>
-    <template v-else-if="plain.type === 'tightened'">
-      <template v-for="(asked, i) in tightening" :key="i">
-        <TorqueEntry
-          v-if="asked !== undefined"
-          v-model="torques[i]"
-          :torque="asked.torque ?? 'unknown'"
-          :turn="asked.turn"
-          :label="groupName(i)"
-        />
-        <LeafletEntry
-          v-if="asked !== undefined"
-          :thing="plain.thing"
-          :target="step.target"
-          :group="plain.thing === 'operation' ? i : undefined"
-          @say="command => emit('also', command)"
-        />
-      </template>
-    </template>
+    <TightenEntry
+      v-else-if="plain.type === 'tightened'"
+      v-model="torques"
+      :asked="tightening"
+      :thing="plain.thing"
+      :target="step.target"
+      :operation="operation"
+      @say="command => emit('also', command)"
+    />
     <ToggleList
       v-else-if="plain.type === 'carriedOver'"
       v-model="proved"

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import type { NoteView } from '#shared/schemas/api'
+import { setAsideSchema } from '#shared/schemas/api'
+import { ruleBy, whenTaken } from '~/utils/ruleBy'
 
 /** Notes from the bench that are still open: each goes into this revision, or is set aside with the reason. */
 defineProps<{ notes: readonly NoteView[]; folded: readonly string[]; revision: number }>()
@@ -17,15 +19,15 @@ const why = ref<Record<string, string>>({})
       <div v-if="folded.includes(note.id)" class="good">Goes into revision {{ revision }}.</div>
       <template v-else
         ><div class="row"><v-btn-second size="small" @click="emit('fold', note)">Fold it in</v-btn-second></div>
-        <form class="edit-line" @submit.prevent="emit('setAside', note, why[note.id]!)">
-          <v-text-field v-model="why[note.id]" density="compact" label="Why it is set aside" maxlength="500" /><v-btn-quiet
-            type="submit"
-            size="small"
-            :disabled="!why[note.id]?.trim()"
-          >
-            Set it aside
-          </v-btn-quiet>
-        </form></template
+        <v-form class="edit-line" @submit.prevent="whenTaken(() => emit('setAside', note, why[note.id]!))($event)">
+          <v-text-field
+            v-model="why[note.id]"
+            density="compact"
+            label="Why it is set aside"
+            maxlength="500"
+            :rules="[ruleBy(setAsideSchema.shape.why)]"
+          /><v-btn-quiet type="submit" size="small" :disabled="!why[note.id]?.trim()"> Set it aside </v-btn-quiet>
+        </v-form></template
       >
     </li>
   </ul>

@@ -60,7 +60,7 @@ function takeFromSheet(rows: BendRow[], tube: Partial<Tube>) {
 </script>
 
 <template>
-  <v-tabs v-model="step" class="no-print" aria-label="Steps of making a line">
+  <v-tabs v-model="step" class="no-print few" aria-label="Steps of making a line">
     <v-tab v-for="one in steps" :key="one.id" :value="one.id"
       >{{ one.title }}<span v-if="one.note" class="note">{{ one.note }}</span></v-tab
     >

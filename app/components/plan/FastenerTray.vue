@@ -5,7 +5,7 @@ import { boltMark, fastenerWords } from '#shared/words/fastenerWords'
 
 /** The bolts as they lie on the bench: a well for each size, length and place, with what came out and what is back. */
 defineProps<{ trays: readonly Tray[] }>()
-const stateWords: Record<Well['state'], string> = { off: 'out', back: 'all back', missing: 'missing', over: 'one too many' }
+const stateWords: Record<Well['state'], string> = { off: 'back', back: 'all back', missing: 'missing', over: 'one too many' }
 /** Drawn on its outline when the sheet says where every bolt sits and they are not all alike. */
 const outlined = (tray: Tray) => hasOutline(tray.wells.map(well => well.fastener))
 const reach = (well: Well) => Math.max(14, Math.min(70, (well.fastener.length ?? 16) * 0.9))

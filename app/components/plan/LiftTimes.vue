@@ -2,8 +2,10 @@
 import { computed } from 'vue'
 import { usualLift, type LiftMinutes } from '#core/access/liftMinutes'
 import { formatNumber } from '#core/units/formatQuantity'
+import { liftSchema } from '#shared/schemas/job'
 import { useShopSetting } from '~/composables/useShopSetting'
 import { useSession } from '~/stores/session'
+import { numberRule, whenTaken } from '~/utils/ruleBy'
 
 /** What a move of the car takes: as this job was planned, and as the shop's lift takes now. */
 const props = defineProps<{ lift: LiftMinutes | undefined }>()
@@ -32,7 +34,7 @@ const { draft, trouble, mayChange, keep } = useShopSetting(session.setLift)
       <span class="soft">The shop’s lift now: {{ words(ofShop) }}</span
       ><v-btn-second size="small" @click="emit('change', session.ownLift)">Plan this job by it</v-btn-second>
     </div>
-    <form v-if="draft" class="stack" @submit.prevent="keep">
+    <v-form v-if="draft" class="stack" @submit.prevent="whenTaken(keep)($event)">
       <div class="fields">
         <v-text-field
           v-for="[move, name] in moves"
@@ -41,10 +43,8 @@ const { draft, trouble, mayChange, keep } = useShopSetting(session.setLift)
           :label="name"
           suffix="min"
           type="number"
-          min="0"
-          max="60"
           step="0.5"
-          required
+          :rules="[numberRule(liftSchema.shape[move])]"
         />
       </div>
       <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
@@ -52,7 +52,7 @@ const { draft, trouble, mayChange, keep } = useShopSetting(session.setLift)
         <v-btn-main type="submit" size="small">Keep for the shop</v-btn-main
         ><v-btn-quiet size="small" @click="draft = undefined">Leave as it was</v-btn-quiet>
       </div>
-    </form>
+    </v-form>
   </div>
 </template>
 

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { conditions, type Judgement } from '#core/access/judgeChance'
+import { judgementSchema } from '#shared/schemas/api'
 import { conditionWords } from '#shared/words/remedyWords'
 import { useShopSetting } from '~/composables/useShopSetting'
 import { useSession } from '~/stores/session'
+import { numberRule, whenTaken } from '~/utils/ruleBy'
 
 /** How the odds of what is left are worked out, and what this shop changes of it. `age`: of the car, in years, where it is known. */
 defineProps<{ judgement: Judgement; age: number | undefined }>()
@@ -17,15 +19,13 @@ const { draft, trouble, mayChange, keep } = useShopSetting(session.setJudgement)
         <div class="stack">
           <p class="soft">
             The sheet's chance a year is somebody's judgement for a part {{ judgement.ofAge }} years old; it grows with age.
-            {{
-              age === undefined ? 'The year of this car is not known, so it stands as it is.' : `This car is about ${age} years old.`
-            }}
+            {{ age === undefined ? 'The year of this car is not known, so it stands as it is.' : `This car is about ${age} years old.` }}
             What was found multiplies it: {{ conditions.map(one => `${conditionWords[one]} × ${judgement[one]}`).join(', ') }}.
           </p>
           <v-btn-second v-if="mayChange && !draft" size="small" @click="draft = { ...judgement }"
             >Change these odds for the whole shop</v-btn-second
           >
-          <form v-if="draft" class="stack" @submit.prevent="keep">
+          <v-form v-if="draft" class="stack" @submit.prevent="whenTaken(keep)($event)">
             <div class="fields">
               <v-text-field
                 v-for="one in conditions"
@@ -33,20 +33,30 @@ const { draft, trouble, mayChange, keep } = useShopSetting(session.setJudgement)
                 v-model.number="draft[one]"
                 :label="`${conditionWords[one]} ×`"
                 type="number"
-                min="0"
-                max="50"
                 step="0.1"
-                required
+                :rules="[numberRule(judgementSchema.shape[one])]"
               />
-              <v-text-field v-model.number="draft.ofAge" label="for a part aged" suffix="years" type="number" min="1" max="60" required />
-              <v-text-field v-model.number="draft.years" label="look ahead" suffix="years" type="number" min="1" max="30" required />
+              <v-text-field
+                v-model.number="draft.ofAge"
+                label="for a part aged"
+                suffix="years"
+                type="number"
+                :rules="[numberRule(judgementSchema.shape.ofAge)]"
+              />
+              <v-text-field
+                v-model.number="draft.years"
+                label="look ahead"
+                suffix="years"
+                type="number"
+                :rules="[numberRule(judgementSchema.shape.years)]"
+              />
             </div>
             <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
             <div class="row">
               <v-btn-main type="submit" size="small">Keep for the shop</v-btn-main
               ><v-btn-quiet size="small" @click="draft = undefined">Leave as it was</v-btn-quiet>
             </div>
-          </form>
+          </v-form>
         </div>
       </template>
     </v-expansion-panel></v-expansion-panels

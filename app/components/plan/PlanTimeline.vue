@@ -8,6 +8,7 @@ import { formatNumber } from '#core/units/formatQuantity'
 import { positionWords, waitWords } from '#shared/words/vocabulary'
 import { stepWords } from '#shared/words/stepWords'
 import { axisTicks } from '~/utils/stripLayout'
+import { raisedSpans } from '~/utils/raisedSpans'
 
 /** The job on the clock, to scale: hands, moves of the car, time nobody can shorten, who else is needed and when the car is up. */
 const props = defineProps<{ plan: Plan; steps: readonly Step[]; sheet: Sheet }>()
@@ -37,18 +38,7 @@ const idle = computed(() =>
     span.kind === 'idle' ? [{ ...span, text: props.plan.timeline.waits.find(wait => wait.id === span.wait)?.text ?? span.wait }] : [],
   ),
 )
-/** Where the car stands, from move to move. */
-const lift = computed(() => {
-  const stands: { from: number; to: number; at: string }[] = []
-  let [from, at] = [0, props.plan.visits[0]?.at ?? ('ground' as string)]
-  for (const move of moves.value) {
-    stands.push({ from, to: move.from, at })
-    from = move.to
-    at = move.at
-  }
-  stands.push({ from, to: props.plan.timeline.clock, at })
-  return stands.filter(stand => stand.at !== 'ground' && stand.to > stand.from)
-})
+const lift = computed(() => raisedSpans(props.plan))
 const helper = computed(() => work.value.filter(span => span.helper))
 const rows = computed(() => [
   { id: 'hands', name: 'hands', y: 8 },

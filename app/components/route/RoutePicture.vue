@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
+import { useElementSize } from '@vueuse/core'
 import type { ResolvedSheet } from '#core/sheet/resolveSheet'
 import type { KeepoutKind, Standpoint, Vec3 } from '#core/sheet/types'
 import { standpointNote, standpointTitle } from '#shared/words/standWords'
@@ -32,7 +33,9 @@ const caption = computed(
     `Where the lines run, ${standpointTitle(props.resolved.sheet, props.standpoint)}: ${standpointNote(props.resolved.sheet, props.standpoint, { side: props.side ?? 'left', axle: 'front' })}`,
 )
 
-const picture = computed(() => drawFlat(props))
+const frame = ref<HTMLElement>()
+const { width, height } = useElementSize(frame)
+const picture = computed(() => drawFlat({ ...props, box: { width: width.value, height: height.value } }))
 const view = computed(() => picture.value.view)
 const cursorAt = computed(() => props.cursor && picture.value.flat(props.cursor))
 const focusAt = computed(() => props.focus && picture.value.flat(props.focus))
@@ -47,7 +50,7 @@ const shade: Record<KeepoutKind, string> = {
 </script>
 
 <template>
-  <div class="flat">
+  <div ref="frame" class="flat">
     <svg :viewBox="`${view.x} ${view.y} ${view.w} ${view.h}`" :role="picks ? 'group' : 'img'" :aria-label="caption">
       <g fill="none" stroke="var(--line)" :stroke-width="2 * view.unit">
         <template v-for="mark in picture.landmarks" :key="mark.id">

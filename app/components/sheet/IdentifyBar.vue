@@ -23,8 +23,8 @@ const left = computed(() => props.identification.layouts)
   <section v-if="left.length > 1" class="ask" aria-label="Look at the car">
     <template v-if="look">
       <div>
-        <span class="tag fill">{{ lookoutWords[look.question.stand] }}</span> <b class="q">{{ look.question.text }}</b>
-        <span class="soft"
+        <span class="tag fill">{{ lookoutWords[look.question.stand] }}</span> <b class="q">{{ look.question.text }}</b>{{ ' '
+        }}<span class="soft"
           >about {{ look.question.minutes }} min<template v-if="look.minutes > look.question.minutes"
             >, {{ formatNumber(look.minutes, 0) }} min until it is settled</template
           ></span

@@ -9,6 +9,7 @@ import type { NoteTarget, NoteView } from '#shared/schemas/api'
 import { sheetNames } from '#shared/words/sheetNames'
 import { useConnection } from '~/stores/connection'
 import { call, wordsOf } from '~/utils/api'
+import { whenTaken } from '~/utils/ruleBy'
 
 /** What technicians found out at the car, and the place to add to it. Written for the next person, folded into a revision by a lead. */
 const props = defineProps<{ sheet: Sheet; selected?: string }>()
@@ -86,12 +87,12 @@ async function write() {
       </li>
     </ul>
     <p v-else class="soft">Nobody has noted anything yet. What would have saved you ten minutes?</p>
-    <form class="card write no-print" @submit.prevent="write">
+    <v-form class="card write no-print" @submit.prevent="whenTaken(write)($event)">
       <v-select v-model="about" :items="places" label="About" density="compact" />
       <v-textarea v-model="text" :maxlength="limits.noteText" label="For the next person: “came out downwards only”" rows="2" />
       <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
       <v-btn-second type="submit" size="small" :disabled="busy || !text.trim()">{{ busy ? 'Writing …' : 'Leave the note' }}</v-btn-second>
-    </form>
+    </v-form>
   </section>
 </template>
 

@@ -3,15 +3,15 @@ import { answers } from '#shared/schemas/answers'
 import { computed, ref, watch } from 'vue'
 import { navigateTo } from '#imports'
 import { v7 } from 'uuid'
-import { checkVehicleNumber } from '#core/identify/checkVehicleNumber'
 import { resolveSheet } from '#core/sheet/resolveSheet'
 import type { Family, Sheet } from '#core/sheet/types'
 import type { VehicleView } from '#shared/schemas/api'
 import { entryVersion, type Entry } from '#shared/schemas/job'
-import { vehicleNumberWords } from '#shared/words/vehicleNumberWords'
 import { useSession } from '~/stores/session'
 import { call, nothing, wordsOf } from '~/utils/api'
 import { deviceId } from '~/utils/device'
+import { noCar, saidOfCar, type NewCar } from '~/utils/newCar'
+import { whenTaken } from '~/utils/ruleBy'
 
 const props = defineProps<{
   sheet: Sheet
@@ -26,15 +26,9 @@ const session = useSession()
 const vehicles = ref<VehicleView[]>([])
 const chosen = ref<string>()
 const adding = ref(false)
-const plate = ref('')
-const customer = ref('')
 // One there is, is the one; of several somebody says which.
-const family = ref(props.families.length === 1 ? props.families[0]!.id : undefined)
-const year = ref('')
-const engine = ref<string>()
-const vin = ref('')
-const vinRead = ref(false)
-const vinIssue = computed(() => (vin.value.trim() ? checkVehicleNumber(vin.value) : undefined))
+const car = ref<NewCar>({ ...noCar, family: props.families.length === 1 ? props.families[0]!.id : undefined })
+const family = computed(() => car.value.family)
 const complaint = ref('')
 const lines = ref<string[]>([])
 const trouble = ref('')
@@ -60,7 +54,6 @@ const resolved = computed(() => {
   return resolution?.applies === 'yes' ? resolution.resolved : undefined
 })
 watch(resolved, value => (lines.value = value?.open.length === 0 ? value.lines.map(line => line.id) : []), { immediate: true })
-const engines = computed(() => props.families.find(candidate => candidate.id === family.value)?.engines ?? [])
 
 async function create() {
   busy.value = true
@@ -68,15 +61,7 @@ async function create() {
   try {
     let target = chosen.value
     if (adding.value) {
-      const added = await call('POST', '/api/vehicles', answers.vehicle, {
-        plate: plate.value,
-        customer: customer.value,
-        family: family.value,
-        year: year.value ? Number(year.value) : undefined,
-        engine: engine.value,
-        vin: vin.value.trim() || undefined,
-        vinRead: vinRead.value || undefined,
-      })
+      const added = await call('POST', '/api/vehicles', answers.vehicle, saidOfCar(car.value))
       vehicles.value.push(added)
       target = chosen.value = added.id
       adding.value = false
@@ -118,7 +103,7 @@ async function create() {
 
 <template>
   <v-dialog v-model="open" aria-label="Open a job">
-    <form class="dialog theme-desk" @submit.prevent="create">
+    <v-form class="dialog theme-desk" @submit.prevent="whenTaken(create)($event)">
       <h2>Open a job: {{ sheet.title }}</h2>
       <div v-if="!adding" class="stack">
         <v-select
@@ -139,28 +124,7 @@ async function create() {
         </v-btn-quiet>
       </div>
       <div v-else class="stack">
-        <v-text-field v-model="plate" label="Plate" required />
-        <v-text-field v-model="customer" label="Customer" required />
-        <v-text-field
-          v-model="vin"
-          label="Vehicle number, if at hand"
-          maxlength="40"
-          autocomplete="off"
-          :error-messages="vinIssue ? [vehicleNumberWords(vinIssue)] : []"
-        />
-        <v-checkbox v-if="vinIssue?.code === 'VEHICLE_NUMBER_CHECK'" v-model="vinRead" label="I read it twice: the car has this number" />
-        <v-select
-          v-model="family"
-          :items="families.map(item => ({ value: item.id, title: `${item.make} ${item.model} ${item.body}` }))"
-          label="Vehicle"
-        />
-        <div class="row">
-          <v-text-field v-model="year" label="Year" inputmode="numeric" /><v-select
-            v-model="engine"
-            :items="engines.map(item => ({ value: item.id, title: item.name }))"
-            label="Engine"
-          />
-        </div>
+        <NewCarFields v-model="car" :families="families" />
         <v-btn-quiet size="small" @click="adding = false">Choose a known car</v-btn-quiet>
       </div>
       <fieldset v-if="resolved && resolved.open.length === 0" class="lines">
@@ -184,7 +148,7 @@ async function create() {
           Not now
         </v-btn-second>
       </div>
-    </form>
+    </v-form>
   </v-dialog>
 </template>
 

@@ -4,6 +4,8 @@ import type { Settled } from '#core/sheet/settleContested'
 import type { Sourced } from '#core/sheet/types'
 import { list, sourceWords } from '#shared/words/vocabulary'
 import { settleKey } from '~/utils/settle'
+import { setAsideSchema } from '#shared/schemas/api'
+import { ruleBy, whenTaken } from '~/utils/ruleBy'
 
 /** Where a value comes from, on demand: every value said, by whom and when, what is made of them, and for a lead the way to settle it. */
 const props = defineProps<{
@@ -79,16 +81,16 @@ async function doSettle() {
         <b class="num">{{ show(settled.chosen.value) }}</b> counts until a lead settles it.
       </p>
       <p v-if="settled.kind === 'settled'">Settled by {{ settled.by }}: {{ settled.why }}</p>
-      <form v-if="maySettle" class="settle" @submit.prevent="doSettle">
+      <v-form v-if="maySettle" class="settle" @submit.prevent="whenTaken(doSettle)($event)">
         <b>Settle it</b>
         <v-radio-group v-model="picked">
           <v-radio v-for="(item, i) in values" :key="i" :value="i" :label="`${show(item.value)}, ${sourceWords[item.source]}`" />
         </v-radio-group>
-        <v-text-field v-model="why" density="compact" label="Because" required maxlength="500" />
+        <v-text-field v-model="why" density="compact" label="Because" maxlength="500" :rules="[ruleBy(setAsideSchema.shape.why)]" />
         <v-btn-main type="submit" size="small" :disabled="busy || !why.trim()">{{
           busy ? 'Publishing …' : 'Settle, as the next revision'
         }}</v-btn-main>
-      </form>
+      </v-form>
     </div>
   </v-menu>
 </template>

@@ -5,6 +5,8 @@ import { whenWords } from '~/utils/whenWords'
 import { useServerAct } from '~/composables/useServerAct'
 import { useServerData } from '~/composables/useServerData'
 import { call, nothing } from '~/utils/api'
+import { nameSchema } from '#shared/schemas/sheet'
+import { ruleBy, whenTaken } from '~/utils/ruleBy'
 
 // A short PIN counts only where somebody who answers for it has said that it may be typed.
 const { data: devices, refresh } = useServerData(
@@ -40,13 +42,14 @@ const shutOut = (id: string) => attempt(() => call('DELETE', `/api/devices/${id}
             <template v-if="device.letInBy">by {{ device.letInBy }}</template></span
           ></span
         >
-        <form v-if="!device.letInAt" class="row grows" @submit.prevent="letIn(device.id)">
-          <v-text-field v-model="names[device.id]" density="compact" :label="`Name for ${device.code}`" /><v-btn-main
-            type="submit"
-            :disabled="!names[device.id]?.trim()"
-            >Let it in</v-btn-main
-          >
-        </form>
+        <v-form v-if="!device.letInAt" class="row grows" @submit.prevent="whenTaken(() => letIn(device.id))($event)">
+          <v-text-field
+            v-model="names[device.id]"
+            density="compact"
+            :label="`Name for ${device.code}`"
+            :rules="[ruleBy(nameSchema)]"
+          /><v-btn-main type="submit" :disabled="!names[device.id]?.trim()">Let it in</v-btn-main>
+        </v-form>
         <span class="row"
           ><span class="tag" :class="device.letInAt ? 'ok' : 'warn'">{{ device.letInAt ? 'allowed' : 'asks' }}</span
           ><v-btn-quiet size="small" @click="shutOut(device.id)">{{ device.letInAt ? 'Block' : 'Turn down' }}</v-btn-quiet></span

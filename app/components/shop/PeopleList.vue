@@ -2,12 +2,15 @@
 import { computed, ref } from 'vue'
 import { roles, type Role } from '#core/job/types'
 import type { PersonView } from '#shared/schemas/api'
+import { newPersonSchema } from '#shared/schemas/api'
 import { answers } from '#shared/schemas/answers'
+import { nameSchema } from '#shared/schemas/sheet'
 import { roleWords } from '#shared/words/vocabulary'
 import { useServerAct } from '~/composables/useServerAct'
 import { useServerData } from '~/composables/useServerData'
 import { useSession } from '~/stores/session'
 import { call, nothing } from '~/utils/api'
+import { ruleBy, whenTaken } from '~/utils/ruleBy'
 
 const session = useSession()
 const isAdmin = computed(() => session.person?.role === 'admin')
@@ -18,6 +21,7 @@ const { data: people, refresh } = useServerData(
 const name = ref('')
 const role = ref<Role>('technician')
 const secret = ref('')
+const adding = ref<{ reset: () => void }>()
 const fresh = ref<Record<string, string>>({})
 const said = ref('')
 const { trouble, act } = useServerAct()
@@ -31,7 +35,8 @@ async function attempt(work: () => Promise<unknown>, done: string) {
 const add = () =>
   attempt(async () => {
     await call('POST', '/api/people', nothing, { name: name.value, role: role.value, secret: secret.value })
-    name.value = secret.value = ''
+    // What is empty now is not wrong yet.
+    adding.value?.reset()
   }, 'Added.')
 const setActive = (person: PersonView, active: boolean) =>
   attempt(
@@ -40,6 +45,7 @@ const setActive = (person: PersonView, active: boolean) =>
   )
 const forgive = (person: PersonView) =>
   attempt(() => call('PATCH', `/api/people/${person.id}`, nothing, { forgiven: true }), `${person.name} can try again at once.`)
+const secretOf = (of: Role) => newPersonSchema.options[of === 'admin' ? 1 : 0].shape.secret
 const secretWord = (of: Role) => (of === 'admin' ? 'password' : 'PIN')
 const setSecret = (person: PersonView) =>
   attempt(
@@ -63,15 +69,16 @@ const setSecret = (person: PersonView) =>
           ><b>{{ person.name }}</b
           ><span class="sub">{{ roleWords[person.role] }}</span></span
         >
-        <form v-if="isAdmin" class="row grows" @submit.prevent="setSecret(person)">
+        <v-form v-if="isAdmin" class="row grows" @submit.prevent="whenTaken(() => setSecret(person))($event)">
           <v-text-field
             v-model="fresh[person.id]"
             density="compact"
             type="password"
             autocomplete="new-password"
             :label="`New ${secretWord(person.role)} for ${person.name}`"
+            :rules="[typed => !typed || ruleBy(secretOf(person.role))(typed)]"
           /><v-btn-second type="submit" size="small" :disabled="!fresh[person.id]">Set</v-btn-second>
-        </form>
+        </v-form>
         <span class="row"
           ><span class="tag" :class="person.active ? 'ok' : 'warn'">{{ person.active ? 'can sign in' : 'blocked' }}</span
           ><template v-if="isAdmin"
@@ -81,8 +88,8 @@ const setSecret = (person: PersonView) =>
         >
       </li>
     </ul>
-    <form v-if="isAdmin" class="row add" @submit.prevent="add">
-      <v-text-field v-model="name" label="Name" required /><v-select
+    <v-form v-if="isAdmin" ref="adding" class="row add" @submit.prevent="whenTaken(add)($event)">
+      <v-text-field v-model="name" label="Name" :rules="[ruleBy(nameSchema)]" /><v-select
         v-model="role"
         :items="roles.map(item => ({ value: item, title: roleWords[item] }))"
         label="Role"
@@ -91,9 +98,9 @@ const setSecret = (person: PersonView) =>
         :label="role === 'admin' ? 'Password' : 'PIN'"
         type="password"
         autocomplete="new-password"
-        required
+        :rules="[ruleBy(secretOf(role))]"
       /><v-btn-main type="submit">Add</v-btn-main>
-    </form>
+    </v-form>
   </section>
 </template>
 

@@ -13,6 +13,8 @@ import { useSession } from '~/stores/session'
 import { allSheets } from '~/utils/allSheets'
 import { call, wordsOf } from '~/utils/api'
 import { schemaIssues, writeDraft } from '~/utils/drafts'
+import { nameSchema, slugSchema } from '#shared/schemas/sheet'
+import { ruleBy, whenTaken } from '~/utils/ruleBy'
 
 useHead({ title: 'New line sheet · Efferent' })
 const route = useRoute()
@@ -78,7 +80,7 @@ async function start() {
 
 <template>
   <LeadWrites v-if="!isLead" />
-  <form v-else class="stack new" @submit.prevent="start">
+  <v-form v-else class="stack new" @submit.prevent="whenTaken(start)($event)">
     <h1>New line sheet</h1>
     <div class="tabs" role="group" aria-label="Start from">
       <v-btn-choice :aria-pressed="from === 'blank'" @click="from = 'blank'">Blank</v-btn-choice
@@ -97,12 +99,13 @@ async function start() {
       accept=".json,application/json"
       @update:model-value="chosen => (file = Array.isArray(chosen) ? chosen[0] : (chosen ?? undefined))"
     />
-    <v-text-field v-model="title" label="Title" required />
+    <v-text-field v-model="title" label="Title" :rules="[ruleBy(nameSchema)]" />
     <v-text-field
       v-model="id"
       :placeholder="slug"
       :label="`Id: ${slug || 'from the title'}`"
       hint="Kept for ever; jobs and notes refer to it."
+      :rules="[ruleBy(slugSchema.optional())]"
       persistent-hint
     />
     <template v-if="from === 'blank'"
@@ -120,7 +123,7 @@ async function start() {
     <div>
       <v-btn-main type="submit" :disabled="!slug || !title.trim() || taken || !hasSource"> Start writing </v-btn-main>
     </div>
-  </form>
+  </v-form>
 </template>
 
 <style scoped>

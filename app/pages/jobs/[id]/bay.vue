@@ -112,12 +112,7 @@ useActs('The bay', [
       <NoStep v-else :refusal="refusal" @say="record" @sign-off="signOff" @go="goTo" />
     </div>
 
-    <v-dialog v-model="seized" aria-label="A seized joint"
-      ><div class="dialog theme-bay">
-        <SeizedPath v-if="joint" :resolved="job.resolved!" :joint="joint" :state="job.state!" @tried="sayAll" @close="seized = false" />
-        <p v-if="refusedWords" class="trouble" role="alert">{{ refusedWords }}</p>
-      </div></v-dialog
-    >
+    <SeizedDialog v-model="seized" :joint="joint" :refusal="refusedWords" @tried="sayAll" />
     <UndoOffer ref="undo" />
     <InTurn>
       <KeyList v-model="help" theme="bay" />
@@ -170,9 +165,6 @@ h1 {
 }
 .where {
   order: 4;
-}
-.dialog .v-btn {
-  min-height: 52px;
 }
 @media (max-width: 599px) {
   .step {

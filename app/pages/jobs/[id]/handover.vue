@@ -4,28 +4,15 @@ import { computed } from 'vue'
 import { useHead } from '#imports'
 import { buildRecord } from '#core/job/buildRecord'
 import { stepKey } from '#core/job/stepKinds'
-import { formatEntered, formatQuantity, formatRange } from '#core/units/formatQuantity'
-import { fluidHowWords } from '#shared/words/fluidWords'
-import {
-  choiceWords,
-  howWords,
-  instrumentWords,
-  lookWords,
-  readingWords,
-  roundWords,
-  testWords,
-  turnsWords,
-} from '#shared/words/recordWords'
+import { choiceWords, turnsWords } from '#shared/words/recordWords'
 import { endingWords } from '#shared/words/endingWords'
 import { dueWords, refusalWords } from '#shared/words/refusalWords'
 import { stepWords } from '#shared/words/stepWords'
-import { cautionWords, list, proofWords } from '#shared/words/vocabulary'
+import { cautionWords, list } from '#shared/words/vocabulary'
 import { useJobPage } from '~/composables/useJobPage'
 import { useSession } from '~/stores/session'
-import { useUnits } from '~/stores/units'
 
 const { id, job, refusal, record: say } = useJobPage()
-const units = useUnits()
 const session = useSession()
 const record = computed(() =>
   job.view?.row.id === id && job.resolved && job.state ? buildRecord(job.resolved, job.state, job.confirmed) : undefined,
@@ -93,121 +80,9 @@ const handOver = () => say({ type: 'handedOver', to: 'customer' })
       </ul>
       <p v-if="record.leftAlone.length">Left alone: {{ list(record.leftAlone.map(item => item.name)) }}.</p>
     </section>
-    <section class="card">
-      <h2>Torques</h2>
-      <v-table class="boxed cards">
-        <thead>
-          <tr>
-            <th>Joint</th>
-            <th class="n">Entered</th>
-            <th class="n">N·m</th>
-            <th class="n">lbf·ft</th>
-            <th class="n">Window</th>
-            <th>How</th>
-            <th>Who</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="torque in record.torques" :key="`${torque.joint} ${torque.name}`">
-            <td class="name">{{ torque.name }}</td>
-            <td class="n" data-label="Entered">{{ torque.entered ? formatEntered('torque', torque.entered) : '–' }}</td>
-            <td class="n" data-label="N·m">
-              {{ torque.newtonMetres === undefined ? '–' : formatQuantity('torque', torque.newtonMetres, 'N.m') }}
-            </td>
-            <td class="n" data-label="lbf·ft">
-              {{ torque.newtonMetres === undefined ? '–' : formatQuantity('torque', torque.newtonMetres, 'lbf.ft') }}
-            </td>
-            <td class="n" data-label="Window">
-              {{ torque.window ? formatRange('torque', torque.window.low, torque.window.high, 'N.m') : 'none stated' }}
-            </td>
-            <td data-label="How">
-              {{ torque.instrument ? instrumentWords[torque.instrument] : howWords[torque.how]
-              }}<span v-if="torque.reason" class="sub">accepted outside: {{ torque.reason }}</span>
-            </td>
-            <td data-label="Who">{{ torque.by }}</td>
-          </tr>
-          <tr v-if="!record.torques.length">
-            <td colspan="7" class="soft">none yet</td>
-          </tr>
-        </tbody>
-      </v-table>
-    </section>
-    <section class="card">
-      <h2>Joints and proofs</h2>
-      <v-table class="boxed cards">
-        <thead>
-          <tr>
-            <th>Joint</th>
-            <th>Renewed</th>
-            <th>Proved</th>
-            <th>Leak check</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="item in record.joints" :key="item.joint">
-            <td class="name">
-              {{ item.name }}<span class="sub">{{ item.line }}</span>
-            </td>
-            <td data-label="Renewed">{{ list(item.seals.map(seal => `${seal.count} × ${seal.name}`)) || '–' }}</td>
-            <td data-label="Proved">{{ list(item.proofs.map(proof => proofWords[proof].short)) || '–' }}</td>
-            <td data-label="Leak check">
-              {{ lookWords(item) }}<span v-if="item.leakAt" class="sub">{{ time(item.leakAt) }}</span>
-            </td>
-          </tr>
-          <tr v-if="!record.joints.length">
-            <td colspan="4" class="soft">none opened yet</td>
-          </tr>
-        </tbody>
-      </v-table>
-    </section>
-    <section class="card">
-      <h2>Fluid{{ record.sheet.fluid ? `: ${record.sheet.fluid}` : '' }}</h2>
-      <v-table class="boxed cards">
-        <thead>
-          <tr>
-            <th />
-            <th class="n">Entered</th>
-            <th class="n">mL</th>
-            <th>How</th>
-            <th>When</th>
-            <th>Who</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="(item, i) in record.fluids" :key="i">
-            <td class="name">
-              {{ item.kind === 'added' ? 'in' : 'out'
-              }}<span v-if="item.circuit || item.drained" class="sub"
-                >{{ item.circuit }}{{ item.drained ? ' what was drained, clean' : '' }}</span
-              >
-            </td>
-            <td class="n" data-label="Entered">{{ formatEntered('volume', item.entered) }}</td>
-            <td class="n" data-label="mL">{{ formatQuantity('volume', item.millilitres, 'mL') }}</td>
-            <td data-label="How">{{ fluidHowWords(item) }}</td>
-            <td data-label="When">{{ time(item.at) }}</td>
-            <td data-label="Who">{{ item.by }}</td>
-          </tr>
-        </tbody>
-      </v-table>
-      <p>
-        Out {{ record.balance.out === undefined ? 'not measured' : units.volume(record.balance.out) }}, in
-        {{ units.volume(record.balance.in) }}.
-      </p>
-      <p v-for="(level, i) in record.levels" :key="i">
-        {{ level.name }}: <b>{{ readingWords[level.reading] }}</b>{{
-          level.entered ? ` at ${formatEntered('temperature', level.entered)}` : ''
-        }}, engine {{ level.engine }}. {{ level.by }}, {{ time(level.at) }}
-      </p>
-      <p v-for="(round, i) in record.rounds" :key="`round${i}`">{{ roundWords(round) }}. {{ round.by }}, {{ time(round.at) }}</p>
-      <p v-for="(clear, i) in record.clearances" :key="`clear${i}`">
-        {{ clear.name }}: clear all along. {{ clear.by }}, {{ time(clear.at) }}
-      </p>
-      <p v-for="test in record.tests" :key="test.test">{{ testWords(test) }}. {{ test.by }}, {{ time(test.at) }}</p>
-      <p v-if="record.roadTest">
-        Road test: {{ record.roadTest.result === 'good' ? 'good' : 'not good'
-        }}{{ record.roadTest.note ? `, ${record.roadTest.note}` : '' }}. {{ record.roadTest.by }}, {{ time(record.roadTest.at) }}
-      </p>
-    </section>
+    <TorquesRecord :torques="record.torques" />
+    <JointsRecord :joints="record.joints" />
+    <FluidsRecord :record="record" />
     <section v-if="record.skipped.length || record.notes.length" class="card">
       <h2>Notes</h2>
       <ul>
@@ -289,10 +164,5 @@ figure {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(220px, 1fr));
   gap: 12px;
-}
-.sub {
-  display: block;
-  color: var(--soft);
-  font-size: 13.5px;
 }
 </style>

@@ -3,17 +3,11 @@ import { answers } from '#shared/schemas/answers'
 import { useServerData } from '~/composables/useServerData'
 import { computed, ref } from 'vue'
 import { definePageMeta, useHead, useRoute } from '#imports'
-import { practiceFor } from '#core/fittings/jointKinds'
 import { unrollLine } from '#core/route/unrollLine'
 import { linesOf } from '#core/sheet/jointLines'
 import { resolveSheet } from '#core/sheet/resolveSheet'
-import { settleValue, settleWindow } from '#core/sheet/settleContested'
 import type { Car } from '#core/sheet/types'
-import { targetTorque } from '#core/torque/checkTorque'
-import { formatNumber } from '#core/units/formatQuantity'
-import { hexName } from '#shared/words/hexWords'
-import { practiceWords } from '#shared/words/practiceWords'
-import { bleedWords, cautionWords, jointWords, list, systemWords, pressureWords } from '#shared/words/vocabulary'
+import { systemWords } from '#shared/words/vocabulary'
 import { useActs } from '~/composables/useActs'
 import { useUnits } from '~/stores/units'
 import { useConnection } from '~/stores/connection'
@@ -72,16 +66,6 @@ const strips = computed(
       .map(line => ({ line, unrolled: unrollLine(resolved.value!, line), maybe: resolved.value!.open.includes(line) })) ?? [],
 )
 const longest = computed(() => Math.max(1, ...strips.value.map(({ unrolled }) => unrolled.length)))
-const rows = computed(
-  () =>
-    resolved.value?.joints.map(joint => ({
-      joint,
-      line: resolved.value!.lines.find(line => line.id === joint.line)!,
-      torque: settleWindow(joint.torque ?? 'unknown'),
-    })) ?? [],
-)
-const spec = computed(() => settleValue(sheet.value?.fluid.spec ?? 'unknown'))
-const leak = computed(() => settleValue(sheet.value?.proving.leakMinutes ?? 'unknown'))
 const address = computed(() => `${location.origin}/sheets/${sheet.value?.id}${vehicle.value ? `?vehicle=${vehicle.value.id}` : ''}`)
 const isLoopback = /^(localhost|127\.)/.test(location.hostname)
 const print = () => window.print()
@@ -122,71 +106,12 @@ useActs('This card', [{ text: 'Print', keys: 'p', run: print }])
         <QrCode :text="address" label="Code that opens this sheet" class="qr" />
       </header>
       <section v-for="{ line, unrolled, maybe } in strips" :key="line.id" class="strip-row">
-        <b>{{ line.name }}</b> <span v-if="line.mark" class="tag">{{ line.mark }}</span>
-        <span class="soft">{{ units.length(unrolled.length as never) }}<template v-if="maybe"> · only on some cars</template></span
+        <b>{{ line.name }}</b> <span v-if="line.mark" class="tag">{{ line.mark }}</span>{{ ' '
+        }}<span class="soft">{{ units.length(unrolled.length as never) }}<template v-if="maybe"> · only on some cars</template></span
         ><LineStrip :line="unrolled" :name="line.name" :scale-to="longest" :compact="size === 'A5' || strips.length > 2" />
       </section>
-      <table>
-        <thead>
-          <tr>
-            <th>Fitting</th>
-            <th>Wrench</th>
-            <th class="n">Torque</th>
-            <th>Seals</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="{ joint, line, torque } in rows" :key="joint.id">
-            <td>
-              <b>{{ joint.name }}</b> {{ jointWords[joint.kind] }}<span v-if="strips.length > 1" class="soft">, {{ line.name }}</span>
-            </td>
-            <td>
-              {{ joint.hex.turn ? hexName(joint.hex.turn) : (joint.tools[0] ?? '–')
-              }}<span v-if="joint.hex.hold" class="soft">, hold {{ hexName(joint.hex.hold) }}</span>
-            </td>
-            <td class="n">
-              <template v-if="torque.kind !== 'unknown'"
-                ><b>{{ units.torque(targetTorque(torque.value)) }}</b>
-                <span class="soft">({{ units.torqueRange(torque.value) }}, {{ units.otherTorqueRange(torque.value) }})</span></template
-              ><template v-else-if="joint.torque">unknown; {{ practiceWords(practiceFor(joint.kind)) }}</template
-              ><template v-else>{{ practiceWords(practiceFor(joint.kind)) }}</template>
-            </td>
-            <td>{{ joint.seals.map(seal => `${seal.count} × ${seal.name}`).join(', ') || '–' }}</td>
-          </tr>
-        </tbody>
-      </table>
-      <div class="two">
-        <section>
-          <h2>Fluid and level</h2>
-          <p>
-            <b>{{ spec.kind === 'unknown' ? 'Grade unknown: look it up' : spec.value }}</b>
-          </p>
-          <p v-for="level in sheet.levels" :key="level.id">
-            {{ level.name }}, engine {{ level.engine
-            }}<template v-for="window in [settleWindow(level.temperature)]" :key="window.kind"
-              ><b v-if="window.kind !== 'unknown'">&nbsp;{{ units.temperatureRange(window.value) }}</b></template
-            >. {{ level.reads }}
-          </p>
-          <p v-if="leak.kind !== 'unknown'">
-            Leak check after {{ formatNumber(leak.value, 0) }} min, {{ pressureWords[sheet.proving.pressure] }}.
-          </p>
-        </section>
-        <section>
-          <h2>Bleeding</h2>
-          <p>
-            <b>{{ list(sheet.bleeding.allowed.map(method => bleedWords[method])) || 'nothing to bleed' }}</b>. {{ sheet.bleeding.summary }}
-          </p>
-          <p v-for="item in sheet.bleeding.forbidden" :key="item.method">Not {{ bleedWords[item.method] }}: {{ item.why }}.</p>
-        </section>
-      </div>
-      <section class="cautions">
-        <h2>Cautions</h2>
-        <ul>
-          <li v-for="(caution, i) in sheet.cautions" :key="i">
-            <b>{{ cautionWords[caution.kind] }}</b> {{ caution.text }}
-          </li>
-        </ul>
-      </section>
+      <CardFittings :resolved="resolved" />
+      <CardBelow :sheet="sheet" />
     </article>
   </div>
 </template>
@@ -236,11 +161,6 @@ header {
 h1 {
   font-size: 1.9em;
 }
-h2 {
-  font-size: 1.15em;
-  border-bottom: 0.3mm solid #14191c;
-  margin-bottom: 1mm;
-}
 .bay-card .tag {
   font-size: inherit;
 }
@@ -252,36 +172,6 @@ h2 {
 .A5 .qr {
   width: 21mm;
   height: 21mm;
-}
-table {
-  border-collapse: collapse;
-  width: 100%;
-}
-th {
-  text-align: left;
-  border-bottom: 0.5mm solid #14191c;
-  padding: 1mm 1.5mm;
-}
-td {
-  border-bottom: 0.2mm solid #b8b8b8;
-  padding: 1mm 1.5mm;
-  vertical-align: top;
-}
-.n {
-  text-align: right;
-}
-.two {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 5mm;
-}
-.cautions ul {
-  columns: 2;
-  column-gap: 5mm;
-}
-.cautions li {
-  break-inside: avoid;
-  margin-bottom: 0.8mm;
 }
 .strip-row {
   break-inside: avoid;

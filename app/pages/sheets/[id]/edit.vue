@@ -4,7 +4,6 @@ import { computed, ref } from 'vue'
 import { useHead, useRoute } from '#imports'
 import type { Standpoint } from '#core/sheet/types'
 import { doubtWords } from '#shared/words/integrityWords'
-import { plural } from '#shared/words/vocabulary'
 import { useChapters } from '~/composables/useChapters'
 import { useSheetDraft } from '~/composables/useSheetDraft'
 import { useSession } from '~/stores/session'
@@ -69,22 +68,17 @@ const lineDrawn = computed(() => drawn.value?.lines.find(({ id: one }) => one ==
     <div v-else class="busy" role="status" aria-label="Loading the sheet" />
   </div>
   <div v-else class="stack">
-    <div class="top">
-      <div>
-        <h1>{{ draft.title }}</h1>
-        <p class="soft">
-          {{ published ? `revision ${draft.revision}, after ${published.revision}` : 'a new sheet, revision 1' }} ·
-          {{ changes.length ? plural(changes.length, 'change') : published ? 'nothing changed yet' : 'draft' }} · kept on this device
-        </p>
-      </div>
-      <div class="row">
-        <v-btn-second size="small" :disabled="past.length === 0" @click="undo">Take back</v-btn-second
-        ><v-btn-quiet size="small" @click="discard">{{ published ? 'Drop the draft' : 'Drop it' }}</v-btn-quiet
-        ><v-btn-main :disabled="busy || !publishable" @click="publish">
-          {{ busy ? 'Publishing …' : `Publish revision ${draft.revision}` }}
-        </v-btn-main>
-      </div>
-    </div>
+    <EditHead
+      :draft="draft"
+      :published="published"
+      :changes="changes.length"
+      :may-undo="past.length > 0"
+      :may-publish="publishable"
+      :busy="busy"
+      @undo="undo"
+      @discard="discard"
+      @publish="publish"
+    />
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
     <section v-if="doubts.length" class="caution" aria-label="Is that right?">
       <b>Is that right?</b>
@@ -170,13 +164,6 @@ const lineDrawn = computed(() => drawn.value?.lines.find(({ id: one }) => one ==
 </template>
 
 <style scoped>
-.top {
-  display: flex;
-  gap: 16px;
-  justify-content: space-between;
-  align-items: flex-start;
-  flex-wrap: wrap;
-}
 .bench {
   display: grid;
   grid-template-columns: 160px minmax(0, 1fr) minmax(0, 1fr);

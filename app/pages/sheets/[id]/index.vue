@@ -7,7 +7,7 @@ import { standpoints, type Standpoint } from '#core/sheet/types'
 import { formatNumber } from '#core/units/formatQuantity'
 import type { NoteView } from '#shared/schemas/api'
 import { standpointTitle } from '#shared/words/standWords'
-import { list, plural, standpointWords, systemWords } from '#shared/words/vocabulary'
+import { list, plural, standpointWords } from '#shared/words/vocabulary'
 import { useActs } from '~/composables/useActs'
 import { useLineCursor } from '~/composables/useLineCursor'
 import { useSheetView } from '~/composables/useSheetView'
@@ -27,7 +27,6 @@ const notes = ref<NoteView[]>([])
 const standpoint = ref<Standpoint>('under-lift')
 const opening = ref(false)
 useHead({ title: () => `${sheet.value?.title ?? 'Line sheet'} · Efferent` })
-const years = computed(() => sheet.value?.applies[0]?.years?.join('–'))
 
 provide(settleKey, {
   allowed: isLead,
@@ -68,21 +67,7 @@ useActs('This line sheet', [
   <div v-else-if="!sheet || !view" class="busy" role="status" aria-label="Loading the line sheet" />
   <div v-else class="stack">
     <div class="top">
-      <div>
-        <h1>{{ sheet.title }}</h1>
-        <p class="soft">
-          <template v-if="vehicle"
-            ><b class="plate">{{ vehicle.plate }}</b> {{ vehicle.label }} · {{ vehicle.customer }} ·
-          </template>
-          <template v-else
-            >{{ view.families.map(family => `${family.make} ${family.model} ${family.body}`).join(', ') }} · {{ years }} ·
-          </template>
-          {{ systemWords[sheet.system] }} · revision {{ sheet.revision
-          }}<template v-for="fact in known" :key="fact">
-            · <b>{{ fact }}</b></template
-          >
-        </p>
-      </div>
+      <SheetTitle :sheet="sheet" :families="view.families" :vehicle="vehicle" :known="known" />
       <div class="row no-print">
         <v-btn-main :disabled="!resolved" @click="opening = true">Open a job <kbd>j</kbd></v-btn-main
         ><v-btn-second @click="print">Bay card <kbd>p</kbd></v-btn-second
@@ -176,10 +161,6 @@ useActs('This line sheet', [
   justify-content: space-between;
   align-items: flex-start;
   flex-wrap: wrap;
-}
-.plate {
-  color: var(--ink);
-  letter-spacing: 0.03em;
 }
 .columns {
   display: grid;

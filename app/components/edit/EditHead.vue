@@ -1,0 +1,37 @@
+<script setup lang="ts">
+import type { Sheet } from '#core/sheet/types'
+import { plural } from '#shared/words/vocabulary'
+
+/** Which sheet is edited, after what, how much is changed, and the ways out. `published`: what is there now, where anything is. */
+defineProps<{ draft: Sheet; published: Sheet | undefined; changes: number; mayUndo: boolean; mayPublish: boolean; busy: boolean }>()
+const emit = defineEmits<{ undo: []; discard: []; publish: [] }>()
+</script>
+
+<template>
+  <div class="top">
+    <div>
+      <h1>{{ draft.title }}</h1>
+      <p class="soft">
+        {{ published ? `revision ${draft.revision}, after ${published.revision}` : 'a new sheet, revision 1' }} ·
+        {{ changes ? plural(changes, 'change') : published ? 'nothing changed yet' : 'draft' }} · kept on this device
+      </p>
+    </div>
+    <div class="row">
+      <v-btn-second size="small" :disabled="!mayUndo" @click="emit('undo')">Take back</v-btn-second
+      ><v-btn-quiet size="small" @click="emit('discard')">{{ published ? 'Drop the draft' : 'Drop it' }}</v-btn-quiet
+      ><v-btn-main :disabled="busy || !mayPublish" @click="emit('publish')">
+        {{ busy ? 'Publishing …' : `Publish revision ${draft.revision}` }}
+      </v-btn-main>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.top {
+  display: flex;
+  gap: 16px;
+  justify-content: space-between;
+  align-items: flex-start;
+  flex-wrap: wrap;
+}
+</style>
