@@ -25,6 +25,8 @@ export default defineConfig({
           ],
           // Nothing replaces a module or leaves anything in one: each is read once a worker, not once a file.
           isolate: false,
+          // How long a computation takes is for bench/: a machine that is busy with other things fails nothing here.
+          testTimeout: 120_000,
           // Nothing else runs meanwhile: every core has one.
           maxWorkers: '100%',
         },
@@ -35,6 +37,7 @@ export default defineConfig({
         resolve: { alias: { ...alias, '#imports': fileURLToPath(new URL('./tests/helpers/nuxtImports.ts', import.meta.url)) } },
         test: {
           name: 'components',
+          testTimeout: 60_000,
           maxWorkers: '100%',
           include: ['tests/components/**/*.test.ts'],
           environment: 'happy-dom',

@@ -3,7 +3,7 @@ import { compareLines } from '../core/making/compareLines'
 import { fittingSizes } from '../core/making/fittingSizes'
 import { identifyFitting } from '../core/making/identifyFitting'
 import { feedInOf } from '../core/feed/feedInOf'
-import { feedInMs, steadyRandom } from '../core/feed/steadyRandom'
+import { feedInMs, seededRandom } from '../core/feed/seededRandom'
 import { bendOrder } from '../core/making/bendOrder'
 import { endsOf, suspectReading } from '../core/making/suspectReading'
 import { apexesFromLegs } from '../core/photo/apexesFromLegs'
@@ -74,7 +74,7 @@ export function benchMaking(quantile: (sorted: number[], q: number) => number): 
   const feed = () => {
     const from = performance.now()
     const found = feedInOf({ lines: sheet.lines, keepouts: sheet.keepouts }, 'hard', [], {
-      random: steadyRandom(),
+      random: seededRandom(),
       spent: () => performance.now() - from,
       budget: feedInMs,
     })

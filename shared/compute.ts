@@ -9,7 +9,7 @@ import { predictRounds } from '../core/bleed/predictRounds'
 import { drainByHeight } from '../core/fluid/drainByHeight'
 import { estimateFluid } from '../core/fluid/estimateFluid'
 import { feedInOf } from '../core/feed/feedInOf'
-import { feedInMs, steadyRandom } from '../core/feed/steadyRandom'
+import { feedInMs, seededRandom } from '../core/feed/seededRandom'
 import { feedIssueWords, feedLegs } from './words/feedWords'
 import { fold } from '../core/job/evolve'
 import { listDue } from '../core/job/obligations'
@@ -190,7 +190,7 @@ export const computations = {
     ({ sheet, car: forCar, line, out, seed }) =>
       withCar(sheet, forCar, resolved => {
         const from = performance.now()
-        const means = { random: steadyRandom(seed), spent: () => performance.now() - from, budget: feedInMs }
+        const means = { random: seededRandom(seed), spent: () => performance.now() - from, budget: feedInMs }
         const found = feedInOf({ lines: resolved.lines, keepouts: sheet.keepouts }, line, out, means)
         if (!found.ok) return refuse(feedIssueWords(found.error), 'line')
         const { poses, tight, leaves } = found.value

@@ -11,7 +11,7 @@ import { pathOfSheet } from '#core/bleed/pathOfSheet'
 import { predictRounds } from '#core/bleed/predictRounds'
 import { reconstructLine, type PhotoJob } from '#core/photo/reconstructLine'
 import { feedInOf } from '#core/feed/feedInOf'
-import { feedInMs, steadyRandom } from '#core/feed/steadyRandom'
+import { feedInMs, seededRandom } from '#core/feed/seededRandom'
 import { compareLines, type CompareTolerance } from '#core/making/compareLines'
 import { cutFromMoulded } from '#core/making/cutFromMoulded'
 import { suspectReading, type EndsMeasured, type ReadWithin } from '#core/making/suspectReading'
@@ -65,7 +65,7 @@ export const tasks = {
     const { lines, sheet } = resolvedFor(car)
     const from = performance.now()
     return feedInOf({ lines, keepouts: sheet.keepouts }, line, out, {
-      random: steadyRandom(),
+      random: seededRandom(),
       spent: () => performance.now() - from,
       budget: feedInMs,
     })

@@ -9,7 +9,7 @@ import { angleBetween, between, placed, turnAbout, turned, turnFrom, unturned, t
 import { rigidOf, roomAround, type Obstacle } from './roomAround'
 import { feedInOf } from './feedInOf'
 import { nearTheWay } from './nearTheWay'
-import { steadyRandom } from './steadyRandom'
+import { seededRandom } from './seededRandom'
 import { searchFeedIn, type FeedIn } from './searchFeedIn'
 
 const number = (size: number) => fc.integer({ min: -size * 10, max: size * 10 }).map(tenths => tenths / 10)
@@ -149,7 +149,7 @@ describe('the way into a car', () => {
   const once = [...new Map(rigid.map(([car, id]) => [`${car.sheet.id} ${id}`, [car, id] as const])).entries()]
   it.each(once)('%s: nothing is run into on the way, by another account', (_, [car, id]) => {
     let asked = 0
-    const means = { random: steadyRandom(), spent: () => asked++, budget: 20_000 }
+    const means = { random: seededRandom(), spent: () => asked++, budget: 20_000 }
     const found = feedInOf({ lines: car.lines, keepouts: car.sheet.keepouts }, id, [], means)
     expect(found.ok ? 'found' : found.error).toBe('found')
     if (!found.ok) return
@@ -169,7 +169,7 @@ describe('the way into a car', () => {
   })
   it('a hose, a line without a shape and a line of another car are named', () => {
     const car = demoCar('one')
-    const means = { random: steadyRandom(), spent: () => 0, budget: 100 }
+    const means = { random: seededRandom(), spent: () => 0, budget: 100 }
     const ask = (lines: typeof car.lines, id: string) => feedInOf({ lines, keepouts: [] }, id, [], means)
     expect(ask(car.lines, 'supply')).toMatchObject({ error: { code: 'FEED_NOT_RIGID' } })
     expect(ask(car.lines, 'moon')).toMatchObject({ error: { code: 'FEED_NO_SHAPE' } })

@@ -85,7 +85,7 @@ const lineDrawn = computed(() => drawn.value?.lines.find(({ id: one }) => one ==
       <p v-for="doubt in doubts" :key="doubt.path.join('.')">{{ place(doubt.path.join('.')) }}: {{ doubtWords(doubt) }}</p>
     </section>
     <EditIssues v-if="issues.length" :issues="issues" :place="place" @show="show" @mend="change" />
-    <div class="bench">
+    <div class="parts">
       <EditChapters :current="chapter" :count="one => listIn(one)?.length" :is-wrong="one => wrongIn(one.part)" @go="one => go(one)" />
       <div class="card form">
         <h2>{{ chapter.title }}</h2>
@@ -164,7 +164,7 @@ const lineDrawn = computed(() => drawn.value?.lines.find(({ id: one }) => one ==
 </template>
 
 <style scoped>
-.bench {
+.parts {
   display: grid;
   grid-template-columns: 160px minmax(0, 1fr) minmax(0, 1fr);
   gap: 14px;
@@ -193,7 +193,7 @@ const lineDrawn = computed(() => drawn.value?.lines.find(({ id: one }) => one ==
   padding-bottom: 4px;
 }
 @media (max-width: 1100px) {
-  .bench {
+  .parts {
     grid-template-columns: minmax(0, 1fr);
   }
   .side {
