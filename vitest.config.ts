@@ -15,21 +15,18 @@ export default defineConfig({
         resolve: { alias },
         test: {
           name: 'unit',
-          include: [
-            'core/**/*.test.ts',
-            'shared/**/*.test.ts',
-            'app/**/*.test.ts',
-            'server/**/*.test.ts',
-            'launch/**/*.test.ts',
-            'lint/**/*.test.ts',
-          ],
-          // Nothing replaces a module or leaves anything in one: each is read once a worker, not once a file.
+          include: ['core/**/*.test.ts', 'shared/**/*.test.ts', 'lint/**/*.test.ts', 'launch/**/*.test.ts'],
+          // Nothing here replaces a module or leaves anything in one: each is read once a worker, not once a file.
           isolate: false,
           // How long a computation takes is for bench/: a machine that is busy with other things fails nothing here.
           testTimeout: 120_000,
           // Nothing else runs meanwhile: every core has one.
           maxWorkers: '100%',
         },
+      },
+      {
+        resolve: { alias },
+        test: { name: 'parts', include: ['app/**/*.test.ts', 'server/**/*.test.ts'], testTimeout: 60_000, maxWorkers: '100%' },
       },
       {
         plugins: [vue()],

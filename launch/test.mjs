@@ -16,7 +16,7 @@ const stages = {
         ['tsc', '-p', 'tests/tsconfig.json'],
       ]),
     ]),
-  unit: () => run(bin('vitest'), ['run', '--project', 'unit', '--project', 'components'], { show: true }),
+  unit: () => run(bin('vitest'), ['run', '--project', 'unit', '--project', 'parts', '--project', 'components'], { show: true }),
   server: async () => {
     await ensurePostgres()
     await ensureBuild()
