@@ -23,8 +23,8 @@ function cellsOf(row: string): string[] {
 
 /**
  * A table pasted from anywhere (x,y,z,radius in mm, one point a row; radius may be missing) → centre-line points. A first row of words is a
- * header. Rows are counted from 1 as the person sees them, empty ones included. Fails at the first row that cannot be read, and where there
- * are too many.
+ * header. Rows are counted from 1 as the person sees them, empty ones included. Fails at the first row that cannot be read, and with none
+ * or too many.
  */
 export function readPoints(text: string): Result<CentrePoint[], PointsIssue> {
   const points: CentrePoint[] = []

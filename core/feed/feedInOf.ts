@@ -38,8 +38,8 @@ function asObstacles(line: Line): Obstacle[] {
 
 /**
  * How a rigid line of a sheet goes into its place: past the keep-outs, and past the lines that stay in the car (`out`: those that are out).
- * It leaves the way its sheet says it is withdrawn: from above, or else from below. Fails where the sheet has no course for it, or
- * searchFeedIn finds nothing.
+ * It leaves the way its sheet says it is withdrawn: from above, or else from below. Fails where its shape is not known, where it is a hose,
+ * and where searchFeedIn does.
  */
 export function feedInOf(
   { lines, keepouts }: Pick<ResolvedSheet, 'lines'> & { keepouts: readonly Obstacle[] },

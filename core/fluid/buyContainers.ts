@@ -31,7 +31,7 @@ type Choice = { counts: number[]; price: number; volume: number; pieces: number 
 /**
  * What to take for a need, mL: what stands open first (where `openIsGood`), then the barrel, else containers: the cheapest where all prices
  * are known, else the least left over; of equals the least left over, then the fewest pieces. Every count of every size is looked at. Fails
- * where nothing to buy is known, or the need is out of bounds.
+ * where nothing is offered that could be bought, and for more than anybody buys.
  */
 export function buyContainers(
   need: Millilitres,

@@ -33,7 +33,7 @@ const smallest = 45
  * A bender from trial bends, by least squares. Radius: first leg + second leg − length = r·(2·tan(θ/2) − θ). Take-up: where the bend
  * begins, first leg − r·tan(θ/2), less the mark. Springback: the angle set against the angle got; one trial gives a factor, several of
  * different angles an offset as well. The plane geometry of a bend (handbook); that a tube springs back by its own is common practice.
- * Fails where the trials are too few or do not agree.
+ * Fails without a trial, and at one whose angle is too small or whose lengths do not agree.
  */
 export function fitBender(trials: readonly TrialBend[], grip: number): Result<Bender, BenderIssue> {
   if (trials.length === 0) return fail({ code: 'BENDER_NO_TRIAL' })

@@ -15,7 +15,7 @@ const known = 2
 
 /**
  * Where a new line, laid on the sheet's own as well as a rigid line can be, would lie too close: nearer than the thing asks for, and nearer
- * than the line that belongs there. Nearest first. Fails where a course cannot be developed.
+ * than the line that belongs there. Nearest first. Fails where one of the two cannot be laid out.
  */
 export function clearInCar(
   own: Extract<Section, { kind: 'tube' }>,

@@ -79,8 +79,7 @@ export const developedLength = (rows: readonly BendRow[]): number =>
 
 /**
  * Where each bend is marked on the straight tube, set and clocked, for a bender and a line begun at its first end. `allowance`: what the
- * first end takes of the tube when it is formed, so that marks are measured from the cut. Fails where bends run into each other or a mark
- * would lie off the tube.
+ * first end takes of the tube when it is formed, so that marks are measured from the cut. Fails where bends run into each other.
  */
 export function markBends(rows: readonly BendRow[], bender: Bender, allowance = 0): Result<MarkedLine, BendIssue> {
   const made = rowsForBender(rows, bender.radius)

@@ -154,7 +154,7 @@ function scan(problem: Problem, i: number): number[] {
 /**
  * Whether a measured line's ends lie where the ports are, and if not, which one reading is most likely wrong: the one without which the
  * others have to be off by least (least squares; Baarda 1968, one suspected observation at a time). Straights in mm, angles in degrees.
- * Fails where the table cannot be laid out.
+ * Fails where no end is measured, and where the table cannot be laid out.
  */
 export function suspectReading(
   rows: readonly BendRow[],

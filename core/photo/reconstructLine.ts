@@ -59,8 +59,8 @@ const cornersOf = (paper: SheetOfPaper): Pixel[] => {
 
 /**
  * The places of a line's apexes from two to four pictures with one or two sheets of paper beside it. Start values from the sheets' planes
- * (Zhang 2000), then everything at once by bundle adjustment: lens, cameras, the second sheet and the apexes. Fails where a picture shows
- * too few points, or the pictures do not agree.
+ * (Zhang 2000), then everything at once by bundle adjustment: lens, cameras, the second sheet and the apexes. Fails with one picture, where
+ * a sheet of paper or an apex is not seen, and where all were taken from one place.
  */
 export function reconstructLine(job: PhotoJob): Result<Reconstruction, PhotoIssue> {
   const { width, height, pictures } = job

@@ -105,8 +105,8 @@ function developSection(
 
 /**
  * Centre-line points with bend radii → straights and arcs by arc length. Lengths in mm. Every inner point with a radius becomes an arc
- * tangent to both straights; one without is a kink of no length (hose ends, fittings). Fails where an arc does not fit between its
- * neighbours.
+ * tangent to both straights; one without is a kink of no length (hose ends, fittings). Fails with too few points, one twice, an arc that
+ * does not fit between its neighbours, or sections that lie apart.
  */
 export function developLine(sections: readonly Section[]): Result<Developed, RouteIssue> {
   // Nobody has measured it: there is nothing to develop.

@@ -26,7 +26,7 @@ function findUnit<D extends Dimension>(dimension: D, text: string): UnitsOf[D] |
 
 /**
  * Reads what a person types into a box: "14-24 lbft", "7/16", "1 qt", "18,5 N·m". Without a unit the box's own unit (`assumed`) holds. A
- * single value has low = high. Fails where there is no number, a unit of something else, or two values the wrong way round.
+ * single value has low = high. Fails where there is no number, a unit that is not known, or two values the wrong way round.
  */
 export function parseQuantity<D extends Dimension>(dimension: D, text: string, assumed: UnitsOf[D]): Result<ParsedQuantity<D>, ParseIssue> {
   const match = quantityPattern.exec(text.trim())
