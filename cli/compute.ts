@@ -18,7 +18,7 @@ try {
   process.stderr.write(`the request is not JSON: ${(error as Error).message}\n`)
   process.exit(2)
 }
-const outcome = computations[name].run(request)
+const outcome = computations[name].run(request, () => performance.now())
 if (outcome.ok) {
   process.stdout.write(JSON.stringify(outcome.value, null, 2) + '\n')
 } else {

@@ -187,10 +187,10 @@ export const computations = {
       out: z.array(slugSchema).max(24).default([]),
       seed: z.number().int().min(1).max(1e9).default(20),
     }),
-    ({ sheet, car: forCar, line, out, seed }) =>
+    ({ sheet, car: forCar, line, out, seed }, now) =>
       withCar(sheet, forCar, resolved => {
-        const from = performance.now()
-        const means = { random: seededRandom(seed), spent: () => performance.now() - from, budget: feedInMs }
+        const from = now()
+        const means = { random: seededRandom(seed), spent: () => now() - from, budget: feedInMs }
         const found = feedInOf({ lines: resolved.lines, keepouts: sheet.keepouts }, line, out, means)
         if (!found.ok) return refuse(feedIssueWords(found.error), 'line')
         const { poses, tight, leaves } = found.value

@@ -30,7 +30,7 @@ export const tasks = {
     return planJob(resolution.resolved, inputs, standing)
   },
   compute({ name, body }: { name: ComputeName; body: Uint8Array }): string {
-    const outcome = computations[name].run(parseJson(textOf(body)))
+    const outcome = computations[name].run(parseJson(textOf(body)), () => performance.now())
     if (!outcome.ok) throw new ProblemError('COMPUTE_REFUSED', outcome.message, { errors: outcome.errors })
     return JSON.stringify(outcome.value)
   },

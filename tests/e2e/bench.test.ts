@@ -92,8 +92,7 @@ test('a line is made from its measures to its second flare; what would lock a nu
 })
 
 test('a new line that is wrong in one bend is put right by that bend; one too long is sent back', async ({ page }) => {
-  await signIn(page, 'technician')
-  await page.goto('/bench?tool=compare')
+  await signIn(page, 'technician', '/bench?tool=compare')
   const old = page.getByRole('region', { name: 'The old line' })
   const fresh = page.getByRole('region', { name: 'The new line' })
   await old.getByRole('button', { name: 'Paste points' }).click()
@@ -112,8 +111,7 @@ test('a new line that is wrong in one bend is put right by that bend; one too lo
 })
 
 test('a hose is cut to fit, and what must not clamp it is named', async ({ page }) => {
-  await signIn(page, 'technician')
-  await page.goto('/bench?tool=hose')
+  await signIn(page, 'technician', '/bench?tool=hose')
   await choose(page, 'Made of', 'silicone')
   await fill(page, {
     Inside: '16',
@@ -132,8 +130,7 @@ test('a hose is cut to fit, and what must not clamp it is named', async ({ page 
 })
 
 test('a hose is cut from a longer moulded one, which is bent like it somewhere', async ({ page }) => {
-  await signIn(page, 'technician')
-  await page.goto('/bench?tool=hose')
+  await signIn(page, 'technician', '/bench?tool=hose')
   const paste = async (name: string, points: string) => {
     const part = page.getByRole('region', { name, exact: true })
     await part.getByRole('button', { name: 'Paste points' }).click()
@@ -152,8 +149,7 @@ test('a hose is cut from a longer moulded one, which is bent like it somewhere',
 })
 
 test('a fitting is told from its double, and what must never go with it is named', async ({ page }) => {
-  await signIn(page, 'technician')
-  await page.goto('/bench?tool=fitting')
+  await signIn(page, 'technician', '/bench?tool=fitting')
   await field(page, 'Over the thread').fill('9.9')
   await expect(page.getByText('To be sure.')).toBeVisible()
   await choose(page, 'What seals', 'bubble, like a mushroom')
@@ -174,8 +170,7 @@ test('a fitting is told from its double, and what must never go with it is named
 
 test('a line is measured from two photographs, and its bends are the line’s', async ({ page }) => {
   const [lens, poses, line] = [sampleLens, samplePoses, sampleLine]
-  await signIn(page, 'technician')
-  await page.goto('/bench')
+  await signIn(page, 'technician', '/bench')
   await page.getByRole('button', { name: 'By photographs' }).click()
   await field(page, 'Straights').fill('3')
   await field(page, 'Bend radius').fill('14')
@@ -212,8 +207,7 @@ test('a line is measured from two photographs, and its bends are the line’s', 
 test('a part measured on the bench for a job is held there with what was measured', async ({ page, server }) => {
   const rafe = await server.as('technician')
   const id = await workJob(rafe, { sheet: 'halyard-cooler-lines', plate: 'BR 88 KEL', lines: ['supply'], until: 'receive' })
-  await signIn(page, 'technician')
-  await page.goto(`/jobs/${id}/bay`)
+  await signIn(page, 'technician', `/jobs/${id}/bay`)
   const title = page.getByRole('heading', { level: 1 })
   const before = await title.textContent()
   await page.getByRole('link', { name: 'Measure it on the bench, against the sheet' }).click()

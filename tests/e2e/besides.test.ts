@@ -10,8 +10,7 @@ test('a gearbox pan is renewed alone, with its gasket, its fluid and its look', 
   const vehicle = await rafe.vehicle('SK 55 HLY')
   const request = { id: v7(), at: new Date().toISOString(), device: 'test', sheet: 'halyard-cooler-lines-screw-in', vehicle: vehicle.id }
   const { id } = (await rafe.call<JobRow>('POST', '/api/jobs', request)).body
-  await signIn(page, 'technician')
-  await page.goto(`/jobs/${id}`)
+  await signIn(page, 'technician', `/jobs/${id}`)
   await page.getByRole('button', { name: /Or less than a line/ }).click()
   await tick(page.getByLabel('Renew: Gearbox pan filter and gasket'))
   await expect(page.getByText('Take off: Gearbox pan').last()).toBeVisible()
@@ -76,8 +75,7 @@ test('engine oil that the filter let out is measured and filled for itself', asy
     looked: ['filter-side', 'behind'],
     until: 'refill',
   })
-  await signIn(page, 'technician')
-  await page.goto(`/jobs/${id}/fluid`)
+  await signIn(page, 'technician', `/jobs/${id}/fluid`)
   const oil = page.locator('section').filter({ has: page.getByRole('heading', { name: 'Engine oil' }) })
   await expect(oil).toContainText('It does not go back in.')
   await expectAccessible(page)
@@ -94,8 +92,7 @@ test('engine oil that the filter let out is measured and filled for itself', asy
 test('a thin sheet takes down what fits, and a way that hangs is given up', async ({ page, server }) => {
   const rafe = await server.as('technician')
   const id = await workJob(rafe, { sheet: 'bollard-steering-return', plate: 'BO 11 ARD', lines: ['return'], until: 'open' })
-  await signIn(page, 'technician')
-  await page.goto(`/jobs/${id}`)
+  await signIn(page, 'technician', `/jobs/${id}`)
   await expect(page.getByText('shape not measured yet')).toBeVisible()
   await page.setViewportSize({ width: 390, height: 844 })
   await page.goto(`/jobs/${id}/bay`)

@@ -59,8 +59,7 @@ test('a gearbox level waits for its window, by the scan tool', async ({ page, se
   await page.clock.install()
   const rafe = await server.as('technician')
   const id = await workJob(rafe, { sheet: 'halyard-cooler-lines', plate: 'BR 88 KEL', lines: ['supply', 'return-short'], until: 'level' })
-  await signIn(page, 'technician')
-  await page.goto(`/jobs/${id}/bay`)
+  await signIn(page, 'technician', `/jobs/${id}/bay`)
   await expect(page.getByRole('heading', { level: 1 })).toHaveText(/^Read the level/)
   await expect(page.getByText(/scan tool, simulated · 780 rpm/)).toBeVisible()
   // A minute tells the pace; the plug stays shut until it is time.
@@ -88,8 +87,7 @@ test('a gearbox level waits for its window, by the scan tool', async ({ page, se
 test('a way of bleeding is chosen by what is at hand', async ({ page, server }) => {
   const rafe = await server.as('technician')
   const id = await workJob(rafe, { sheet: 'petrel-clutch-hose', plate: 'PE 07 REL', lines: ['hose'], until: 'open' })
-  await signIn(page, 'technician')
-  await page.goto(`/jobs/${id}/fluid`)
+  await signIn(page, 'technician', `/jobs/${id}/fluid`)
   const advice = page.getByRole('region', { name: 'How the air leaves' })
   const first = advice.getByRole('listitem').first()
   await expect(first).toContainText('pump and hold')

@@ -79,8 +79,7 @@ test('the desk: units, keys, a car that is not here yet, and signing out', async
 })
 
 test('a paper copy: the sheet prints without the program around it', async ({ page }) => {
-  await signIn(page, 'technician')
-  await page.goto('/sheets/halyard-cooler-lines')
+  await signIn(page, 'technician', '/sheets/halyard-cooler-lines')
   await expect(page.getByRole('heading', { name: 'Gearbox cooler lines' })).toBeVisible()
   await page.emulateMedia({ media: 'print' })
   await expect(page.getByRole('navigation')).toBeHidden()

@@ -7,8 +7,7 @@ test('a torque lands in its step from the wrench that streams; one that is silen
 }) => {
   const rafe = await server.as('technician')
   const id = await workJob(rafe, { sheet: 'wherry-rear-brake', plate: 'WH 96 RRY', lines: ['hard'], until: 'torque', minutesAgo: 240 })
-  await signIn(page, 'technician')
-  await page.goto('/shop')
+  await signIn(page, 'technician', '/shop')
   await page.getByRole('radio', { name: /with faults/ }).check()
   await page.goto(`/jobs/${id}/bay`)
   const said = ['has said nothing for', 'speaks in lbf·ft', 'jumped from']
@@ -34,8 +33,7 @@ test('a torque lands in its step from the wrench that streams; one that is silen
 test('brake fluid says what it comes out of; what had leaked out before is owed with what was caught', async ({ page, server }) => {
   const rafe = await server.as('technician')
   const id = await workJob(rafe, { sheet: 'wherry-rear-brake', plate: 'WH 96 RRY', lines: ['hard'], until: 'fill', minutesAgo: 240 })
-  await signIn(page, 'technician')
-  await page.goto(`/jobs/${id}/fluid`)
+  await signIn(page, 'technician', `/jobs/${id}/fluid`)
   await expect(page.getByRole('region', { name: 'From the shelf' })).toContainText('DOT')
   await page.getByRole('button', { name: 'It leaked before: how much?' }).click()
   await page.getByRole('button', { name: 'By its drips' }).click()
@@ -77,8 +75,7 @@ test('a vacuum that does not hold keeps the coolant out until one does', async (
     looked,
     minutesAgo: 240,
   })
-  await signIn(page, 'technician')
-  await page.goto(`/jobs/${id}/bay`)
+  await signIn(page, 'technician', `/jobs/${id}/bay`)
   const hold = page.getByRole('region', { name: 'Does it hold the vacuum?' })
   const read = async (from: string, to: string, minutes: string) => {
     await hold.getByLabel('below, kPa').fill(from)

@@ -5,8 +5,7 @@ test('a shop’s rules, coils and benders: what is not allowed is said and not r
   server,
 }) => {
   // The lead says what lines are made of here, and what tube there is.
-  await signIn(page, 'lead')
-  await page.goto('/shop')
+  await signIn(page, 'lead', '/shop')
   const rules = page.getByRole('region', { name: 'What lines may be made of' })
   await expect(rules).toContainText('joined: one piece, joined by a flare union')
   await rules.getByRole('button', { name: 'Change the rules' }).click()
@@ -94,8 +93,7 @@ test('a shop’s rules, coils and benders: what is not allowed is said and not r
 })
 
 test('a turn taken the wrong way is named when the ends do not meet', async ({ page }) => {
-  await signIn(page, 'technician')
-  await page.goto('/bench')
+  await signIn(page, 'technician', '/bench')
   await page.getByRole('button', { name: 'Paste points' }).click()
   await page.getByLabel('x, y, z, radius in mm, one point a row').fill('0 0 0\n200 0 0 15\n200 240 0 15\n320 300 150 15\n300 420 240')
   await page.getByRole('button', { name: 'Take these points' }).click()

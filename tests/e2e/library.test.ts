@@ -42,8 +42,7 @@ test('search: one box everywhere, by keyboard, with slips mended', async ({ page
 })
 
 test('identify: a car by make and model, one look that cannot be had, and a job that is not needed', async ({ page }) => {
-  await signIn(page, 'technician')
-  await page.goto('/car')
+  await signIn(page, 'technician', '/car')
   await page.getByRole('button', { name: /Fulmar/ }).click()
   await page.getByRole('button', { name: 'clutch', exact: true }).click()
   await expect(page.getByText('how many pedals?')).toBeVisible()
@@ -70,8 +69,7 @@ test('identify: a car by make and model, one look that cannot be had, and a job 
 })
 
 test('a joint selected in strip, picture or table is selected in all three', async ({ page }) => {
-  await signIn(page, 'technician')
-  await page.goto('/sheets/lugger-turbo-oil-feed')
+  await signIn(page, 'technician', '/sheets/lugger-turbo-oil-feed')
   const rows = page.getByRole('table').filter({ hasText: 'Wrench' }).getByRole('row')
   const labels = page.locator('.scene button.name').or(page.locator('.picture .name'))
   const selectedInStrip = page.locator('.strip .picked .name')
@@ -113,8 +111,7 @@ test('a joint selected in strip, picture or table is selected in all three', asy
 
 test('a lead writes a sheet, mends it, publishes it, and folds a bench note into the next revision', async ({ page, browser, server }) => {
   test.setTimeout(180_000)
-  await signIn(page, 'lead')
-  await page.goto('/library')
+  await signIn(page, 'lead', '/library')
   await page.getByRole('link', { name: 'New line sheet' }).click()
   await page.getByRole('textbox', { name: 'Title', exact: true }).fill('Oil cooler hose, short')
   // Which car it is for is said, not guessed.
@@ -177,8 +174,7 @@ test('a lead writes a sheet, mends it, publishes it, and folds a bench note into
 
   // A technician leaves a note; the lead folds it in, sees in words what changed, and publishes again.
   const bay = await (await browser.newContext({ baseURL: server.url, viewport: { width: 1280, height: 800 } })).newPage()
-  await signIn(bay, 'technician')
-  await bay.goto('/sheets/oil-cooler-hose-short')
+  await signIn(bay, 'technician', '/sheets/oil-cooler-hose-short')
   await bay.getByLabel(/For the next person/).fill('came out downwards only')
   await bay.getByRole('button', { name: 'Leave the note' }).click()
   await expect(bay.getByRole('listitem').filter({ hasText: 'came out downwards only' })).toBeVisible()
@@ -201,8 +197,7 @@ test('a lead writes a sheet, mends it, publishes it, and folds a bench note into
 })
 
 test('the bay card: one page of A4 or A5 with what is needed at the car, and a code for the phone', async ({ page }) => {
-  await signIn(page, 'technician')
-  await page.goto('/sheets/petrel-clutch-hose/card')
+  await signIn(page, 'technician', '/sheets/petrel-clutch-hose/card')
   const card = page.locator('.bay-card')
   await expect(card).toContainText('Revision 1')
   await expect(card.getByRole('table')).toContainText('N·m')
@@ -223,8 +218,7 @@ test('the bay card: one page of A4 or A5 with what is needed at the car, and a c
 })
 
 test('a pack shows what it would change before it does, and comes out as it went in', async ({ page }) => {
-  await signIn(page, 'lead')
-  await page.goto('/library')
+  await signIn(page, 'lead', '/library')
   await page.getByLabel(/^Import a pack/).setInputFiles('tests/fixtures/clutch-hose-skeleton.json')
   const preview = page.getByRole('region', { name: 'What the import would do' })
   await expect(preview).toContainText('Nothing is taken yet')

@@ -16,8 +16,7 @@ test('a brake line is measured, made act by act at the bench, bent again after a
   const rafe = await server.as('technician')
   const id = await workJob(rafe, { sheet: 'wherry-rear-brake', plate: 'WH 96 RRY', lines: ['hard'], until: 'make', minutesAgo: 240 })
   const bodies = async () => (await rafe.job(id)).events.map(event => event.body)
-  await signIn(page, 'technician')
-  await page.goto(`/jobs/${id}/bay`)
+  await signIn(page, 'technician', `/jobs/${id}/bay`)
   await expect(page.getByRole('heading', { name: /^Make: Hard line/ })).toBeVisible()
   await expect(page.getByText('never a compression fitting')).toBeVisible()
   await page.getByRole('link', { name: 'Measure the old line, and say it' }).click()
@@ -126,8 +125,7 @@ test('nothing of a line is laid in that nobody has made; made without the list t
   const id = await workJob(rafe, { sheet: 'wherry-rear-brake', plate: 'WH 96 RRY', lines: ['hard'], until: 'make', minutesAgo: 240 })
   const { seq } = (await rafe.job(id)).events.at(-1)!
   expect(await rafe.say(id, { type: 'lineIn', line: 'hard' }, seq)).toMatchObject({ status: 409, body: { code: 'JOB_GATE' } })
-  await signIn(page, 'technician')
-  await page.goto(`/jobs/${id}/bay`)
+  await signIn(page, 'technician', `/jobs/${id}/bay`)
   const go = page.getByRole('button', { name: 'Made, both ends looked at' })
   await expect(go).toBeDisabled()
   await page.getByLabel('Or made without the list: how').fill('bent by eye against the old one')
@@ -138,8 +136,7 @@ test('nothing of a line is laid in that nobody has made; made without the list t
 test('the photographs a line was measured from are kept with its job, by a press', async ({ page, server }) => {
   const rafe = await server.as('technician')
   const id = await workJob(rafe, { sheet: 'wherry-rear-brake', plate: 'WH 96 RRY', lines: ['hard'], until: 'make', minutesAgo: 240 })
-  await signIn(page, 'technician')
-  await page.goto(`/jobs/${id}/make`)
+  await signIn(page, 'technician', `/jobs/${id}/make`)
   await page.getByRole('button', { name: 'By photographs' }).click()
   await page.getByLabel('Straights', { exact: true }).fill('3')
   // Pictures that come with the program are no car's: a job does not offer them.

@@ -126,8 +126,7 @@ test('a steering is practised: started at once it foams and fails; turned dry fi
 
 test('coolant is practised: the cap taken off hot fails it, and the caution stands above the button', async ({ page }) => {
   await page.clock.install()
-  await signIn(page, 'technician')
-  await page.goto('/practice')
+  await signIn(page, 'technician', '/practice')
   const card = page.getByRole('listitem').filter({ hasText: 'Coolant, heater hose changed' })
   await card.getByRole('button', { name: 'Begin' }).click()
   await expect(page.getByText('Open neither cap nor bleed screw while it is hot')).toBeVisible()
@@ -145,8 +144,7 @@ test('coolant is practised: the cap taken off hot fails it, and the caution stan
 // The lines of the car that comes in tomorrow: their own bores and course, drawn in space, and kept under the sheet's name.
 test('a bleed is practised on a sheet’s own lines', async ({ page, server }) => {
   await page.clock.install()
-  await signIn(page, 'technician')
-  await page.goto('/practice')
+  await signIn(page, 'technician', '/practice')
   const own = page.getByRole('region', { name: 'On a sheet of the library' })
   await own.getByRole('combobox', { name: 'Clutch or brake sheet', exact: true }).fill('wherry')
   await page.getByRole('option', { name: /rear brake/i }).click()

@@ -52,8 +52,7 @@ test('every page is accessible, fits its screen and has its empty state', async 
 })
 
 test('an address from an older link leads back to the Floor', async ({ page, watch }) => {
-  await signIn(page, 'desk')
-  await page.goto('/nowhere')
+  await signIn(page, 'desk', '/nowhere')
   await expect(page.getByText('There is no such page.')).toBeVisible()
   // Nuxt reports the unknown address on the console; that one is meant.
   expect(watch.splice(0).every(complaint => complaint.includes('Page not found: /nowhere'))).toBe(true)
@@ -119,8 +118,7 @@ test('two tablets: what no longer holds is shown to the one who was late', async
 })
 
 test('a bad pack is refused with its places, a good one comes in', async ({ page }) => {
-  await signIn(page, 'lead')
-  await page.goto('/library')
+  await signIn(page, 'lead', '/library')
   await page
     .getByLabel(/^Import a pack/)
     .setInputFiles({

@@ -37,8 +37,7 @@ test('a cooler job with a leak at the end goes back to that joint and no further
 test('a wrong part holds the strip-down until a lead accepts it', async ({ page, browser, server }) => {
   const rafe = await server.as('technician')
   const id = await workJob(rafe, { ...cooler, until: 'receive' })
-  await signIn(page, 'technician')
-  await page.goto(`/jobs/${id}/bay`)
+  await signIn(page, 'technician', `/jobs/${id}/bay`)
   const title = page.getByRole('heading', { level: 1 })
   await expect(title).toHaveText(/^Check the new part/)
   const part = (await title.textContent())!
@@ -49,8 +48,7 @@ test('a wrong part holds the strip-down until a lead accepts it', async ({ page,
   await expect(title).toHaveText(part)
 
   const other = await (await browser.newContext({ baseURL: server.url })).newPage()
-  await signIn(other, 'lead')
-  await other.goto(`/jobs/${id}/bay`)
+  await signIn(other, 'lead', `/jobs/${id}/bay`)
   await other.getByLabel('Why it may be used all the same').fill('the bracket unbolts')
   await other.getByRole('button', { name: 'Use it all the same' }).click()
   await expect(other.getByRole('heading', { level: 1 })).not.toHaveText(part)
@@ -63,8 +61,7 @@ test('a joint alone is a job; a look that finds nothing is one as well', async (
   test.setTimeout(90_000)
   const rafe = await server.as('technician')
   const id = await workJob(rafe, { ...cooler, until: 'receive' })
-  await signIn(page, 'technician')
-  await page.goto(`/jobs/${id}`)
+  await signIn(page, 'technician', `/jobs/${id}`)
   await page.getByRole('button', { name: /Or less than a line/ }).click()
   // Both lines are wanted still: none of their joints is alone.
   const replace = page.locator('.choice')

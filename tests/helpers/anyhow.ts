@@ -191,8 +191,8 @@ export const workedAnyhow = (cars: readonly ResolvedSheet[]): void =>
             // Three devices, some of them behind what the others have done.
             bench.device = pick(draw, ['tablet-1', 'tablet-1', 'tablet-2', 'desk'])
             bench.seen = draw(6) === 0 ? Math.max(0, bench.events.length - 1 - draw(8)) : undefined
-            const step = bench.next()
-            const command = step && draw(10) < 6 ? bench.plainFor(step) : anything(bench, draw)
+            const step = draw(10) < 6 ? bench.next() : undefined
+            const command = step ? bench.plainFor(step) : anything(bench, draw)
             bench.clock += draw(4) * 5 * 60_000
             if (command) bench.tryInTime(command)
           }

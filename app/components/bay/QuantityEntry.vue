@@ -1,5 +1,5 @@
 <script setup lang="ts" generic="D extends 'torque' | 'volume' | 'temperature' | 'length'">
-import { computed, ref, shallowRef, useId, watch } from 'vue'
+import { computed, ref, shallowRef, useId, watch, type ShallowRef } from 'vue'
 import { parseQuantity } from '#core/units/parseQuantity'
 import { toSi } from '#core/units/convertUnit'
 import type { Entered, UnitsOf } from '#core/units/types'
@@ -11,7 +11,8 @@ const props = defineProps<{ dimension: D; units: readonly UnitsOf[D][]; label: s
 const entered = defineModel<Entered<D>>()
 
 const id = useId()
-const unit = shallowRef<UnitsOf[D]>(props.start?.unit ?? props.units[0]!)
+// Said outright: worked out from its argument, this one type took the compiler a quarter of its time.
+const unit = shallowRef(props.start?.unit ?? props.units[0]!) as ShallowRef<UnitsOf[D]>
 const text = ref(props.start ? formatNumber(props.start.value, 2) : '')
 const trouble = ref('')
 const parsed = computed(() => parseQuantity(props.dimension, text.value, unit.value))
