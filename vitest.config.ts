@@ -34,6 +34,8 @@ export default defineConfig({
         resolve: { alias: { ...alias, '#imports': fileURLToPath(new URL('./tests/helpers/nuxtImports.ts', import.meta.url)) } },
         test: {
           name: 'components',
+          // All components and Vuetify are read in once a worker; what a test mounts, it takes down.
+          isolate: false,
           testTimeout: 60_000,
           maxWorkers: '100%',
           include: ['tests/components/**/*.test.ts'],
