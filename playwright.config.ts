@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test'
+import { chromiumLaunch } from './tests/helpers/chromium'
 
 export default defineConfig({
   testDir: 'tests/e2e',
@@ -23,10 +24,6 @@ export default defineConfig({
     serviceWorkers: 'block',
     trace: 'off',
     screenshot: 'off',
-    launchOptions: {
-      executablePath: '/usr/bin/chromium',
-      chromiumSandbox: false,
-      args: ['--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
-    },
+    launchOptions: chromiumLaunch,
   },
 })

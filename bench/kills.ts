@@ -6,6 +6,7 @@ import { chromium, type BrowserContext, type Page } from '@playwright/test'
 import { v7 } from 'uuid'
 import type { Role } from '../core/job/types'
 import { keptEntries, names } from '../tests/helpers/browserTest'
+import { chromiumLaunch } from '../tests/helpers/chromium'
 import { Client, demoSecrets, freePort } from '../tests/helpers/server'
 import { lottery } from './lottery'
 
@@ -157,12 +158,7 @@ async function bay(mine: number): Promise<string[]> {
   const open = async (): Promise<Page> => {
     await context?.close().catch(() => {})
     await until('the old browser to be gone', () => processesWith(`--user-data-dir=${profile}`).length === 0)
-    context = await chromium.launchPersistentContext(profile, {
-      executablePath: '/usr/bin/chromium',
-      chromiumSandbox: false,
-      baseURL: url,
-      args: ['--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
-    })
+    context = await chromium.launchPersistentContext(profile, { ...chromiumLaunch, baseURL: url })
     context.setDefaultTimeout(8000)
     const opened = context.pages()[0]!
     await opened.goto(`/jobs/${jobs[0]!.id}/bay`)

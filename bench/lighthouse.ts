@@ -6,7 +6,7 @@ import lighthouse from 'lighthouse'
 import desktop from 'lighthouse/core/config/desktop-config.js'
 import { startCluster } from '../launch/cluster.mjs'
 import { createDatabase, prepareDatabase } from '../launch/database.mjs'
-import { ensurePostgres } from '../launch/setup.mjs'
+import { ensureChromium, ensurePostgres, headlessChromium } from '../launch/setup.mjs'
 import type { JobRow } from '../shared/schemas/api'
 import { signIn } from '../tests/helpers/browserTest'
 import { freePort, TestServer } from '../tests/helpers/server'
@@ -16,6 +16,7 @@ import { freePort, TestServer } from '../tests/helpers/server'
 // under 95. All but the sign-in are measured as a technician.
 const least = 0.95
 
+await ensureChromium()
 const dir = mkdtempSync(join(tmpdir(), 'efferent-lighthouse-'))
 const cluster = await startCluster({ bin: await ensurePostgres(), dir })
 await createDatabase(cluster.url('postgres'), 'shop')
@@ -23,7 +24,7 @@ await prepareDatabase(cluster.url('shop'), { demo: true })
 const server = await TestServer.start(cluster.url('shop'))
 const port = await freePort()
 const context = await chromium.launchPersistentContext(join(dir, 'profile'), {
-  executablePath: '/usr/bin/chromium',
+  executablePath: headlessChromium,
   args: ['--no-sandbox', `--remote-debugging-port=${port}`],
   baseURL: server.url,
 })

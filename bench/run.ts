@@ -9,6 +9,7 @@ import { resolveSheet } from '../core/sheet/resolveSheet'
 import type { Pack } from '../core/sheet/types'
 import type { JobRow } from '../shared/schemas/api'
 import { signIn } from '../tests/helpers/browserTest'
+import { chromiumLaunch } from '../tests/helpers/chromium'
 import { copyDatabase, TestServer, type Client } from '../tests/helpers/server'
 import { benchSearch } from './benchSearch'
 import { benchAccess } from './benchAccess'
@@ -77,16 +78,8 @@ async function benchColdStart(databaseUrl: string): Promise<void> {
  */
 const launch = (space = false) =>
   chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    chromiumSandbox: false,
-    args: [
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-      ...(space ? ['--enable-unsafe-swiftshader', '--use-gl=angle', '--use-angle=swiftshader'] : []),
-    ],
+    ...chromiumLaunch,
+    args: [...chromiumLaunch.args, ...(space ? ['--enable-unsafe-swiftshader', '--use-gl=angle', '--use-angle=swiftshader'] : [])],
   })
 
 /** What the browser loads for the first page: the entry, what it preloads, and the sign-in page's own chunks, read from a real visit. */

@@ -103,8 +103,9 @@ export async function ensurePostgres() {
   return bin
 }
 
+export const headlessChromium = '/usr/lib/chromium/chromium-headless-shell'
 export async function ensureChromium() {
-  if (!existsSync('/usr/bin/chromium')) await aptInstall('Chromium', ['chromium'])
+  if (!existsSync(headlessChromium)) await aptInstall('Chromium', ['chromium-headless-shell'])
 }
 
 /** For the tests only: a pooler to stand before the database. */

@@ -4,7 +4,7 @@ import { standingOf } from '../core/job/standingOf'
 import { readFileSync } from 'node:fs'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { Bench, demoCar, demoPack, demoSheet, fixtureNames, fixtureSheet } from '../tests/helpers/demo'
+import { PlayedJob, demoCar, demoPack, demoSheet, fixtureNames, fixtureSheet } from '../tests/helpers/demo'
 import { listDue } from '../core/job/obligations'
 import { computations, isComputeName } from './compute'
 import { errorTable } from './errors'
@@ -63,13 +63,13 @@ describe('schemas', () => {
 describe('words', () => {
   const { sheet } = demoCar('one')
   it('every step, event and missing item of a whole job reads as a sentence without ids or holes', () => {
-    const bench = new Bench(demoCar('one')).plan()
-    const lines = bench.steps().flatMap(step => [stepWords(step, sheet).title, stepWords(step, sheet).button])
-    bench.workUntil('torque:gearbox-in-joint-short')
-    const refusal = bench.try({ type: 'signedOff' })!
+    const played = new PlayedJob(demoCar('one')).plan()
+    const lines = played.steps().flatMap(step => [stepWords(step, sheet).title, stepWords(step, sheet).button])
+    played.workUntil('torque:gearbox-in-joint-short')
+    const refusal = played.try({ type: 'signedOff' })!
     lines.push(
       refusalWords(refusal, sheet),
-      ...bench.events.map(event => eventWords(event.body, sheet)),
+      ...played.events.map(event => eventWords(event.body, sheet)),
       ...(refusal.code === 'JOB_MISSING' ? refusal.items.map(item => dueWords(item, sheet)) : []),
     )
     expect(lines.length).toBeGreaterThan(150)
@@ -79,7 +79,7 @@ describe('words', () => {
     }
   })
   it('cautions stand in the step before the action', () => {
-    const steps = new Bench(demoCar('one')).plan().steps()
+    const steps = new PlayedJob(demoCar('one')).plan().steps()
     const cautionsOf = (id: string) =>
       stepWords(
         steps.find(step => step.id === id || step.kind === id)!,
@@ -99,20 +99,20 @@ describe('words', () => {
 })
 
 describe('what is owed, over compute', () => {
-  const bench = new Bench(demoCar('one')).plan(['supply']).workUntil('fill')
+  const played = new PlayedJob(demoCar('one')).plan(['supply']).workUntil('fill')
   const id = (n: number) => `01890000-0000-7000-8000-${String(n).padStart(12, '0')}`
-  const events = bench.events.map((event, i) => ({ ...event, id: id(i + 1), job: id(0), by: { id: event.by.id, name: event.by.name } }))
-  const request = { sheet: bench.resolved.sheet, car: bench.resolved.car, events }
+  const events = played.events.map((event, i) => ({ ...event, id: id(i + 1), job: id(0), by: { id: event.by.id, name: event.by.name } }))
+  const request = { sheet: played.resolved.sheet, car: played.resolved.car, events }
   it('is what the job page says', () => {
-    expect(computations.obligations.run(request)).toEqual({ ok: true, value: listDue(bench.resolved, bench.state!) })
+    expect(computations.obligations.run(request)).toEqual({ ok: true, value: listDue(played.resolved, played.state!) })
   })
   it('and what is left of it is planned from there, as from the state of the car itself', () => {
-    const left = planRest(bench.resolved, bench.state!)
+    const left = planRest(played.resolved, played.state!)
     const { sheet: one, car, events: said } = request
     const answer = computations.plan.run({ sheet: one, car, events: said })
     expect(answer).toMatchObject({ ok: true, value: left.ok ? { minutes: left.value.minutes, operations: left.value.operations } : {} })
-    const standing = standingOf(bench.resolved, bench.state!)
-    const again = computations.plan.run({ sheet: one, car, inputs: bench.state!.inputs, standing })
+    const standing = standingOf(played.resolved, played.state!)
+    const again = computations.plan.run({ sheet: one, car, inputs: played.state!.inputs, standing })
     expect(again.ok && (again.value as Plan).minutes.total).toBeCloseTo(left.ok ? left.value.minutes.total : 0, 6)
     expect(computations.plan.run({ sheet: one, car })).toMatchObject({ ok: false, errors: [{ path: 'inputs' }] })
   })

@@ -9,7 +9,7 @@ import type { JobCommand, JobEvent } from '#core/job/types'
 import { entryText } from '#shared/entryProof'
 import { problem, type ErrorCode, type Problem } from '#shared/errors'
 import type { JobView } from '#shared/schemas/api'
-import { Bench, demoCar, lead, technician } from '../../tests/helpers/demo'
+import { PlayedJob, demoCar, lead, technician } from '../../tests/helpers/demo'
 import { Shelf } from '../../tests/helpers/shelf'
 import { useConnection } from './connection'
 import { useJob } from './job'
@@ -35,7 +35,7 @@ class Stream {
   say = (name: string, value: unknown) => this.handlers.get(name)?.({ data: JSON.stringify(value) })
 }
 
-let server: Bench
+let server: PlayedJob
 /** `refuse`: the last word on the entry that is sent. */
 let answer: 'take' | 'away' | 'refuse' | Problem
 let sent: unknown[]
@@ -44,7 +44,7 @@ let disk: Shelf
 let skew: number
 let hidden: { listener?: () => void; hidden: boolean }
 
-/** Bench events with ids such as a device makes, for this job. */
+/** PlayedJob events with ids such as a device makes, for this job. */
 const idOf = (event: JobEvent) => (/^event-/.test(event.id) ? `01890000-0000-7000-8000-${event.id.slice(6).padStart(12, '0')}` : event.id)
 const recorded = (event: JobEvent): JobEvent => ({ ...event, id: idOf(event), job: jobId, by: { id: event.by.id, name: event.by.name } })
 const respond = (status: number, body: unknown) =>
@@ -129,7 +129,7 @@ beforeEach(async () => {
   await deviceStore().listEntries()
   await emptyDevice()
   sent = []
-  server = new Bench(resolved).plan()
+  server = new PlayedJob(resolved).plan()
   answer = 'take'
   asked = []
   skew = 0

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { Bench, demoCar } from '../../tests/helpers/demo'
+import { PlayedJob, demoCar } from '../../tests/helpers/demo'
 import { isTight, jointStatus } from '../../core/job/jointStatus'
 import { axisTicks, placeLabels, textWidth } from './stripLayout'
 
@@ -44,30 +44,30 @@ it.each([
 it('longer words are wider', () => expect(textWidth('Bracket, cross member', 15)).toBeGreaterThan(textWidth('Bracket', 15)))
 
 it('a joint’s shape fills in as the job goes', () => {
-  const bench = new Bench(demoCar('one')).plan()
-  const joint = bench.resolved.joints.find(candidate => candidate.id === 'gearbox-out-joint')!
+  const played = new PlayedJob(demoCar('one')).plan()
+  const joint = played.resolved.joints.find(candidate => candidate.id === 'gearbox-out-joint')!
   const seen: string[] = []
   for (const stop of ['open:gearbox-out-joint', 'cap:gearbox-out-joint', 'withdraw', 'fit', 'torque:gearbox-out-joint', 'run', undefined]) {
-    bench.workUntil(stop)
-    seen.push(jointStatus(joint, bench.state!.joints[joint.id]))
+    played.workUntil(stop)
+    seen.push(jointStatus(joint, played.state!.joints[joint.id]))
   }
   expect(seen).toEqual(['closed', 'open', 'capped', 'sealed', 'seated', 'torqued', 'proved'])
   // Torqued again after its leak check it is tight, and to be looked at again: strip and sign-off say the same.
-  bench.do({ type: 'jointTorqued', joint: joint.id, how: 'wrench', entered: { value: 19.5, unit: 'N.m' } })
-  expect(jointStatus(joint, bench.state!.joints[joint.id])).toBe('torqued')
-  expect(bench.try({ type: 'signedOff' })).toMatchObject({
+  played.do({ type: 'jointTorqued', joint: joint.id, how: 'wrench', entered: { value: 19.5, unit: 'N.m' } })
+  expect(jointStatus(joint, played.state!.joints[joint.id])).toBe('torqued')
+  expect(played.try({ type: 'signedOff' })).toMatchObject({
     code: 'JOB_MISSING',
     items: [{ kind: 'leak-look', because: 'disturbed-since' }],
   })
 })
 
 it('a joint held by its lock is tight once seated; nothing is tight before', () => {
-  const bench = new Bench(demoCar('one')).plan(['supply']).workUntil('seat')
-  const [flange, clip] = ['gearbox-out-joint', 'radiator-in-joint'].map(id => bench.resolved.joints.find(joint => joint.id === id)!)
-  const tight = () => [flange, clip].map(joint => isTight(joint!, bench.state!.joints[joint!.id]))
+  const played = new PlayedJob(demoCar('one')).plan(['supply']).workUntil('seat')
+  const [flange, clip] = ['gearbox-out-joint', 'radiator-in-joint'].map(id => played.resolved.joints.find(joint => joint.id === id)!)
+  const tight = () => [flange, clip].map(joint => isTight(joint!, played.state!.joints[joint!.id]))
   expect(tight()).toEqual([false, false])
-  bench.workUntil('torque')
+  played.workUntil('torque')
   expect(tight()).toEqual([false, true])
-  bench.workUntil('fasten')
+  played.workUntil('fasten')
   expect(tight()).toEqual([true, true])
 })

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { Bench, everyDemoCar } from '../../tests/helpers/demo'
+import { PlayedJob, everyDemoCar } from '../../tests/helpers/demo'
 import { panPlace } from '../route/panPlace'
 import { placeOf, standpointOf } from '../route/placeOf'
 import { reaches } from '../sheet/types'
@@ -34,19 +34,19 @@ describe('seating', () => {
 
   it('a hose is not seated until somebody has looked for twist', () => {
     const { car, line } = ends.find(({ joint, line }) => seatingProofs(joint, line).includes('untwisted') && joint.proofs.length > 0)!
-    const bench = new Bench(car).plan([line!.id]).workUntil('seat')
-    const target = bench.steps().find(step => step.kind === 'seat' && step.status === 'open')!.target
+    const played = new PlayedJob(car).plan([line!.id]).workUntil('seat')
+    const target = played.steps().find(step => step.kind === 'seat' && step.status === 'open')!.target
     const wanted = seatingProofs(
       car.joints.find(candidate => candidate.id === target)!,
       line,
     )
-    expect(bench.try({ type: 'jointSeated', joint: target, proofs: wanted.filter(proof => proof !== 'untwisted') })).toEqual({
+    expect(played.try({ type: 'jointSeated', joint: target, proofs: wanted.filter(proof => proof !== 'untwisted') })).toEqual({
       code: 'JOB_PROOF_MISSING',
       joint: target,
       proofs: ['untwisted'],
     })
-    bench.do({ type: 'jointSeated', joint: target, proofs: wanted })
-    expect(bench.state!.joints[target]!.seated?.proofs).toEqual(wanted)
+    played.do({ type: 'jointSeated', joint: target, proofs: wanted })
+    expect(played.state!.joints[target]!.seated?.proofs).toEqual(wanted)
   })
 })
 

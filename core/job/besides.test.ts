@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { whatIsWrong } from '../../tests/helpers/carOracle'
-import { Bench, allLines, everyDemoCar, lead, planOf, restOf } from '../../tests/helpers/demo'
+import { PlayedJob, allLines, everyDemoCar, lead, planOf, restOf } from '../../tests/helpers/demo'
 import { eventWords } from '../../shared/words/eventWords'
 import { refusalWords } from '../../shared/words/refusalWords'
 import { stepWords } from '../../shared/words/stepWords'
@@ -16,13 +16,13 @@ import { listDue } from './obligations'
 
 const carOf = (sheet: string, trait = '') =>
   everyDemoCar().find(car => car.sheet.id === sheet && Object.values(car.car.traits).join(' ').includes(trait))!
-const kinds = (bench: Bench) => new Set(listDue(bench.resolved, bench.state!).map(({ kind }) => kind))
-function toTheEnd(bench: Bench) {
-  bench.workUntil()
-  expect(listDue(bench.resolved, bench.state!)).toEqual([])
-  bench.do({ type: 'signedOff' })
-  expect(whatIsWrong(bench.resolved.sheet, bench.events)).toEqual([])
-  return turnsWords(buildRecord(bench.resolved, bench.state!, bench.events)).join('\n')
+const kinds = (played: PlayedJob) => new Set(listDue(played.resolved, played.state!).map(({ kind }) => kind))
+function toTheEnd(played: PlayedJob) {
+  played.workUntil()
+  expect(listDue(played.resolved, played.state!)).toEqual([])
+  played.do({ type: 'signedOff' })
+  expect(whatIsWrong(played.resolved.sheet, played.events)).toEqual([])
+  return turnsWords(buildRecord(played.resolved, played.state!, played.events)).join('\n')
 }
 const kitOf = (car: ReturnType<typeof carOf>, inputs: { lines: string[]; neighbours?: string[]; parts?: Record<string, string> }) => {
   const scope = scopeOf(car, inputs)
@@ -33,50 +33,50 @@ const kitOf = (car: ReturnType<typeof carOf>, inputs: { lines: string[]; neighbo
 
 describe('another fluid that the work lets out', () => {
   const car = carOf('ketch-steering-pressure', 'behind')
-  const planned = () => new Bench(car).do({ type: 'planned', inputs: { lines: allLines(car), start: 'ground' } })
+  const planned = () => new PlayedJob(car).do({ type: 'planned', inputs: { lines: allLines(car), start: 'ground' } })
 
   it('has its own measure: old oil is never reckoned into the steering fluid’s balance, nor offered as its top-up', () => {
-    const bench = planned().workUntil('fill')
-    bench.do({ type: 'fluidCaught', entered: { value: 500, unit: 'mL' }, how: 'measured', circuit: 'engine-oil' })
-    const [own, oil] = [balanceOf(car, bench.state!), balanceOf(car, bench.state!, 'engine-oil')]
+    const played = planned().workUntil('fill')
+    played.do({ type: 'fluidCaught', entered: { value: 500, unit: 'mL' }, how: 'measured', circuit: 'engine-oil' })
+    const [own, oil] = [balanceOf(car, played.state!), balanceOf(car, played.state!, 'engine-oil')]
     expect(oil.out! - 500).toBeGreaterThan(0)
-    bench.do({ type: 'fluidAdded', entered: { value: 300, unit: 'mL' }, how: 'measured' })
-    expect(balanceOf(car, bench.state!, 'engine-oil')).toEqual(oil)
-    expect(balanceOf(car, bench.state!).in).toBe(own.in + 300)
+    played.do({ type: 'fluidAdded', entered: { value: 300, unit: 'mL' }, how: 'measured' })
+    expect(balanceOf(car, played.state!, 'engine-oil')).toEqual(oil)
+    expect(balanceOf(car, played.state!).in).toBe(own.in + 300)
   })
 
   it('goes back before the engine runs, and is read before the car is driven', () => {
-    const bench = planned().workUntil('refill')
-    expect(bench.try({ type: 'engineStarted' })).toMatchObject({ code: 'JOB_GATE', gate: 'run' })
-    expect(listDue(car, bench.state!)).toContainEqual(expect.objectContaining({ kind: 'filled', circuit: 'engine-oil' }))
-    expect(bench.try({ type: 'fluidAdded', entered: { value: 400, unit: 'mL' }, how: 'measured', circuit: 'coolant' })).toMatchObject({
+    const played = planned().workUntil('refill')
+    expect(played.try({ type: 'engineStarted' })).toMatchObject({ code: 'JOB_GATE', gate: 'run' })
+    expect(listDue(car, played.state!)).toContainEqual(expect.objectContaining({ kind: 'filled', circuit: 'engine-oil' }))
+    expect(played.try({ type: 'fluidAdded', entered: { value: 400, unit: 'mL' }, how: 'measured', circuit: 'coolant' })).toMatchObject({
       code: 'JOB_UNKNOWN_TARGET',
     })
     // Old oil stays out, whoever says that it is clean.
     const old = { type: 'fluidAdded', entered: { value: 400, unit: 'mL' }, how: 'measured', circuit: 'engine-oil', drained: true } as const
-    expect(bench.try(old)).toEqual({ code: 'JOB_OLD_FLUID' })
-    expect(toTheEnd(bench)).toMatch(/^Engine oil: 400\smL out, 400\smL in\.$/m)
+    expect(played.try(old)).toEqual({ code: 'JOB_OLD_FLUID' })
+    expect(toTheEnd(played)).toMatch(/^Engine oil: 400\smL out, 400\smL in\.$/m)
   })
 
   it('is not filled into what is open below', () => {
-    const bench = planned().workUntil('on:oil-filter')
-    const refused = bench.try({ type: 'fluidAdded', entered: { value: 400, unit: 'mL' }, how: 'measured', circuit: 'engine-oil' })
+    const played = planned().workUntil('on:oil-filter')
+    const refused = played.try({ type: 'fluidAdded', entered: { value: 400, unit: 'mL' }, how: 'measured', circuit: 'engine-oil' })
     expect(refused).toEqual({ code: 'JOB_DRAIN_OPEN', operation: 'oil-filter' })
     expect(refusalWords(refused!, car.sheet)).toMatch(/Oil filter.*is open/)
     // The new filter’s gasket is renewed, and the old one seen to have come off.
-    expect(bench.try({ type: 'operationOn', operation: 'oil-filter', fasteners: [1] })).toMatchObject({ code: 'JOB_PART_SEALS' })
+    expect(played.try({ type: 'operationOn', operation: 'oil-filter', fasteners: [1] })).toMatchObject({ code: 'JOB_PART_SEALS' })
     const sealed = { type: 'operationOn', operation: 'oil-filter', fasteners: [1], seals: ['filter-gasket'] } as const
-    expect(bench.try({ ...sealed, oldOut: false })).toEqual({ code: 'JOB_PART_SEALS', operation: 'oil-filter', seals: [] })
-    bench.do({ ...sealed, oldOut: true })
+    expect(played.try({ ...sealed, oldOut: false })).toEqual({ code: 'JOB_PART_SEALS', operation: 'oil-filter', seals: [] })
+    played.do({ ...sealed, oldOut: true })
     // Hand-tight plus three quarters is a turn the sheet states.
-    expect(bench.next()).toMatchObject({ kind: 'tighten', target: 'oil-filter' })
-    bench.do({ type: 'tightened', thing: 'operation', target: 'oil-filter', torques: [{ how: 'turn' }] })
+    expect(played.next()).toMatchObject({ kind: 'tighten', target: 'oil-filter' })
+    played.do({ type: 'tightened', thing: 'operation', target: 'oil-filter', torques: [{ how: 'turn' }] })
   })
 
   it('a seal renewed is looked at under pressure, and again once it was touched', () => {
-    const bench = planned().workUntil('look')
-    bench.do({ type: 'partLooked', operation: 'oil-filter', result: 'dry' })
-    expect(kinds(bench).has('part-look')).toBe(false)
+    const played = planned().workUntil('look')
+    played.do({ type: 'partLooked', operation: 'oil-filter', result: 'dry' })
+    expect(kinds(played).has('part-look')).toBe(false)
     const other = planned().workUntil('run')
     expect(other.try({ type: 'partLooked', operation: 'oil-filter', result: 'dry' })).toEqual({ code: 'JOB_NO_PRESSURE', by: 'engine' })
     other.do({ type: 'partLooked', operation: 'oil-filter', result: 'weeping' })
@@ -97,12 +97,12 @@ describe('the lines’ own fluid, drained first', () => {
   const car = carOf('lugger-turbo-coolant')
 
   it('may go back in where the sheet says so, and is measured before anything else is opened', () => {
-    const bench = new Bench(car).do({ type: 'planned', inputs: { lines: allLines(car), start: 'ground' } }).workUntil('fill')
-    const done = bench.events.map(({ body }) => body.type)
+    const played = new PlayedJob(car).do({ type: 'planned', inputs: { lines: allLines(car), start: 'ground' } }).workUntil('fill')
+    const done = played.events.map(({ body }) => body.type)
     expect(done.indexOf('fluidCaught')).toBeLessThan(done.indexOf('jointOpened'))
-    bench.do({ type: 'fluidAdded', entered: { value: 5000, unit: 'mL' }, how: 'measured', drained: true })
-    expect(eventWords(bench.events.at(-1)!.body, car.sheet)).toMatch(/what was drained and clean/)
-    toTheEnd(bench)
+    played.do({ type: 'fluidAdded', entered: { value: 5000, unit: 'mL' }, how: 'measured', drained: true })
+    expect(eventWords(played.events.at(-1)!.body, car.sheet)).toMatch(/what was drained and clean/)
+    toTheEnd(played)
   })
 
   it('counts in what has to go in again', () => {
@@ -115,8 +115,8 @@ describe('the lines’ own fluid, drained first', () => {
 describe('less than a line', () => {
   it('a part beside the line is a job of its own: pan off, drained, new gasket, torqued, filled, read, looked at', () => {
     const car = carOf('halyard-cooler-lines-screw-in')
-    const bench = new Bench(car).do({ type: 'planned', inputs: { lines: [], neighbours: ['pan-gasket'], start: 'ground' } })
-    const titles = bench.steps().map(step => stepWords(step, car.sheet).title)
+    const played = new PlayedJob(car).do({ type: 'planned', inputs: { lines: [], neighbours: ['pan-gasket'], start: 'ground' } })
+    const titles = played.steps().map(step => stepWords(step, car.sheet).title)
     expect(titles).toEqual([
       'Make the car ready',
       'Raise the car',
@@ -136,36 +136,36 @@ describe('less than a line', () => {
       'Torque: Undershield',
       'Lower the car to the ground',
     ])
-    expect(toTheEnd(bench)).toMatch(/Gearbox pan put back with 1 × pan gasket QS-1132; dry/)
+    expect(toTheEnd(played)).toMatch(/Gearbox pan put back with 1 × pan gasket QS-1132; dry/)
     expect(kitOf(car, { lines: [], neighbours: ['pan-gasket'] }).map(({ part }) => part)).toContain('QS-1134')
   })
 
   it('brakes are bled by themselves: no joint is opened, and nobody signs them unbled or untried', () => {
     const car = carOf('wherry-rear-brake')
-    const bench = new Bench(car).do({ type: 'planned', inputs: { lines: [], service: 'bleed', start: 'ground' } })
-    expect(bench.try({ type: 'signedOff' })).toMatchObject({ code: 'JOB_MISSING' })
-    for (const kind of ['filled', 'bled', 'level', 'tested'] as const) expect(kinds(bench)).toContain(kind)
-    toTheEnd(bench)
-    expect(bench.events.some(({ body }) => body.type === 'jointOpened')).toBe(false)
+    const played = new PlayedJob(car).do({ type: 'planned', inputs: { lines: [], service: 'bleed', start: 'ground' } })
+    expect(played.try({ type: 'signedOff' })).toMatchObject({ code: 'JOB_MISSING' })
+    for (const kind of ['filled', 'bled', 'level', 'tested'] as const) expect(kinds(played)).toContain(kind)
+    toTheEnd(played)
+    expect(played.events.some(({ body }) => body.type === 'jointOpened')).toBe(false)
   })
 
   it('old steering fluid is drawn off, measured, and replaced; begun, it is not unwanted by planning without it', () => {
     const car = carOf('pintle-steering-pressure')
-    const bench = new Bench(car).do({ type: 'planned', inputs: { lines: [], service: 'renew', start: 'ground' } })
-    bench.workUntil('fill')
-    expect(bench.state!.extracted).toHaveLength(1)
-    bench.do({ type: 'planned', inputs: { lines: allLines(car), start: 'ground' } })
-    expect(kinds(bench)).toContain('filled')
-    bench.do({ type: 'planned', inputs: { lines: [], service: 'renew', start: 'ground' } })
-    expect(toTheEnd(bench)).toMatch(/the fluid renewed/)
+    const played = new PlayedJob(car).do({ type: 'planned', inputs: { lines: [], service: 'renew', start: 'ground' } })
+    played.workUntil('fill')
+    expect(played.state!.extracted).toHaveLength(1)
+    played.do({ type: 'planned', inputs: { lines: allLines(car), start: 'ground' } })
+    expect(kinds(played)).toContain('filled')
+    played.do({ type: 'planned', inputs: { lines: [], service: 'renew', start: 'ground' } })
+    expect(toTheEnd(played)).toMatch(/the fluid renewed/)
   })
 
   it('a level alone is read, and nothing is bled for it', () => {
     const car = carOf('wherry-rear-brake')
-    const bench = new Bench(car).do({ type: 'planned', inputs: { lines: [], service: 'level', start: 'ground' } })
-    expect(kinds(bench)).toContain('level')
-    expect(kinds(bench)).not.toContain('bled')
-    toTheEnd(bench)
+    const played = new PlayedJob(car).do({ type: 'planned', inputs: { lines: [], service: 'level', start: 'ground' } })
+    expect(kinds(played)).toContain('level')
+    expect(kinds(played)).not.toContain('bled')
+    toTheEnd(played)
   })
 })
 
@@ -174,48 +174,48 @@ describe('one piece, one nut', () => {
     const car = carOf('ketch-cooler-assembly')
     expect(kitOf(car, { lines: allLines(car) }).filter(({ kind }) => kind === 'line')).toHaveLength(1)
     // Who wants one of its pipes wants the piece.
-    const bench = new Bench(car).do({ type: 'planned', inputs: { lines: ['feed'], start: 'ground' } })
-    expect(bench.state!.scope).toEqual(['feed', 'back'])
-    bench.workUntil('seat')
-    expect(bench.state!.lines.back).toMatchObject({ which: 'new', piece: 'feed' })
-    bench.do({ type: 'lineCalledOut', line: 'back', why: 'cracked clip' })
-    expect(bench.state!.lines.feed!.again).toBeDefined()
-    toTheEnd(bench)
+    const played = new PlayedJob(car).do({ type: 'planned', inputs: { lines: ['feed'], start: 'ground' } })
+    expect(played.state!.scope).toEqual(['feed', 'back'])
+    played.workUntil('seat')
+    expect(played.state!.lines.back).toMatchObject({ which: 'new', piece: 'feed' })
+    played.do({ type: 'lineCalledOut', line: 'back', why: 'cracked clip' })
+    expect(played.state!.lines.feed!.again).toBeDefined()
+    toTheEnd(played)
   })
 
   it('what the new part does without is opened and never closed, torqued or looked at', () => {
     const car = carOf('fulmar-clutch-line', 'fitted')
-    const bench = new Bench(car).do({ type: 'planned', inputs: { lines: allLines(car), start: 'ground' } })
+    const played = new PlayedJob(car).do({ type: 'planned', inputs: { lines: allLines(car), start: 'ground' } })
     const targets = (kind: string) =>
-      bench
+      played
         .steps()
         .filter(step => step.kind === kind)
         .map(({ target }) => target)
     expect(targets('open')).toContain('damper-in-joint')
     expect(targets('seat')).toEqual(['master-joint', 'slave-joint'])
     expect(targets('fasten')).toEqual(['bulkhead-clip'])
-    bench.workUntil('seat')
-    expect(bench.try({ type: 'jointOpened', joint: 'damper-in-joint' })).toMatchObject({ code: 'JOB_UNKNOWN_TARGET' })
-    expect(bench.try({ type: 'holdFastened', hold: 'damper-bolt' })).toMatchObject({ code: 'JOB_UNKNOWN_TARGET' })
-    toTheEnd(bench)
+    played.workUntil('seat')
+    expect(played.try({ type: 'jointOpened', joint: 'damper-in-joint' })).toMatchObject({ code: 'JOB_UNKNOWN_TARGET' })
+    expect(played.try({ type: 'holdFastened', hold: 'damper-bolt' })).toMatchObject({ code: 'JOB_UNKNOWN_TARGET' })
+    toTheEnd(played)
   })
 
   it('a nut that holds two lines is opened, torqued and looked at once, and waits for both to lie in', () => {
     const car = carOf('wherry-rear-brake')
-    const bench = new Bench(car).do({ type: 'planned', inputs: { lines: allLines(car), start: 'ground' } })
+    const played = new PlayedJob(car).do({ type: 'planned', inputs: { lines: allLines(car), start: 'ground' } })
     for (const kind of ['open', 'torque', 'leak'])
-      expect(bench.steps().filter(step => step.kind === kind && step.target.startsWith('axle'))).toHaveLength(1)
-    bench.workUntil('fit')
-    const [first] = allLines(car).filter(line => line !== bench.next()!.target)
-    bench.do(bench.plainFor(bench.next()!))
-    expect(bench.try({ type: 'jointSeated', joint: 'axle-joint', proofs: ['hand-start', 'bottomed', 'untwisted'] })).toEqual({
+      expect(played.steps().filter(step => step.kind === kind && step.target.startsWith('axle'))).toHaveLength(1)
+    played.workUntil('fit')
+    const [first] = allLines(car).filter(line => line !== played.next()!.target)
+    played.do(played.plainFor(played.next()!))
+    expect(played.try({ type: 'jointSeated', joint: 'axle-joint', proofs: ['hand-start', 'bottomed', 'untwisted'] })).toEqual({
       code: 'JOB_LINE_STATE',
       line: first,
       needs: 'laid-in',
     })
     // The hose alone: its nut is the hard line’s, which stays.
     expect(planOf(car, { lines: ['hose'] }).openOrder.toSorted()).toEqual(['axle-joint', 'frame-joint'])
-    toTheEnd(bench)
+    toTheEnd(played)
   })
 })
 
@@ -224,14 +224,14 @@ describe('what the box and the car say', () => {
   const target = 'radiator-in-joint'
 
   it('a leaflet’s torque is the job’s from then on, with the sheet’s beside it', () => {
-    const bench = new Bench(car).do({ type: 'planned', inputs: { lines: allLines(car), start: 'ground' } })
+    const played = new PlayedJob(car).do({ type: 'planned', inputs: { lines: allLines(car), start: 'ground' } })
     const leaflet = { type: 'leafletRead', thing: 'joint', target, from: 'leaflet 7, connector maker' } as const
     const [low, high] = [{ value: 9, unit: 'lbf.ft' } as const, { value: 11, unit: 'lbf.ft' } as const]
-    expect(bench.try({ ...leaflet, low: high, high: low })).toMatchObject({ code: 'JOB_WINDOW' })
-    expect(bench.try({ ...leaflet, from: ' ', low, high })).toMatchObject({ code: 'JOB_REASON_NEEDED', field: 'from' })
-    expect(bench.try({ ...leaflet, target: 'no-joint', low, high })).toMatchObject({ code: 'JOB_UNKNOWN_TARGET' })
-    bench.do({ ...leaflet, low, high })
-    const torque = bench.resolved.joints.find(({ id }) => id === target)!.torque!
+    expect(played.try({ ...leaflet, low: high, high: low })).toMatchObject({ code: 'JOB_WINDOW' })
+    expect(played.try({ ...leaflet, from: ' ', low, high })).toMatchObject({ code: 'JOB_REASON_NEEDED', field: 'from' })
+    expect(played.try({ ...leaflet, target: 'no-joint', low, high })).toMatchObject({ code: 'JOB_UNKNOWN_TARGET' })
+    played.do({ ...leaflet, low, high })
+    const torque = played.resolved.joints.find(({ id }) => id === target)!.torque!
     const settled = settleWindow(torque)
     // 9 to 11 lbf·ft: 1 lbf·ft is 1.3558 N·m (NIST SP 811, from memory).
     expect(settled).toMatchObject({ kind: 'settled' })
@@ -239,20 +239,20 @@ describe('what the box and the car say', () => {
     expect(settled.value.low).toBeCloseTo(12.2, 1)
     expect(settled.value.high).toBeCloseTo(14.9, 1)
     expect(settled.from).toHaveLength(2)
-    bench.workUntil(`torque:${target}`)
+    played.workUntil(`torque:${target}`)
     // The middle of the sheet’s own window is too much now.
     const asTheSheet = { type: 'jointTorqued', joint: target, how: 'wrench', entered: { value: 23.5, unit: 'N.m' } } as const
-    expect(bench.try(asTheSheet)).toMatchObject({ code: 'JOB_TORQUE_OUTSIDE', verdict: 'over' })
-    expect(toTheEnd(bench)).toMatch(/by the leaflet, 9\slbf·ft to 11\slbf·ft/)
+    expect(played.try(asTheSheet)).toMatchObject({ code: 'JOB_TORQUE_OUTSIDE', verdict: 'over' })
+    expect(toTheEnd(played)).toMatch(/by the leaflet, 9\slbf·ft to 11\slbf·ft/)
   })
 
   it('speaks of one group of a part’s fasteners, and of no other', () => {
-    const bench = new Bench(car, lead).do({ type: 'planned', inputs: { lines: allLines(car), start: 'ground' } })
+    const played = new PlayedJob(car, lead).do({ type: 'planned', inputs: { lines: allLines(car), start: 'ground' } })
     const leaflet = { type: 'leafletRead', thing: 'operation', target: 'undershield', from: 'kit' } as const
     const window = { low: { value: 6, unit: 'N.m' }, high: { value: 8, unit: 'N.m' } } as const
-    expect(bench.try({ ...leaflet, ...window })).toMatchObject({ code: 'JOB_FASTENER_GROUPS' })
-    bench.do({ ...leaflet, ...window, group: 0 })
-    expect(bench.resolved.operations.find(({ id }) => id === 'undershield')!.fasteners[0]!.torque).toMatchObject({
+    expect(played.try({ ...leaflet, ...window })).toMatchObject({ code: 'JOB_FASTENER_GROUPS' })
+    played.do({ ...leaflet, ...window, group: 0 })
+    expect(played.resolved.operations.find(({ id }) => id === 'undershield')!.fasteners[0]!.torque).toMatchObject({
       values: [{ value: { low: 6, high: 8 } }, {}],
     })
   })
@@ -264,16 +264,20 @@ describe('what the box and the car say', () => {
     expect(lacksOf(car.sheet, target)).toBeUndefined()
     // What nobody has measured is not nothing: there is a bottle at hand.
     expect(estimateFluid(thin, allLines(thin), planOf(thin))).toMatchObject({ shapeless: ['return'], bottles: { count: 1 } })
-    const bench = new Bench(thin).do({ type: 'planned', inputs: { lines: allLines(thin), start: 'ground' } })
+    const played = new PlayedJob(thin).do({ type: 'planned', inputs: { lines: allLines(thin), start: 'ground' } })
     const met = { type: 'observed', about: 'joint', target: 'gear-joint' } as const
-    expect(bench.try({ ...met, found: { what: 'hex', entered: { value: 800, unit: 'mm' } } })).toMatchObject({ code: 'JOB_QUANTITY_RANGE' })
-    expect(bench.try({ ...met, target: 'elsewhere', found: { what: 'minutes', minutes: 4 } })).toMatchObject({ code: 'JOB_UNKNOWN_TARGET' })
-    bench.do({ ...met, found: { what: 'hex', entered: { value: 0.6875, unit: 'in' } } })
-    bench.workUntil('torque')
-    expect(bench.try({ type: 'jointTorqued', joint: 'gear-joint', how: 'feel' })).toMatchObject({ code: 'JOB_BY_FEEL' })
-    bench.do({ type: 'jointTorqued', joint: 'gear-joint', how: 'turn' })
-    expect(bench.state!.joints['gear-joint']!.torqued).toMatchObject({ practice: true, verdict: 'not-measured' })
-    expect(toTheEnd(bench)).toMatch(/Met on this car, Steering gear, nut: a 0\.6875\sin wrench fits/)
+    expect(played.try({ ...met, found: { what: 'hex', entered: { value: 800, unit: 'mm' } } })).toMatchObject({
+      code: 'JOB_QUANTITY_RANGE',
+    })
+    expect(played.try({ ...met, target: 'elsewhere', found: { what: 'minutes', minutes: 4 } })).toMatchObject({
+      code: 'JOB_UNKNOWN_TARGET',
+    })
+    played.do({ ...met, found: { what: 'hex', entered: { value: 0.6875, unit: 'in' } } })
+    played.workUntil('torque')
+    expect(played.try({ type: 'jointTorqued', joint: 'gear-joint', how: 'feel' })).toMatchObject({ code: 'JOB_BY_FEEL' })
+    played.do({ type: 'jointTorqued', joint: 'gear-joint', how: 'turn' })
+    expect(played.state!.joints['gear-joint']!.torqued).toMatchObject({ practice: true, verdict: 'not-measured' })
+    expect(toTheEnd(played)).toMatch(/Met on this car, Steering gear, nut: a 0\.6875\sin wrench fits/)
   })
 })
 
@@ -286,15 +290,15 @@ describe('tried first', () => {
     expect(plan.ways['joint:wheel-joint']).toBe(0)
     // 30 of 100 times four minutes are lost and the other way (4 min, the wheel off and on 7) is gone after all.
     expect(plan.minutes.risk).toBeCloseTo(0.3 * (4 + 4 + 7), 6)
-    const bench = new Bench(car).do({ type: 'planned', inputs: { ...inputs, start: 'ground' } }).workUntil('open:wheel-joint')
-    expect(bench.try({ type: 'wayHung', goal: { kind: 'joint', target: 'frame-joint' }, way: 0 })).toMatchObject({
+    const played = new PlayedJob(car).do({ type: 'planned', inputs: { ...inputs, start: 'ground' } }).workUntil('open:wheel-joint')
+    expect(played.try({ type: 'wayHung', goal: { kind: 'joint', target: 'frame-joint' }, way: 0 })).toMatchObject({
       code: 'JOB_UNKNOWN_TARGET',
       what: 'way',
     })
-    bench.do({ type: 'wayHung', goal: { kind: 'joint', target: 'wheel-joint' }, way: 0 })
-    expect(restOf(car, bench.state!).ways['joint:wheel-joint']).toBe(1)
-    expect(bench.steps().some(step => step.kind === 'off' && step.target === 'rear-wheel')).toBe(true)
-    toTheEnd(bench)
+    played.do({ type: 'wayHung', goal: { kind: 'joint', target: 'wheel-joint' }, way: 0 })
+    expect(restOf(car, played.state!).ways['joint:wheel-joint']).toBe(1)
+    expect(played.steps().some(step => step.kind === 'off' && step.target === 'rear-wheel')).toBe(true)
+    toTheEnd(played)
   })
 
   it('is not chosen where it hardly ever goes', () => {
@@ -311,15 +315,15 @@ describe('turning from lock to lock', () => {
   const car = carOf('pintle-steering-pressure')
 
   it('needs wheels that are free, without the engine first and then with it', () => {
-    const bench = new Bench(car).do({ type: 'planned', inputs: { lines: allLines(car), start: 'ground' } }).workUntil('bleed')
-    expect(bench.next()!.at).toBe('half')
+    const played = new PlayedJob(car).do({ type: 'planned', inputs: { lines: allLines(car), start: 'ground' } }).workUntil('bleed')
+    expect(played.next()!.at).toBe('half')
     const round = { type: 'roundBled', bleeder: car.sheet.id, count: 6, saw: 'clear', toppedUp: true } as const
-    expect(bench.try({ ...round, running: true })).toEqual({ code: 'JOB_ENGINE', is: 'off' })
-    bench.do({ type: 'carMoved', to: 'ground' })
-    expect(bench.try(round)).toEqual({ code: 'JOB_LIFT', needs: 'half', is: 'elsewhere' })
-    bench.workUntil('turn')
-    expect(bench.try(round)).toEqual({ code: 'JOB_ENGINE', is: 'running' })
-    expect(listDue(car, bench.state!)).toContainEqual(expect.objectContaining({ kind: 'bled', running: true }))
-    toTheEnd(bench)
+    expect(played.try({ ...round, running: true })).toEqual({ code: 'JOB_ENGINE', is: 'off' })
+    played.do({ type: 'carMoved', to: 'ground' })
+    expect(played.try(round)).toEqual({ code: 'JOB_LIFT', needs: 'half', is: 'elsewhere' })
+    played.workUntil('turn')
+    expect(played.try(round)).toEqual({ code: 'JOB_ENGINE', is: 'running' })
+    expect(listDue(car, played.state!)).toContainEqual(expect.objectContaining({ kind: 'bled', running: true }))
+    toTheEnd(played)
   })
 })

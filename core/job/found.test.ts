@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
-import { Bench, everyDemoCar } from '../../tests/helpers/demo'
+import { PlayedJob, everyDemoCar } from '../../tests/helpers/demo'
 import type { JobCommand } from './types'
 
 const carOf = (sheet: string) => everyDemoCar().find(car => car.sheet.id === sheet)!
-const begun = () => new Bench(carOf('halyard-cooler-lines-screw-in')).plan()
+const begun = () => new PlayedJob(carOf('halyard-cooler-lines-screw-in')).plan()
 type Leaflet = Extract<JobCommand, { type: 'leafletRead' }>
 type Observed = Extract<JobCommand, { type: 'observed' }>
 
@@ -72,8 +72,8 @@ describe('a part with a seal of its own is looked at', () => {
   const pan = 'gearbox-pan'
   const look = (result: 'dry' | 'weeping'): JobCommand => ({ type: 'partLooked', operation: pan, result })
   const withPan = () => {
-    const bench = new Bench(carOf('halyard-cooler-lines-screw-in'))
-    return bench.do({ type: 'planned', inputs: { lines: [], neighbours: ['pan-gasket'], start: 'ground' } })
+    const played = new PlayedJob(carOf('halyard-cooler-lines-screw-in'))
+    return played.do({ type: 'planned', inputs: { lines: [], neighbours: ['pan-gasket'], start: 'ground' } })
   }
   it('once it is on again, with the engine running since, and in sight', () => {
     expect(withPan().try({ ...look('dry'), operation: 'moon' } as JobCommand)).toMatchObject({ code: 'JOB_UNKNOWN_TARGET' })
@@ -89,33 +89,33 @@ describe('a part with a seal of its own is looked at', () => {
     expect(running.next()?.id).not.toBe(`look:${pan}`)
   })
   it('not through the undershield, which could be off', () => {
-    const bench = withPan().workUntil(`on:${pan}`)
-    bench.do(bench.plainFor(bench.next()!))
-    const { id: operation, fasteners } = bench.resolved.operations.find(({ id }) => id === 'undershield')!
+    const played = withPan().workUntil(`on:${pan}`)
+    played.do(played.plainFor(played.next()!))
+    const { id: operation, fasteners } = played.resolved.operations.find(({ id }) => id === 'undershield')!
     const cover: JobCommand = { type: 'operationOn', operation, fasteners: fasteners.map(({ count }) => count) }
-    expect(bench.try(cover)).toMatchObject({ code: 'JOB_GATE', gate: 'close', due: [{ kind: 'part-look', operation: pan }] })
+    expect(played.try(cover)).toMatchObject({ code: 'JOB_GATE', gate: 'close', due: [{ kind: 'part-look', operation: pan }] })
     // Left for the night it is covered all the same; the look is still due, and is made with the shield off.
-    bench.do({ type: 'paused', reason: 'end-of-day' }).do(cover).do({ type: 'resumed' })
-    expect(bench.try(look('dry'))).toEqual({ code: 'JOB_HIDDEN', joint: pan, operation })
+    played.do({ type: 'paused', reason: 'end-of-day' }).do(cover).do({ type: 'resumed' })
+    expect(played.try(look('dry'))).toEqual({ code: 'JOB_HIDDEN', joint: pan, operation })
   })
   it('past a shield that stayed on while the pan came off: whoever reached past it sees past it', () => {
-    const bench = withPan().workUntil('off:undershield')
-    const { fasteners, seals } = bench.resolved.operations.find(({ id }) => id === pan)!
+    const played = withPan().workUntil('off:undershield')
+    const { fasteners, seals } = played.resolved.operations.find(({ id }) => id === pan)!
     const counts = fasteners.map(({ count }) => count)
-    bench.clock += 24 * 3_600_000
-    bench.do({ type: 'operationOff', operation: pan, fasteners: counts })
-    bench.do({ type: 'operationOn', operation: pan, fasteners: counts, seals: seals!.map(({ id }) => id), oldOut: true })
+    played.clock += 24 * 3_600_000
+    played.do({ type: 'operationOff', operation: pan, fasteners: counts })
+    played.do({ type: 'operationOn', operation: pan, fasteners: counts, seals: seals!.map(({ id }) => id), oldOut: true })
     // What it still wants is the engine, not the shield off.
-    expect(bench.try(look('dry'))).toEqual({ code: 'JOB_NO_PRESSURE', by: 'engine' })
+    expect(played.try(look('dry'))).toEqual({ code: 'JOB_NO_PRESSURE', by: 'engine' })
     // Put on after that, by a tablet that has seen none of it, it covers the pan all the same.
-    const shield = bench.resolved.operations.find(({ id }) => id === 'undershield')!
+    const shield = played.resolved.operations.find(({ id }) => id === 'undershield')!
     const all = shield.fasteners.map(({ count }) => count)
-    bench.do({ type: 'operationOff', operation: shield.id, fasteners: all }).do({ type: 'paused', reason: 'end-of-day' })
-    bench.device = 'tablet-2'
-    bench.seen = 1
-    bench.do({ type: 'operationOn', operation: shield.id, fasteners: all })
-    bench.seen = undefined
-    bench.do({ type: 'resumed' })
-    expect(bench.try(look('dry'))).toEqual({ code: 'JOB_HIDDEN', joint: pan, operation: shield.id })
+    played.do({ type: 'operationOff', operation: shield.id, fasteners: all }).do({ type: 'paused', reason: 'end-of-day' })
+    played.device = 'tablet-2'
+    played.seen = 1
+    played.do({ type: 'operationOn', operation: shield.id, fasteners: all })
+    played.seen = undefined
+    played.do({ type: 'resumed' })
+    expect(played.try(look('dry'))).toEqual({ code: 'JOB_HIDDEN', joint: pan, operation: shield.id })
   })
 })

@@ -1,7 +1,7 @@
 import { taskKey } from '../access/taskKinds'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { Bench, allDemoSheets, demoCar, demoSheet } from '../../tests/helpers/demo'
+import { PlayedJob, allDemoSheets, demoCar, demoSheet } from '../../tests/helpers/demo'
 import { seizedPath, remedies } from '../fittings/seizedPath'
 import { listTools } from '../kit/listTools'
 import { resolveSheet, type ResolvedSheet } from '../sheet/resolveSheet'
@@ -46,18 +46,18 @@ describe('a seized joint', () => {
   })
 
   it('is recorded while it is shut, and survives its opening', () => {
-    const bench = new Bench(one).plan(['supply']).workUntil('open')
-    bench.do({ type: 'jointSeized', joint: 'gearbox-out-joint', remedy: 'soak' }).do({ type: 'timerStarted', timer: 'soak', minutes: 15 })
-    expect(bench.try({ type: 'jointSeized', joint: 'gearbox-out-joint', remedy: 'heat' })).toMatchObject({
+    const played = new PlayedJob(one).plan(['supply']).workUntil('open')
+    played.do({ type: 'jointSeized', joint: 'gearbox-out-joint', remedy: 'soak' }).do({ type: 'timerStarted', timer: 'soak', minutes: 15 })
+    expect(played.try({ type: 'jointSeized', joint: 'gearbox-out-joint', remedy: 'heat' })).toMatchObject({
       code: 'JOB_REMEDY_BARRED',
       because: 'plastic-or-hose',
     })
-    expect(bench.try({ type: 'jointSeized', joint: 'nothing', remedy: 'soak' })).toMatchObject({ code: 'JOB_UNKNOWN_TARGET' })
-    expect(runningTimers(bench.state!, bench.steps()).map(timer => timer.timer)).toEqual(['soak'])
-    bench.workUntil('cap')
-    expect(runningTimers(bench.state!, bench.steps())).toEqual([])
-    expect(bench.state!.joints['gearbox-out-joint']).toMatchObject({ opened: {}, seized: [{ remedy: 'soak' }] })
-    expect(bench.try({ type: 'jointSeized', joint: 'gearbox-out-joint', remedy: 'soak' })).toMatchObject({
+    expect(played.try({ type: 'jointSeized', joint: 'nothing', remedy: 'soak' })).toMatchObject({ code: 'JOB_UNKNOWN_TARGET' })
+    expect(runningTimers(played.state!, played.steps()).map(timer => timer.timer)).toEqual(['soak'])
+    played.workUntil('cap')
+    expect(runningTimers(played.state!, played.steps())).toEqual([])
+    expect(played.state!.joints['gearbox-out-joint']).toMatchObject({ opened: {}, seized: [{ remedy: 'soak' }] })
+    expect(played.try({ type: 'jointSeized', joint: 'gearbox-out-joint', remedy: 'soak' })).toMatchObject({
       code: 'JOB_JOINT_STATE',
       needs: 'closed',
     })
@@ -89,53 +89,53 @@ describe('a joint that weeps', () => {
   })
 
   it('retorqued, it has to be looked at again', () => {
-    const bench = new Bench(one).plan(['supply']).workUntil('leak')
-    bench.do({ type: 'leakChecked', joint: 'gearbox-out-joint', result: 'weeping' })
-    expect(leakDoubt(bench.state!.joints['gearbox-out-joint']!)).toBe('not-dry')
+    const played = new PlayedJob(one).plan(['supply']).workUntil('leak')
+    played.do({ type: 'leakChecked', joint: 'gearbox-out-joint', result: 'weeping' })
+    expect(leakDoubt(played.state!.joints['gearbox-out-joint']!)).toBe('not-dry')
     const again: JobCommand = { type: 'jointTorqued', joint: 'gearbox-out-joint', how: 'wrench', entered: { value: 19, unit: 'N.m' } }
-    expect(bench.try(again)).toEqual({ code: 'JOB_ENGINE', is: 'running' })
-    bench.do({ type: 'engineStopped' }).do(again)
+    expect(played.try(again)).toEqual({ code: 'JOB_ENGINE', is: 'running' })
+    played.do({ type: 'engineStopped' }).do(again)
     // The engine is what comes next, and nothing else is asked for once more.
-    expect(bench.next()!.kind).toBe('run')
-    expect(bench.try({ type: 'leakChecked', joint: 'gearbox-out-joint', result: 'dry' })).toMatchObject({ code: 'JOB_TIMER_NOT_STARTED' })
-    bench.do({ type: 'engineStarted' })
-    bench.clock += 15 * 60_000
-    bench.do({ type: 'leakChecked', joint: 'gearbox-out-joint', result: 'dry' })
-    expect(leakDoubt(bench.state!.joints['gearbox-out-joint']!)).toBeUndefined()
-    expect(bench.events.filter(event => event.body.type === 'jointTorqued')).toHaveLength(2)
+    expect(played.next()!.kind).toBe('run')
+    expect(played.try({ type: 'leakChecked', joint: 'gearbox-out-joint', result: 'dry' })).toMatchObject({ code: 'JOB_TIMER_NOT_STARTED' })
+    played.do({ type: 'engineStarted' })
+    played.clock += 15 * 60_000
+    played.do({ type: 'leakChecked', joint: 'gearbox-out-joint', result: 'dry' })
+    expect(leakDoubt(played.state!.joints['gearbox-out-joint']!)).toBeUndefined()
+    expect(played.events.filter(event => event.body.type === 'jointTorqued')).toHaveLength(2)
   })
 })
 
 describe('the bolt tray', () => {
   it('fills as parts come off and empties as they go back; one bolt short blocks the sign-off', () => {
-    const bench = new Bench(one).plan(['supply'])
-    expect(fastenerLedger(one, bench.state!)).toEqual([])
-    bench.workUntil('open')
-    const [shield] = fastenerLedger(one, bench.state!)
+    const played = new PlayedJob(one).plan(['supply'])
+    expect(fastenerLedger(one, played.state!)).toEqual([])
+    played.workUntil('open')
+    const [shield] = fastenerLedger(one, played.state!)
     const counts = one.operations.find(operation => operation.id === 'undershield')!.fasteners.map(fastener => fastener.count)
     expect(shield).toMatchObject({ operation: 'undershield', mixed: true })
     expect(shield!.wells.map(well => [well.out, well.in, well.state])).toEqual(counts.map(count => [count, undefined, 'off']))
-    bench.workUntil('on:undershield')
-    bench.do({ type: 'operationOn', operation: 'undershield', fasteners: counts.map((count, i) => (i === 0 ? count - 1 : count)) })
-    expect(fastenerLedger(one, bench.state!)[0]!.wells.map(well => well.state)).toEqual(
+    played.workUntil('on:undershield')
+    played.do({ type: 'operationOn', operation: 'undershield', fasteners: counts.map((count, i) => (i === 0 ? count - 1 : count)) })
+    expect(fastenerLedger(one, played.state!)[0]!.wells.map(well => well.state)).toEqual(
       counts.map((_, i) => (i === 0 ? 'missing' : 'back')),
     )
-    expect(listDue(one, bench.state!).map(item => item.kind)).toContain('counted')
-    bench.do({ type: 'fastenersCounted', operation: 'undershield', fasteners: counts })
-    expect(fastenerLedger(one, bench.state!)[0]!.wells.every(well => well.state === 'back')).toBe(true)
-    expect(listDue(one, bench.state!).map(item => item.kind)).not.toContain('counted')
+    expect(listDue(one, played.state!).map(item => item.kind)).toContain('counted')
+    played.do({ type: 'fastenersCounted', operation: 'undershield', fasteners: counts })
+    expect(fastenerLedger(one, played.state!)[0]!.wells.every(well => well.state === 'back')).toBe(true)
+    expect(listDue(one, played.state!).map(item => item.kind)).not.toContain('counted')
   })
 })
 
 describe('what else is on record', () => {
   it('a decision about a neighbour, a photo, a hand-over to somebody else', () => {
-    const bench = new Bench(one).plan(['supply'])
-    bench.do({ type: 'neighbourDecided', neighbour: 'pan-gasket', choice: 'leave', by: 'customer', found: 'aged' })
-    expect(bench.try({ type: 'neighbourDecided', neighbour: 'moon', choice: 'now', by: 'customer' })).toMatchObject({
+    const played = new PlayedJob(one).plan(['supply'])
+    played.do({ type: 'neighbourDecided', neighbour: 'pan-gasket', choice: 'leave', by: 'customer', found: 'aged' })
+    expect(played.try({ type: 'neighbourDecided', neighbour: 'moon', choice: 'now', by: 'customer' })).toMatchObject({
       code: 'JOB_UNKNOWN_TARGET',
       what: 'neighbour',
     })
-    bench
+    played
       .do({
         type: 'photoTaken',
         photo: '00000000-0000-4000-8000-000000000077',
@@ -143,12 +143,12 @@ describe('what else is on record', () => {
         caption: 'before',
       })
       .do({ type: 'passedOn', to: 'Imke Thorsby' })
-    expect(bench.state).toMatchObject({
+    expect(played.state).toMatchObject({
       neighbours: { 'pan-gasket': { choice: 'leave', found: 'aged' } },
       photos: [{ step: { kind: 'off', target: 'undershield' }, caption: 'before' }],
       passedOn: { to: 'Imke Thorsby' },
     })
-    expect(bench.try({ type: 'passedOn', to: ' ' })).toMatchObject({ code: 'JOB_REASON_NEEDED' })
+    expect(played.try({ type: 'passedOn', to: ' ' })).toMatchObject({ code: 'JOB_REASON_NEEDED' })
   })
 })
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { Bench, allLines, everyDemoCar } from '../../tests/helpers/demo'
+import { PlayedJob, allLines, everyDemoCar } from '../../tests/helpers/demo'
 import { usableParts } from '../sheet/chosenPart'
 import type { Step, StepKind } from './listSteps'
 import { listDue, obligations } from './obligations'
@@ -47,8 +47,8 @@ describe('each obligation by itself', () => {
     resolved: (typeof cars)[number],
     kinds: readonly StepKind[],
     change: (step: Step, plain: JobCommand) => JobCommand,
-  ): Bench {
-    const bench = new Bench(resolved)
+  ): PlayedJob {
+    const played = new PlayedJob(resolved)
     const neighbours = resolved.sheet.neighbours.map(({ id }) => id)
     // Whoever plans has said which part goes in.
     const parts = Object.fromEntries(
@@ -58,17 +58,17 @@ describe('each obligation by itself', () => {
           .map(({ id }) => [line.id, id]),
       ),
     )
-    bench.do({
+    played.do({
       type: 'planned',
       inputs: { lines: allLines(resolved), start: 'ground', parts, ...(neighbours.length > 0 && { neighbours }) },
     })
     for (let guard = 0; guard < 200; guard++) {
-      const step = bench.steps().find(one => one.status === 'open' && !kinds.includes(one.kind))
+      const step = played.steps().find(one => one.status === 'open' && !kinds.includes(one.kind))
       if (!step) break
-      if (step.kind === 'leak') bench.clock += 20 * 60_000
-      if (bench.tryInTime(change(step, bench.plainFor(step)))) break
+      if (step.kind === 'leak') played.clock += 20 * 60_000
+      if (played.tryInTime(change(step, played.plainFor(step)))) break
     }
-    return bench
+    return played
   }
   const changed: Partial<Record<ObligationKind, (step: Step, plain: JobCommand) => JobCommand>> = {
     part: (_, plain) =>
@@ -82,14 +82,15 @@ describe('each obligation by itself', () => {
     kind => {
       let asked = 0
       for (const resolved of cars) {
-        const bench = kind === 'plan' ? new Bench(resolved) : workWithout(resolved, leftOut[kind], changed[kind] ?? ((_, plain) => plain))
+        const played =
+          kind === 'plan' ? new PlayedJob(resolved) : workWithout(resolved, leftOut[kind], changed[kind] ?? ((_, plain) => plain))
         const [level] = resolved.sheet.levels
         if (level && (kind === 'foam' || kind === 'air-source'))
           for (let times = 0; times < (kind === 'foam' ? 1 : 3); times++)
-            bench.do({ type: 'levelRead', level: level.id, engine: 'off', reading: 'foam' })
-        if (!listDue(resolved, bench.state!).some(owed => owed.kind === kind)) continue
+            played.do({ type: 'levelRead', level: level.id, engine: 'off', reading: 'foam' })
+        if (!listDue(resolved, played.state!).some(owed => owed.kind === kind)) continue
         // Whatever was left out, nobody gets to sign over it.
-        expect(bench.try({ type: 'signedOff' })).toMatchObject({ code: 'JOB_MISSING' })
+        expect(played.try({ type: 'signedOff' })).toMatchObject({ code: 'JOB_MISSING' })
         if (++asked === 4) break
       }
       expect(asked).toBeGreaterThan(0)

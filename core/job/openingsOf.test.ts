@@ -1,39 +1,39 @@
 import { describe, expect, it } from 'vitest'
-import { Bench, demoCar, everyDemoCar, planOf } from '../../tests/helpers/demo'
+import { PlayedJob, demoCar, everyDemoCar, planOf } from '../../tests/helpers/demo'
 import { estimateFluid } from '../fluid/estimateFluid'
 import { isOn } from '../sheet/jointLines'
 import { openingsOf } from './openingsOf'
 
 const car = demoCar('one')
-function opened(): { bench: Bench; order: string[] } {
-  const bench = new Bench(car).plan().workUntil('open')
-  return { bench, order: [...planOf(car, bench.state!.inputs!).openOrder] }
+function opened(): { played: PlayedJob; order: string[] } {
+  const played = new PlayedJob(car).plan().workUntil('open')
+  return { played, order: [...planOf(car, played.state!.inputs!).openOrder] }
 }
-const seen = (bench: Bench) => openingsOf(car, bench.state!, planOf(car, bench.state!.inputs!))
+const seen = (played: PlayedJob) => openingsOf(car, played.state!, planOf(car, played.state!.inputs!))
 
 describe('openingsOf', () => {
   it('is the plan while nothing is open', () => {
-    const { bench, order } = opened()
-    expect(seen(bench)).toMatchObject({ openOrder: order, open: [] })
+    const { played, order } = opened()
+    expect(seen(played)).toMatchObject({ openOrder: order, open: [] })
   })
   it('goes by the order joints were really opened in, the others after them', () => {
-    const { bench, order } = opened()
+    const { played, order } = opened()
     const last = order.at(-1)!
-    bench.do({ type: 'jointOpened', joint: last })
-    expect(seen(bench).openOrder).toEqual([last, ...order.slice(0, -1)])
+    played.do({ type: 'jointOpened', joint: last })
+    expect(seen(played).openOrder).toEqual([last, ...order.slice(0, -1)])
   })
   it('a joint stands open until it is capped', () => {
-    const { bench, order } = opened()
-    bench.do({ type: 'jointOpened', joint: order[0]! })
-    expect(seen(bench).open).toEqual([order[0]])
-    bench.do({ type: 'jointCapped', joint: order[0]! })
-    expect(seen(bench).open).toEqual([])
+    const { played, order } = opened()
+    played.do({ type: 'jointOpened', joint: order[0]! })
+    expect(seen(played).open).toEqual([order[0]])
+    played.do({ type: 'jointCapped', joint: order[0]! })
+    expect(seen(played).open).toEqual([])
   })
   it('what ran out already is not reckoned a second time: the sum over all joints is the same in either order, within its bounds', () => {
-    const { bench, order } = opened()
-    const before = estimateFluid(car, bench.state!.scope, seen(bench))
-    bench.do({ type: 'jointOpened', joint: order.at(-1)! })
-    const after = estimateFluid(car, bench.state!.scope, seen(bench))
+    const { played, order } = opened()
+    const before = estimateFluid(car, played.state!.scope, seen(played))
+    played.do({ type: 'jointOpened', joint: order.at(-1)! })
+    const after = estimateFluid(car, played.state!.scope, seen(played))
     expect(after.joints.map(({ joint }) => joint)).toEqual([order.at(-1), ...order.slice(0, -1)])
     expect(after.topUp.most).toBeCloseTo(before.topUp.most, 6)
     expect(after.spill.likely).toBeGreaterThan(0)

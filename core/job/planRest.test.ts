@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { Bench, allLines, everyDemoCar, planOf, anyParts } from '../../tests/helpers/demo'
+import { PlayedJob, allLines, everyDemoCar, planOf, anyParts } from '../../tests/helpers/demo'
 import { planJob } from '../access/planJob'
 import { liftPositions } from '../sheet/types'
 import { followedPlan } from './planRest'
@@ -14,12 +14,15 @@ describe('the rest of a plan', () => {
     '%s: followed, it is the same plan less what is done, and no plan from there costs less',
     (_, resolved) => {
       for (const start of liftPositions) {
-        const bench = new Bench(resolved).do({ type: 'planned', inputs: { lines: allLines(resolved), start, parts: anyParts(resolved) } })
-        const whole = planOf(resolved, bench.state!.inputs!)
+        const played = new PlayedJob(resolved).do({
+          type: 'planned',
+          inputs: { lines: allLines(resolved), start, parts: anyParts(resolved) },
+        })
+        const whole = planOf(resolved, played.state!.inputs!)
         let before = idsOf(whole)
         let followed = 0
         for (let guard = 0; guard < 200; guard++) {
-          const state = bench.state!
+          const state = played.state!
           const standing = standingOf(resolved, state)
           const kept = followedPlan(resolved, state, whole, standing)
           if (kept) {
@@ -34,13 +37,13 @@ describe('the rest of a plan', () => {
             expect(before.slice(before.length - now.length)).toEqual(now)
             before = now
           }
-          const step = bench.next()
+          const step = played.next()
           if (!step) break
-          if (step.kind === 'leak') bench.clock += 20 * 60_000
-          bench.do(bench.plainFor(step))
+          if (step.kind === 'leak') played.clock += 20 * 60_000
+          played.do(played.plainFor(step))
         }
         expect(followed).toBeGreaterThan(idsOf(whole).length / 2)
-        bench.do({ type: 'signedOff' })
+        played.do({ type: 'signedOff' })
       }
     },
     60_000,

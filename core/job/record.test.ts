@@ -1,20 +1,20 @@
 import { describe, expect, it } from 'vitest'
-import { Bench, demoCar, planOf, lead } from '../../tests/helpers/demo'
+import { PlayedJob, demoCar, planOf, lead } from '../../tests/helpers/demo'
 import { buildRecord } from './buildRecord'
 import { listSteps } from './listSteps'
 import { plainCommand } from './plainCommand'
 
 const one = demoCar('one')
-const record = (bench: Bench) => buildRecord(one, bench.state!, bench.events)
+const record = (played: PlayedJob) => buildRecord(one, played.state!, played.events)
 
 describe('buildRecord', () => {
   it('keeps corrections on record and counts what holds', () => {
-    const bench = new Bench(one).plan(['supply']).workUntil('torque')
-    bench.do({ type: 'jointTorqued', joint: 'gearbox-out-joint', how: 'wrench', entered: { value: 17.5, unit: 'N.m' } })
-    const wrong = bench.events.at(-1)!
-    bench.do({ type: 'stepUndone', reverts: [wrong.id] })
-    bench.do({ type: 'jointTorqued', joint: 'gearbox-out-joint', how: 'wrench', entered: { value: 13.5, unit: 'lbf.ft' } })
-    const { torques, events, lines, leftAlone } = record(bench)
+    const played = new PlayedJob(one).plan(['supply']).workUntil('torque')
+    played.do({ type: 'jointTorqued', joint: 'gearbox-out-joint', how: 'wrench', entered: { value: 17.5, unit: 'N.m' } })
+    const wrong = played.events.at(-1)!
+    played.do({ type: 'stepUndone', reverts: [wrong.id] })
+    played.do({ type: 'jointTorqued', joint: 'gearbox-out-joint', how: 'wrench', entered: { value: 13.5, unit: 'lbf.ft' } })
+    const { torques, events, lines, leftAlone } = record(played)
     expect(torques).toHaveLength(1)
     expect(torques[0]).toMatchObject({ entered: { value: 13.5, unit: 'lbf.ft' }, verdict: 'inside' })
     expect(events.filter(event => event.body.type === 'jointTorqued')).toHaveLength(2)
@@ -23,10 +23,10 @@ describe('buildRecord', () => {
   })
 
   it('a joint done by feel says so and claims no torque', () => {
-    const bench = new Bench(one).plan(['supply']).workUntil('torque')
-    bench.person = lead
-    bench.do({ type: 'jointTorqued', joint: 'gearbox-out-joint', how: 'feel', reason: 'no wrench reaches' })
-    expect(record(bench).torques[0]).toMatchObject({
+    const played = new PlayedJob(one).plan(['supply']).workUntil('torque')
+    played.person = lead
+    played.do({ type: 'jointTorqued', joint: 'gearbox-out-joint', how: 'feel', reason: 'no wrench reaches' })
+    expect(record(played).torques[0]).toMatchObject({
       how: 'feel',
       verdict: 'not-measured',
       newtonMetres: undefined,
@@ -36,12 +36,12 @@ describe('buildRecord', () => {
   })
 
   it('balances what was entered in two units, and what nobody measured stays unknown', () => {
-    const bench = new Bench(one).plan(['supply'])
-    expect(record(bench).balance).toEqual({ out: undefined, in: 0, owed: undefined })
-    bench
+    const played = new PlayedJob(one).plan(['supply'])
+    expect(record(played).balance).toEqual({ out: undefined, in: 0, owed: undefined })
+    played
       .do({ type: 'fluidCaught', entered: { value: 1, unit: 'qt' }, how: 'measured' })
       .do({ type: 'fluidAdded', entered: { value: 0.5, unit: 'L' }, how: 'measured' })
-    const { balance, fluids } = record(bench)
+    const { balance, fluids } = record(played)
     expect(balance.owed).toBeCloseTo(446.35, 2)
     expect(fluids.map(fluid => [fluid.kind, fluid.entered.unit])).toEqual([
       ['caught', 'qt'],
@@ -50,35 +50,35 @@ describe('buildRecord', () => {
   })
 
   it('names what was left out with its reason, notes, and what is missing until sign-off', () => {
-    const bench = new Bench(one).plan(['supply']).workUntil('road-test')
-    bench
-      .do({ type: 'stepSkipped', step: { kind: 'road-test', target: bench.resolved.sheet.id }, reason: 'no plates' })
+    const played = new PlayedJob(one).plan(['supply']).workUntil('road-test')
+    played
+      .do({ type: 'stepSkipped', step: { kind: 'road-test', target: played.resolved.sheet.id }, reason: 'no plates' })
       .do({ type: 'noteWritten', text: 'clip was brittle' })
-    expect(record(bench)).toMatchObject({
+    expect(record(played)).toMatchObject({
       skipped: [{ step: { kind: 'road-test' }, reason: 'no plates' }],
       notes: [{ text: 'clip was brittle' }],
       missing: [],
       signedOff: undefined,
     })
-    expect(bench.try({ type: 'signedOff' })).toBeUndefined()
-    expect(record(bench).signedOff).toMatchObject({ by: 'Rafe Undal' })
+    expect(played.try({ type: 'signedOff' })).toBeUndefined()
+    expect(record(played).signedOff).toMatchObject({ by: 'Rafe Undal' })
   })
 
   it('reopened by a lead, it is unsigned again and says why', () => {
-    const bench = new Bench(one).plan(['supply']).workUntil().do({ type: 'signedOff' })
-    expect(bench.try({ type: 'reopened', why: 'weep at the radiator' })).toMatchObject({ code: 'JOB_ROLE' })
-    bench.person = { ...bench.person, role: 'lead' }
-    bench.do({ type: 'reopened', why: 'weep at the radiator' })
-    expect(record(bench).signedOff).toBeUndefined()
-    expect(bench.events.at(-1)!.body).toMatchObject({ why: 'weep at the radiator' })
+    const played = new PlayedJob(one).plan(['supply']).workUntil().do({ type: 'signedOff' })
+    expect(played.try({ type: 'reopened', why: 'weep at the radiator' })).toMatchObject({ code: 'JOB_ROLE' })
+    played.person = { ...played.person, role: 'lead' }
+    played.do({ type: 'reopened', why: 'weep at the radiator' })
+    expect(record(played).signedOff).toBeUndefined()
+    expect(played.events.at(-1)!.body).toMatchObject({ why: 'weep at the radiator' })
   })
 })
 
 describe('listSteps', () => {
   it('puts a move wherever the car has to stand elsewhere, and brings it down at the end', () => {
-    const bench = new Bench(one).plan(['supply'])
+    const played = new PlayedJob(one).plan(['supply'])
     expect(
-      bench
+      played
         .steps()
         .filter(step => step.kind === 'move')
         .map(step => step.at),
@@ -89,37 +89,37 @@ describe('listSteps', () => {
   })
 
   it('a move somebody forgot to press is asked for, whatever has been done meanwhile', () => {
-    const bench = new Bench(one).plan(['supply']).workUntil('move')
-    bench.do({ type: 'operationOff', operation: 'undershield', fasteners: [6, 2, 2] })
-    expect(bench.next()!.kind).toBe('move')
-    bench.do({ type: 'carMoved', to: 'raised' })
-    expect(bench.steps().filter(step => step.kind === 'move' && step.at === 'raised')).toMatchObject([{ status: 'done' }])
+    const played = new PlayedJob(one).plan(['supply']).workUntil('move')
+    played.do({ type: 'operationOff', operation: 'undershield', fasteners: [6, 2, 2] })
+    expect(played.next()!.kind).toBe('move')
+    played.do({ type: 'carMoved', to: 'raised' })
+    expect(played.steps().filter(step => step.kind === 'move' && step.at === 'raised')).toMatchObject([{ status: 'done' }])
   })
 
   it('adding a line in the middle keeps what is done and asks for the rest', () => {
-    const bench = new Bench(one).plan(['supply']).workUntil('withdraw')
-    const done = bench
+    const played = new PlayedJob(one).plan(['supply']).workUntil('withdraw')
+    const done = played
       .steps()
       .filter(step => step.status === 'done' && step.kind !== 'move')
       .map(step => step.id)
-    bench.plan(['supply', 'return-short'])
-    const steps = bench.steps()
+    played.plan(['supply', 'return-short'])
+    const steps = played.steps()
     for (const id of done) expect(steps.find(step => step.id === id)?.status, id).toBe('done')
-    expect(bench.next()!.id).toBe('receive:return-short')
-    bench.workUntil()
-    expect(bench.try({ type: 'signedOff' })).toBeUndefined()
+    expect(played.next()!.id).toBe('receive:return-short')
+    played.workUntil()
+    expect(played.try({ type: 'signedOff' })).toBeUndefined()
   })
 })
 
 it('plainCommand aims at the middle, expects the likely spill and gives back what was caught', () => {
-  const bench = new Bench(one).plan(['supply']).workUntil('catch')
-  const plain = (kind: string) => bench.plainFor(bench.steps().find(step => step.kind === kind)!)
+  const played = new PlayedJob(one).plan(['supply']).workUntil('catch')
+  const plain = (kind: string) => played.plainFor(played.steps().find(step => step.kind === kind)!)
   expect(plain('torque')).toMatchObject({ entered: { value: 18.5, unit: 'N.m' } })
   expect(plain('catch')).toMatchObject({ how: 'estimated', entered: { unit: 'mL' } })
-  bench.do({ type: 'fluidCaught', entered: { value: 330, unit: 'mL' }, how: 'measured' })
+  played.do({ type: 'fluidCaught', entered: { value: 330, unit: 'mL' }, how: 'measured' })
   expect(plain('fill')).toMatchObject({ entered: { value: 330, unit: 'mL' } })
   expect(plain('level')).toMatchObject({ temperature: { value: 40, unit: 'degC' }, engine: 'idling', reading: 'at' })
-  expect(plainCommand(one, { ...bench.steps()[0]!, kind: 'torque', target: 'nothing' }, bench.state!, undefined)).toMatchObject({
+  expect(plainCommand(one, { ...played.steps()[0]!, kind: 'torque', target: 'nothing' }, played.state!, undefined)).toMatchObject({
     how: 'wrench',
   })
 })

@@ -1,18 +1,18 @@
 import { describe, expect, it } from 'vitest'
-import { Bench, demoCar, lead, technician } from '../../tests/helpers/demo'
+import { PlayedJob, demoCar, lead, technician } from '../../tests/helpers/demo'
 
 import type { JobCommand } from './types'
 
 const one = demoCar('one')
-const planned = () => new Bench(one).plan()
+const planned = () => new PlayedJob(one).plan()
 
 describe('decide refuses', () => {
   const cases: [
     name: string,
     code: string,
-    command: (bench: Bench) => JobCommand,
+    command: (played: PlayedJob) => JobCommand,
     until: string | undefined,
-    prepare: (bench: Bench) => unknown,
+    prepare: (played: PlayedJob) => unknown,
   ][] = [
     [
       'torque above the window',
@@ -33,7 +33,7 @@ describe('decide refuses', () => {
       'JOB_REASON_NEEDED',
       () => ({ type: 'jointTorqued', joint: 'gearbox-out-joint', how: 'wrench', entered: { value: 21, unit: 'N.m' } }),
       'torque',
-      bench => void (bench.person = lead),
+      played => void (played.person = lead),
     ],
     [
       'a torque that cannot be',
@@ -68,7 +68,7 @@ describe('decide refuses', () => {
       'JOB_JOINT_STATE',
       () => ({ type: 'jointSeated', joint: 'gearbox-out-joint', proofs: ['hand-start', 'bottomed'] }),
       'seals',
-      bench => bench.do({ type: 'lineIn', line: 'supply' }),
+      played => played.do({ type: 'lineIn', line: 'supply' }),
     ],
     [
       'a one-time seal reused',
@@ -143,7 +143,7 @@ describe('decide refuses', () => {
       'JOB_REASON_NEEDED',
       () => ({ type: 'jointTorqued', joint: 'gearbox-out-joint', how: 'feel' }),
       'torque:gearbox-out-joint',
-      bench => void (bench.person = lead),
+      played => void (played.person = lead),
     ],
     [
       'one group of fasteners not torqued',
@@ -193,14 +193,14 @@ describe('decide refuses', () => {
       'JOB_GATE',
       () => ({ type: 'jointOpened', joint: 'radiator-out-joint-short' }),
       'open',
-      bench => bench.do({ type: 'partReceived', line: 'supply', against: 'sheet', agrees: false, differs: 'shorter' }),
+      played => played.do({ type: 'partReceived', line: 'supply', against: 'sheet', agrees: false, differs: 'shorter' }),
     ],
     [
       'taking back what somebody else has said',
       'JOB_UNDO_OTHERS',
-      bench => ({ type: 'stepUndone', reverts: [bench.events.at(-1)!.id] }),
+      played => ({ type: 'stepUndone', reverts: [played.events.at(-1)!.id] }),
       'open',
-      bench => void (bench.person = { ...technician, id: '00000000-0000-4000-8000-00000000000c', name: 'Oda' }),
+      played => void (played.person = { ...technician, id: '00000000-0000-4000-8000-00000000000c', name: 'Oda' }),
     ],
     [
       'a leak check before its time',
@@ -270,14 +270,14 @@ describe('decide refuses', () => {
       'JOB_PAUSED',
       () => ({ type: 'jointOpened', joint: 'gearbox-out-joint' }),
       'open',
-      bench => bench.do({ type: 'paused', reason: 'parts' }),
+      played => played.do({ type: 'paused', reason: 'parts' }),
     ],
     [
       'work by the desk',
       'JOB_ROLE',
       () => ({ type: 'jointOpened', joint: 'gearbox-out-joint' }),
       'open',
-      bench => void (bench.person = { ...technician, role: 'desk' }),
+      played => void (played.person = { ...technician, role: 'desk' }),
     ],
     ['an unknown joint', 'JOB_UNKNOWN_TARGET', () => ({ type: 'jointOpened', joint: 'constructor' }), 'open', () => {}],
     ['handing over before sign-off', 'JOB_NOT_SIGNED_OFF', () => ({ type: 'handedOver', to: 'customer' }), undefined, () => {}],
@@ -286,7 +286,7 @@ describe('decide refuses', () => {
       'JOB_SIGNED_OFF',
       () => ({ type: 'jointOpened', joint: 'gearbox-out-joint' }),
       undefined,
-      bench => bench.do({ type: 'signedOff' }),
+      played => played.do({ type: 'signedOff' }),
     ],
     [
       'a differing part without words',
@@ -298,41 +298,41 @@ describe('decide refuses', () => {
     ['resuming what runs', 'JOB_NOT_PAUSED', () => ({ type: 'resumed' }), 'open', () => {}],
   ]
   it.each(cases)('%s: %s', (_name, code, command, until, prepare) => {
-    const bench = planned().workUntil(until)
-    prepare(bench)
-    const before = bench.state
-    expect(bench.try(command(bench))).toMatchObject({ code })
-    expect(bench.state).toBe(before)
+    const played = planned().workUntil(until)
+    prepare(played)
+    const before = played.state
+    expect(played.try(command(played))).toMatchObject({ code })
+    expect(played.state).toBe(before)
   })
 
   it('an engine over wet joints', () => {
-    const bench = planned().workUntil('wipe:raised')
-    expect(bench.try({ type: 'engineStarted' })).toMatchObject({ code: 'JOB_GATE', gate: 'run', due: [{ kind: 'wiped' }] })
+    const played = planned().workUntil('wipe:raised')
+    expect(played.try({ type: 'engineStarted' })).toMatchObject({ code: 'JOB_GATE', gate: 'run', due: [{ kind: 'wiped' }] })
   })
 })
 
 describe('outside the window', () => {
   it('a lead accepts with a reason, and then only a lead signs off', () => {
-    const bench = planned().workUntil('torque')
-    bench.person = lead
-    bench.do({
+    const played = planned().workUntil('torque')
+    played.person = lead
+    played.do({
       type: 'jointTorqued',
       joint: 'gearbox-out-joint',
       how: 'wrench',
       entered: { value: 21, unit: 'N.m' },
       reason: 'wept at 20, block is steel',
     })
-    bench.person = technician
-    bench.workUntil()
-    expect(bench.try({ type: 'signedOff' })).toMatchObject({ code: 'JOB_LEAD_SIGNS', joints: ['gearbox-out-joint'] })
-    bench.person = lead
-    expect(bench.try({ type: 'signedOff' })).toBeUndefined()
+    played.person = technician
+    played.workUntil()
+    expect(played.try({ type: 'signedOff' })).toMatchObject({ code: 'JOB_LEAD_SIGNS', joints: ['gearbox-out-joint'] })
+    played.person = lead
+    expect(played.try({ type: 'signedOff' })).toBeUndefined()
   })
 
   it('an adapter’s setting counts as what reaches the fitting', () => {
-    const bench = planned().workUntil('torque')
+    const played = planned().workUntil('torque')
     const set = (value: number) =>
-      bench.try({
+      played.try({
         type: 'jointTorqued',
         joint: 'gearbox-out-joint',
         how: 'adapter',
@@ -341,6 +341,6 @@ describe('outside the window', () => {
       })
     expect(set(18.5)).toMatchObject({ code: 'JOB_TORQUE_OUTSIDE' })
     expect(set(15.5)).toBeUndefined()
-    expect(bench.state!.joints['gearbox-out-joint']!.torqued!.torque).toBeCloseTo(18.6, 9)
+    expect(played.state!.joints['gearbox-out-joint']!.torqued!.torque).toBeCloseTo(18.6, 9)
   })
 })

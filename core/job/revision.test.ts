@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { Bench, demoCar, demoSheet } from '../../tests/helpers/demo'
+import { PlayedJob, demoCar, demoSheet } from '../../tests/helpers/demo'
 import type { Sheet } from '../sheet/types'
 import { changesAhead } from './changesAhead'
 
@@ -10,9 +10,9 @@ const renamed = (part: 'joints' | 'holds' | 'operations' | 'lines', id: string):
   revision: 2,
   [part]: (older[part] as readonly { id: string }[]).map(item => (item.id === id ? { ...item, name: 'Renamed' } : item)),
 })
-const ahead = (newer: Sheet, bench: Bench) =>
-  changesAhead(older, newer, bench.state!).map(change => `${change.part} ${change.id ?? ''}`.trim())
-const begun = (until?: string) => new Bench(demoCar('one')).plan(['supply']).workUntil(until)
+const ahead = (newer: Sheet, played: PlayedJob) =>
+  changesAhead(older, newer, played.state!).map(change => `${change.part} ${change.id ?? ''}`.trim())
+const begun = (until?: string) => new PlayedJob(demoCar('one')).plan(['supply']).workUntil(until)
 
 describe('changesAhead', () => {
   it('a joint counts until it is tight, and only on the lines in hand', () => {
@@ -44,10 +44,10 @@ describe('changesAhead', () => {
 describe('revisionMoved', () => {
   const newer = demoCar('one', { ...older, revision: 2 })
   it('moves a job on, and later steps go by the newer revision', () => {
-    const bench = begun('open')
-    expect(bench.try({ type: 'revisionMoved', revision: 2 }, newer)).toBeUndefined()
-    expect(bench.state!.revision).toBe(2)
-    expect(bench.try({ type: 'revisionMoved', revision: 2 }, newer)).toMatchObject({ code: 'JOB_REVISION', why: 'not-newer' })
+    const played = begun('open')
+    expect(played.try({ type: 'revisionMoved', revision: 2 }, newer)).toBeUndefined()
+    expect(played.state!.revision).toBe(2)
+    expect(played.try({ type: 'revisionMoved', revision: 2 }, newer)).toMatchObject({ code: 'JOB_REVISION', why: 'not-newer' })
   })
 
   it('is refused when the revision is not there, is another, or is not for this car', () => {

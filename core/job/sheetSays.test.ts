@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { Bench, everyDemoCar, planOf } from '../../tests/helpers/demo'
+import { PlayedJob, everyDemoCar, planOf } from '../../tests/helpers/demo'
 import { forbiddenWords } from '../../shared/words/pauseWords'
 import { dueWords } from '../../shared/words/refusalWords'
 import { stepWords } from '../../shared/words/stepWords'
@@ -13,7 +13,7 @@ import { forbiddenNow } from './forbiddenNow'
 import { listDue } from './obligations'
 
 const carOf = (sheet: string): ResolvedSheet => everyDemoCar().find(car => car.sheet.id === sheet)!
-const kinds = (bench: Bench) => new Set(listDue(bench.resolved, bench.state!).map(({ kind }) => kind))
+const kinds = (played: PlayedJob) => new Set(listDue(played.resolved, played.state!).map(({ kind }) => kind))
 
 describe('a joint that opens no circuit', () => {
   /** A brake line whose far end is held by a block that is bolted on: nothing runs there. */
@@ -31,11 +31,11 @@ describe('a joint that opens no circuit', () => {
     const tasks = listTasks(car.sheet, scope, { ways: {}, operations: new Set() }).map(({ kind }) => kind)
     for (const kind of ['cap', 'catch', 'fill', 'bleed', 'level']) expect(tasks).not.toContain(kind)
     expect(tasks).toEqual(expect.arrayContaining(['open', 'seat', 'torque', 'leak']))
-    const bench = new Bench(car).do({ type: 'planned', inputs: { lines: [], joints: [target.id], start: 'ground' } }).workUntil('seat')
-    expect(circuitOpenings(car, bench.state!)).toEqual([])
-    for (const kind of ['capped', 'filled', 'bled', 'level'] as const) expect(kinds(bench), kind).not.toContain(kind)
-    bench.workUntil().do({ type: 'signedOff' })
-    expect(bench.state!.signedOff).toBeDefined()
+    const played = new PlayedJob(car).do({ type: 'planned', inputs: { lines: [], joints: [target.id], start: 'ground' } }).workUntil('seat')
+    expect(circuitOpenings(car, played.state!)).toEqual([])
+    for (const kind of ['capped', 'filled', 'bled', 'level'] as const) expect(kinds(played), kind).not.toContain(kind)
+    played.workUntil().do({ type: 'signedOff' })
+    expect(played.state!.signedOff).toBeDefined()
   })
   it('beside joints that do, only those are capped, and spill', () => {
     const lines = car.lines.map(({ id }) => id)
@@ -64,7 +64,7 @@ describe('what a sheet says, at its moment', () => {
   it('where no engine is started nobody is told to keep clear of one', () => {
     const spoken = (sheet: string) => {
       const car = carOf(sheet)
-      return new Bench(car)
+      return new PlayedJob(car)
         .plan()
         .steps()
         .flatMap(step => {
@@ -87,8 +87,8 @@ describe('what a sheet says, at its moment', () => {
   })
   it('a shield that is handled cold goes back only once it is, and its wait is on the clock', () => {
     const car = carOf('lugger-turbo-oil-feed')
-    const bench = new Bench(car).plan().workUntil('on:heat-shield')
-    const refusal = bench.try({ type: 'operationOn', operation: 'heat-shield', fasteners: [3] })
+    const played = new PlayedJob(car).plan().workUntil('on:heat-shield')
+    const refusal = played.try({ type: 'operationOn', operation: 'heat-shield', fasteners: [3] })
     expect(refusal).toMatchObject({ code: 'JOB_WAIT', wait: 'shield-cold' })
     expect(planOf(car, { lines: car.lines.map(({ id }) => id) }).timeline.waits.map(({ id }) => id)).toContain('shield-cold')
   })
@@ -97,18 +97,18 @@ describe('what a sheet says, at its moment', () => {
 it('a line is felt along again once a hold that carries it is fastened after that, its own or a shared one', () => {
   const car = carOf('ketch-steering-pressure')
   const shared = car.holds.find(hold => hold.with.length > 0)!
-  const bench = new Bench(car).plan().workUntil(`fasten:${shared.id}`)
-  const clear = () => listDue(car, bench.state!).flatMap(owed => (owed.kind === 'clear' ? [owed.line] : []))
-  for (const line of [shared.line, ...shared.with]) bench.try({ type: 'clearanceProved', line })
+  const played = new PlayedJob(car).plan().workUntil(`fasten:${shared.id}`)
+  const clear = () => listDue(car, played.state!).flatMap(owed => (owed.kind === 'clear' ? [owed.line] : []))
+  for (const line of [shared.line, ...shared.with]) played.try({ type: 'clearanceProved', line })
   expect(clear()).toEqual([])
-  bench.do({ type: 'holdFastened', hold: shared.id })
+  played.do({ type: 'holdFastened', hold: shared.id })
   expect(clear().toSorted()).toEqual([shared.line, ...shared.with].toSorted())
 })
 
 it('what must not be done from the seat of a car left open is said with what forbids it, and nothing of one that is whole', () => {
-  const bench = new Bench(carOf('wherry-rear-brake')).plan()
-  const forbidden = () => forbiddenNow(listDue(bench.resolved, bench.state!))
-  bench.workUntil('fit')
+  const played = new PlayedJob(carOf('wherry-rear-brake')).plan()
+  const forbidden = () => forbiddenNow(listDue(played.resolved, played.state!))
+  played.workUntil('fit')
   const said = new Map(forbidden().map(({ act, because }) => [act, because.map(({ kind }) => kind)]))
   expect(said.get('pressure')).toEqual(expect.arrayContaining(['filled']))
   expect(said.get('drive')).toEqual(expect.arrayContaining(['bled']))
@@ -119,7 +119,7 @@ it('what must not be done from the seat of a car left open is said with what for
   const tried = (sheet: string) => dueWords({ kind: 'tested', test: 'pedal', gates: ['drive'], since: 0 }, carOf(sheet).sheet)
   expect(tried('wherry-rear-brake')).toMatch(/^The pedal has not/)
   expect(tried('plover-clutch-hose')).toMatch(/^The lever has not/)
-  bench.workUntil()
+  played.workUntil()
   expect(forbidden()).toEqual([])
 })
 

@@ -24,7 +24,7 @@ const moved = (id: string, head: number | undefined) =>
   )
 
 /**
- * The next revision (read by readRevision) of a sheet, or the first of a new one, with the bench notes that are folded into it. All or
+ * The next revision (read by readRevision) of a sheet, or the first of a new one, with the bay notes that are folded into it. All or
  * nothing.
  */
 export async function publishSheet(id: string, sheet: Sheet, notes: string[], person: Person): Promise<RevisionView> {

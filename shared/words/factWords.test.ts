@@ -1,12 +1,12 @@
 import { expect, it } from 'vitest'
 import { estimateFluid } from '../../core/fluid/estimateFluid'
 import type { JobCommand } from '../../core/job/types'
-import { Bench, demoCar, planOf } from '../../tests/helpers/demo'
+import { PlayedJob, demoCar, planOf } from '../../tests/helpers/demo'
 import { buttonWords, stepFacts } from './factWords'
 
 const resolved = demoCar('one')
-const bench = new Bench(resolved).plan(['supply'])
-const plan = planOf(resolved, bench.state!.inputs!)
+const played = new PlayedJob(resolved).plan(['supply'])
+const plan = planOf(resolved, played.state!.inputs!)
 const context = {
   line: resolved.lines.find(line => line.id === 'supply'),
   fluid: estimateFluid(resolved, ['supply'], plan),
@@ -16,7 +16,7 @@ const factsOf = (id: string) =>
   Object.fromEntries(
     stepFacts(
       resolved,
-      bench.steps().find(step => step.id === id)!,
+      played.steps().find(step => step.id === id)!,
       context,
     ).map(({ name, value }) => [name, value]),
   )
@@ -30,11 +30,11 @@ it('a joint about to be opened: wrench, what runs out, where the pan goes', () =
 })
 
 it('a fill names the grade, an operation its tools once, and nothing says what it does not know', () => {
-  const fill = bench.steps().find(step => step.kind === 'fill')!
+  const fill = played.steps().find(step => step.kind === 'fill')!
   expect(stepFacts(resolved, fill, context)).toContainEqual({ name: 'fluid', value: expect.stringMatching(/\w/) })
   const off = factsOf('off:undershield')
   expect(new Set(off.tools!.split(', ')).size).toBe(off.tools!.split(', ').length)
-  for (const step of bench.steps()) for (const fact of stepFacts(resolved, step, context)) expect(fact.value).toMatch(/\S/)
+  for (const step of played.steps()) for (const fact of stepFacts(resolved, step, context)) expect(fact.value).toMatch(/\S/)
 })
 
 it.each<[JobCommand | undefined, string]>([

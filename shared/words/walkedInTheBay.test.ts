@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { Bench, everyDemoCar, sheetOf } from '../../tests/helpers/demo'
+import { PlayedJob, everyDemoCar, sheetOf } from '../../tests/helpers/demo'
 import { lookWords } from './recordWords'
 import { reachOf, standpointNote, standpointTitle } from './standWords'
 import { stepWords } from './stepWords'
@@ -13,33 +13,33 @@ import type { JobCommand } from '../../core/job/types'
 // What reading the demo jobs in the running bay, front to back, showed to be untrue of the car that stood there.
 
 const carOf = (sheet: string) => everyDemoCar().find(car => car.sheet.id === sheet)!
-const benchOf = (sheet: string) => new Bench(carOf(sheet)).plan()
-const only = <T extends JobCommand['type']>(bench: Bench, type: T, change: (body: Extract<JobCommand, { type: T }>) => JobCommand) => {
+const playedOn = (sheet: string) => new PlayedJob(carOf(sheet)).plan()
+const only = <T extends JobCommand['type']>(played: PlayedJob, type: T, change: (body: Extract<JobCommand, { type: T }>) => JobCommand) => {
   for (let guard = 0; guard < 200; guard++) {
-    const step = bench.next()
-    if (!step) return bench
-    if (step.kind === 'leak') bench.clock += 15 * 60_000
-    const plain = bench.plainFor(step)
-    bench.do(plain.type === type ? change(plain as Extract<JobCommand, { type: T }>) : plain)
+    const step = played.next()
+    if (!step) return played
+    if (step.kind === 'leak') played.clock += 15 * 60_000
+    const plain = played.plainFor(step)
+    played.do(plain.type === type ? change(plain as Extract<JobCommand, { type: T }>) : plain)
   }
   throw new Error('the plan never ends')
 }
 
 describe('a part that takes the place of two lines and the block between them', () => {
-  const bench = benchOf('fulmar-clutch-line')
-  bench.workUntil('on')
+  const played = playedOn('fulmar-clutch-line')
+  played.workUntil('on')
 
   it('leaves nothing to look at behind the tray but what is still there', () => {
-    const { joints, holds } = workedBehind(bench.resolved, bench.state!, bench.next()!.target)
-    expect(bench.next()!.target).toBe('battery-tray')
+    const { joints, holds } = workedBehind(played.resolved, played.state!, played.next()!.target)
+    expect(played.next()!.target).toBe('battery-tray')
     expect([...joints, ...holds]).not.toEqual(expect.arrayContaining(['damper-in-joint']))
     expect([...joints, ...holds]).not.toEqual(expect.arrayContaining(['damper-bolt']))
-    expect(Object.keys(bench.state!.joints)).toEqual(expect.arrayContaining(['damper-in-joint', 'damper-out-joint']))
+    expect(Object.keys(played.state!.joints)).toEqual(expect.arrayContaining(['damper-in-joint', 'damper-out-joint']))
   })
 
   it('the record says of a joint that is gone that it is gone, not that nobody looked', () => {
-    bench.workUntil()
-    const { joints } = buildRecord(bench.resolved, bench.state!, bench.events)
+    played.workUntil()
+    const { joints } = buildRecord(played.resolved, played.state!, played.events)
     const words = Object.fromEntries(joints.map(entry => [entry.joint, lookWords(entry)]))
     expect(words).toEqual({
       'master-joint': 'dry',
@@ -53,67 +53,67 @@ describe('a part that takes the place of two lines and the block between them', 
 
 describe('who holds the pedal', () => {
   it('sits in the car before it goes up for the looks', () => {
-    const bench = benchOf('wherry-clutch-line')
-    bench.workUntil('press')
-    const steps = bench.steps().filter(({ status }) => status === 'open')
+    const played = playedOn('wherry-clutch-line')
+    played.workUntil('press')
+    const steps = played.steps().filter(({ status }) => status === 'open')
     const lastLook = steps.findLastIndex(({ kind }) => kind === 'leak')
     const up = steps.filter((step, i) => step.kind === 'move' && step.at !== 'ground' && i < lastLook)
     expect(up.length).toBeGreaterThan(0)
     expect(up.every(({ helper }) => helper === true)).toBe(true)
-    expect(stepWords(up[0]!, bench.resolved.sheet).how).toContain('sits in it before it leaves the ground')
+    expect(stepWords(up[0]!, played.resolved.sheet).how).toContain('sits in it before it leaves the ground')
   })
 
   it('lets it go before anybody feels how it travels', () => {
-    const bench = benchOf('skerry-clutch-set')
-    const kinds = bench.steps().map(({ kind }) => kind)
+    const played = playedOn('skerry-clutch-set')
+    const kinds = played.steps().map(({ kind }) => kind)
     expect(kinds.indexOf('level')).toBeGreaterThan(kinds.lastIndexOf('leak'))
   })
 })
 
 it('a cold mark that has to be read again after the engine ran is read last, and holds up no look', () => {
-  const bench = benchOf('wherry-steering-return')
+  const played = playedOn('wherry-steering-return')
   // Topped up while the wheel was turned with the engine idling: what was read cold before counts no more.
-  only(bench, 'roundBled', body => ({ ...body, toppedUp: true }))
-  const order = bench.events.map(({ body }) => body.type)
+  only(played, 'roundBled', body => ({ ...body, toppedUp: true }))
+  const order = played.events.map(({ body }) => body.type)
   expect(order.filter(type => type === 'levelRead')).toHaveLength(2)
   expect(order.lastIndexOf('levelRead')).toBeGreaterThan(order.lastIndexOf('leakChecked'))
   expect(order.indexOf('levelRead')).toBeLessThan(order.indexOf('engineStarted'))
 })
 
 it('coolant is read once more when it has run warm and is cold again, after the drive, and is not signed before', () => {
-  const bench = benchOf('pintle-heater-hoses')
-  bench.workUntil('road-test')
-  bench.do({ type: 'roadTested', result: 'good' })
-  expect(bench.steps().filter(({ status }) => status === 'open')).toMatchObject([{ kind: 'level', target: 'tank-mark' }])
-  expect(stepWords(bench.next()!, bench.resolved.sheet).how).toContain('cold again (best the next morning)')
-  expect(bench.try({ type: 'signedOff' })).toMatchObject({
+  const played = playedOn('pintle-heater-hoses')
+  played.workUntil('road-test')
+  played.do({ type: 'roadTested', result: 'good' })
+  expect(played.steps().filter(({ status }) => status === 'open')).toMatchObject([{ kind: 'level', target: 'tank-mark' }])
+  expect(stepWords(played.next()!, played.resolved.sheet).how).toContain('cold again (best the next morning)')
+  expect(played.try({ type: 'signedOff' })).toMatchObject({
     code: 'JOB_MISSING',
     items: [{ kind: 'cold-again', level: 'tank-mark', because: 'not-cold' }],
   })
-  bench.do({ type: 'levelRead', level: 'tank-mark', engine: 'off', reading: 'below', temperature: { value: 20, unit: 'degC' } })
-  expect(bench.next()).toMatchObject({ kind: 'level' })
-  bench.do({ type: 'levelRead', level: 'tank-mark', engine: 'off', reading: 'at', temperature: { value: 20, unit: 'degC' } })
-  expect(bench.try({ type: 'signedOff' })).toBeUndefined()
+  played.do({ type: 'levelRead', level: 'tank-mark', engine: 'off', reading: 'below', temperature: { value: 20, unit: 'degC' } })
+  expect(played.next()).toMatchObject({ kind: 'level' })
+  played.do({ type: 'levelRead', level: 'tank-mark', engine: 'off', reading: 'at', temperature: { value: 20, unit: 'degC' } })
+  expect(played.try({ type: 'signedOff' })).toBeUndefined()
 })
 
 describe('a line of metal in the place of one with a hose', () => {
-  const bench = benchOf('petrel-valve-timing-feed')
-  const joint = bench.resolved.joints[0]!
+  const played = playedOn('petrel-valve-timing-feed')
+  const joint = played.resolved.joints[0]!
   it('has no print to run straight; the old one, put back, has', () => {
-    expect(bench.resolved.lines[0]!.sections.some(({ kind }) => kind === 'hose')).toBe(true)
-    expect(proofsOf(bench.resolved, bench.state!, joint)).toEqual(['hand-start', 'bottomed'])
-    const old = { ...bench.state!, lines: { feed: { which: 'old' as const } } }
-    expect(proofsOf(bench.resolved, old, joint)).toEqual(['hand-start', 'untwisted', 'bottomed'])
+    expect(played.resolved.lines[0]!.sections.some(({ kind }) => kind === 'hose')).toBe(true)
+    expect(proofsOf(played.resolved, played.state!, joint)).toEqual(['hand-start', 'bottomed'])
+    const old = { ...played.state!, lines: { feed: { which: 'old' as const } } }
+    expect(proofsOf(played.resolved, old, joint)).toEqual(['hand-start', 'untwisted', 'bottomed'])
   })
 })
 
 describe('a drain cock', () => {
   it('covers nothing: there is no last chance to see anything before it is shut', () => {
-    const bench = benchOf('pintle-heater-hoses')
-    bench.workUntil('on')
-    const { target } = bench.next()!
-    expect(stepWords(bench.next()!, bench.resolved.sheet)).toMatchObject({ title: 'Shut: Coolant drain', button: 'It is shut' })
-    expect(workedBehind(bench.resolved, bench.state!, target)).toEqual({ joints: [], holds: [] })
+    const played = playedOn('pintle-heater-hoses')
+    played.workUntil('on')
+    const { target } = played.next()!
+    expect(stepWords(played.next()!, played.resolved.sheet)).toMatchObject({ title: 'Shut: Coolant drain', button: 'It is shut' })
+    expect(workedBehind(played.resolved, played.state!, target)).toEqual({ joints: [], holds: [] })
   })
 })
 
@@ -139,12 +139,12 @@ it('a motorcycle has no hood to open and no wheel opening to reach through; a ca
 })
 
 it('nothing rolls on a clutch whose joints nobody has looked at with the lever held', () => {
-  const bench = benchOf('plover-clutch-hose')
-  bench.workUntil('leak')
-  const tested = bench.try({ type: 'tested', test: 'pedal', result: 'good' })
+  const played = playedOn('plover-clutch-hose')
+  played.workUntil('leak')
+  const tested = played.try({ type: 'tested', test: 'pedal', result: 'good' })
   expect(tested).toBeUndefined()
-  const looks = bench.resolved.joints.map(({ id }) => expect.objectContaining({ kind: 'leak-look', joint: id }))
-  const refused = bench.try({ type: 'roadTested', result: 'good' })
+  const looks = played.resolved.joints.map(({ id }) => expect.objectContaining({ kind: 'leak-look', joint: id }))
+  const refused = played.try({ type: 'roadTested', result: 'good' })
   expect(refused).toMatchObject({ code: 'JOB_GATE', gate: 'drive', due: expect.arrayContaining(looks) })
 })
 

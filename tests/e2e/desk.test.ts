@@ -14,6 +14,8 @@ test('the desk: units, keys, a car that is not here yet, and signing out', async
   await expect(box.getByRole('option').first()).toContainText('WH 96 RRY')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('heading', { name: /WH 96 RRY/ })).toBeVisible()
+  // While it closes, the box still takes what is typed.
+  await expect(box).toBeHidden()
   await page.keyboard.press('?')
   await expect(page.getByRole('region', { name: 'This job' })).toContainText('Kit of this job')
   await page.getByRole('button', { name: 'Close' }).click()

@@ -6,6 +6,7 @@ import pg from 'pg'
 import type { JobView } from '../../shared/schemas/api'
 import { drawnJpeg } from '../helpers/drawnJpeg'
 import { expect, expectAccessible, expectFits, keptEntries, names, room, signIn, test } from '../helpers/browserTest'
+import { chromiumLaunch } from '../helpers/chromium'
 import { demoSecrets } from '../helpers/server'
 
 /** What was set on the wrench, and recorded. */
@@ -169,13 +170,7 @@ test('the browser killed while it writes: whatever the screen has shown is on th
   server,
 }) => {
   const profile = mkdtempSync(join(tmpdir(), 'efferent-browser-'))
-  const open = async (): Promise<BrowserContext> =>
-    chromium.launchPersistentContext(profile, {
-      executablePath: '/usr/bin/chromium',
-      chromiumSandbox: false,
-      baseURL: server.url,
-      args: ['--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
-    })
+  const open = async (): Promise<BrowserContext> => chromium.launchPersistentContext(profile, { ...chromiumLaunch, baseURL: server.url })
   let context = await open()
   try {
     let page = context.pages()[0]!

@@ -25,7 +25,7 @@ test('search: one box everywhere, by keyboard, with slips mended', async ({ page
   // Part numbers and notes are found as well; what nothing is found by is said.
   for (const [typed, group] of [
     ['QS-2207', 'Parts'],
-    ['came out', 'Bench notes'],
+    ['came out', 'Bay notes'],
     ['GX-6', 'Fluids'],
     ['marrow', 'Customers'],
   ] as const) {
@@ -109,7 +109,7 @@ test('a joint selected in strip, picture or table is selected in all three', asy
   await expectFits(page)
 })
 
-test('a lead writes a sheet, mends it, publishes it, and folds a bench note into the next revision', async ({ page, browser, server }) => {
+test('a lead writes a sheet, mends it, publishes it, and folds a bay note into the next revision', async ({ page, browser, server }) => {
   test.setTimeout(180_000)
   await signIn(page, 'lead', '/library')
   await page.getByRole('link', { name: 'New line sheet' }).click()
@@ -183,7 +183,7 @@ test('a lead writes a sheet, mends it, publishes it, and folds a bench note into
   await bay.context().close()
 
   await page.goto('/sheets/oil-cooler-hose-short/edit')
-  await page.getByRole('button', { name: 'Bench notes (1)' }).click()
+  await page.getByRole('button', { name: 'Bay notes (1)' }).click()
   await page.getByRole('button', { name: 'Fold it in' }).click()
   await chapter('Head')
   await page.getByLabel('Title').fill('Oil cooler hose, short bend')

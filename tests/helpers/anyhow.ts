@@ -5,7 +5,7 @@ import { earlyEndings, sights, type JobCommand } from '../../core/job/types'
 import type { ResolvedSheet } from '../../core/sheet/resolveSheet'
 import { liftPositions } from '../../core/sheet/types'
 import { whatIsWrong } from './carOracle'
-import { Bench, allLines, lead, partSteps } from './demo'
+import { PlayedJob, allLines, lead, partSteps } from './demo'
 import { lottery } from './randomAccess'
 
 /** For each car; EFFERENT_DRAWN draws more. */
@@ -15,11 +15,11 @@ type Draw = ReturnType<typeof lottery>
 const pick = <T>(draw: Draw, list: readonly T[]): T => list[draw(list.length)]!
 
 /** Something a careless, hurried or hostile person might press, whatever the plan says. */
-function anything(bench: Bench, draw: Draw): JobCommand | undefined {
-  const { sheet } = bench.resolved
-  const joint = pick(draw, bench.resolved.joints).id
-  const line = pick(draw, bench.resolved.lines).id
-  const last = bench.state!.effective.at(-1)
+function anything(played: PlayedJob, draw: Draw): JobCommand | undefined {
+  const { sheet } = played.resolved
+  const joint = pick(draw, played.resolved.joints).id
+  const line = pick(draw, played.resolved.lines).id
+  const last = played.state!.effective.at(-1)
   switch (draw(36)) {
     case 0:
       return { type: 'jointOpened', joint }
@@ -62,7 +62,7 @@ function anything(bench: Bench, draw: Draw): JobCommand | undefined {
       )
     }
     case 10: {
-      const hold = bench.resolved.holds.length > 0 ? pick(draw, bench.resolved.holds) : undefined
+      const hold = played.resolved.holds.length > 0 ? pick(draw, played.resolved.holds) : undefined
       return hold && { type: draw(2) ? 'holdReleased' : 'holdFastened', hold: hold.id }
     }
     case 11:
@@ -84,8 +84,8 @@ function anything(bench: Bench, draw: Draw): JobCommand | undefined {
       return level && { type: 'levelRead', level: level.id, engine: 'off', reading: 'foam' }
     }
     case 24: {
-      const lines = allLines(bench.resolved).filter(() => draw(3) > 0)
-      return lines.length > 0 ? { type: 'planned', inputs: { ...bench.state!.inputs!, lines } } : undefined
+      const lines = allLines(played.resolved).filter(() => draw(3) > 0)
+      return lines.length > 0 ? { type: 'planned', inputs: { ...played.state!.inputs!, lines } } : undefined
     }
     case 25:
       return { type: 'ended', ending: pick(draw, earlyEndings), why: 'no time' }
@@ -109,7 +109,7 @@ function anything(bench: Bench, draw: Draw): JobCommand | undefined {
       return level && { type: 'levelRead', level: level.level.id, engine: level.level.engine, reading: pick(draw, ['at', 'below']) }
     }
     case 31:
-      return { type: 'planned', inputs: { ...bench.state!.inputs!, service: pick(draw, services) } }
+      return { type: 'planned', inputs: { ...played.state!.inputs!, service: pick(draw, services) } }
     case 32: {
       return { type: 'wayHung', goal: { kind: 'joint', target: joint }, way: 0 }
     }
@@ -148,17 +148,17 @@ function anything(bench: Bench, draw: Draw): JobCommand | undefined {
 }
 
 /** Follows the plan to its end; says where it stuck. */
-function toTheEnd(bench: Bench): string {
-  if (bench.state!.paused) bench.do({ type: 'resumed' })
+function toTheEnd(played: PlayedJob): string {
+  if (played.state!.paused) played.do({ type: 'resumed' })
   for (let guard = 0; guard < 400; guard++) {
-    const step = bench.next()
+    const step = played.next()
     if (!step) break
-    if (step.kind === 'leak') bench.clock += 20 * 60_000
-    if (partSteps.has(step.kind)) bench.choosePart(step.target)
-    const refusal = bench.tryInTime(bench.plainFor(step))
+    if (step.kind === 'leak') played.clock += 20 * 60_000
+    if (partSteps.has(step.kind)) played.choosePart(step.target)
+    const refusal = played.tryInTime(played.plainFor(step))
     if (refusal) return `${step.id}: ${JSON.stringify(refusal)}`
   }
-  const refusal = bench.try({ type: 'signedOff' })
+  const refusal = played.try({ type: 'signedOff' })
   return refusal ? JSON.stringify(refusal) : 'signed'
 }
 
@@ -171,9 +171,9 @@ export const workedAnyhow = (cars: readonly ResolvedSheet[]): void =>
         let signed = 0
         for (let seed = 1; seed <= drawn; seed++) {
           const draw = lottery(seed * 7919 + resolved.sheet.id.length)
-          const bench = new Bench(resolved, draw(4) === 0 ? lead : undefined)
+          const played = new PlayedJob(resolved, draw(4) === 0 ? lead : undefined)
           const beside = resolved.sheet.neighbours.filter(() => draw(2) === 0).map(({ id }) => id)
-          bench.do({
+          played.do({
             type: 'planned',
             inputs: {
               // Now and then nothing but a part beside the lines, or the fluid.
@@ -187,19 +187,19 @@ export const workedAnyhow = (cars: readonly ResolvedSheet[]): void =>
             },
           })
           const turns = 20 + draw(160)
-          for (let turn = 0; turn < turns && !bench.state!.signedOff; turn++) {
+          for (let turn = 0; turn < turns && !played.state!.signedOff; turn++) {
             // Three devices, some of them behind what the others have done.
-            bench.device = pick(draw, ['tablet-1', 'tablet-1', 'tablet-2', 'desk'])
-            bench.seen = draw(6) === 0 ? Math.max(0, bench.events.length - 1 - draw(8)) : undefined
-            const step = draw(10) < 6 ? bench.next() : undefined
-            const command = step ? bench.plainFor(step) : anything(bench, draw)
-            bench.clock += draw(4) * 5 * 60_000
-            if (command) bench.tryInTime(command)
+            played.device = pick(draw, ['tablet-1', 'tablet-1', 'tablet-2', 'desk'])
+            played.seen = draw(6) === 0 ? Math.max(0, played.events.length - 1 - draw(8)) : undefined
+            const step = draw(10) < 6 ? played.next() : undefined
+            const command = step ? played.plainFor(step) : anything(played, draw)
+            played.clock += draw(4) * 5 * 60_000
+            if (command) played.tryInTime(command)
           }
-          bench.device = 'tablet-1'
-          bench.seen = undefined
-          if (!bench.state!.signedOff) expect(toTheEnd(bench), `seed ${seed}`).toBe('signed')
-          expect(whatIsWrong(resolved.sheet, bench.events), `seed ${seed}`).toEqual([])
+          played.device = 'tablet-1'
+          played.seen = undefined
+          if (!played.state!.signedOff) expect(toTheEnd(played), `seed ${seed}`).toBe('signed')
+          expect(whatIsWrong(resolved.sheet, played.events), `seed ${seed}`).toEqual([])
           signed++
         }
         expect(signed).toBe(drawn)

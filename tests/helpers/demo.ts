@@ -103,7 +103,7 @@ export const partSteps: ReadonlySet<string> = new Set(['receive', 'compare', 'fi
 export const anyParts = ({ lines }: ResolvedSheet): Record<string, string> =>
   Object.fromEntries(lines.flatMap(line => (usableParts(line).length > 1 ? [[line.id, usableParts(line)[0]!.id]] : [])))
 
-/** A line that is made, without the list of the bench. */
+/** A line that is made, without the list of the played. */
 export const byHand = (plain: JobCommand): JobCommand =>
   plain.type === 'lineMade'
     ? { ...plain, how: 'without', note: 'bent by eye against the old one' }
@@ -112,7 +112,7 @@ export const byHand = (plain: JobCommand): JobCommand =>
       : plain
 
 /** A job played in memory, with a clock that the test moves. */
-export class Bench {
+export class PlayedJob {
   state: JobState | undefined
   events: JobEvent[] = []
   clock = Date.parse('2026-03-02T08:00:00Z')

@@ -132,7 +132,7 @@ describe('publishing', () => {
   })
 })
 
-describe('bench notes', () => {
+describe('bay notes', () => {
   const id = 'wherry-clutch-line'
   const note = (extra: object = {}) => ({
     id: v7(),

@@ -16,7 +16,7 @@ const groupWords: Record<SearchKind, string> = {
   fitting: 'Fittings',
   fluid: 'Fluids',
   part: 'Parts',
-  note: 'Bench notes',
+  note: 'Bay notes',
 }
 const groups = computed(() => {
   const order = [...new Set(props.result.hits.map(hit => hit.kind))]

@@ -5,7 +5,6 @@ import { formatNumber } from '#core/units/formatQuantity'
 import { liftSchema } from '#shared/schemas/job'
 import { useShopSetting } from '~/composables/useShopSetting'
 import { useSession } from '~/stores/session'
-import { numberRule, whenTaken } from '~/utils/ruleBy'
 
 /** What a move of the car takes: as this job was planned, and as the shop's lift takes now. */
 const props = defineProps<{ lift: LiftMinutes | undefined }>()
@@ -21,6 +20,7 @@ const words = (lift: LiftMinutes) => moves.map(([move, name]) => `${name} ${form
 const ofShop = computed(() => session.view?.lift ?? usualLift)
 const differs = computed(() => moves.some(([move]) => ofShop.value[move] !== planned.value[move]))
 const { draft, trouble, mayChange, keep } = useShopSetting(session.setLift)
+const fields = moves.map(([key, label]) => ({ key, label, suffix: 'min', step: '0.5' }))
 </script>
 
 <template>
@@ -34,38 +34,20 @@ const { draft, trouble, mayChange, keep } = useShopSetting(session.setLift)
       <span class="soft">The shop’s lift now: {{ words(ofShop) }}</span
       ><v-btn-second size="small" @click="emit('change', session.ownLift)">Plan this job by it</v-btn-second>
     </div>
-    <v-form v-if="draft" class="stack" @submit.prevent="whenTaken(keep)($event)">
-      <div class="fields">
-        <v-text-field
-          v-for="[move, name] in moves"
-          :key="move"
-          v-model.number="draft[move]"
-          :label="name"
-          suffix="min"
-          type="number"
-          step="0.5"
-          :rules="[numberRule(liftSchema.shape[move])]"
-        />
-      </div>
-      <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
-      <div class="row">
-        <v-btn-main type="submit" size="small">Keep for the shop</v-btn-main
-        ><v-btn-quiet size="small" @click="draft = undefined">Leave as it was</v-btn-quiet>
-      </div>
-    </v-form>
+    <ShopNumbers
+      v-if="draft"
+      v-model="draft"
+      :fields="fields"
+      :shape="liftSchema.shape"
+      :trouble="trouble"
+      @keep="keep"
+      @leave="draft = undefined"
+    />
   </div>
 </template>
 
 <style scoped>
 .lift {
   gap: 6px;
-}
-.fields {
-  display: flex;
-  gap: 8px 14px;
-  flex-wrap: wrap;
-}
-.fields :deep(.v-input) {
-  flex: 0 0 170px;
 }
 </style>

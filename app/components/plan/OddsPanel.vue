@@ -4,12 +4,16 @@ import { judgementSchema } from '#shared/schemas/api'
 import { conditionWords } from '#shared/words/remedyWords'
 import { useShopSetting } from '~/composables/useShopSetting'
 import { useSession } from '~/stores/session'
-import { numberRule, whenTaken } from '~/utils/ruleBy'
 
 /** How the odds of what is left are worked out, and what this shop changes of it. `age`: of the car, in years, where it is known. */
 defineProps<{ judgement: Judgement; age: number | undefined }>()
 const session = useSession()
 const { draft, trouble, mayChange, keep } = useShopSetting(session.setJudgement)
+const fields = [
+  ...conditions.map(key => ({ key, label: `${conditionWords[key]} ×`, step: '0.1' })),
+  { key: 'ofAge', label: 'for a part aged', suffix: 'years' },
+  { key: 'years', label: 'look ahead', suffix: 'years' },
+] as const
 </script>
 
 <template>
@@ -25,51 +29,16 @@ const { draft, trouble, mayChange, keep } = useShopSetting(session.setJudgement)
           <v-btn-second v-if="mayChange && !draft" size="small" @click="draft = { ...judgement }"
             >Change these odds for the whole shop</v-btn-second
           >
-          <v-form v-if="draft" class="stack" @submit.prevent="whenTaken(keep)($event)">
-            <div class="fields">
-              <v-text-field
-                v-for="one in conditions"
-                :key="one"
-                v-model.number="draft[one]"
-                :label="`${conditionWords[one]} ×`"
-                type="number"
-                step="0.1"
-                :rules="[numberRule(judgementSchema.shape[one])]"
-              />
-              <v-text-field
-                v-model.number="draft.ofAge"
-                label="for a part aged"
-                suffix="years"
-                type="number"
-                :rules="[numberRule(judgementSchema.shape.ofAge)]"
-              />
-              <v-text-field
-                v-model.number="draft.years"
-                label="look ahead"
-                suffix="years"
-                type="number"
-                :rules="[numberRule(judgementSchema.shape.years)]"
-              />
-            </div>
-            <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
-            <div class="row">
-              <v-btn-main type="submit" size="small">Keep for the shop</v-btn-main
-              ><v-btn-quiet size="small" @click="draft = undefined">Leave as it was</v-btn-quiet>
-            </div>
-          </v-form>
+          <ShopNumbers
+            v-if="draft"
+            v-model="draft"
+            :fields="fields"
+            :shape="judgementSchema.shape"
+            :trouble="trouble"
+            @keep="keep"
+            @leave="draft = undefined"
+          />
         </div>
-      </template>
-    </v-expansion-panel></v-expansion-panels
-  >
+      </template> </v-expansion-panel
+  ></v-expansion-panels>
 </template>
-
-<style scoped>
-.fields {
-  display: flex;
-  gap: 8px 14px;
-  flex-wrap: wrap;
-}
-.fields :deep(.v-input) {
-  flex: 0 0 160px;
-}
-</style>

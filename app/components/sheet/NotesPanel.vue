@@ -66,8 +66,8 @@ async function write() {
 </script>
 
 <template>
-  <section class="stack" aria-label="Bench notes">
-    <h2>Bench notes</h2>
+  <section class="stack" aria-label="Bay notes">
+    <h2>Bay notes</h2>
     <ul v-if="notes.length || sheet.notes.length" class="stack">
       <li v-for="(note, i) in sheet.notes" :key="`s${i}`" class="card note">
         <span>{{ note.text }}</span><span class="soft">{{ note.by }}, {{ note.date }} · in this revision</span>

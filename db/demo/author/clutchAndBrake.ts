@@ -35,7 +35,7 @@ const brakeFluidCautions = [
   inPhase('open', 'damage', 'Brake fluid takes paint off: cover the wing, rinse with water.'),
   inPhase('fill', 'damage', 'Fresh fluid of the stated class from a sealed bottle.'),
   inPhase('prove', 'crush', 'Pedal firm before the car moves an inch.'),
-  inPhase('close', 'waste', 'Old fluid into the waste tank.'),
+  inPhase('close', 'waste', 'What came out goes into the waste tank.'),
 ]
 const pump = (strokes: number, summary: string) => bleeding(['pump-and-hold', 'vacuum', 'gravity'], summary, { strokes })
 

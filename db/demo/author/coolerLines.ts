@@ -37,7 +37,7 @@ const hotRun = [
   inPhase('engine', 'entangle', 'Sleeves, cords and hair clear of belt and fan. Nobody reaches in or under while it starts.'),
   inPhase('engine', 'fire', 'Fluid on a hot exhaust burns: extinguisher within reach.'),
   inPhase('prove', 'burn', 'Everything near the joints is hot now.'),
-  inPhase('close', 'waste', 'Old fluid into the waste tank, never the drain.'),
+  inPhase('close', 'waste', 'What came out goes into the waste tank, never down the drain.'),
 ]
 
 function screwIn() {

@@ -32,7 +32,7 @@ const oilCautions = [
   inPhase('engine', 'damage', 'Oil pressure light out within a few seconds, or stop the engine at once.'),
   inPhase('engine', 'entangle', 'Sleeves and hair clear of belt and fan.'),
   inPhase('prove', 'fire', 'Oil on a hot exhaust smokes, then burns: extinguisher within reach.'),
-  inPhase('close', 'waste', 'Old oil and rags into the waste tank.'),
+  inPhase('close', 'waste', 'What oil came out, and the rags, go into the waste tank.'),
 ]
 
 function valveTiming() {

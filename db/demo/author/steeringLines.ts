@@ -36,7 +36,7 @@ const steeringCautions = [
   inPhase('open', 'eyes', 'Glasses on: fluid runs down the arm.'),
   inPhase('engine', 'entangle', 'Sleeves and hair clear of belt and fan. Wheels turn on their own axis: nobody near them.'),
   inPhase('prove', 'fire', 'Steering fluid on a hot manifold burns: extinguisher within reach.'),
-  inPhase('close', 'waste', 'Old fluid into the waste tank.'),
+  inPhase('close', 'waste', 'What came out goes into the waste tank.'),
 ]
 
 function mixedHexes() {

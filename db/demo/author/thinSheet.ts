@@ -54,7 +54,7 @@ export function thinSteering() {
       inPhase('fill', 'damage', 'The wrong fluid ruins seals: read the reservoir’s cap, and the maker’s information.'),
       inPhase('engine', 'entangle', 'Sleeves and hair clear of belt and fan.'),
       inPhase('prove', 'fire', 'Steering fluid on a hot manifold burns: extinguisher within reach.'),
-      inPhase('close', 'waste', 'Old fluid into the waste tank.'),
+      inPhase('close', 'waste', 'What came out goes into the waste tank.'),
     ],
   })
 }

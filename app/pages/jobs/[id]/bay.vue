@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { computed, nextTick, onUnmounted, ref, useTemplateRef, watch } from 'vue'
-import { useElementSize, useMediaQuery } from '@vueuse/core'
 import { definePageMeta, navigateTo, useHead } from '#imports'
 import type { JobCommand } from '#core/job/types'
 import { buttonWords } from '#shared/words/factWords'
@@ -9,6 +8,7 @@ import { list } from '#shared/words/vocabulary'
 import { useActs } from '~/composables/useActs'
 import { useBayStep } from '~/composables/useBayStep'
 import { useJobPage } from '~/composables/useJobPage'
+import { useRoomBeside } from '~/composables/useRoomBeside'
 import { useProgram } from '~/stores/program'
 
 definePageMeta({ layout: 'bay' })
@@ -19,13 +19,9 @@ const bay = useBayStep()
 const { chosen, sheet, step, words, waits, whereabouts, facts, lastChance, lack, joint, entryKey } = bay
 const draft = ref<JobCommand>()
 
-/** Where there is room beside the step the picture is open; on a phone it is a touch away. */
-const wide = useMediaQuery('(min-width: 900px)')
-/** On a wide screen the picture goes where there is room: beside what is to be read, or under it. */
 const reading = ref<HTMLElement>()
 const entering = ref<HTMLElement>()
-const [{ height: readingHeight }, { height: enteringHeight }] = [useElementSize(reading), useElementSize(entering)]
-const beside = computed(() => wide.value && readingHeight.value > enteringHeight.value)
+const { wide, beside } = useRoomBeside(reading, entering)
 
 const seized = ref(false)
 async function sayAll(commands: JobCommand[]) {

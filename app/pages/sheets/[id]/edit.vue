@@ -54,19 +54,7 @@ const lineDrawn = computed(() => drawn.value?.lines.find(({ id: one }) => one ==
 
 <template>
   <LeadWrites v-if="!isLead" :sheet="id" />
-  <div v-else-if="!draft" class="stack">
-    <h1>Edit a line sheet</h1>
-    <div v-if="unreadable" class="trouble row" role="alert">
-      <span v-if="unreadable.why === 'newer'"
-        >A draft of this sheet on this device was made by a newer Efferent. Load this page again to get that version, or drop the
-        draft.</span
-      >
-      <span v-else>A draft of this sheet on this device cannot be read any more. It has to be dropped before the sheet can be edited.</span>
-      <v-btn-bad size="small" @click="discard">Drop the draft</v-btn-bad>
-    </div>
-    <p v-else-if="trouble" class="trouble" role="alert">{{ trouble }} <NuxtLink to="/sheets/new">Start a new one</NuxtLink></p>
-    <div v-else class="busy" role="status" aria-label="Loading the sheet" />
-  </div>
+  <NoDraft v-else-if="!draft" :unreadable="unreadable" :trouble="trouble" @discard="discard" />
   <div v-else class="stack">
     <EditHead
       :draft="draft"
@@ -124,7 +112,7 @@ const lineDrawn = computed(() => drawn.value?.lines.find(({ id: one }) => one ==
           ><v-btn-choice v-if="published" :aria-pressed="panel === 'changes'" @click="panel = 'changes'">
             What changed ({{ changes.length }})</v-btn-choice
           ><v-btn-choice v-if="openNotes.length" :aria-pressed="panel === 'notes'" @click="panel = 'notes'">
-            Bench notes ({{ openNotes.length }})
+            Bay notes ({{ openNotes.length }})
           </v-btn-choice>
         </div>
         <template v-if="panel === 'picture'">

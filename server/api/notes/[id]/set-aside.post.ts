@@ -1,5 +1,5 @@
 import { setAsideSchema } from '../../../../shared/schemas/api'
-import { setAside } from '../../../services/benchNotes'
+import { setAside } from '../../../services/bayNotes'
 import { readBodyWith } from '../../../utils/body'
 import { getPool } from '../../../utils/db'
 import { idParam } from '../../../utils/params'

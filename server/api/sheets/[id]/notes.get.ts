@@ -1,5 +1,5 @@
 import { getRouterParam } from 'h3'
-import { getNotes } from '../../../services/benchNotes'
+import { getNotes } from '../../../services/bayNotes'
 import { getPool } from '../../../utils/db'
 import { route } from '../../../utils/route'
 

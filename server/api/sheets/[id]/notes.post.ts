@@ -1,6 +1,6 @@
 import { getRouterParam } from 'h3'
 import { newNoteSchema } from '../../../../shared/schemas/api'
-import { writeNote } from '../../../services/benchNotes'
+import { writeNote } from '../../../services/bayNotes'
 import { readBodyWith } from '../../../utils/body'
 import { route } from '../../../utils/route'
 
