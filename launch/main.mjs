@@ -5,7 +5,7 @@ const usage = `usage: ./efferent COMMAND
   start [--port N] [--host ADDRESS] [--data DIR]   set up what is missing and serve; --port 0 takes a free one
         [--no-demo] [--plain-http] [--no-backup]   a backup is taken every night unless told not to
   dev   [--port N] [--data DIR] [--no-demo]        the same with hot reload
-  test  [--only lint|types|unit|server|e2e]        everything that must hold
+  test  [--only read|lint|types|unit|server|e2e]   everything that must hold
   bench                                            one JSON object per line
   compute NAME < request.json                      the core for scripts
   backup FILE [--data DIR]                         one snapshot of everything, with its checksum beside it

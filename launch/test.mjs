@@ -14,19 +14,21 @@ async function onTwoCores(commands) {
   await Promise.all([one(), one()])
 }
 /** By the native compiler, in a third of the time; components are vue-tsc's, which is built on the one before it. */
-const types = config => ['../typescript-native/bin/tsc', '--noEmit', '-p', config]
+const native = config => ['../typescript-native/bin/tsc', '--noEmit', '-p', config]
+const lint = [
+  ['eslint', '.'],
+  ['prettier', '--check', '--log-level', 'warn', '.'],
+]
+const types = [
+  ['vue-tsc', '--noEmit', '-p', '.nuxt/tsconfig.app.json'],
+  // Shared with core below it: neither knows a page or a server.
+  ...['tests', '.nuxt/tsconfig.server.json', 'shared', '.nuxt/tsconfig.node.json'].map(native),
+]
 const stages = {
-  lint: () =>
-    onTwoCores([
-      ['eslint', '.'],
-      ['prettier', '--check', '--log-level', 'warn', '.'],
-    ]),
-  types: () =>
-    onTwoCores([
-      ['vue-tsc', '--noEmit', '-p', '.nuxt/tsconfig.app.json'],
-      // Shared with core below it: neither knows a page or a server.
-      ...['tests', '.nuxt/tsconfig.server.json', 'shared', '.nuxt/tsconfig.node.json'].map(types),
-    ]),
+  /** What is read and not run, side by side. */
+  read: () => onTwoCores([types[0], ...lint, ...types.slice(1)]),
+  lint: () => onTwoCores(lint),
+  types: () => onTwoCores(types),
   unit: () => run(bin('vitest'), ['run', '--project', 'unit', '--project', 'parts', '--project', 'components'], { show: true }),
   server: async () => {
     await ensurePostgres()
@@ -43,7 +45,7 @@ const stages = {
 
 /** Everything that must hold, in the order in which it fails fastest; installs what it needs. */
 export async function test({ only }) {
-  const wanted = only ?? Object.keys(stages)
+  const wanted = only ?? ['read', 'unit', 'server', 'e2e']
   const unknown = wanted.find(name => !(name in stages))
   if (unknown) throw new Failure(`--only takes ${Object.keys(stages).join(', ')}, not “${unknown}”`)
   await ensurePackages()

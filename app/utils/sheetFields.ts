@@ -207,7 +207,7 @@ const blankLevel = (id: string) => ({
 export const chapters: Chapter[] = [
   {
     part: 'head',
-    title: 'Head',
+    title: 'Title and system',
     fields: [
       text('title', 'Title'),
       choice('system', 'System', from(systems, systemWords)),
@@ -584,9 +584,9 @@ export const chapters: Chapter[] = [
   },
   {
     part: 'keepouts',
-    title: 'Keep-outs',
+    title: 'What to keep clear of',
     list: {
-      one: 'keep-out',
+      one: 'part to keep clear of',
       blank: n => ({
         id: `keep-${n}`,
         what: 'hot part',
@@ -735,8 +735,8 @@ export const chapters: Chapter[] = [
   },
   {
     part: 'neighbours',
-    title: 'Neighbours',
-    list: { one: 'neighbour', blank: n => ({ id: `neighbour-${n}`, what: 'gasket', goals: [], parts: [] }) },
+    title: 'Parts beside the lines',
+    list: { one: 'part beside the lines', blank: n => ({ id: `neighbour-${n}`, what: 'gasket', goals: [], parts: [] }) },
     fields: [
       id,
       text('what', 'What'),

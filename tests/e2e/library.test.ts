@@ -185,7 +185,7 @@ test('a lead writes a sheet, mends it, publishes it, and folds a bay note into t
   await page.goto('/sheets/oil-cooler-hose-short/edit')
   await page.getByRole('button', { name: 'Bay notes (1)' }).click()
   await page.getByRole('button', { name: 'Fold it in' }).click()
-  await chapter('Head')
+  await chapter('Title and system')
   await page.getByLabel('Title').fill('Oil cooler hose, short bend')
   await page.getByLabel('Title').blur()
   await page.getByRole('button', { name: /What changed/ }).click()

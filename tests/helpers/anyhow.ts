@@ -9,7 +9,7 @@ import { PlayedJob, allLines, lead, partSteps } from './demo'
 import { lottery } from './randomAccess'
 
 /** For each car; EFFERENT_DRAWN draws more. */
-const drawn = Number(process.env.EFFERENT_DRAWN ?? 10)
+const drawn = Number(process.env.EFFERENT_DRAWN ?? 6)
 
 type Draw = ReturnType<typeof lottery>
 const pick = <T>(draw: Draw, list: readonly T[]): T => list[draw(list.length)]!

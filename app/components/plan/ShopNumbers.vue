@@ -43,6 +43,6 @@ const emit = defineEmits<{ keep: []; leave: [] }>()
   flex-wrap: wrap;
 }
 .fields :deep(.v-input) {
-  flex: 0 0 170px;
+  flex: 0 0 200px;
 }
 </style>

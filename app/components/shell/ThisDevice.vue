@@ -43,7 +43,7 @@ onMounted(async () => {
       <dd>{{ waiting === 0 ? 'nothing' : waiting }}</dd>
       <dt>instruments</dt>
       <dd>
-        <v-radio-group v-model="instruments.choice" inline aria-label="Instruments this device listens to">
+        <v-radio-group v-model="instruments.choice" aria-label="Instruments this device listens to">
           <v-radio value="simulated" label="Simulated: scan tool, torque wrench, scale and pump gauge that ship with Efferent" />
           <v-radio value="faulty" label="Simulated, with faults: silent, jumping, or in another unit" />
           <v-radio value="none" label="None" />

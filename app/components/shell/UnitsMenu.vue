@@ -33,6 +33,7 @@ const choose = (kind: keyof UnitChoice, unit: string) => (units.chosen = { ...un
 .units {
   display: grid;
   gap: 8px;
+  justify-items: start;
 }
 .kind {
   display: grid;
