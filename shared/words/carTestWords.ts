@@ -40,14 +40,14 @@ export function tryWords(test: CarTest, sheet: Sheet): StepWords {
         leverOf(sheet) === 'lever' ? 'Try the lever before it rolls' : 'Try the pedal before the car moves',
         sheet.system === 'clutch'
           ? `Held in for half a minute: it must not creep, and come back by itself. Then, engine running and the brake on, a gear goes in without a sound.`
-          : 'Hard and high, held half a minute: it must not sink, and come up the same each time. Then again with the engine running.',
+          : 'Hard and high, held half a minute: it must not sink, and come up the same each time. Then again with the engine idling (start it if it stands still).',
         'It holds',
         [{ kind: 'crush', text: `A ${leverOf(sheet)} that creeps or springs is air or a leak: it does not move from here.` }],
       )
     case 'steering':
       return words(
         'Try the steering before the car moves',
-        'Engine idling, slowly from lock to lock and back, not held against the stops: even, quiet, no groan, and straight ahead it stays.',
+        'With the engine idling (start it if it stands still), slowly from lock to lock and back, not held against the stops: even, quiet, no groan, and straight ahead it stays.',
         'Steers evenly',
         [stays],
       )

@@ -819,6 +819,7 @@ function rearBrake() {
         thread: unified('3/8-24'),
         nm: [13, 18],
         snugThen: 30,
+        tools: ['line wrench', 'punch'],
         drain: [5, 15, 40],
         release: 'Hold the flats of the hose end, line nut out; only then the half-moon key.',
         seated: 'Hose end in the bracket with its flats, half-moon key driven home, then the line nut by hand.',
