@@ -1,4 +1,5 @@
 import type { NuxtPage } from 'nuxt/schema'
+import { isRoomPath } from '../app/utils/jobRooms'
 
 // Which files each address of the program needs. The page itself finds that out one file after the other: the start tells of the layout,
 // that of the page, that of what it is made of. The server knows at once, and says so with the page (server/plugins/ahead.ts).
@@ -18,8 +19,10 @@ export function pathsOf(pages: readonly NuxtPage[], above = '', around: readonly
     const path = page.path.startsWith('/') ? page.path : `${above}/${page.path}`
     const sources = [...around, ...(page.file ? [sourceOf(page.file)] : [])]
     if (page.children?.length) return pathsOf(page.children, path, sources)
+    // The head over a job's rooms is no part of the bay, which is in the same page.
+    const head = isRoomPath(':id()', path) ? ['components/job/JobHead.vue'] : []
     const layout = `layouts/${typeof page.meta?.layout === 'string' ? page.meta.layout : 'default'}.vue`
-    return [{ pattern: `^${path.replace(/\/$/, '').replace(/:\w+\(\)/g, '[^/]+')}/?$`, sources: [...sources, layout] }]
+    return [{ pattern: `^${path.replace(/\/$/, '').replace(/:\w+\(\)/g, '[^/]+')}/?$`, sources: [...sources, ...head, layout] }]
   })
 }
 

@@ -7,15 +7,23 @@ import type { Rollup } from 'vite'
 const first = ['pages/sign-in', 'layouts/bare']
 /** What people pass through on their way stays light: what it uses with others is the desk's, with what stands around every page. */
 const light = ['pages/index', 'pages/lookup', 'pages/library', 'layouts/default', 'layouts/bay']
+/** Where the hands are in the work: nothing is fetched there that is not shown. */
+const bay = ['pages/jobs/[id]', 'pages/jobs/[id]/bay']
+/** What comes with a page at once though it is not in it (pageFiles). */
+const withPage = ['components/job/JobHead']
+/** The two pages at which work is prepared. */
+const prepared = ['pages/sheets/[id]/index', 'pages/jobs/[id]/index', ...withPage]
 /** What few pages share, and no others should have to fetch. */
 const apart = {
   making: ['pages/bench', 'pages/jobs/[id]/make', 'pages/practice'],
   print: ['pages/jobs/[id]/tag', 'pages/sheets/[id]/card'],
 }
 
-const pageOf = (id: string) => /\/app\/((?:pages|layouts)\/[^?]+)\.vue/.exec(id)?.[1]
+const rootOf = (id: string) => /\/app\/((?:pages|layouts|components)\/[^?]+)\.vue$/.exec(id)?.[1]
+/** A part that a page fetches once it stands, or when it is asked for. */
+const isLater = (root: string) => root.startsWith('components/') && !withPage.includes(root)
 
-/** Which parts are reached from the script that starts the program, and by which pages and layouts each other is. */
+/** Which modules are reached from the script that starts the program, and from which pages, layouts and later parts each other is. */
 function reached(meta: Rollup.ManualChunkMeta): { start: Set<string>; from: Map<string, Set<string>> } {
   const down = (root: string): Set<string> => {
     const seen = new Set<string>()
@@ -32,7 +40,7 @@ function reached(meta: Rollup.ManualChunkMeta): { start: Set<string>; from: Map<
   for (const id of meta.getModuleIds()) {
     const info = meta.getModuleInfo(id)
     if (info?.isEntry) for (const part of down(id)) start.add(part)
-    if (!info || info.dynamicImporters.length === 0 || !pageOf(id)) continue
+    if (!info || info.dynamicImporters.length === 0 || !rootOf(id)) continue
     for (const part of down(id)) from.set(part, (from.get(part) ?? new Set()).add(id))
   }
   return { start, from }
@@ -44,14 +52,18 @@ export function pageParts(): (id: string, meta: Rollup.ManualChunkMeta) => strin
   return (id, meta) => {
     graph ??= reached(meta)
     if (graph.start.has(id)) return 'start'
-    // A page's own file keeps its name, by which what it needs is known (pageFiles).
-    if (pageOf(id)) return undefined
-    const pages = [...(graph.from.get(id) ?? [])].flatMap(root => pageOf(root) ?? [])
-    if (pages.length < 2) return undefined
-    const isOnly = (some: readonly string[]) => pages.every(page => some.includes(page))
-    if (pages.some(page => first.includes(page))) return 'first'
-    if (pages.some(page => light.includes(page))) return 'desk'
-    for (const [name, some] of Object.entries(apart)) if (isOnly(some)) return name
-    return pages.every(page => page.startsWith('pages/jobs/')) ? 'job' : 'lines'
+    const roots = graph.from.get(id) ?? new Set<string>()
+    // A page's own file keeps its name, by which what it needs is known (pageFiles); a later part's is its own.
+    if (roots.has(id)) return undefined
+    const names = [...roots].flatMap(root => rootOf(root) ?? [])
+    if (names.length < 2) return undefined
+    const isFor = (some: readonly string[]) => names.some(name => some.includes(name))
+    if (isFor(first)) return 'first'
+    if (isFor(light)) return 'desk'
+    const pages = names.filter(name => !isLater(name))
+    if (isFor(bay)) return pages.every(page => page.startsWith('pages/jobs/') || withPage.includes(page)) ? 'job' : 'lines'
+    if (isFor(prepared)) return 'prepared'
+    for (const [name, some] of Object.entries(apart)) if (names.every(page => some.includes(page))) return name
+    return pages.length < names.length ? 'later' : 'rest'
   }
 }

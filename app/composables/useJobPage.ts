@@ -5,6 +5,7 @@ import { useConnection } from '~/stores/connection'
 import { useJob } from '~/stores/job'
 import { usePhotos } from '~/stores/photos'
 import { wordsOf } from '~/utils/api'
+import { beginWorker } from '~/utils/workerCall'
 
 export type JobPage = {
   id: string
@@ -54,6 +55,8 @@ export function provideJobPage(): JobPage {
       }
     }
   }
+  // Its plan is worked out as soon as it is here.
+  beginWorker()
   onMounted(load)
   watch(
     () => connection.recoveries,

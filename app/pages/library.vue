@@ -48,7 +48,7 @@ const shown = computed(() => arrangeSheets(sheets.value ?? [], { system: system.
         >
       </div>
     </div>
-    <PackImport v-if="mayWrite" @taken="refresh" />
+    <LazyPackImport v-if="mayWrite" @taken="refresh" />
     <div v-if="!sheets" class="busy" role="status" aria-label="Loading the library" />
     <div v-else-if="sheets.length === 0" class="empty">
       <b>No line sheets yet.</b>A lead or an admin imports a pack (*.efferent.json), or writes the first one.

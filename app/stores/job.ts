@@ -2,8 +2,9 @@ import { defineStore } from 'pinia'
 import { v7 } from 'uuid'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { scopeOf } from '#core/access/listGoals'
-import { knownPlan, rememberPlan, type Planned } from '#core/access/planOnce'
+import { knownPlan, rememberPlan, type Planned } from '#core/access/knownPlans'
 import type { Standing } from '#core/access/standing'
+import { wholeInputs } from '#core/access/wholeInputs'
 import type { PlanInputs } from '#core/access/planJob'
 import { estimateFluid } from '#core/fluid/estimateFluid'
 import { balanceOf } from '#core/job/balanceOf'
@@ -15,12 +16,11 @@ import { fastenerLedger } from '#core/job/fastenerLedger'
 import { listDue } from '#core/job/obligations'
 import { listSteps, visitNow } from '#core/job/listSteps'
 import { openingsOf } from '#core/job/openingsOf'
-import { askRest } from '#core/job/planRest'
+import { askRest } from '#core/job/askRest'
 import { waitsOf } from '#core/job/waits'
 import { withLeaflets } from '#core/job/withLeaflets'
 import { eventVersion, type JobCommand, type JobEvent, type JobState, type Refusal } from '#core/job/types'
 import { listKit } from '#core/kit/listKit'
-import { withCovered } from '#core/sheet/chosenPart'
 import { listTools } from '#core/kit/listTools'
 import { resolveSheet, type ResolvedSheet } from '#core/sheet/resolveSheet'
 import type { Sheet } from '#core/sheet/types'
@@ -94,10 +94,16 @@ export const useJob = defineStore('job', () => {
     made => (planning.value = made),
     busy => (planBusy.value = busy),
   )
-  /** Worked out off this thread; `decide`, which asks planOnce, then finds it made. */
+  /** Worked out off this thread, and known from then on. */
   async function makePlan(car: ResolvedSheet, wanted: PlanInputs, standing?: Standing, signal?: AbortSignal): Promise<Planned> {
     const made = knownPlan(car, wanted, standing) ?? (await runInWorker('plan', { car: onCar(car), inputs: wanted, standing }, signal))
     rememberPlan(car, wanted, made, standing)
+    return made
+  }
+  /** For `decide`, which goes by what is known here: the planner itself is not on the page's thread. */
+  function planned(car: ResolvedSheet, wanted: PlanInputs): Planned {
+    const made = knownPlan(car, wanted)
+    if (!made) throw new RangeError('decide: the plan is to be made first')
     return made
   }
   /** Keeps a plan made for what is wanted, whenever that changes; until it is made, the one before stays. */
@@ -275,10 +281,12 @@ export const useJob = defineStore('job', () => {
   async function recordNow(command: JobCommand): Promise<NotRecorded | undefined> {
     const { person } = session
     if (!person || !view.value || !state.value || !resolved.value) return { refusal: { code: 'JOB_NOT_OPENED' } }
-    if (command.type === 'planned') {
-      const lines = withCovered(resolved.value.lines, command.inputs.lines, command.inputs.parts)
-      await makePlan(resolved.value, lines.length === command.inputs.lines.length ? command.inputs : { ...command.inputs, lines })
+    // What is said of the car meanwhile is another car to plan for.
+    for (let before; command.type === 'planned' && resolved.value && resolved.value !== before; ) {
+      before = resolved.value
+      await makePlan(before, wholeInputs(before, command.inputs))
     }
+    if (!view.value || !state.value || !resolved.value) return { refusal: { code: 'JOB_NOT_OPENED' } }
     // By the server's clock, as this device knows it: its own may be a year wrong, or be set in the middle of a job.
     const at = new Date(clock.serverNow()).toISOString()
     const next = newer.value && resolveSheet(newer.value, carOf(state.value))
@@ -286,6 +294,7 @@ export const useJob = defineStore('job', () => {
       resolved: resolved.value,
       newer: next?.applies === 'yes' ? next.resolved : undefined,
       makingRules: session.view?.making.rules,
+      plan: planned,
       person,
       device: deviceId(),
       at,

@@ -42,11 +42,16 @@ export class WorkerCaller {
     })
   }
 
+  /** Begins the worker before there is work for it: its script is read meanwhile. */
+  begin(): void {
+    this.#worker ??= this.#begin()
+  }
+
   #next(): void {
     if (this.#running) return
     this.#running = this.#waiting.shift()
     if (!this.#running) return
-    this.#worker ??= this.#begin()
+    this.begin()
     if (this.#worker) this.#worker.postMessage(this.#running.asked)
     else void this.#here(this.#running)
   }
@@ -106,5 +111,7 @@ const caller = new WorkerCaller(create)
 /** The routes of a picture wait for no plan: they have a worker of their own. */
 const pictures = new WorkerCaller(create)
 
+/** For a page that will have something worked out as soon as it knows what. */
+export const beginWorker = (): void => caller.begin()
 export const runInWorker = <N extends TaskName>(name: N, input: TaskInput<N>, signal?: AbortSignal): Promise<TaskOutput<N>> =>
   (name === 'traceLines' ? pictures : caller).run(name, input, signal)

@@ -1,5 +1,6 @@
 import { listAlternatives } from '#core/access/listAlternatives'
-import { planOnce, rememberPlan, type Planned } from '#core/access/planOnce'
+import { rememberPlan, type Planned } from '#core/access/knownPlans'
+import { planOnce } from '#core/access/planOnce'
 import type { PlanInputs } from '#core/access/planJob'
 import type { Standing } from '#core/access/standing'
 import type { Plan } from '#core/access/types'

@@ -14,7 +14,8 @@ import { planJob, type PlanInputs } from './planJob'
 import type { Plan } from './types'
 import { ageOf, judgeChance } from './judgeChance'
 import { withOuterParts } from './standing'
-import { siblingRef, weighNeighbours } from './weighNeighbours'
+import { siblingRef } from './siblings'
+import { weighNeighbours } from './weighNeighbours'
 
 const cars = everyDemoCar()
 

@@ -23,8 +23,7 @@ import type {
   System,
   Way,
 } from '../sheet/types'
-import { bleedMinutes } from '../bleed/bleedMinutes'
-import { minutes, type Minutes } from '../units/types'
+import { minutes } from '../units/types'
 import { allThrough } from './allThrough'
 import { goalKey, type GoalKey, type GoalKind } from './goalKinds'
 import type { Service } from './planJob'
@@ -42,8 +41,6 @@ export type Scope = {
   /** How the air gets out, and where; none: it leaves by itself, or while the engine runs. */
   bleed: BleedMethod | undefined
   bleeders: readonly Bleeder[]
-  /** Hands' minutes at each bleeder, where the shape of the lines tells them; 0 where not. */
-  bleedMinutes: Minutes
   neighbours: readonly Neighbour[]
   /** Joints and holds that the new parts do without, and lines that come in one piece with another. */
   dropped: ReadonlySet<Slug>
@@ -124,15 +121,6 @@ export function scopeOf(
     levels: levelsToRead(sheet, wet, touched.hasRun === true),
     bleed,
     bleeders: bleed && bleed !== 'lock-to-lock' ? sheet.bleeders : [],
-    // Every bleeder takes its part of the rounds; what the sheet says is what it takes at least.
-    bleedMinutes: minutes(
-      bleed === 'pump-and-hold'
-        ? (bleedMinutes(
-            resolved,
-            renewed.map(({ id }) => id),
-          ) ?? 0) / sheet.bleeders.length
-        : 0,
-    ),
     neighbours,
     dropped: droppedBy(renewed, inputs.parts),
     carriers: carriersOf(renewed, inputs.parts),
@@ -266,14 +254,7 @@ function listGoals(scope: Omit<Scope, 'goals'>, operations: readonly Operation[]
         ['fill'],
       ),
     ),
-    ...scope.bleeders.map(bleeder =>
-      goalOf(
-        'bleed',
-        bleeder.id,
-        bleeder.ways.map(way => ({ ...way, minutes: minutes(Math.max(way.minutes, scope.bleedMinutes)) })),
-        ['fill'],
-      ),
-    ),
+    ...scope.bleeders.map(bleeder => goalOf('bleed', bleeder.id, bleeder.ways, ['fill'])),
     ...scope.levels.cold.map(level => goalOf('level', level.id, level.ways, ['fill'])),
     ...[...scope.levels.idling, ...scope.levels.standing].map(level =>
       goalOf(

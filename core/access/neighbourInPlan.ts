@@ -1,7 +1,7 @@
 import type { JobCommand } from '../job/types'
 import type { Slug } from '../sheet/types'
 import type { PlanInputs } from './planJob'
-import { siblingOf } from './weighNeighbours'
+import { siblingOf } from './siblings'
 
 /** Whether something beside whole lines is asked for: joints or parts alone, or the fluid by itself. */
 export const isBeside = ({ joints = [], neighbours = [], service }: PlanInputs): boolean =>

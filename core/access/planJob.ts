@@ -20,6 +20,7 @@ import { doneOf, untouched, type Standing } from './standing'
 import { taskKey, type TaskKind } from './taskKinds'
 import { shareOf, type Choice, type TaskOptions } from './taskList'
 import { currentPlanner, type AccessIssue, type Goal, type OperationCost, type PlaceStage, type Plan, type Visit } from './types'
+import { withBleeding } from './withBleeding'
 import type { Service } from './services'
 
 export type { Service }
@@ -69,23 +70,24 @@ export function planJob(
 }
 
 function planWithin(resolved: ResolvedSheet, inputs: PlanInputs, standing: Standing, budget: SearchBudget): Result<Plan, AccessIssue> {
-  const scope = scopeOf(resolved, inputs, standing)
-  if (!scope.ok) return scope
-  const stray = unknownName(resolved, scope.value, inputs)
+  const found = scopeOf(resolved, inputs, standing)
+  if (!found.ok) return found
+  const scope = withBleeding(found.value, resolved, inputs)
+  const stray = unknownName(resolved, scope, inputs)
   if (stray) return fail(stray)
   const options: TaskOptions = { standing, oneAtATime: inputs.oneAtATime, firstEnd: inputs.firstEnd }
   const moveMinutes = moveMinutesOf(inputs.lift ?? usualLift)
-  const chosen = chooseForJob(resolved, scope.value, inputs, options, { start: standing.at, end: 'ground', moveMinutes, budget })
+  const chosen = chooseForJob(resolved, scope, inputs, options, { start: standing.at, end: 'ground', moveMinutes, budget })
   if (!chosen.ok) return chosen
   const { choice } = chosen.value
-  const tasks = listTasks(resolved.sheet, scope.value, choice, options)
+  const tasks = listTasks(resolved.sheet, scope, choice, options)
   // The order of what was chosen is one search, with a budget of its own.
   const travel = { start: standing.at, end: 'ground' as const, moveMinutes, budget: new SearchBudget(planBudget) }
   const ordered = orderTasks(tasks, travel)
   if (!ordered.ok) return ordered
   const { visits, timeline } = scheduleTasks(
     ordered.value.visits.map(withKeyHeld),
-    waitsOf(resolved, scope.value, choice, standing),
+    waitsOf(resolved, scope, choice, standing),
     travel,
   )
   const taken = resolved.operations.filter(operation => choice.operations.has(operation.id))

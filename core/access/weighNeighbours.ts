@@ -4,13 +4,7 @@ import type { Joint, Neighbour, Slug } from '../sheet/types'
 import { judgeChance, usualJudgement, type Condition, type Judgement } from './judgeChance'
 import type { PlanInputs } from './planJob'
 import { planOnce } from './planOnce'
-
-/** A neighbour by its id; a sibling, that is another line of this car, as `line:id`. */
-export type NeighbourRef = string
-/** Names another line of the same sheet as something to renew beside. */
-export const siblingRef = (line: Slug): NeighbourRef => `line:${line}`
-/** The line a reference means, if it means one. */
-export const siblingOf = (ref: NeighbourRef): Slug | undefined => (ref.startsWith('line:') ? ref.slice('line:'.length) : undefined)
+import { siblingOf, siblingRef, type NeighbourRef } from './siblings'
 
 export type NeighbourWeight = {
   neighbour: NeighbourRef

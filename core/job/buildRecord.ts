@@ -1,6 +1,6 @@
 import type { Condition } from '../access/judgeChance'
 import type { Service } from '../access/planJob'
-import { siblingOf } from '../access/weighNeighbours'
+import { siblingOf } from '../access/siblings'
 import type { FluidBalance } from '../fluid/balanceFluid'
 import type { Amount } from '../fluid/balanceCircuit'
 import { chosenPart } from '../sheet/chosenPart'

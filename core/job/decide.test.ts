@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { lead, technician } from '../../tests/helpers/demo'
 import { pocketCar, Story } from '../../tests/helpers/pocketCar'
+import { planOnce } from '../access/planOnce'
 import { decide } from './decide'
 import { roles, type JobBody, type JobCommand, type Person, type Role } from './types'
 
@@ -51,7 +52,7 @@ describe('who', () => {
     const handed = { type: 'handedOver', to: 'customer' } as const
     expect(new Story().then(signed).ask(handed, { person: as(role) })).toEqual(handed)
     const { body } = new Story().events[0]!
-    const context = { resolved: pocketCar(), person: as(role), device: 'd', at: '2026-01-01T00:00:00Z' }
+    const context = { resolved: pocketCar(), plan: planOnce, person: as(role), device: 'd', at: '2026-01-01T00:00:00Z' }
     expect(decide(undefined, body as JobCommand, context)).toEqual({ ok: true, value: body })
     expect(decide(undefined, { type: 'resumed' }, context)).toEqual({ ok: false, error: { code: 'JOB_NOT_OPENED' } })
   })

@@ -1,8 +1,8 @@
 import { scopeOf, type ScopeInputs } from '../access/listGoals'
-import { planOnce } from '../access/planOnce'
-import { siblingOf } from '../access/weighNeighbours'
+import { siblingOf } from '../access/siblings'
+import { wholeInputs } from '../access/wholeInputs'
 import { assertNever, fail, ok } from '../result'
-import { chosenPart, withCovered } from '../sheet/chosenPart'
+import { chosenPart } from '../sheet/chosenPart'
 import { traitsImplied } from '../sheet/evaluatePredicate'
 import { dueBehind } from './behind'
 import { isOff, leakMinutesOf, liftOf, pressureSourceOf, runningSince } from './carState'
@@ -252,12 +252,10 @@ function decideScope(state: JobState, inputs: ScopeInputs, { resolved }: Context
 }
 
 function decidePlan(state: JobState, command: Of<'planned'>, context: Context): Decision {
-  // What comes in one piece is wanted as one.
-  const lines = withCovered(context.resolved.lines, command.inputs.lines, command.inputs.parts)
-  const inputs = lines.length === command.inputs.lines.length ? command.inputs : { ...command.inputs, lines }
+  const inputs = wholeInputs(context.resolved, command.inputs)
   const refused = decideScope(state, inputs, context)
   if (refused) return refused
-  const plan = planOnce(context.resolved, inputs)
+  const plan = context.plan(context.resolved, inputs)
   return plan.ok ? ok({ ...command, inputs, planner: plan.value.planner }) : fail({ code: 'JOB_ACCESS', issue: plan.error })
 }
 

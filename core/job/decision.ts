@@ -1,3 +1,5 @@
+import type { Planned } from '../access/knownPlans'
+import type { PlanInputs } from '../access/planJob'
 import type { MakingRules } from '../making/makingRules'
 import type { Result } from '../result'
 import { fail, ok } from '../result'
@@ -15,6 +17,8 @@ export type Context = {
   newer?: ResolvedSheet
   /** What lines may be made of where this shop works; without: what is usual. */
   makingRules?: MakingRules
+  /** The planner, or what knows its plan already: of wholeInputs of what is asked. */
+  plan: (resolved: ResolvedSheet, inputs: PlanInputs) => Planned
   person: Person
   device: string
   /** The device's clock and, on the server, the server's. */

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { PlayedJob, demoCar, technician } from '../../tests/helpers/demo'
+import { planOnce } from '../access/planOnce'
 import { buildRecord } from './buildRecord'
 import { decide } from './decide'
 import { evolve, fold } from './evolve'
@@ -190,7 +191,7 @@ describe('secondsLeft', () => {
 })
 
 it('a look at the car teaches its traits', () => {
-  const context = { resolved: demoCar(undefined), person: technician, device: 'd', at: '2026-01-01T00:00:00Z' }
+  const context = { resolved: demoCar(undefined), plan: planOnce, person: technician, device: 'd', at: '2026-01-01T00:00:00Z' }
   const { state } = new PlayedJob(demoCar(undefined))
   expect(decide(state, { type: 'traitsLearned', question: 'second-cooler', answer: 'yes' }, context)).toMatchObject({
     ok: true,

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { PlayedJob, allLines, everyDemoCar, planOf, anyParts } from '../../tests/helpers/demo'
 import { planJob } from '../access/planJob'
 import { liftPositions } from '../sheet/types'
-import { followedPlan } from './planRest'
+import { followedPlan } from './askRest'
 import { standingOf } from './standingOf'
 
 const cars = everyDemoCar()

@@ -1,7 +1,7 @@
 import type { PlanInputs, Service } from '../access/planJob'
 import type { AccessIssue, PlannerVersion } from '../access/types'
 import type { Condition } from '../access/judgeChance'
-import type { NeighbourRef } from '../access/weighNeighbours'
+import type { NeighbourRef } from '../access/siblings'
 import type { Remedy, RemedyBar } from '../fittings/seizedPath'
 import type { LiftPosition, Proof, Slug, Window } from '../sheet/types'
 import type { Adapter } from '../torque/correctForAdapter'

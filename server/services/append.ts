@@ -1,3 +1,5 @@
+import { planOnce } from '../../core/access/planOnce'
+import { wholeInputs } from '../../core/access/wholeInputs'
 import { carOf } from '../../core/job/carOf'
 import { decide } from '../../core/job/decide'
 import { evolve } from '../../core/job/evolve'
@@ -140,10 +142,10 @@ async function prepare(db: Db, head: JobHead, entries: readonly Authored[], mayB
     const { command } = entry
     const resolved = resolveJob(sheet, state)
     const newer = command.type === 'revisionMoved' ? await newerFor(db, head.sheet_id, command.revision, state) : undefined
-    if (command.type === 'planned') await planFor(resolved, command.inputs, gone)
+    if (command.type === 'planned') await planFor(resolved, wholeInputs(resolved, command.inputs), gone)
     const makingRules = command.type === 'makingSaid' ? gearOf(await readSettings(db)).rules : undefined
     const by = { person: author, device: entry.device, at: entry.at, recordedAt }
-    const decision = decide(state, command, { resolved, newer, makingRules, ...by })
+    const decision = decide(state, command, { resolved, newer, makingRules, plan: planOnce, ...by })
     if (!decision.ok)
       throw (
         entry.seen < head.seq

@@ -1,3 +1,4 @@
+import { planOnce } from '../../core/access/planOnce'
 import { decide } from '../../core/job/decide'
 import { evolve } from '../../core/job/evolve'
 import { eventVersion, type JobEvent, type Person, type Refusal } from '../../core/job/types'
@@ -77,7 +78,7 @@ export async function openJob(request: OpenJobRequest, person: Person): Promise<
           complaint: request.complaint,
           traits: vehicle.traits,
         },
-        { resolved, person, device: request.device, at: request.at, recordedAt },
+        { resolved, plan: planOnce, person, device: request.device, at: request.at, recordedAt },
       )
       if (!decision.ok) throw refused(decision.error, sheet)
       const event: JobEvent = {

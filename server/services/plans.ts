@@ -1,7 +1,7 @@
-import { keyOf, rememberPlan, type Planned } from '../../core/access/planOnce'
+import { keyOf, rememberPlan, type Planned } from '../../core/access/knownPlans'
 import type { PlanInputs } from '../../core/access/planJob'
 import type { Standing } from '../../core/access/standing'
-import { askRest } from '../../core/job/planRest'
+import { askRest } from '../../core/job/askRest'
 import type { JobState } from '../../core/job/types'
 import type { ResolvedSheet } from '../../core/sheet/resolveSheet'
 import { Lru } from '../utils/lru'
@@ -10,7 +10,7 @@ import { runTask } from '../utils/workers'
 const plans = new Lru<string, Planned>(200)
 
 /**
- * The plan for a car and inputs, worked out in the worker pool once and then known; `decide`, which asks planOnce, finds it made. The same
+ * The plan for a car and inputs, worked out in the worker pool once and then known: planOnce finds it made. The same
  * inputs, on a car that stands the same, give the same plan in every process.
  */
 export async function planFor(resolved: ResolvedSheet, inputs: PlanInputs, gone?: AbortSignal, standing?: Standing): Promise<Planned> {

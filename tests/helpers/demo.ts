@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { planJob, type PlanInputs } from '../../core/access/planJob'
+import { planOnce } from '../../core/access/planOnce'
 import type { Plan } from '../../core/access/types'
 import { estimateFluid, type FluidEstimate } from '../../core/fluid/estimateFluid'
 import { decide } from '../../core/job/decide'
@@ -153,6 +154,7 @@ export class PlayedJob {
     const at = new Date(this.clock).toISOString()
     const decision = decide(this.state, command, {
       resolved: this.resolved,
+      plan: planOnce,
       person: this.person,
       device: this.device,
       at,

@@ -3,6 +3,7 @@ import { fold } from '../../core/job/evolve'
 import { listDue } from '../../core/job/obligations'
 import { eventVersion, type JobBody, type JobCommand, type JobEvent, type JobState, type ObligationKind } from '../../core/job/types'
 import type { PlanInputs } from '../../core/access/planJob'
+import { planOnce } from '../../core/access/planOnce'
 import { currentPlanner } from '../../core/access/types'
 import { resolveSheet, type ResolvedSheet } from '../../core/sheet/resolveSheet'
 import type { Joint, Level, Operation, PartOption, Sheet, Way } from '../../core/sheet/types'
@@ -276,7 +277,7 @@ export class Story {
   /** What would be said to this act now: the body that would be kept, or the refusal. */
   ask(command: JobCommand, change: Partial<Context> = {}) {
     const at = this.clock(this.events.length + 1)
-    const context: Context = { resolved: this.resolved, person: technician, device: 'tablet-1', at, recordedAt: at, ...change }
+    const context: Context = { resolved: this.resolved, plan: planOnce, person: technician, device: 'tablet-1', at, recordedAt: at, ...change }
     const decision = decide(this.state, command, context)
     return decision.ok ? decision.value : decision.error
   }

@@ -67,7 +67,7 @@ const pauses = [
       <div class="dialog theme-bay">
         <h2>{{ open && names[open] }}</h2>
         <template v-if="open === 'photo'">
-          <PhotoTake v-if="step" :job="id" :step="{ kind: step.kind, target: step.target }" @taken="say" />
+          <LazyPhotoTake v-if="step" :job="id" :step="{ kind: step.kind, target: step.target }" @taken="say" />
           <p v-else>No step is open that a photo could belong to.</p>
         </template>
         <template v-else-if="open === 'note'">
@@ -89,7 +89,7 @@ const pauses = [
             one.text
           }}</v-btn-second>
         </template>
-        <BayMenu v-else-if="open === 'more'" :step="step" @say="say" @go="target => (show(undefined), emit('go', target))" />
+        <LazyBayMenu v-else-if="open === 'more'" :step="step" @say="say" @go="target => (show(undefined), emit('go', target))" />
         <p v-if="refusal" class="trouble" role="alert">{{ refusalWords(refusal, sheet) }}</p>
         <v-btn-quiet @click="show(undefined)">Back to the step</v-btn-quiet>
       </div>

@@ -20,7 +20,7 @@ const job = useJob()
         Tried: {{ job.state!.joints[bay.joint.value.id]!.seized!.map(mark => remedyWords[mark.remedy].title.toLowerCase()).join(', ') }}
       </p>
     </div>
-    <RetorqueOffer
+    <LazyRetorqueOffer
       v-if="(step.kind === 'leak' || step.kind === 'mend') && bay.joint.value && bay.weeps.value"
       class="aside"
       :joint="bay.joint.value"
@@ -29,15 +29,15 @@ const job = useJob()
       :by="pressureSourceOf(bay.sheet.value)"
       @retorque="commands => emit('say', commands)"
     />
-    <FeedInWay v-if="step.kind === 'fit' && bay.line.value && isRigid(bay.line.value)" class="aside" :line="step.target" />
-    <PartDiffers
+    <LazyFeedInWay v-if="step.kind === 'fit' && bay.line.value && isRigid(bay.line.value)" class="aside" :line="step.target" />
+    <LazyPartDiffers
       v-if="bay.differs.value"
       class="aside"
       :line="step.target"
       :differs="bay.differs.value"
       @accept="command => emit('say', [command])"
     />
-    <BenchVerdict
+    <LazyBenchVerdict
       v-if="bay.isMeasurable.value"
       class="aside"
       :job="job.state!.id"

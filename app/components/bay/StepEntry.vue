@@ -152,8 +152,8 @@ watch(
       @also="command => emit('also', command)"
     />
 
-    <MakeStep v-else-if="plain.type === 'lineMade'" v-model="wholeDraft" :line="plain.line" @also="command => emit('also', command)" />
-    <RoundEntry
+    <LazyMakeStep v-else-if="plain.type === 'lineMade'" v-model="wholeDraft" :line="plain.line" @also="command => emit('also', command)" />
+    <LazyRoundEntry
       v-else-if="plain.type === 'roundBled'"
       v-model="wholeDraft"
       :plain="plain"
@@ -161,7 +161,7 @@ watch(
       @also="command => emit('also', command)"
     />
 
-    <LevelEntry
+    <LazyLevelEntry
       v-else-if="plain.type === 'levelRead' && level"
       v-model="wholeDraft"
       :level="level"

@@ -36,17 +36,21 @@ const busy = ref(false)
 // One opening, one id: pressing twice, or sending again after the network was gone, opens one job.
 const jobId = ref(v7())
 
-watch(open, async now => {
-  if (!now) return
-  jobId.value = v7()
-  trouble.value = ''
-  chosen.value = props.vehicle?.id
-  try {
-    vehicles.value = props.vehicle ? [props.vehicle] : await call('GET', `/api/sheets/${props.sheet.id}/vehicles`, answers.vehicles)
-  } catch (error) {
-    trouble.value = wordsOf(error)
-  }
-})
+watch(
+  open,
+  async now => {
+    if (!now) return
+    jobId.value = v7()
+    trouble.value = ''
+    chosen.value = props.vehicle?.id
+    try {
+      vehicles.value = props.vehicle ? [props.vehicle] : await call('GET', `/api/sheets/${props.sheet.id}/vehicles`, answers.vehicles)
+    } catch (error) {
+      trouble.value = wordsOf(error)
+    }
+  },
+  { immediate: true },
+)
 const picked = computed(() => vehicles.value.find(candidate => candidate.id === chosen.value))
 const resolved = computed(() => {
   const car = picked.value ?? (adding.value && family.value ? { family: family.value, traits: props.traits } : undefined)

@@ -89,7 +89,7 @@ useActs('The bay', [
               <p v-if="words.how" class="how">{{ words.how }}</p>
               <StepFacts v-if="facts.length" class="facts" :facts="facts" />
             </div>
-            <InTurn v-if="whereabouts && !beside"><StepPlace v-bind="whereabouts" :open="wide" /></InTurn>
+            <InTurn v-if="whereabouts && !beside"><LazyStepPlace v-bind="whereabouts" :open="wide" /></InTurn>
           </div>
           <div class="column">
             <div ref="entering" class="part">
@@ -100,7 +100,7 @@ useActs('The bay', [
               </div>
               <FoundEntry v-if="lack" :lack="lack" :target="step.target" :observed="job.state!.observed" @say="record" />
             </div>
-            <InTurn v-if="whereabouts && beside"><StepPlace v-bind="whereabouts" :open="wide" /></InTurn>
+            <InTurn v-if="whereabouts && beside"><LazyStepPlace v-bind="whereabouts" :open="wide" /></InTurn>
           </div>
         </main>
         <StepFoot :bay="bay" :step="step" :button="button" :ready="!!draft" :refusal="refusedWords" @press="press" @go="goTo" />
@@ -108,9 +108,9 @@ useActs('The bay', [
       <NoStep v-else :refusal="refusal" @say="record" @sign-off="signOff" @go="goTo" />
     </div>
 
-    <SeizedDialog v-model="seized" :joint="joint" :refusal="refusedWords" @tried="sayAll" />
-    <UndoOffer ref="undo" />
     <InTurn>
+      <LazyUndoOffer ref="undo" />
+      <LazySeizedDialog v-model="seized" :joint="joint" :refusal="refusedWords" @tried="sayAll" />
       <KeyList v-model="help" theme="bay" />
       <CommandBox theme="bay" />
     </InTurn>

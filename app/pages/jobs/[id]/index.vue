@@ -102,13 +102,13 @@ const done = computed(() => job.steps.filter(step => step.status !== 'open').len
               :begun="begun"
               @change="inputs => record({ type: 'planned', inputs })"
             />
-            <PlanVisits :steps="job.steps" :tools="job.tools" :sheet="sheet" />
+            <LazyPlanVisits :steps="job.steps" :tools="job.tools" :sheet="sheet" />
           </InTurn>
         </section>
         <aside class="stack">
           <InTurn>
-            <NeighbourList :resolved="resolved" :inputs="job.inputs!" :state="job.state!" @decide="decideNeighbour" />
-            <FastenerTray :trays="job.trays" />
+            <LazyNeighbourList :resolved="resolved" :inputs="job.inputs!" :state="job.state!" @decide="decideNeighbour" />
+            <LazyFastenerTray :trays="job.trays" />
           </InTurn>
         </aside>
       </div>

@@ -135,13 +135,13 @@ useActs('This line sheet', [
         </InTurn>
         <InTurn>
           <div class="columns">
-            <NotesPanel v-model="notes" :sheet="sheet" :selected="joint" />
+            <LazyNotesPanel v-model="notes" :sheet="sheet" :selected="joint" />
             <PartsTable :resolved="resolved" />
           </div>
         </InTurn>
       </div>
       <InTurn>
-        <OpenJobDialog
+        <LazyOpenJobDialog
           v-model="opening"
           :sheet="sheet"
           :families="view.families"

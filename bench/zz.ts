@@ -1,0 +1,75 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { chromium } from '@playwright/test'
+import lighthouse from 'lighthouse'
+import desktop from 'lighthouse/core/config/desktop-config.js'
+import { startCluster } from '../launch/cluster.mjs'
+import { createDatabase, prepareDatabase } from '../launch/database.mjs'
+import { ensureChromium, ensurePostgres, headlessChromium } from '../launch/setup.mjs'
+import type { JobRow } from '../shared/schemas/api'
+import { signIn } from '../tests/helpers/browserTest'
+import { freePort, TestServer } from '../tests/helpers/server'
+
+// Lighthouse's desktop run on the production build, with the demo, on each main page as a first visit to it: one JSON object a line.
+// `npx tsx bench/lighthouse.ts`, after a build as it is served (without CI, which leaves files unpacked); ends with 1 where a score is
+// under 95. All but the sign-in are measured as a technician.
+const least = 0.95
+
+await ensureChromium()
+const dir = mkdtempSync(join(tmpdir(), 'efferent-lighthouse-'))
+const cluster = await startCluster({ bin: await ensurePostgres(), dir })
+await createDatabase(cluster.url('postgres'), 'shop')
+await prepareDatabase(cluster.url('shop'), { demo: true })
+const server = await TestServer.start(cluster.url('shop'))
+const port = await freePort()
+const context = await chromium.launchPersistentContext(join(dir, 'profile'), {
+  executablePath: headlessChromium,
+  args: ['--no-sandbox', `--remote-debugging-port=${port}`],
+  baseURL: server.url,
+})
+
+// The first answer of a server takes longest, and no technician gets it.
+await fetch(`${server.url}/api/session`)
+
+let isGood = true
+async function measure(name: string, path: string): Promise<void> {
+  // The sign-in stays; what the program left behind goes, so that every page is a first visit to it.
+  const browser = await context.newCDPSession(context.pages()[0]!)
+  await browser.send('Network.clearBrowserCache')
+  await browser.send('Storage.clearDataForOrigin', { origin: server.url, storageTypes: 'cache_storage,service_workers,indexeddb' })
+  const result = await lighthouse(`${server.url}${path}`, { port, disableStorageReset: true, logLevel: 'error', output: 'json' }, desktop)
+  if (!result) throw new Error(`${name}: no result`)
+  const { categories, audits } = result.lhr
+  const score = (id: string) => categories[id]?.score ?? 0
+  const number = (id: string) => Math.round((audits[id]?.numericValue ?? Number.NaN) * 1000) / 1000
+  const scores = { performance: score('performance'), accessibility: score('accessibility'), bestPractices: score('best-practices') }
+  isGood &&= Object.values(scores).every(one => one >= least)
+  const failed = Object.values(categories)
+    .filter(({ id }) => id !== 'performance' && id !== 'seo')
+    .flatMap(({ auditRefs }) => auditRefs.filter(({ id, weight }) => weight > 0 && (audits[id]?.score ?? 1) < 1).map(({ id }) => id))
+  const times = {
+    lcpMs: number('largest-contentful-paint'),
+    blockingMs: number('total-blocking-time'),
+    shift: number('cumulative-layout-shift'),
+  }
+  process.stdout.write(`${JSON.stringify({ name, ...scores, ...times })}\n`); for (const id of ["long-tasks","bootup-time","largest-contentful-paint-element","lcp-breakdown-insight","network-requests","layout-shifts"]) { const d = (audits as any)[id]?.details; process.stdout.write(`  ${id} ${JSON.stringify(d?.items?.map((x: any) => id === "network-requests" ? [x.url?.slice(-34), Math.round(x.networkRequestTime), Math.round(x.networkEndTime), x.transferSize] : id === "long-tasks" ? [x.url?.slice(-30), Math.round(x.startTime), Math.round(x.duration)] : x))?.slice(0, 6000)}\n`) }
+}
+
+try {
+  const page = await context.newPage()
+  await signIn(page, 'technician')
+  const jobs = (await (await page.request.get('/api/jobs')).json()) as JobRow[]
+  const job = jobs.find(({ summary }) => summary.step.next !== undefined)!
+  for (const [name, path] of [
+    ['job', `/jobs/${job.id}`],
+    ['bay', `/jobs/${job.id}/bay`],
+  ] as const)
+    await measure(name, path)
+} finally {
+  await context.close()
+  await server.end()
+  await cluster.stop()
+  rmSync(dir, { recursive: true, force: true })
+}
+if (!isGood) process.exitCode = 1

@@ -1,0 +1,33 @@
+import type { Planned } from '../access/knownPlans'
+import { restOfPlan } from '../access/restOfPlan'
+import type { Standing } from '../access/standing'
+import type { Plan } from '../access/types'
+import type { ResolvedSheet } from '../sheet/resolveSheet'
+import type { Slug } from '../sheet/types'
+import { liftOf } from './carState'
+import { isStepDone } from './isStepDone'
+import { listDue } from './obligations'
+import { standingOf } from './standingOf'
+import type { JobState } from './types'
+
+/** What is left of the job's plan while it is followed; undefined: the rest has to be planned from the car as it stands. */
+export function followedPlan(resolved: ResolvedSheet, state: JobState, plan: Plan, standing: Standing): Plan | undefined {
+  if (standing.lines.length > 0 || standing.joints.length > 0) return undefined
+  // A part that nobody meant to take off: it has to go back, and what follows from that is in no plan yet.
+  const isBeside = (id: Slug) => !plan.operations.includes(id)
+  if ([...standing.off, ...standing.resealed].some(isBeside)) return undefined
+  const due = listDue(resolved, state)
+  return restOfPlan(plan, task => state.steps[task.id] !== undefined || isStepDone(task, resolved, state, due), liftOf(state))
+}
+
+/** What is still to be worked out for the rest of a job, elsewhere where that is better; `answer` takes it. */
+export type RestAsked = { ask: Standing; answer: (rest: Planned) => Planned }
+
+/** The rest of a job whose whole plan is known: at once where the plan is followed, or the question to plan. */
+export function askRest(resolved: ResolvedSheet, state: JobState, whole: Planned): Planned | RestAsked {
+  const standing = standingOf(resolved, state)
+  const followed = whole.ok ? followedPlan(resolved, state, whole.value, standing) : undefined
+  if (followed) return { ok: true, value: followed }
+  // Where nothing can be planned from here (a sheet that was changed under the job), the plan of the whole job stands.
+  return { ask: standing, answer: rest => (rest.ok ? rest : whole) }
+}
