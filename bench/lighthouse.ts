@@ -7,7 +7,7 @@ import desktop from 'lighthouse/core/config/desktop-config.js'
 import { startCluster } from '../launch/cluster.mjs'
 import { createDatabase, prepareDatabase } from '../launch/database.mjs'
 import { ensureChromium, ensurePostgres, headlessChromium } from '../launch/setup.mjs'
-import type { JobRow } from '../shared/schemas/api'
+import type { JobRow } from '../shared/schemas/jobRow'
 import { signIn } from '../tests/helpers/browserTest'
 import { freePort, TestServer } from '../tests/helpers/server'
 

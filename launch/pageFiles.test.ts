@@ -9,7 +9,11 @@ describe('the addresses of the pages', () => {
     page('/', 'index'),
     page('/sheets/:id()/card', 'sheets/[id]/card', { meta: { layout: 'bare' } }),
     page('/jobs/:id()', 'jobs/[id]', {
-      children: [page('', 'jobs/[id]/index'), page('bay', 'jobs/[id]/bay', { meta: { layout: 'bay' } })],
+      children: [
+        page('', 'jobs/[id]/index'),
+        page('handover', 'jobs/[id]/handover'),
+        page('bay', 'jobs/[id]/bay', { meta: { layout: 'bay' } }),
+      ],
     }),
   ])
   const at = (path: string) => paths.filter(({ pattern }) => new RegExp(pattern).test(path)).map(({ sources }) => sources)
@@ -19,9 +23,10 @@ describe('the addresses of the pages', () => {
     expect(at('/sheets/a-b/card')).toEqual([['pages/sheets/[id]/card.vue', 'layouts/bare.vue']])
     expect(at('/jobs/7/bay')).toEqual([['pages/jobs/[id].vue', 'pages/jobs/[id]/bay.vue', 'layouts/bay.vue']])
   })
-  it('are met with or without a last stroke, and by no other address', () => {
+  it('are met with or without a last stroke, and by no other address; the head of a job comes with its rooms', () => {
     for (const path of ['/jobs/7', '/jobs/7/'])
-      expect(at(path)).toEqual([['pages/jobs/[id].vue', 'pages/jobs/[id]/index.vue', 'layouts/default.vue']])
+      expect(at(path)).toEqual([['pages/jobs/[id].vue', 'pages/jobs/[id]/index.vue', 'components/job/JobHead.vue', 'layouts/default.vue']])
+    expect(at('/jobs/7/handover')).toEqual([['pages/jobs/[id].vue', 'pages/jobs/[id]/handover.vue', 'layouts/default.vue']])
     for (const path of ['/jobs', '/jobs/7/bay/8', '/sheets/a', '/x']) expect(at(path)).toEqual([])
   })
 })
@@ -67,10 +72,17 @@ describe('the pieces a build is cut into', () => {
     [at('pages/index')]: ['field', 'rows'],
     [at('pages/car')]: ['menu', 'look'],
     [at('pages/jobs/[id]/bay')]: ['look', 'steps', 'once'],
-    [at('pages/jobs/[id]/kit')]: ['steps'],
-    [at('pages/bench')]: ['bender'],
+    [at('pages/jobs/[id]/kit')]: ['steps', 'chart'],
+    [at('pages/jobs/[id]/index')]: ['strip', 'tab'],
+    [at('pages/jobs/[id]/fluid')]: ['strip'],
+    [at('components/job/JobHead')]: ['tab'],
+    [at('pages/bench')]: ['bender', 'tab', 'select', 'paste'],
     [at('pages/jobs/[id]/make')]: ['bender'],
-    ...Object.fromEntries(['menu', 'field', 'rows', 'look', 'steps', 'once', 'bender'].map(id => [id, []])),
+    [at('pages/shop')]: ['select', 'chart', 'paste'],
+    [at('components/bay/MakeStep')]: ['select', 'act'],
+    ...Object.fromEntries(
+      ['menu', 'field', 'rows', 'look', 'steps', 'once', 'bender', 'chart', 'strip', 'tab', 'select', 'act', 'paste'].map(id => [id, []]),
+    ),
   }
   const meta = {
     getModuleIds: () => Object.keys(imports).values(),
@@ -84,17 +96,23 @@ describe('the pieces a build is cut into', () => {
   const parts = pageParts()
   const partOf = (id: string) => parts(id, meta as never)
 
-  it('are what all start with, what a stranger meets, what stands around every page, jobs, and the rest', () => {
-    expect(Object.fromEntries(['vue', 'field', 'menu', 'steps', 'look', 'bender'].map(id => [id, partOf(id)]))).toEqual({
+  it('are what all start with, what a stranger meets, what stands around every page, the bay with its job, what work is prepared at', () => {
+    const ids = ['vue', 'field', 'menu', 'steps', 'look', 'strip', 'tab', 'bender']
+    expect(Object.fromEntries(ids.map(id => [id, partOf(id)]))).toEqual({
       vue: 'start',
       field: 'first',
       menu: 'desk',
       steps: 'job',
       look: 'lines',
+      strip: 'prepared',
+      tab: 'prepared',
       bender: 'making',
     })
   })
+  it('keep from all of these what only other pages share, and what is fetched once a page stands', () => {
+    expect(['chart', 'paste', 'select', 'act'].map(partOf)).toEqual(['rest', 'rest', 'later', undefined])
+  })
   it('leave to a page what it alone uses, and the page itself its own file', () => {
-    expect(['rows', 'once', at('pages/car'), at('layouts/default')].map(partOf)).toEqual([undefined, undefined, undefined, undefined])
+    expect(['rows', 'once', at('pages/car'), at('layouts/default'), at('components/bay/MakeStep')].filter(partOf)).toEqual([])
   })
 })

@@ -34,7 +34,7 @@ import { accessWords } from './words/refusalWords'
 import { limits } from './limits'
 import { readEvent } from './schemas/event'
 import { adapterSchema, planInputsSchema } from './schemas/job'
-import { slugSchema } from './schemas/sheet'
+import { slugSchema } from './schemas/basics'
 import { standingSchema } from './schemas/standing'
 import { sheetField } from './sheetField'
 

@@ -17,7 +17,7 @@ import { changesFor, renewedShare } from '../core/fluid/renewedShare'
 import { usualViscosity } from '../core/fluid/usualViscosity'
 import type { Celsius, Millilitres, Millimetres } from '../core/units/types'
 import { computation, refuse, type Computation } from './computation'
-import { loopHandsSchema } from './schemas/api'
+import { loopHandsSchema } from './schemas/practice'
 import { sheetField } from './sheetField'
 
 const quantity = <T extends number>(low: number, high: number) => z.number().min(low).max(high) as unknown as z.ZodType<T, T>

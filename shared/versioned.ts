@@ -51,3 +51,11 @@ export function versioned<S extends z.ZodType>(kind: {
     return parsed.success ? { ok: true, value: parsed.data } : { ok: false, error: { why: 'damaged', issues: issuesOf(parsed.error) } }
   }
 }
+
+/** Any schema as a reader: what does not fit is told by place, like everything that is read. */
+export const reader =
+  <S extends z.ZodType>(schema: S) =>
+  (raw: unknown): Reading<z.output<S>> => {
+    const parsed = schema.safeParse(raw)
+    return parsed.success ? { ok: true, value: parsed.data } : { ok: false, error: { why: 'damaged', issues: issuesOf(parsed.error) } }
+  }

@@ -1,7 +1,7 @@
 import { answers } from '#shared/schemas/answers'
 import { computed, ref, watch, type Ref } from 'vue'
 import { navigateTo } from '#imports'
-import type { SearchHit, SearchResult } from '#shared/schemas/api'
+import type { SearchHit, SearchResult } from '#shared/schemas/library'
 import { useConnection } from '~/stores/connection'
 import { call, wordsOf } from '~/utils/api'
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { navigateTo, useHead } from '#imports'
-import type { JobRow } from '#shared/schemas/api'
+import type { JobRow } from '#shared/schemas/jobRow'
 import { pauseWords } from '#shared/words/pauseWords'
 import { stageWords } from '#shared/words/vocabulary'
 import { useFloor } from '~/stores/floor'

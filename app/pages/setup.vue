@@ -2,7 +2,7 @@
 import { ref } from 'vue'
 import { definePageMeta, navigateTo, useHead } from '#imports'
 import { limits } from '#shared/limits'
-import { setupSchema } from '#shared/schemas/api'
+import { setupSchema } from '#shared/schemas/shop'
 import { useSession } from '~/stores/session'
 import { wordsOf } from '~/utils/api'
 import { ruleBy, whenTaken } from '~/utils/ruleBy'

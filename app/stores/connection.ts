@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
-import { healthSchema, reader } from '#shared/schemas/api'
+import { healthSchema } from '#shared/schemas/shop'
+import { reader } from '#shared/versioned'
 import { call, UnreadableAnswer, whoIsAway, type Reader, type Trouble } from '~/utils/api'
 import { askKept } from '~/utils/keptAnswers'
 

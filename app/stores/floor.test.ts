@@ -3,7 +3,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { watch } from 'vue'
 import { limits } from '#shared/limits'
-import type { JobRow } from '#shared/schemas/api'
+import type { JobRow } from '#shared/schemas/jobRow'
 import { deviceStore } from '~/utils/deviceStore'
 import { useFloor } from './floor'
 

@@ -24,7 +24,8 @@ import { listKit } from '#core/kit/listKit'
 import { listTools } from '#core/kit/listTools'
 import { resolveSheet, type ResolvedSheet } from '#core/sheet/resolveSheet'
 import type { Sheet } from '#core/sheet/types'
-import { readJobView, readSheetView, type JobView } from '#shared/schemas/api'
+import { readJobView, type JobView } from '#shared/schemas/jobView'
+import { readSheetView } from '#shared/schemas/sheetView'
 import { readEvent } from '#shared/schemas/event'
 import { entryVersion, type Entry } from '#shared/schemas/job'
 import { eventWords } from '#shared/words/eventWords'
@@ -282,7 +283,7 @@ export const useJob = defineStore('job', () => {
     const { person } = session
     if (!person || !view.value || !state.value || !resolved.value) return { refusal: { code: 'JOB_NOT_OPENED' } }
     // What is said of the car meanwhile is another car to plan for.
-    for (let before; command.type === 'planned' && resolved.value && resolved.value !== before; ) {
+    for (let before; command.type === 'planned' && resolved.value && resolved.value !== before;) {
       before = resolved.value
       await makePlan(before, wholeInputs(before, command.inputs))
     }

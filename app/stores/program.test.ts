@@ -9,8 +9,12 @@ const worker = reactive({
   getSWRegistration: (): unknown => undefined,
   updateServiceWorker: vi.fn(() => Promise.resolve()),
 })
-vi.mock('#imports', () => ({ useNuxtApp: () => ({ $pwa: worker }) }))
+const hooks: Record<string, (said: unknown) => void> = {}
+vi.mock('#imports', () => ({
+  useNuxtApp: () => ({ $pwa: worker, hook: (name: string, told: (said: unknown) => void) => (hooks[name] = told) }),
+}))
 const { useProgram } = await import('./program')
+const { useConnection } = await import('./connection')
 const reload = vi.fn()
 
 beforeEach(() => {
@@ -82,5 +86,19 @@ describe('what this device can do', () => {
     vi.stubGlobal('navigator', { storage: { persisted: () => Promise.reject(new Error('private mode')) } })
     await program.askToLast()
     expect(program.isLasting).toBe(false)
+  })
+})
+
+describe('a part of a page that does not come', () => {
+  it('is told of, where the page misses it; a part fetched for later is not', () => {
+    const program = useProgram()
+    const [missed, later] = [new TypeError('no answer'), new TypeError('no answer')]
+    hooks['app:chunkError']!({ error: missed })
+    hooks['app:chunkError']!({ error: later })
+    expect(program.isTorn).toBe(false)
+    hooks['vue:error']!(new TypeError('something else'))
+    expect([program.isTorn, useConnection().trouble]).toEqual([false, 'none'])
+    hooks['vue:error']!(missed)
+    expect([program.isTorn, useConnection().trouble]).toEqual([true, 'no-server'])
   })
 })

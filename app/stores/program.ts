@@ -1,13 +1,15 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import { useNuxtApp } from '#imports'
+import { useConnection } from './connection'
 
 /**
  * The program as this device has it: whether it opens without a network, and whether a new version waits. It is let in by a person, between
  * steps; while something is in hand it is not even offered.
  */
 export const useProgram = defineStore('program', () => {
-  const { $pwa: worker } = useNuxtApp()
+  const { $pwa: worker, hook } = useNuxtApp()
+  const connection = useConnection()
   /** Something is being entered: nothing may be put in the way. */
   const inHand = ref(false)
   const isNewer = computed(() => worker?.needRefresh === true && !inHand.value)
@@ -39,5 +41,16 @@ export const useProgram = defineStore('program', () => {
     }
   }
 
-  return { inHand, isNewer, isKept, canBeKept, letIn, isLasting, askToLast }
+  /** A part of a page could not be fetched: nobody answered, or the server has a newer program. Loaded again, the page has it. */
+  const isTorn = ref(false)
+  const notFetched = new WeakSet<object>()
+  hook('app:chunkError', ({ error }) => void notFetched.add(error as object))
+  // What is fetched for later and asked for again is no part of the page.
+  hook('vue:error', error => {
+    if (!notFetched.has(error as object)) return
+    isTorn.value = true
+    connection.report('no-server')
+  })
+
+  return { inHand, isNewer, isKept, canBeKept, letIn, isLasting, askToLast, isTorn }
 })

@@ -2,16 +2,20 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import type { JobEvent } from '#core/job/types'
 import { problem, type Problem } from '#shared/errors'
-import { readAppendResult } from '#shared/schemas/api'
+import type { Reading } from '#shared/versioned'
 import { call, ProblemFailure } from '~/utils/api'
 import { deviceStore, notKeptWords } from '~/utils/deviceStore'
-import { readKept, type KeptEntry } from '~/utils/keptEntry'
+import type { KeptEntry } from '~/utils/keptEntry'
 import { withSendLock } from '~/utils/sendLock'
 import { useConnection } from './connection'
 import { useSession } from './session'
 
 /** What became of one entry: on record, refused for good, held back for now, or somebody is away. */
 type Delivery = 'taken' | 'refused' | 'held' | 'away'
+
+const neverRead = (): never => {
+  throw new RangeError('an empty list has nothing to read')
+}
 
 /** Told of what is on record now, before it leaves the queue. */
 type Taker = (job: string, events: readonly JobEvent[], kept: KeptEntry) => void | Promise<void>
@@ -38,7 +42,7 @@ export const useQueue = defineStore('queue', () => {
 
   /** Kept by this tab, and not in any list yet. */
   const unlisted = new Map<string, KeptEntry>()
-  function see(rows: readonly unknown[]): void {
+  function show(rows: readonly unknown[], readKept: (row: unknown) => Reading<KeptEntry>): void {
     const read = rows.map(row => ({ row, reading: readKept(row) }))
     const listed = read.flatMap(({ reading }) => (reading.ok ? [reading.value] : []))
     for (const { id } of listed) unlisted.delete(id)
@@ -51,14 +55,34 @@ export const useQueue = defineStore('queue', () => {
       reading.ok ? [] : [{ id: (row as { id: string }).id, text: JSON.stringify(row, undefined, 1) }],
     )
   }
+  let reading: Promise<typeof import('~/utils/readQueue')> | undefined
+  /** What reads the queue is fetched when something lies in it; asked for anew where it did not come. */
+  const readers = () =>
+    (reading ??= import('~/utils/readQueue').catch((error: unknown) => {
+      reading = undefined
+      throw error
+    }))
+  let turn: Promise<unknown> = Promise.resolve()
+  /** Reads a list and shows it, after all that came before it; `first` in the same moment. Throws where what reads it cannot be fetched. */
+  function see(rows: readonly unknown[], first = () => {}): Promise<void> {
+    const run = turn.then(async () => {
+      const { readKept } = rows.length > 0 ? await readers() : { readKept: neverRead }
+      first()
+      show(rows, readKept)
+    })
+    turn = run.catch(() => {})
+    return run
+  }
+  const look = (rows: readonly unknown[]): Promise<void> => see(rows).catch(() => connection.report('no-server'))
   let ready: Promise<void> | undefined
   /** Once for each page: what earlier versions kept is brought over, the queue is read and followed. */
   const open = (): Promise<void> =>
     (ready ??= (async () => {
       try {
         await store.bringOver(localStorage)
-        see(await store.listEntries())
-        store.followEntries(see)
+        const seen = look(await store.listEntries())
+        store.followEntries(rows => void look(rows))
+        await seen
       } catch (error) {
         notKept.value = notKeptWords(error)
       }
@@ -106,8 +130,12 @@ export const useQueue = defineStore('queue', () => {
       // Asked for after these were written, this list knows them, or knows that they are gone.
       const written = [...unlisted.keys()]
       const rows = await store.listEntries()
-      for (const id of written) unlisted.delete(id)
-      see(rows)
+      try {
+        await see(rows, () => written.forEach(id => unlisted.delete(id)))
+      } catch {
+        connection.report('no-server')
+        return
+      }
       const next = waiting.value.find(kept => !stuck.has(kept.job))
       if (!next || !session.person) return
       const became = await deliver(next)
@@ -118,6 +146,7 @@ export const useQueue = defineStore('queue', () => {
 
   async function deliver(kept: KeptEntry): Promise<Delivery> {
     try {
+      const { readAppendResult } = await readers()
       const result = await call('POST', `/api/jobs/${kept.job}/events`, readAppendResult, { events: [kept.entry] })
       for (const take of takers) await take(kept.job, result.events, kept)
       await forget(kept.id)

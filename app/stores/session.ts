@@ -3,17 +3,11 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import type { Judgement } from '#core/access/judgeChance'
 import type { ShelfFluid } from '#core/fluid/buyContainers'
 import { isUsualLift, type LiftMinutes } from '#core/access/liftMinutes'
-import {
-  judgementSchema,
-  reader,
-  shelfSchema,
-  sessionViewSchema,
-  signInViewSchema,
-  type SessionView,
-  type SignInView,
-} from '#shared/schemas/api'
+import { judgementSchema, shelfSchema, sessionViewSchema, signInViewSchema, type SessionView, type SignInView } from '#shared/schemas/shop'
+import { reader } from '#shared/versioned'
 import { limits } from '#shared/limits'
-import { liftSchema, type Entry } from '#shared/schemas/job'
+import { liftSchema } from '#shared/schemas/basics'
+import type { Entry } from '#shared/schemas/job'
 import { useConnection } from './connection'
 import { call, nothing } from '~/utils/api'
 import { deviceStore, type KeptKey } from '~/utils/deviceStore'

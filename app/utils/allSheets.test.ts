@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest'
 import { limits } from '#shared/limits'
-import type { SheetHead } from '#shared/schemas/api'
+import type { SheetHead } from '#shared/schemas/library'
 import type { Reader } from './api'
 import { allSheets } from './allSheets'
 

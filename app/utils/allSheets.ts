@@ -1,6 +1,6 @@
 import { limits } from '#shared/limits'
 import { answers } from '#shared/schemas/answers'
-import type { SheetHead } from '#shared/schemas/api'
+import type { SheetHead } from '#shared/schemas/library'
 import type { Reader } from './api'
 
 /** The heads of all sheets, or of those for one family: the server gives them page by page. */

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { SheetHead } from '#shared/schemas/api'
+import type { SheetHead } from '#shared/schemas/library'
 import { arrangeSheets, type SortKey } from './arrangeSheets'
 
 const head = (id: string, title: string, system: string, appliesTo: string, revision: number): SheetHead => ({

@@ -1,5 +1,5 @@
 import type { System } from '#core/sheet/types'
-import type { SheetHead } from '#shared/schemas/api'
+import type { SheetHead } from '#shared/schemas/library'
 import { systemWords } from '#shared/words/vocabulary'
 
 export type SortKey = 'title' | 'system' | 'appliesTo' | 'revision'

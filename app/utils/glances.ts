@@ -1,7 +1,7 @@
 import DataLoader from 'dataloader'
 import { limits } from '#shared/limits'
 import { answers } from '#shared/schemas/answers'
-import type { SheetGlanceView, SheetHead } from '#shared/schemas/api'
+import type { SheetGlanceView, SheetHead } from '#shared/schemas/library'
 import { call } from './api'
 
 /** Rows come into sight together: what they ask for within this time is asked together. */

@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest'
-import { newVehicleSchema } from '#shared/schemas/api'
+import { newVehicleSchema } from '#shared/schemas/library'
 import { noCar, saidOfCar } from './newCar'
 
 it('says of a new car what was typed, and nothing of what was left empty', () => {

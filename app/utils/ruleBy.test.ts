@@ -1,6 +1,7 @@
 import { describe, expect, it, vi } from 'vitest'
 import { z } from 'zod'
-import { newPersonSchema, newVehicleSchema, setupSchema } from '#shared/schemas/api'
+import { newPersonSchema, setupSchema } from '#shared/schemas/shop'
+import { newVehicleSchema } from '#shared/schemas/library'
 import { numberRule, ruleBy, whenTaken } from './ruleBy'
 
 describe('a field’s rule', () => {

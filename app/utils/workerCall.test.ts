@@ -37,6 +37,14 @@ it('asks one after the other, and answers each its own', async () => {
   expect(await Promise.all([one, two])).toEqual([['first'], ['second']])
 })
 
+it('begun before there is work, has one worker, and it is the one that is asked', async () => {
+  caller.begin()
+  caller.begin()
+  const one = caller.run('traceLines', input)
+  worker().answer({ n: 1, value: ['first'] })
+  expect([await one, PlayedWorker.all.length]).toEqual([['first'], 1])
+})
+
 it('a failure keeps its code, and the next one is asked', async () => {
   const [one, two] = [caller.run('traceLines', input), caller.run('traceLines', input)]
   worker().answer({ n: 1, error: { name: 'RangeError', message: 'too much', code: 'LINE_TOO_LONG' } })

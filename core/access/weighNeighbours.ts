@@ -4,7 +4,7 @@ import type { Joint, Neighbour, Slug } from '../sheet/types'
 import { judgeChance, usualJudgement, type Condition, type Judgement } from './judgeChance'
 import type { PlanInputs } from './planJob'
 import { planOnce } from './planOnce'
-import { siblingOf, siblingRef, type NeighbourRef } from './siblings'
+import { siblingRef, type NeighbourRef } from './siblings'
 
 export type NeighbourWeight = {
   neighbour: NeighbourRef

@@ -1,5 +1,5 @@
 import { getQuery } from 'h3'
-import { auditPageSchema } from '../../shared/schemas/api'
+import { auditPageSchema } from '../../shared/schemas/shop'
 import { getAudit } from '../services/devices'
 import { parseWith } from '../utils/body'
 import { getPool } from '../utils/db'

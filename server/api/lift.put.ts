@@ -1,4 +1,4 @@
-import { liftSchema } from '../../shared/schemas/job'
+import { liftSchema } from '../../shared/schemas/basics'
 import { setLift } from '../services/shopSettings'
 import { readBodyWith } from '../utils/body'
 import { getPool } from '../utils/db'

@@ -1,4 +1,4 @@
-import { practiceRequestSchema } from '../../shared/schemas/api'
+import { practiceRequestSchema } from '../../shared/schemas/practice'
 import { keepPractice } from '../services/practice'
 import { readBodyWith } from '../utils/body'
 import { getPool } from '../utils/db'

@@ -1,5 +1,5 @@
 import { getQuery } from 'h3'
-import { searchSchema } from '../../shared/schemas/api'
+import { searchSchema } from '../../shared/schemas/library'
 import { search } from '../services/search'
 import { parseWith } from '../utils/body'
 import { getReadPool } from '../utils/db'

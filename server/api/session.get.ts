@@ -1,4 +1,4 @@
-import type { SessionView } from '../../shared/schemas/api'
+import type { SessionView } from '../../shared/schemas/shop'
 import { getSession, toPerson } from '../services/people'
 import { getPool } from '../utils/db'
 import { route } from '../utils/route'

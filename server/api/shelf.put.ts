@@ -1,4 +1,4 @@
-import { shelfSchema } from '../../shared/schemas/api'
+import { shelfSchema } from '../../shared/schemas/shop'
 import { setShelf } from '../services/shopSettings'
 import { readBodyWith } from '../utils/body'
 import { getPool } from '../utils/db'

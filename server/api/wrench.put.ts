@@ -1,4 +1,4 @@
-import { wrenchSchema } from '../../shared/schemas/api'
+import { wrenchSchema } from '../../shared/schemas/shop'
 import { setWrench } from '../services/people'
 import { readBodyWith } from '../utils/body'
 import { getPool } from '../utils/db'

@@ -1,6 +1,6 @@
 import { readdir, readFile, stat } from 'node:fs/promises'
 import { join } from 'node:path'
-import type { BackupsView } from '../../shared/schemas/api'
+import type { BackupsView } from '../../shared/schemas/shop'
 
 /** What the start command's nightly backups have come to, by what lies in their folder. */
 export async function getBackups(dir: string): Promise<BackupsView> {

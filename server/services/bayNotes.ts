@@ -1,7 +1,7 @@
 import type { z } from 'zod'
 import type { Person } from '../../core/job/types'
 import type { Sheet } from '../../core/sheet/types'
-import type { newNoteSchema, NoteView } from '../../shared/schemas/api'
+import type { newNoteSchema, NoteView } from '../../shared/schemas/library'
 import { noteEntry } from '../../shared/searchEntries'
 import { insertNote, listNotes, noteExists, setNoteAside, type NoteRow } from '../sql/notes/notes'
 import { insertEntries } from '../sql/search/writeEntries'

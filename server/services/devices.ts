@@ -1,6 +1,6 @@
 import type { Signature } from '../../core/job/types'
-import type { AuditView, DeviceView, SignedInView } from '../../shared/schemas/api'
-import { auditViewSchema } from '../../shared/schemas/api'
+import type { AuditView, DeviceView, SignedInView } from '../../shared/schemas/shop'
+import { auditViewSchema } from '../../shared/schemas/shop'
 import { insertAudit, listAudit } from '../sql/audit/audit'
 import { findDevice, insertDevice, letDeviceIn, listDevices, removeDevice } from '../sql/devices/devices'
 import { notifyEnded } from '../sql/jobs/notifyJob'

@@ -1,4 +1,4 @@
-import type { Health } from '../../shared/schemas/api'
+import type { Health } from '../../shared/schemas/shop'
 import { probeDatabase } from '../sql/probeDatabase'
 import { readSettings } from '../sql/settings/settings'
 import { config } from '../utils/config'

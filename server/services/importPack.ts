@@ -1,6 +1,6 @@
 import { compareSheets, sameJson } from '../../core/sheet/compareSheets'
 import type { Family, Pack, Sheet } from '../../core/sheet/types'
-import type { ImportPreview, ImportResult } from '../../shared/schemas/api'
+import type { ImportPreview, ImportResult } from '../../shared/schemas/library'
 import { changeWords } from '../../shared/words/changeWords'
 import { findFamilies, upsertFamily } from '../sql/sheets/families'
 import { findSheet } from '../sql/sheets/findSheet'

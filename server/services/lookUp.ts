@@ -1,7 +1,7 @@
 import { checkVehicleNumber, plainVehicleNumber } from '../../core/identify/checkVehicleNumber'
 import { fitOf } from '../../core/sheet/fitOf'
 import { traitsImplied } from '../../core/sheet/evaluatePredicate'
-import type { SheetHead, VehicleView } from '../../shared/schemas/api'
+import type { SheetHead, VehicleView } from '../../shared/schemas/library'
 import { vehicleEntries } from '../../shared/searchEntries'
 import { vehicleNumberWords } from '../../shared/words/vehicleNumberWords'
 import { insertEntries } from '../sql/search/writeEntries'

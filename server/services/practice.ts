@@ -1,7 +1,7 @@
 import { scenarioId } from '../../core/bleed/sheetScenario'
 import type { Score } from '../../core/bleed/practise'
 import type { Person } from '../../core/job/types'
-import type { PracticeRequest, PracticeView } from '../../shared/schemas/api'
+import type { PracticeRequest, PracticeView } from '../../shared/schemas/practice'
 import { listPracticeRuns, putPracticeRun } from '../sql/practice/practiceRuns'
 import type { Db } from '../utils/db'
 import { getSheet } from './sheets'

@@ -1,6 +1,6 @@
 import type { Person } from '../../core/job/types'
 import type { Sheet } from '../../core/sheet/types'
-import type { RevisionView } from '../../shared/schemas/api'
+import type { RevisionView } from '../../shared/schemas/library'
 import { foldNotes } from '../sql/notes/notes'
 import { findFamilies } from '../sql/sheets/families'
 import { listRevisions, lockHead } from '../sql/sheets/listRevisions'

@@ -1,6 +1,6 @@
 import type { JobState } from '../../core/job/types'
 import type { ResolvedSheet } from '../../core/sheet/resolveSheet'
-import type { JobRow } from '../../shared/schemas/api'
+import type { JobRow } from '../../shared/schemas/jobRow'
 import type { Summed } from '../sql/jobs/appendEvents'
 import { findJob } from '../sql/jobs/findJob'
 import { toJobRow, type JobHeadRow } from '../sql/jobs/jobRows'

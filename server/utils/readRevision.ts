@@ -1,6 +1,6 @@
 import { checkIntegrity } from '../../core/sheet/checkIntegrity'
 import type { Sheet } from '../../core/sheet/types'
-import { publishSchema } from '../../shared/schemas/api'
+import { publishSchema } from '../../shared/schemas/library'
 import { readSheet } from '../../shared/schemas/readSheet'
 import { pathText } from '../../shared/versioned'
 import { integrityWords } from '../../shared/words/integrityWords'

@@ -1,7 +1,7 @@
 import { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { getQuery, setResponseHeader, type H3Event } from 'h3'
-import { sheetListSchema } from '../../shared/schemas/api'
+import { sheetListSchema } from '../../shared/schemas/library'
 import { parseWith } from './body'
 
 /** ?sheets=a,b: which sheets are asked for; all when it is not there. */

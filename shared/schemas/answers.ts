@@ -1,27 +1,20 @@
 import { z } from 'zod'
+import { auditViewSchema, backupsViewSchema, deviceViewSchema, healthSchema, personViewSchema, signedInViewSchema } from './shop'
 import {
-  auditViewSchema,
-  backupsViewSchema,
-  deviceViewSchema,
-  healthSchema,
   importPreviewSchema,
   importResultSchema,
-  jobRowSchema,
   noteViewSchema,
-  personViewSchema,
-  practiceScoreSchema,
-  practiceViewSchema,
-  readAppendResult,
-  reader,
-  readJobView,
-  readSheetView,
   revisionViewSchema,
   searchResultSchema,
   sheetGlanceSchema,
   sheetHeadSchema,
-  signedInViewSchema,
   vehicleViewSchema,
-} from './api'
+} from './library'
+import { jobRowSchema } from './jobRow'
+import { practiceScoreSchema, practiceViewSchema } from './practice'
+import { readAppendResult, readJobView } from './jobView'
+import { reader } from '../versioned'
+import { readSheetView } from './sheetView'
 import { familySchema } from './sheet'
 
 /** What each answer of the API is read with: nothing that comes over the wire is taken on trust. */

@@ -3,7 +3,8 @@ import { eventVersion } from '../../core/job/types'
 import { versioned, type Reading } from '../versioned'
 import { bodyOfVersion3 } from './bodyOfVersion3'
 import { bodyOfVersion4 } from './bodyOfVersion4'
-import { bodySchema, deviceSchema, isEventType, seqSchema, signatureSchema } from './job'
+import { bodySchema, deviceSchema, isEventType, signatureSchema } from './job'
+import { seqSchema } from './basics'
 
 /** An event as it is stored, streamed and handed out. */
 export const eventSchema = z.strictObject({

@@ -11,7 +11,6 @@ import {
   instruments,
   leakResults,
   levelReadings,
-  roles,
   sights,
   observedThings,
   pauseReasons,
@@ -38,7 +37,7 @@ import {
 import { limits } from '../limits'
 import { goalKeySchema } from './keys'
 import { lineInMakingSchema } from './making'
-import { nameSchema as name, slugSchema as slug, textSchema as text } from './sheet'
+import { liftSchema, nameSchema as name, seqSchema as seq, slugSchema as slug, textSchema as text } from './basics'
 
 const amount = z.number().min(-1e6).max(1e6)
 const torque = z.strictObject({ value: amount, unit: z.enum(torqueUnits) })
@@ -63,8 +62,6 @@ export const adapterSchema = z
   .strictObject({ wrench: lengthMm(50, 2000), extension: lengthMm(0, 500), angle: z.number().min(0).max(180) })
   .refine(isUsable, 'the adapter folds back past the handle')
 
-const moveMinutes = z.number().min(0).max(60)
-export const liftSchema = z.strictObject({ groundHalf: moveMinutes, halfRaised: moveMinutes, groundRaised: moveMinutes })
 export const planInputsSchema = z.strictObject({
   lines,
   joints: z.array(slug).max(48).optional(),
@@ -316,8 +313,6 @@ export const bodySchema = z.discriminatedUnion('type', eachOf(bodies))
 export const isEventType = (type: unknown): boolean => typeof type === 'string' && Object.hasOwn(bodies, type)
 
 const device = z.string().min(1).max(64)
-/** Sequence numbers fit PostgreSQL's integer. */
-const seq = z.number().int().min(0).max(limits.sequence)
 export const signatureSchema = z.strictObject({ id: z.uuid(), name })
 
 /**
@@ -357,5 +352,4 @@ export const openJobSchema = z.strictObject({
   lines: lines.optional(),
 })
 export type OpenJobRequest = z.infer<typeof openJobSchema>
-export const roleSchema = z.enum(roles)
-export { traits as traitsSchema, device as deviceSchema, seq as seqSchema, step as stepSchema }
+export { traits as traitsSchema, device as deviceSchema, step as stepSchema }

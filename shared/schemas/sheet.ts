@@ -19,15 +19,9 @@ import {
 } from '../../core/sheet/types'
 import type { Celsius, Degrees, Kilopascals, Millilitres, Millimetres, Minutes, NewtonMetres } from '../../core/units/types'
 import { limits } from '../limits'
+import { nameSchema as name, slugSchema as slug, textSchema as text } from './basics'
 
 // The schemas mirror core/sheet/types.ts; contracts.ts makes any drift between the two a compile error.
-const slug = z
-  .string()
-  .max(limits.slug)
-  .regex(/^[a-z0-9]+(?:-[a-z0-9]+)*$/, 'lower-case letters, digits and single hyphens')
-  .meta({ description: 'A stable id: lower-case letters, digits and single hyphens.' })
-const name = z.string().trim().min(1).max(limits.name)
-const text = z.string().trim().min(1).max(limits.text)
 const date = z.iso.date()
 const quantity = <Q extends number>(low: number, high: number, unit: string) =>
   z.number().min(low).max(high).meta({ description: unit }) as unknown as z.ZodType<Q, Q>
@@ -408,12 +402,4 @@ export const packSchema = z
 
 /** JSON Schema 2020-12 of the pack format, as served at /api/schemas/pack and written to docs. */
 export const packJsonSchema = () => z.toJSONSchema(packSchema, { target: 'draft-2020-12', io: 'input' })
-export {
-  applies as appliesSchema,
-  slug as slugSchema,
-  name as nameSchema,
-  text as textSchema,
-  nm as newtonMetresSchema,
-  mL as millilitresSchema,
-  degC as celsiusSchema,
-}
+export { applies as appliesSchema, nm as newtonMetresSchema, mL as millilitresSchema, degC as celsiusSchema }

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { liftPositions } from '../../core/sheet/types'
 import { goalKeySchema, taskKeySchema } from './keys'
-import { slugSchema as slug } from './sheet'
+import { slugSchema as slug } from './basics'
 
 /** The car as a plan begins on it: core/access/standing.ts. */
 export const standingSchema = z.strictObject({

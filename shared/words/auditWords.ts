@@ -1,4 +1,4 @@
-import type { AuditKind } from '../schemas/api'
+import type { AuditKind } from '../schemas/shop'
 
 /** What was done, between who did it and to what. */
 export const auditWords: Readonly<Record<AuditKind, string>> = {

@@ -3,7 +3,7 @@ import { scenarios, type Scenario } from '../../core/bleed/scenarios'
 import type { SheetVariant } from '../../core/bleed/sheetVariants'
 import { loopScenarios } from '../../core/practice/loopScenarios'
 import { formatNumber } from '../../core/units/formatQuantity'
-import type { PracticeView } from '../schemas/api'
+import type { PracticeView } from '../schemas/practice'
 import { plural } from './vocabulary'
 
 type Said = { title: string; story: string }

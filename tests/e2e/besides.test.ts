@@ -1,5 +1,5 @@
 import { v7 } from 'uuid'
-import type { JobRow } from '../../shared/schemas/api'
+import type { JobRow } from '../../shared/schemas/jobRow'
 import { expect, expectAccessible, expectFits, signIn, test, tick } from '../helpers/browserTest'
 import { workJob } from '../helpers/workJob'
 

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import type { JobRow } from '../../shared/schemas/api'
+import type { JobRow } from '../../shared/schemas/jobRow'
 import { expect, signIn, test } from '../helpers/browserTest'
 
 /** Every task that has held the page up since it was opened, ms. */

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import type { PracticeView } from '../../shared/schemas/api'
+import type { PracticeView } from '../../shared/schemas/practice'
 import { expect, expectAccessible, expectFits, signIn, test } from '../helpers/browserTest'
 
 /** Strokes by the keys, each as it should be, in the page’s own time. */

@@ -9,7 +9,13 @@ import { aliases, workshop } from '../../app/vuetify/workshop'
 // Nuxt finds components by their names; here they are gathered the same way. What draws in space needs a graphics card.
 const found = import.meta.glob<{ default: Component }>(['../../app/components/*/*.vue', '!**/route/*.vue'], { eager: true })
 const parts = Object.fromEntries(
-  Object.entries(found).map(([path, module]) => [path.split('/').at(-1)!.replace('.vue', ''), module.default]),
+  Object.entries(found).flatMap(([path, { default: part }]) => {
+    const name = path.split('/').at(-1)!.replace('.vue', '')
+    return [
+      [name, part],
+      [`Lazy${name}`, part],
+    ]
+  }),
 )
 
 /** A component as it stands in the program: with Vuetify in our own hand, its stores, and the components it names. */

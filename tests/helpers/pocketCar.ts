@@ -277,7 +277,15 @@ export class Story {
   /** What would be said to this act now: the body that would be kept, or the refusal. */
   ask(command: JobCommand, change: Partial<Context> = {}) {
     const at = this.clock(this.events.length + 1)
-    const context: Context = { resolved: this.resolved, plan: planOnce, person: technician, device: 'tablet-1', at, recordedAt: at, ...change }
+    const context: Context = {
+      resolved: this.resolved,
+      plan: planOnce,
+      person: technician,
+      device: 'tablet-1',
+      at,
+      recordedAt: at,
+      ...change,
+    }
     const decision = decide(this.state, command, context)
     return decision.ok ? decision.value : decision.error
   }

@@ -6,7 +6,10 @@ import { v7 } from 'uuid'
 import { until } from '../../launch/run.mjs'
 import type { JobCommand, Role } from '../../core/job/types'
 import type { Problem } from '../../shared/errors'
-import type { AppendResult, JobRow, JobView, SessionView, SignInView, VehicleView } from '../../shared/schemas/api'
+import type { AppendResult, JobView } from '../../shared/schemas/jobView'
+import type { JobRow } from '../../shared/schemas/jobRow'
+import type { SessionView, SignInView } from '../../shared/schemas/shop'
+import type { VehicleView } from '../../shared/schemas/library'
 import { entryVersion, type Entry } from '../../shared/schemas/job'
 
 const root = fileURLToPath(new URL('../..', import.meta.url))

@@ -7,7 +7,7 @@ import { plainCommand, plainCut } from '../../core/job/plainCommand'
 import { waitBefore } from '../../core/job/waits'
 import { usableParts } from '../../core/sheet/chosenPart'
 import { resolveSheet } from '../../core/sheet/resolveSheet'
-import type { JobRow } from '../../shared/schemas/api'
+import type { JobRow } from '../../shared/schemas/jobRow'
 import { byHand, planOf, restOf } from './demo'
 import type { Client } from './server'
 

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
-import type { JobRow } from '../../shared/schemas/api'
+import type { JobRow } from '../../shared/schemas/jobRow'
 import { copyDatabase, TestServer, type Client } from '../helpers/server'
 
 // What a page says will be asked for next, so that a browser fetches it at once (server/plugins/ahead.ts).

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { until } from '../../launch/run.mjs'
-import type { AuditView, DeviceView, SessionView, SignedInView } from '../../shared/schemas/api'
+import type { AuditView, DeviceView, SessionView, SignedInView } from '../../shared/schemas/shop'
 import { EventReader } from '../helpers/eventReader'
 import { copyDatabase, demoSecrets, TestServer, type Client } from '../helpers/server'
 

@@ -9,7 +9,7 @@ import { createDatabase, openDatabase, prepareDatabase } from '../../launch/data
 import { until } from '../../launch/run.mjs'
 import { ensurePostgres } from '../../launch/setup.mjs'
 import type { JobCommand } from '../../core/job/types'
-import type { JobRow } from '../../shared/schemas/api'
+import type { JobRow } from '../../shared/schemas/jobRow'
 import { EventReader } from '../helpers/eventReader'
 import { startPooler, startStandby } from '../helpers/members'
 import { freePort, TestServer, type Client } from '../helpers/server'

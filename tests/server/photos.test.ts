@@ -3,7 +3,7 @@ import sharp from 'sharp'
 import { v7 } from 'uuid'
 import { copyDatabase, TestServer, type Client } from '../helpers/server'
 import type { JobRecord } from '../../core/job/buildRecord'
-import type { JobRow } from '../../shared/schemas/api'
+import type { JobRow } from '../../shared/schemas/jobRow'
 
 /** A small red photo, with a word in its metadata where one is given. */
 const photoOf = ({ about, width = 8 }: { about?: string; width?: number } = {}): Promise<Buffer> => {

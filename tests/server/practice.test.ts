@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, expect, inject, it } from 'vitest'
-import type { LoopAct, PedalAct, PracticeRequest, PracticeView } from '../../shared/schemas/api'
+import type { LoopAct, PedalAct, PracticeRequest, PracticeView } from '../../shared/schemas/practice'
 import { copyDatabase, TestServer, type Client } from '../helpers/server'
 
 let server: TestServer

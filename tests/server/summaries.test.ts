@@ -2,7 +2,7 @@ import pg from 'pg'
 import { afterAll, beforeAll, expect, inject, it } from 'vitest'
 import { until } from '../../launch/run.mjs'
 import type { JobCommand } from '../../core/job/types'
-import type { JobRow } from '../../shared/schemas/api'
+import type { JobRow } from '../../shared/schemas/jobRow'
 import { EventReader } from '../helpers/eventReader'
 import { copyDatabase, TestServer, type Client } from '../helpers/server'
 

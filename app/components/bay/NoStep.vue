@@ -23,9 +23,7 @@ const countIn = (operation: string) =>
     <v-btn-second :to="`/jobs/${job.state!.id}/tag`">Tag for the steering wheel</v-btn-second>
     <v-btn-go class="go" @click="emit('say', { type: 'resumed' })">Resume the job</v-btn-go>
   </div>
-  <div v-else-if="job.inputs && !job.planning" class="busy" role="status" aria-label="Working out the plan">
-    <v-progress-linear indeterminate />
-  </div>
+  <div v-else-if="job.inputs && !job.planning" class="busy" role="status" aria-label="Working out the plan" />
   <div v-else-if="job.planning && !job.planning.ok" class="stack">
     <h1>No plan from here</h1>
     <p class="trouble" role="alert">{{ accessWords(job.planning.error, job.view!.sheet) }}</p>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import type { NoteView } from '#shared/schemas/api'
-import { setAsideSchema } from '#shared/schemas/api'
+import type { NoteView } from '#shared/schemas/library'
+import { setAsideSchema } from '#shared/schemas/library'
 import { ruleBy, whenTaken } from '~/utils/ruleBy'
 
 /** Notes from the bench that are still open: each goes into this revision, or is set aside with the reason. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { SearchHit, SearchResult } from '#shared/schemas/api'
+import type { SearchHit, SearchResult } from '#shared/schemas/library'
 import type { SearchKind } from '#shared/searchEntries'
 import { targetsOf } from '~/composables/useFinder'
 import { plural } from '#shared/words/vocabulary'

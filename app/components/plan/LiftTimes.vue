@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { usualLift, type LiftMinutes } from '#core/access/liftMinutes'
 import { formatNumber } from '#core/units/formatQuantity'
-import { liftSchema } from '#shared/schemas/job'
+import { liftSchema } from '#shared/schemas/basics'
 import { useShopSetting } from '~/composables/useShopSetting'
 import { useSession } from '~/stores/session'
 

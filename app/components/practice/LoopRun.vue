@@ -5,7 +5,7 @@ import type { Verdict } from '#core/bleed/scenarios'
 import { stillHands, waitsTimes, type LoopHands } from '#core/practice/loopHands'
 import { beginLoop, goOn, scoreLoop, type CoolantRun, type LoopScore, type SteeringRun } from '#core/practice/loopPractice'
 import type { LoopScenario } from '#core/practice/loopScenarios'
-import type { LoopAct } from '#shared/schemas/api'
+import type { LoopAct } from '#shared/schemas/practice'
 import { loopScoreWords, loopSeenWords, wordsOfLoop } from '#shared/words/loopPracticeWords'
 import { useActs } from '~/composables/useActs'
 

@@ -4,7 +4,7 @@ import { useEventListener, useRafFn } from '@vueuse/core'
 import { beginPractice, practise, scoreRun, topUp, type Hands, type Score } from '#core/bleed/practise'
 import type { Scenario, Verdict } from '#core/bleed/scenarios'
 import { scoreWords } from '#shared/words/bleedPracticeWords'
-import type { PedalAct } from '#shared/schemas/api'
+import type { PedalAct } from '#shared/schemas/practice'
 import { useActs } from '~/composables/useActs'
 
 /** A bleed with a learner’s hands in it: pedal, bleeder, reservoir and jar, and afterwards what came of it. */

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { checkVehicleNumber } from '#core/identify/checkVehicleNumber'
 import type { Family } from '#core/sheet/types'
-import { newVehicleSchema } from '#shared/schemas/api'
+import { newVehicleSchema } from '#shared/schemas/library'
 import { vehicleNumberWords } from '#shared/words/vehicleNumberWords'
 import type { NewCar } from '~/utils/newCar'
 import { numberRule, ruleBy } from '~/utils/ruleBy'

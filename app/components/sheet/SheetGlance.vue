@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
 import { formatNumber } from '#core/units/formatQuantity'
-import type { SheetGlanceView, SheetHead } from '#shared/schemas/api'
+import type { SheetGlanceView, SheetHead } from '#shared/schemas/library'
 import { trustWords } from '#shared/words/trustWords'
 import { plural } from '#shared/words/vocabulary'
 import { glanceOf } from '~/utils/glances'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { System } from '#core/sheet/types'
-import type { SheetHead } from '#shared/schemas/api'
+import type { SheetHead } from '#shared/schemas/library'
 import { systemWords } from '#shared/words/vocabulary'
 import type { SortKey } from '~/utils/arrangeSheets'
 

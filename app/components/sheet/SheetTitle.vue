@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Family, Sheet } from '#core/sheet/types'
-import type { VehicleView } from '#shared/schemas/api'
+import type { VehicleView } from '#shared/schemas/library'
 import { systemWords } from '#shared/words/vocabulary'
 
 /** Which sheet this is, for which cars or for the one in hand, and what is known of that. */

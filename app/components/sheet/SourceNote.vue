@@ -4,7 +4,7 @@ import type { Settled } from '#core/sheet/settleContested'
 import type { Sourced } from '#core/sheet/types'
 import { list, sourceWords } from '#shared/words/vocabulary'
 import { settleKey } from '~/utils/settle'
-import { setAsideSchema } from '#shared/schemas/api'
+import { setAsideSchema } from '#shared/schemas/library'
 import { ruleBy, whenTaken } from '~/utils/ruleBy'
 
 /** Where a value comes from, on demand: every value said, by whom and when, what is made of them, and for a lead the way to settle it. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { readJobView } from '#shared/schemas/api'
+import { readJobView } from '#shared/schemas/jobView'
 import { useConnection } from '~/stores/connection'
 import { useQueue } from '~/stores/queue'
 import type { KeptEntry } from '~/utils/keptEntry'

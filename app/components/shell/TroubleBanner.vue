@@ -21,6 +21,10 @@ const what = {
     <b>Efferent has been updated.</b> This page is the one from before. What you recorded is kept on this device.
     <v-btn variant="outlined" @click="program.letIn">Load the new one</v-btn>
   </div>
+  <div v-if="program.isTorn && connection.trouble === 'none'" class="trouble banner" role="alert">
+    <b>A part of this page could not be fetched.</b> What you recorded is kept on this device.
+    <v-btn variant="outlined" @click="program.letIn">Load the page again</v-btn>
+  </div>
   <div v-if="connection.trouble !== 'none'" class="trouble banner" role="alert">
     <b>{{ what[connection.trouble] }}</b>
     Trying again every second.

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { AuditView } from '#shared/schemas/api'
+import type { AuditView } from '#shared/schemas/shop'
 import { answers } from '#shared/schemas/answers'
 import { auditWords } from '#shared/words/auditWords'
 import { whenWords } from '~/utils/whenWords'

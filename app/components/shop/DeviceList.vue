@@ -5,7 +5,7 @@ import { whenWords } from '~/utils/whenWords'
 import { useServerAct } from '~/composables/useServerAct'
 import { useServerData } from '~/composables/useServerData'
 import { call, nothing } from '~/utils/api'
-import { nameSchema } from '#shared/schemas/sheet'
+import { nameSchema } from '#shared/schemas/basics'
 import { ruleBy, whenTaken } from '~/utils/ruleBy'
 
 // A short PIN counts only where somebody who answers for it has said that it may be typed.

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { roles, type Role } from '#core/job/types'
-import type { PersonView } from '#shared/schemas/api'
-import { newPersonSchema } from '#shared/schemas/api'
+import type { PersonView } from '#shared/schemas/shop'
+import { newPersonSchema } from '#shared/schemas/shop'
 import { answers } from '#shared/schemas/answers'
-import { nameSchema } from '#shared/schemas/sheet'
+import { nameSchema } from '#shared/schemas/basics'
 import { roleWords } from '#shared/words/vocabulary'
 import { useServerAct } from '~/composables/useServerAct'
 import { useServerData } from '~/composables/useServerData'

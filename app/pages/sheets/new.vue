@@ -13,7 +13,7 @@ import { useSession } from '~/stores/session'
 import { allSheets } from '~/utils/allSheets'
 import { call, wordsOf } from '~/utils/api'
 import { schemaIssues, writeDraft } from '~/utils/drafts'
-import { nameSchema, slugSchema } from '#shared/schemas/sheet'
+import { nameSchema, slugSchema } from '#shared/schemas/basics'
 import { ruleBy, whenTaken } from '~/utils/ruleBy'
 
 useHead({ title: 'New line sheet · Efferent' })

@@ -1,4 +1,4 @@
-import { deviceChangeSchema } from '../../../shared/schemas/api'
+import { deviceChangeSchema } from '../../../shared/schemas/shop'
 import { letIn } from '../../services/devices'
 import { readBodyWith } from '../../utils/body'
 import { getPool } from '../../utils/db'

@@ -1,5 +1,5 @@
 import { getQuery } from 'h3'
-import { floorPageSchema } from '../../../shared/schemas/api'
+import { floorPageSchema } from '../../../shared/schemas/jobRow'
 import { getFloor } from '../../services/jobs'
 import { parseWith } from '../../utils/body'
 import { getPool } from '../../utils/db'

@@ -1,5 +1,5 @@
 import { limits } from '../../../shared/limits'
-import type { JobRow } from '../../../shared/schemas/api'
+import type { JobRow } from '../../../shared/schemas/jobRow'
 import type { StreamMessage } from '../../utils/stream'
 import { getFloor, getJobRow } from '../../services/jobs'
 import { isSummedSoon } from '../../services/summaries'

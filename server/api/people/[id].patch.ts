@@ -1,4 +1,4 @@
-import { changePersonSchema } from '../../../shared/schemas/api'
+import { changePersonSchema } from '../../../shared/schemas/shop'
 import { changePerson } from '../../services/people'
 import { readBodyWith } from '../../utils/body'
 import { idParam } from '../../utils/params'

@@ -1,4 +1,4 @@
-import { newPersonSchema } from '../../../shared/schemas/api'
+import { newPersonSchema } from '../../../shared/schemas/shop'
 import { addPerson } from '../../services/people'
 import { readBodyWith } from '../../utils/body'
 import { getPool } from '../../utils/db'

@@ -1,5 +1,5 @@
 import { getQuery } from 'h3'
-import { glanceListSchema } from '../../../shared/schemas/api'
+import { glanceListSchema } from '../../../shared/schemas/library'
 import { getGlances } from '../../services/sheets'
 import { parseWith } from '../../utils/body'
 import { getPool } from '../../utils/db'

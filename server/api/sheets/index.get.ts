@@ -1,5 +1,5 @@
 import { getQuery } from 'h3'
-import { sheetPageSchema } from '../../../shared/schemas/api'
+import { sheetPageSchema } from '../../../shared/schemas/library'
 import { getSheetHeads } from '../../services/sheets'
 import { parseWith } from '../../utils/body'
 import { getPool } from '../../utils/db'

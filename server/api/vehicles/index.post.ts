@@ -1,4 +1,4 @@
-import { newVehicleSchema } from '../../../shared/schemas/api'
+import { newVehicleSchema } from '../../../shared/schemas/library'
 import { addVehicle } from '../../services/lookUp'
 import { readBodyWith } from '../../utils/body'
 import { route } from '../../utils/route'

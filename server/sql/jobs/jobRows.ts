@@ -1,5 +1,6 @@
 import type { JobEvent } from '../../../core/job/types'
-import { reader, summarySchema, type JobRow } from '../../../shared/schemas/api'
+import { reader } from '../../../shared/versioned'
+import { summarySchema, type JobRow } from '../../../shared/schemas/jobRow'
 import { readEvent } from '../../../shared/schemas/event'
 import { unreadableRow } from '../unreadableRow'
 

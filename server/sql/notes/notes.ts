@@ -1,4 +1,4 @@
-import type { NoteTarget } from '../../../shared/schemas/api'
+import type { NoteTarget } from '../../../shared/schemas/library'
 import type { Db } from '../../utils/db'
 
 export type NoteRow = {

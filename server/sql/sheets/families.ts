@@ -1,5 +1,5 @@
 import type { Family } from '../../../core/sheet/types'
-import { reader } from '../../../shared/schemas/api'
+import { reader } from '../../../shared/versioned'
 import { familySchema } from '../../../shared/schemas/sheet'
 import type { Db } from '../../utils/db'
 import { unreadableRow } from '../unreadableRow'

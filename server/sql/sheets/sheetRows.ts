@@ -1,6 +1,6 @@
 import type { Applies, Sheet, System } from '../../../core/sheet/types'
 import { z } from 'zod'
-import { reader } from '../../../shared/schemas/api'
+import { reader } from '../../../shared/versioned'
 import { appliesSchema } from '../../../shared/schemas/sheet'
 import { readSheet } from '../../../shared/schemas/readSheet'
 import { unreadableRow } from '../unreadableRow'

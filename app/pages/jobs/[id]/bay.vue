@@ -75,35 +75,37 @@ useActs('The bay', [
     <div class="body">
       <BayMap :bay="bay" />
       <template v-if="step && words && job.plan && !job.state!.paused && job.planning?.ok">
-        <!-- Enter in a number box records: heard here for all of them. -->
-        <!-- eslint-disable-next-line vuejs-accessibility/no-static-element-interactions -->
-        <main class="step" @keydown.enter="enter">
-          <h1>{{ words.title }}</h1>
-          <div class="column">
-            <div ref="reading" class="part">
-              <CautionList :cautions="words.cautions" />
-              <WaitBar v-for="wait in waits" :key="wait.wait.id" :wait="wait" @cut="record" />
-              <p v-if="lastChance.length" class="caution">
-                <b>Last chance.</b> Behind it: {{ list(lastChance) }}. Coming back costs taking it off again.
-              </p>
-              <p v-if="words.how" class="how">{{ words.how }}</p>
-              <StepFacts v-if="facts.length" class="facts" :facts="facts" />
-            </div>
-            <InTurn v-if="whereabouts && !beside"><LazyStepPlace v-bind="whereabouts" :open="wide" /></InTurn>
-          </div>
-          <div class="column">
-            <div ref="entering" class="part">
-              <StepAside :bay="bay" @seized="seized = true" @say="sayAll" />
-              <!-- What is begun here is not to be interrupted. -->
-              <div role="presentation" @pointerdown.capture="program.inHand = true" @keydown.capture="program.inHand = true">
-                <StepEntry :key="entryKey" v-model="draft" :step="step" @also="record" />
+        <InTurn>
+          <!-- Enter in a number box records: heard here for all of them. -->
+          <!-- eslint-disable-next-line vuejs-accessibility/no-static-element-interactions -->
+          <main class="step" @keydown.enter="enter">
+            <h1>{{ words.title }}</h1>
+            <div class="column">
+              <div ref="reading" class="part">
+                <CautionList :cautions="words.cautions" />
+                <WaitBar v-for="wait in waits" :key="wait.wait.id" :wait="wait" @cut="record" />
+                <p v-if="lastChance.length" class="caution">
+                  <b>Last chance.</b> Behind it: {{ list(lastChance) }}. Coming back costs taking it off again.
+                </p>
+                <p v-if="words.how" class="how">{{ words.how }}</p>
+                <StepFacts v-if="facts.length" class="facts" :facts="facts" />
               </div>
-              <FoundEntry v-if="lack" :lack="lack" :target="step.target" :observed="job.state!.observed" @say="record" />
+              <InTurn v-if="whereabouts && !beside"><LazyStepPlace v-bind="whereabouts" :open="wide" /></InTurn>
             </div>
-            <InTurn v-if="whereabouts && beside"><LazyStepPlace v-bind="whereabouts" :open="wide" /></InTurn>
-          </div>
-        </main>
-        <StepFoot :bay="bay" :step="step" :button="button" :ready="!!draft" :refusal="refusedWords" @press="press" @go="goTo" />
+            <div class="column">
+              <div ref="entering" class="part">
+                <StepAside :bay="bay" @seized="seized = true" @say="sayAll" />
+                <!-- What is begun here is not to be interrupted. -->
+                <div role="presentation" @pointerdown.capture="program.inHand = true" @keydown.capture="program.inHand = true">
+                  <StepEntry :key="entryKey" v-model="draft" :step="step" @also="record" />
+                </div>
+                <FoundEntry v-if="lack" :lack="lack" :target="step.target" :observed="job.state!.observed" @say="record" />
+              </div>
+              <InTurn v-if="whereabouts && beside"><LazyStepPlace v-bind="whereabouts" :open="wide" /></InTurn>
+            </div>
+          </main>
+          <StepFoot :bay="bay" :step="step" :button="button" :ready="!!draft" :refusal="refusedWords" @press="press" @go="goTo" />
+        </InTurn>
       </template>
       <NoStep v-else :refusal="refusal" @say="record" @sign-off="signOff" @go="goTo" />
     </div>

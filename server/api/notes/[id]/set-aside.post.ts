@@ -1,4 +1,4 @@
-import { setAsideSchema } from '../../../../shared/schemas/api'
+import { setAsideSchema } from '../../../../shared/schemas/library'
 import { setAside } from '../../../services/bayNotes'
 import { readBodyWith } from '../../../utils/body'
 import { getPool } from '../../../utils/db'

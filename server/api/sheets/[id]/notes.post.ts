@@ -1,5 +1,5 @@
 import { getRouterParam } from 'h3'
-import { newNoteSchema } from '../../../../shared/schemas/api'
+import { newNoteSchema } from '../../../../shared/schemas/library'
 import { writeNote } from '../../../services/bayNotes'
 import { readBodyWith } from '../../../utils/body'
 import { route } from '../../../utils/route'

@@ -1,4 +1,4 @@
-import { learnTraitSchema } from '../../../../shared/schemas/api'
+import { learnTraitSchema } from '../../../../shared/schemas/library'
 import { learnTrait } from '../../../services/lookUp'
 import { readBodyWith } from '../../../utils/body'
 import { getPool } from '../../../utils/db'
