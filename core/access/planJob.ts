@@ -85,11 +85,7 @@ function planWithin(resolved: ResolvedSheet, inputs: PlanInputs, standing: Stand
   const travel = { start: standing.at, end: 'ground' as const, moveMinutes, budget: new SearchBudget(planBudget) }
   const ordered = orderTasks(tasks, travel)
   if (!ordered.ok) return ordered
-  const { visits, timeline } = scheduleTasks(
-    ordered.value.visits.map(withKeyHeld),
-    waitsOf(resolved, scope, choice, standing),
-    travel,
-  )
+  const { visits, timeline } = scheduleTasks(ordered.value.visits.map(withKeyHeld), waitsOf(resolved, scope, choice, standing), travel)
   const taken = resolved.operations.filter(operation => choice.operations.has(operation.id))
   const isOff = new Set(standing.off)
   const sumOf = (kinds: (kind: TaskKind) => boolean) => tasks.reduce((sum, task) => sum + (kinds(task.kind) ? task.minutes : 0), 0)

@@ -31,8 +31,7 @@ const lines = computed(() =>
 )
 /** Lines in the job for which several parts would do. */
 const choosable = computed(() => resolved.value.lines.filter(line => scope.value.includes(line.id) && usableParts(line).length > 1))
-const choosePart = (line: string, part: string | undefined) =>
-  part !== undefined && want({ parts: { ...job.inputs!.parts, [line]: part } })
+const choosePart = (line: string, part: string | undefined) => part !== undefined && want({ parts: { ...job.inputs!.parts, [line]: part } })
 </script>
 
 <template>
