@@ -44,9 +44,11 @@ function shapeOf(body: Body, flat: (at: Vec3) => Point): FlatShape {
     ? { disc: { cx: (a[0] + b[0]) / 2, cy: (a[1] + b[1]) / 2, r: body.radius } }
     : { rod: { a, b, width: body.radius * 2, round: body.shape === 'capsule' } }
 }
-function centreOf({ box, disc, rod }: FlatShape): Point {
-  if (box) return [box.x + box.width / 2, box.y + box.height / 2]
-  return disc ? [disc.cx, disc.cy] : rod ? [(rod.a[0] + rod.b[0]) / 2, (rod.a[1] + rod.b[1]) / 2] : [0, 0]
+type Bounds = { x0: number; x1: number; y0: number; y1: number }
+function boundsOf({ box, disc, rod }: FlatShape): Bounds {
+  if (box) return { x0: box.x, x1: box.x + box.width, y0: box.y, y1: box.y + box.height }
+  const [a, b, r] = disc ? [[disc.cx, disc.cy], [disc.cx, disc.cy], disc.r] : rod ? [rod.a, rod.b, rod.width / 2] : [[0, 0], [0, 0], 0]
+  return { x0: Math.min(a[0]!, b[0]!) - r, x1: Math.max(a[0]!, b[0]!) + r, y0: Math.min(a[1]!, b[1]!) - r, y1: Math.max(a[1]!, b[1]!) + r }
 }
 
 function sectionOf(
@@ -72,10 +74,22 @@ function sectionOf(
   return { x: cx - w / 2, y: cy - h / 2, w, h, unit: w / (wide ? 460 : 420) }
 }
 
-/** Where a picture is smaller than usual, its words and strokes stay as large as they are read: only what is between them shrinks. */
+/** How much larger than usual words and strokes get in a picture that fills a screen. */
+const mostGrown = 1.6
+/**
+ * Where a picture is smaller than usual, its words and strokes stay as large as they are read; where it fills a screen, they grow a little
+ * and what is between them grows.
+ */
 function readable(view: Section, box: Asked['box']): Section {
   if (!box || box.width <= 0 || box.height <= 0) return view
-  return { ...view, unit: Math.max(view.unit, view.w / box.width, view.h / box.height) }
+  const pixel = Math.max(view.w / box.width, view.h / box.height)
+  return { ...view, unit: Math.max(pixel, Math.min(view.unit, mostGrown * pixel)) }
+}
+/** The part of a shape that is in the picture: its middle; undefined: none of it is. */
+function seenMiddle(shape: FlatShape, { x, y, w, h }: Section): Point | undefined {
+  const { x0, x1, y0, y1 } = boundsOf(shape)
+  const [left, right, top, bottom] = [Math.max(x, x0), Math.min(x + w, x1), Math.max(y, y0), Math.min(y + h, y1)]
+  return left < right && top < bottom ? [(left + right) / 2, (top + bottom) / 2] : undefined
 }
 
 /** Names are put down one after the other, each where none is yet; a name that finds no place is left out. */
@@ -140,18 +154,26 @@ export function drawFlat(asked: Asked) {
     names.take(left, width, at)
     return [{ id: joint.id, name: joint.name, left, at, size }]
   })
-  // Keep-outs and landmarks are named where that leaves the joints' names alone.
+  // Keep-outs and landmarks are named where that leaves the joints and their names alone: on what is seen of them, or beside it.
+  for (const { at } of shown) names.take(at[0] - 18 * unit, 36 * unit, at[1] + size * 0.35)
   const around = [
-    ...shaded.map(keep => ({ name: keep.what, keep: true, at: centreOf(keep) })),
-    ...landmarks.filter(mark => mark.name).map(mark => ({ name: mark.name, keep: false, at: centreOf(mark) })),
+    ...shaded.map(keep => ({ name: keep.what, keep: true, of: keep })),
+    ...landmarks.filter(mark => mark.name).map(mark => ({ name: mark.name, keep: false, of: mark })),
   ]
-  const rest = around.flatMap(({ name, keep, at: [cx, cy] }) => {
-    const [small, width] = [size * 0.9, name.length * size * 0.5]
-    const left = Math.min(x + w - width, Math.max(x, cx + (keep ? size : -width / 2)))
-    const at = cy + small / 3
-    if (at < y + small || at > y + h - small || !names.isFree(left, width, at)) return []
-    names.take(left, width, at)
-    return [{ name, keep, left, at, size: small }]
+  const rest = around.flatMap(({ name, keep, of }) => {
+    const middle = seenMiddle(of, view)
+    if (!middle) return []
+    const [small, width, { x0, x1 }] = [size * 0.9, name.length * size * 0.5, boundsOf(of)]
+    const beside = keep ? [x0 - width - size / 2, x1 + size / 2] : []
+    for (const down of [0, 1.2, -1.2, 2.4, -2.4])
+      for (const left of [middle[0] - width / 2, ...beside]) {
+        const at = middle[1] + small / 3 + down * size
+        const isInside = left >= x && left + width <= x + w && at >= y + small && at <= y + h - small
+        if (!isInside || !names.isFree(left, width, at)) continue
+        names.take(left, width, at)
+        return [{ name, keep, left, at, size: small }]
+      }
+    return []
   })
   return {
     flat,

@@ -12,8 +12,8 @@ describe('a field’s rule', () => {
     for (const typed of ['1899', '2101', '20.5', 'last year']) expect(numberRule(year)(typed)).not.toBe(true)
   })
   it('says of what is missing that it is, and lets what may be empty be', () => {
-    expect(ruleBy(plate)('')).toBe('Something has to stand here.')
-    expect(ruleBy(plate)(undefined)).toBe('Something has to stand here.')
+    expect(ruleBy(plate)('')).toBe('Fill this in.')
+    expect(ruleBy(plate)(undefined)).toBe('Fill this in.')
     expect([numberRule(year)(''), ruleBy(vin)(''), ruleBy(vin)(null)]).toEqual([true, true, true])
   })
   it('says the bound, in the schema’s own words where it has some', () => {
@@ -23,8 +23,8 @@ describe('a field’s rule', () => {
     expect(ruleBy(vin)('x'.repeat(41))).toBe('At most 40 characters.')
     const pin = newPersonSchema.options[0].shape.secret
     expect(ruleBy(pin)('12')).toMatch(/^\d+ to \d+ digits\.$/)
-    expect(numberRule(year)('abc')).toBe('A number.')
-    expect(ruleBy(z.enum(['a', 'b']))('c')).toBe('One of the list.')
+    expect(numberRule(year)('abc')).toBe('Enter a number.')
+    expect(ruleBy(z.enum(['a', 'b']))('c')).toBe('Choose one of the list.')
   })
 })
 

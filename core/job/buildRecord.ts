@@ -6,10 +6,13 @@ import type { Amount } from '../fluid/balanceCircuit'
 import { chosenPart } from '../sheet/chosenPart'
 import { linesOf } from '../sheet/jointLines'
 import { settleValue } from '../sheet/settleContested'
+import type { EndForm } from '../making/cutLength'
+import type { Join } from '../making/makingRules'
+import type { TubeMaterial } from '../making/tubeStrength'
 import type { CarTest } from './carTests'
 import type { StepRef } from './stepKinds'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
-import type { Caution, Proof, Sheet, Window } from '../sheet/types'
+import type { Caution, Proof, Sheet, Slug, Window } from '../sheet/types'
 import { fromSi } from '../units/convertUnit'
 import type { Celsius, Entered, Millilitres, NewtonMetres } from '../units/types'
 import { balanceOf } from './balanceOf'
@@ -82,6 +85,18 @@ export type JointEntry = {
   leftOut?: true
 }
 
+/** A line that was made here: by its list, what of and how it is joined; without the list, how in words. */
+export type MadeEntry = {
+  how: 'bench' | 'without'
+  note?: string
+  /** In mm. */
+  tube?: { outside?: number; wall?: number; material?: TubeMaterial }
+  join?: Join
+  ends?: { from?: EndForm; to?: EndForm }
+  by: string
+  at: string
+}
+
 /** A job as it is handed over: plain data, format `efferent.job-record/3`, the same for page, print, PDF, JSON and CSV. */
 export type JobRecord = {
   format: 'efferent.job-record/3'
@@ -104,6 +119,7 @@ export type JobRecord = {
     which?: 'old' | 'new'
     differs?: string
     accepted?: string
+    made?: MadeEntry
   }[]
   /** Lines taken out and put back as they were. */
   putBack: { id: string; name: string }[]
@@ -216,6 +232,15 @@ function nameOfThing(sheet: Sheet, about: ObservedThing, id: string): string {
   return things[about].find(one => one.id === id)?.name ?? id
 }
 
+function madeOf(state: JobState, line: Slug): MadeEntry | undefined {
+  const made = state.lines[line]?.made
+  if (!made) return undefined
+  const { how, note, by, at } = made
+  if (how === 'without') return { how, note, by, at }
+  const { tube, join, ends } = state.making[line]?.said.making ?? {}
+  return { how, tube, join, ends: ends && { from: ends.from.form, to: ends.to.form }, by, at }
+}
+
 /**
  * `events` is the whole list as stored; the state is its fold. Nothing is left out because it was corrected: corrections are part of the
  * record.
@@ -248,6 +273,7 @@ export function buildRecord(resolved: ResolvedSheet, state: JobState, events: re
           which: record?.which,
           differs: record?.compared?.differs ?? record?.received?.differs,
           accepted: record?.accepted?.why,
+          made: madeOf(state, line.id),
         }
       }),
     leftAlone: resolved.lines.filter(line => !state.scope.includes(line.id)).map(({ id, name }) => ({ id, name })),

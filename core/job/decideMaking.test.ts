@@ -4,6 +4,7 @@ import { pocketCar, pocketSheet, Story } from '../../tests/helpers/pocketCar'
 import { openRule } from '../making/makingRules'
 import type { LineInMaking } from '../making/workOut'
 import { workOut } from '../making/workOut'
+import { buildRecord } from './buildRecord'
 import type { JobBody, JobCommand } from './types'
 
 /** A brake tube of two bends, flared at both ends, with a nut for each. */
@@ -107,6 +108,21 @@ describe('a line that is made in the job', () => {
   it('without the list it takes a word of how', () => {
     expect(new Story(bent()).ask({ ...byHand, note: ' ' } as JobCommand)).toEqual({ code: 'JOB_REASON_NEEDED', field: 'note' })
     expect(new Story(bent()).ask(byHand)).toEqual(byHand)
+  })
+  it('stands on the record with what it was made of, or how it was made without the list', () => {
+    const told = (...bodies: JobBody[]) => {
+      const story = new Story(bent()).all(...bodies)
+      return buildRecord(story.resolved, story.state, story.events).lines.find(({ id }) => id === 'supply')!.made
+    }
+    const whole: JobBody = { ...say, making: { ...making, join: 'whole' } } as JobBody
+    expect(told(say, ...acts.map(did))).toBeUndefined()
+    expect(told(whole, ...acts.map(did), made as JobBody)).toMatchObject({
+      how: 'bench',
+      tube: { outside: 4.75, wall: 0.7, material: 'copper-nickel' },
+      join: 'whole',
+      ends: { from: 'double-flare', to: 'double-flare' },
+    })
+    expect(told(byHand as JobBody)).toMatchObject({ how: 'without', note: 'by eye' })
   })
   it('lies in the car and is made no more', () => {
     const story = new Story(bent()).all(out, { type: 'lineIn', line: 'supply', which: 'new' })

@@ -1,9 +1,9 @@
 import type { Fastener } from '../../core/sheet/types'
 import { formatNumber } from '../../core/units/formatQuantity'
 
-/** "bolt M6 × 25" */
+/** "bolt M6 × 25"; what its size names already is not said twice: "worm clamp" */
 export const fastenerWords = ({ what, size, length }: Fastener): string =>
-  `${what} ${size}${length === undefined || size.includes('×') ? '' : ` × ${formatNumber(length, 0)}`}`
+  `${size.includes(what) ? size : `${what} ${size}`}${length === undefined || size.includes('×') ? '' : ` × ${formatNumber(length, 0)}`}`
 
 const marks = ['●', '■', '▲', '◆']
 /** The mark that a group of bolts has on the part's outline. */

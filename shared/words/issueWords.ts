@@ -8,17 +8,17 @@ export function issueWords(issue: z.core.$ZodIssue): string {
   switch (issue.code) {
     case 'too_small':
       if (issue.origin !== 'string') return `Not under ${formatNumber(Number(issue.minimum), 2)}.`
-      return Number(issue.minimum) <= 1 ? 'Something has to stand here.' : `At least ${issue.minimum} characters.`
+      return Number(issue.minimum) <= 1 ? 'Fill this in.' : `At least ${issue.minimum} characters.`
     case 'too_big':
       return issue.origin === 'string' ? `At most ${issue.maximum} characters.` : `Not over ${formatNumber(Number(issue.maximum), 2)}.`
     case 'invalid_type':
-      return issue.expected === 'number' || issue.expected === 'int' ? 'A number.' : 'Something has to stand here.'
+      return issue.expected === 'number' || issue.expected === 'int' ? 'Enter a number.' : 'Fill this in.'
     case 'not_multiple_of':
-      return 'A whole number.'
+      return 'Enter a whole number.'
     case 'invalid_value':
-      return 'One of the list.'
+      return 'Choose one of the list.'
     default:
-      return 'This is not taken as it stands.'
+      return 'This cannot be taken as it is.'
   }
 }
 

@@ -103,5 +103,6 @@ describe('a plan in words', () => {
     const bolt = { count: 4, what: 'bolt' as const, size: 'M6', length: millimetres(25), place: 'rear' }
     expect(fastenerWords(bolt)).toBe('bolt M6 × 25')
     expect(fastenerWords({ ...bolt, size: 'M6×25' })).toBe('bolt M6×25')
+    expect(fastenerWords({ ...bolt, what: 'clamp', size: 'worm clamp', length: undefined })).toBe('worm clamp')
   })
 })

@@ -1,10 +1,11 @@
-import type { JobRecord } from '../../core/job/buildRecord'
+import type { JobRecord, MadeEntry } from '../../core/job/buildRecord'
 import type { Instrument, LeakResult, LevelReading, Sight, TorqueHow } from '../../core/job/types'
 import type { BleedMethod } from '../../core/sheet/types'
 import { formatEntered, formatNumber, formatQuantity } from '../../core/units/formatQuantity'
 import { triedWords } from './carTestWords'
 import { leakedWords } from './fluidWords'
 import { foundWords } from './foundWords'
+import { endFormWords, endWords, joinWords, materialWords } from './makeActWords'
 import { serviceWords, weighedWords } from './planWords'
 import { plural } from './vocabulary'
 import { conditionWords } from './remedyWords'
@@ -70,6 +71,20 @@ export const countedWords: Partial<Record<BleedMethod, string>> = {
 export const testWords = ({ test, result, note }: Pick<JobRecord['tests'][number], 'test' | 'result' | 'note'>): string =>
   `${triedWords[test].what}: ${result === 'good' ? triedWords[test].good : `not good, ${note ?? ''}`}`
 
+/** How a line was made here. */
+function madeWords({ how, note, tube, join, ends, by }: MadeEntry): string {
+  if (how === 'without') return `made here without the list: ${note ?? ''} (${by}).`
+  const size = [tube?.outside, tube?.wall].flatMap(mm => (mm === undefined ? [] : [formatNumber(mm, 2)])).join(' × ')
+  const of = [size && `${size} mm`, tube?.material && materialWords[tube.material]].filter(Boolean).join(' ')
+  const { from, to } = ends ?? {}
+  const forms =
+    from && from === to
+      ? [`both ends ${endFormWords[from]}`]
+      : [from && `${endWords.from} ${endFormWords[from]}`, to && `${endWords.to} ${endFormWords[to]}`]
+  const more = [join && joinWords[join], ...forms].filter(Boolean)
+  return `${[`made here${of ? ` from ${of}` : ''}`, ...more].join(', ')} (${by}).`
+}
+
 /** What no plan foresaw, as sentences for the record: parts put back or used although they differ, fasteners lost, waits cut. */
 export const turnsWords = (
   record: Pick<
@@ -96,6 +111,7 @@ export const turnsWords = (
   ),
   ...record.observed.map(({ name, found, by }) => `Met on this car, ${name}: ${foundWords(found)} (${by}).`),
   ...record.putBack.map(({ name }) => `${name}: taken out and the old one put back.`),
+  ...record.lines.flatMap(({ name, made }) => (made ? [`${name}: ${madeWords(made)}`] : [])),
   ...record.lines.flatMap(({ name, accepted }) =>
     accepted ? [`${name}: the new part differs and was used all the same, because ${accepted}.`] : [],
   ),

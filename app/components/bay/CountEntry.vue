@@ -2,7 +2,7 @@
 import { hasOutline } from '#core/job/fastenerLedger'
 import { settleWindow } from '#core/sheet/settleContested'
 import type { Fastener } from '#core/sheet/types'
-import { boltMark } from '#shared/words/fastenerWords'
+import { boltMark, fastenerWords } from '#shared/words/fastenerWords'
 import { useUnits } from '~/stores/units'
 
 /** Counted wells: so many of each out, so many in. Two lengths in one part are two wells. */
@@ -26,7 +26,7 @@ const off = (i: number) => counts.value[i] !== props.expected[i]
       <span
         ><b
           ><span v-if="hasOutline(fasteners)" class="mark">{{ boltMark(i) }}</span
-          >{{ fastener.what }} {{ fastener.size }}</b
+          >{{ fastenerWords(fastener) }}</b
         ><small
           >{{ fastener.place }}{{ fastener.hex ? ` · ${fastener.hex} mm` : '' }}{{ fastener.oneTime ? ' · renew' : ''
           }}{{ torqueOf(fastener) }}</small
