@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, onMounted, onUnmounted, ref } from 'vue'
 import { navigateTo, useRoute } from '#imports'
+import { useDisplay } from 'vuetify'
 import { unitSymbol } from '#core/units/formatQuantity'
 import { pages } from '~/utils/programPages'
 import { useActs } from '~/composables/useActs'
@@ -23,8 +24,10 @@ const unitLine = computed(() =>
     ' · ',
   ),
 )
-/** Whichever ends first stands first: on a phone there is room for one. */
+/** Whichever ends first stands first: one row of them, on a phone one. */
 const timers = computed(() => soonestFirst(floor.open.flatMap(row => row.summary.timers.map(timer => ({ ...timer, job: row.number })))))
+const { width } = useDisplay()
+const room = computed(() => (width.value <= 700 ? 1 : width.value < 1500 ? 2 : 4))
 
 async function signOut() {
   await session.signOut()
@@ -55,9 +58,9 @@ onUnmounted(() => stop?.())
         <TroubleBanner />
         <header class="top no-print">
           <div class="timers">
-            <TimerBadge v-for="timer in timers" :key="`${timer.job}${timer.timer}`" v-bind="timer" />
-            <NuxtLink v-if="timers.length > 1" to="/" class="more" :aria-label="`${timers.length - 1} more timers, on the Floor`"
-              >+{{ timers.length - 1 }}</NuxtLink
+            <TimerBadge v-for="timer in timers.slice(0, room)" :key="`${timer.job}${timer.timer}`" v-bind="timer" />
+            <NuxtLink v-if="timers.length > room" to="/" class="more" :aria-label="`${timers.length - room} more timers, on the Floor`"
+              >+{{ timers.length - room }}</NuxtLink
             >
           </div>
           <v-menu :close-on-content-click="false"
@@ -108,12 +111,15 @@ onUnmounted(() => stop?.())
 .timers {
   margin-right: auto;
   display: flex;
+  align-items: center;
   gap: 8px;
   flex-wrap: wrap;
 }
 .more {
-  display: none;
-  padding: 3px 6px;
+  display: inline-flex;
+  align-items: center;
+  min-height: 40px;
+  padding: 0 10px;
 }
 .sheet-page {
   padding: 12px 22px 40px;
@@ -127,15 +133,6 @@ onUnmounted(() => stop?.())
     padding: 10px 12px 0;
     flex-wrap: wrap;
     min-height: 0;
-  }
-  .timers > :nth-child(n + 2):not(.more) {
-    display: none;
-  }
-  .more {
-    display: inline-flex;
-    align-items: center;
-    min-height: 40px;
-    padding: 0 10px;
   }
   .sheet-page {
     padding: 12px 12px 30px;

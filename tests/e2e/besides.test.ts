@@ -1,6 +1,6 @@
 import { v7 } from 'uuid'
 import type { JobRow } from '../../shared/schemas/jobRow'
-import { expect, expectAccessible, expectFits, signIn, test, tick } from '../helpers/browserTest'
+import { expect, expectAccessible, expectFits, signIn, test, tick, unfoldPlan } from '../helpers/browserTest'
 import { workJob } from '../helpers/workJob'
 
 // A part beside the lines is a job of its own: chosen alone, its own seal renewed and seen, its fluid measured, its look under pressure.
@@ -13,7 +13,8 @@ test('a gearbox pan is renewed alone, with its gasket, its fluid and its look', 
   await signIn(page, 'technician', `/jobs/${id}`)
   await page.getByRole('button', { name: /Or less than a line/ }).click()
   await tick(page.getByLabel('Renew: Gearbox pan filter and gasket'))
-  await expect(page.getByText('Take off: Gearbox pan').last()).toBeVisible()
+  await unfoldPlan(page)
+  await expect(page.locator('.visits').getByText('Take off: Gearbox pan')).toBeVisible()
   await expectAccessible(page)
 
   await page.setViewportSize({ width: 390, height: 844 })
@@ -115,5 +116,6 @@ test('a thin sheet takes down what fits, and a way that hangs is given up', asyn
   // The wheel comes off after all.
   await expect(title).not.toHaveText('Open: Wheel cylinder')
   await page.goto(`/jobs/${brake}`)
-  await expect(page.getByText('Take off: Left rear wheel').last()).toBeVisible()
+  await unfoldPlan(page)
+  await expect(page.locator('.visits').getByText('Take off: Left rear wheel')).toBeVisible()
 })

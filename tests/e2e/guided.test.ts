@@ -1,6 +1,19 @@
 import { drawnJpeg } from '../helpers/drawnJpeg'
 import type { Page } from '@playwright/test'
-import { answerStep, expect, expectAccessible, expectFits, listen, names, pick, room, signIn, test, tick } from '../helpers/browserTest'
+import {
+  answerStep,
+  expect,
+  expectAccessible,
+  expectFits,
+  listen,
+  names,
+  pick,
+  room,
+  signIn,
+  test,
+  tick,
+  unfoldPlan,
+} from '../helpers/browserTest'
 import { jpegOf } from '../helpers/jpeg'
 
 /** From a sheet to a job on it, for a car that is not here yet. */
@@ -42,8 +55,12 @@ test('a clutch hose with everything that comes in between', async ({ page, brows
 
   // The customer decides about the slave cylinder; the plan takes it in.
   const beside = page.getByRole('region', { name: 'While it is open' })
+  await expect(beside).toContainText('1 to decide')
+  await beside.getByRole('button', { name: /^While it is open/ }).click()
   await expect(beside).toContainText('Slave cylinder')
   await beside.getByRole('button', { name: 'Customer: now' }).click()
+  await expect(beside).toContainText('all decided')
+  await unfoldPlan(page)
   await expect(page.locator('.visits').getByText('Renew: Slave cylinder')).toBeVisible()
   await expect(beside.getByText('with this job, customer')).toBeVisible()
   await expectAccessible(page)
@@ -186,6 +203,8 @@ test('the other line: minutes now and later, odds by the lead’s judgement, and
   await tick(boxes.nth(1), false)
   await expect(page.locator('.choice input:checked')).toHaveCount(1)
   const beside = page.getByRole('region', { name: 'While it is open' })
+  const unfold = () => beside.getByRole('button', { name: /^While it is open/ }).click()
+  await unfold()
   const sister = beside.getByRole('listitem').filter({ hasText: 'line' }).first()
   await expect(sister).toContainText(/min now, .* min alone later, \d+ % in 3 years \(judgement\)/)
   const odds = async () => Number(/(\d+) % in/.exec((await sister.textContent())!)![1])
@@ -207,6 +226,7 @@ test('the other line: minutes now and later, odds by the lead’s judgement, and
   await room(page, 'Record')
   await expect(page.locator('.log')).toContainText(/renewed with this job, decided by the customer, found weeping; [\d.]+ min now/)
   await room(page, 'Plan')
+  await unfold()
   await sister.getByRole('button', { name: /^Customer: leave it/ }).click()
   await expect(page.locator('.choice input:checked')).toHaveCount(1)
   await page.getByRole('link', { name: 'Record, to print' }).click()

@@ -258,6 +258,8 @@ test('a job’s rooms: by address, by key, under a head that stays, at both widt
       await page.setViewportSize({ width, height: 800 })
       await expectFits(page)
     }
+    // About a screen: what is over and what is to come lies folded.
+    expect(await page.evaluate(() => document.documentElement.scrollHeight), name).toBeLessThanOrEqual(1200)
     await page.reload()
     await expect(page.getByText(shown).first()).toBeVisible()
     await page.keyboard.press('g')

@@ -1,4 +1,4 @@
-import { expect, expectAccessible, expectFits, listen, room, sayTorque, signIn, test, tick } from '../helpers/browserTest'
+import { expect, expectAccessible, expectFits, listen, room, sayTorque, signIn, test, tick, unfoldPlan } from '../helpers/browserTest'
 
 // One job from look-up to handover, in the bay on a phone, followed from the desk on another screen.
 test('a cooler-line job, end to end', async ({ page, browser, server, watch }) => {
@@ -33,11 +33,12 @@ test('a cooler-line job, end to end', async ({ page, browser, server, watch }) =
   await expect(minutes).toHaveText('56 min')
   await tick(page.getByRole('checkbox', { name: /Return, front cooler/ }))
   await expect(minutes).toHaveText('104 min')
+  await unfoldPlan(page)
   await expect(page.locator('.visits').getByText('Take off: Grille')).toBeVisible()
   await tick(page.getByRole('checkbox', { name: /Return, front cooler/ }), false)
   await expect(minutes).toHaveText('56 min')
   await room(page, 'Kit')
-  await expect(page.getByRole('cell', { name: 'GX-6 long life 1 L bottle' })).toBeVisible()
+  await expect(page.getByRole('row', { name: 'GX-6 long life 1 L bottle' })).toBeVisible()
   await expect(page.getByRole('button', { name: 'Sign off' })).toBeDisabled()
   await expectAccessible(page)
 

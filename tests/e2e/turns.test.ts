@@ -1,4 +1,4 @@
-import { expect, expectAccessible, expectFits, keptEntries, signIn, test, tick } from '../helpers/browserTest'
+import { expect, expectAccessible, expectFits, keptEntries, signIn, test, tick, unfoldPlan } from '../helpers/browserTest'
 import { workJob, workOn } from '../helpers/workJob'
 
 const cooler = { sheet: 'halyard-cooler-lines', plate: 'BR 88 KEL', lines: ['supply', 'return-short'] }
@@ -69,12 +69,14 @@ test('a joint alone is a job; a look that finds nothing is one as well', async (
   await tick(replace.getByRole('checkbox', { name: /Gearbox.*\(/ }).first())
   await tick(replace.getByRole('checkbox', { name: /^Supply/ }), false)
   const steps = page.locator('.visits')
+  await unfoldPlan(page)
   await expect(steps.getByText(/^Open:/)).toHaveCount(1)
   await expect(steps.getByText(/^Take out:/)).toHaveCount(0)
   await expect(steps.getByText(/^Read the level/)).toHaveCount(1)
   await expectAccessible(page)
 
   await page.goto(`/jobs/${id}/proof`)
+  await page.getByRole('button', { name: 'End it without being done' }).click()
   await page.getByRole('button', { name: 'No repair needed' }).click()
   const end = page.getByRole('button', { name: 'No repair needed' }).last()
   await expect(end).toBeDisabled()

@@ -83,6 +83,13 @@ export async function expectFits(page: Page, minTarget = 0): Promise<void> {
 export const room = (page: Page, name: 'Plan' | 'Kit' | 'Fluid' | 'Proof' | 'Record'): Promise<void> =>
   page.getByRole('tablist', { name: 'Rooms of this job' }).getByRole('tab', { name }).click()
 
+/** Every stand of the car in the plan, also those that are over or still to come. */
+export async function unfoldPlan(page: Page): Promise<void> {
+  const folded = page.locator('.visits .v-expansion-panel-title[aria-expanded="false"]')
+  await expect(page.locator('.visits')).toBeVisible()
+  while ((await folded.count()) > 0) await folded.first().click()
+}
+
 /** With what a program is worked: what is pressed, and what is written into a box. */
 /** A step of making a line, on the Bench and in a job. */
 export const makingStep = (page: Page, name: 'Measure' | 'Tube and bender' | 'Cut and mark' | 'Make it'): Promise<void> =>

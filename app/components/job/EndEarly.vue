@@ -21,15 +21,21 @@ async function end() {
 </script>
 
 <template>
-  <section class="card stack" aria-labelledby="end-early">
-    <h3 id="end-early">End it without being done</h3>
-    <p class="soft">
-      Whatever was opened is closed and proved first. Only a lead may let a car go with work still due; that is printed first and large.
-    </p>
-    <ChoiceRow v-model="ending" label="How it ends" :choices="open.map(one => ({ id: one, text: endingWords[one].title }))" />
-    <template v-if="ending">
-      <v-textarea v-model="why" :label="endingWords[ending].asks" />
-      <v-btn-bad :disabled="!why.trim()" @click="end">{{ endingWords[ending].title }}</v-btn-bad>
-    </template>
-  </section>
+  <v-expansion-panels>
+    <v-expansion-panel title="End it without being done">
+      <template #text>
+        <div class="stack">
+          <p class="soft">
+            Whatever was opened is closed and proved first. Only a lead may let a car go with work still due; that is printed first and
+            large.
+          </p>
+          <ChoiceRow v-model="ending" label="How it ends" :choices="open.map(one => ({ id: one, text: endingWords[one].title }))" />
+          <template v-if="ending">
+            <v-textarea v-model="why" :label="endingWords[ending].asks" />
+            <v-btn-bad :disabled="!why.trim()" @click="end">{{ endingWords[ending].title }}</v-btn-bad>
+          </template>
+        </div>
+      </template>
+    </v-expansion-panel>
+  </v-expansion-panels>
 </template>

@@ -127,6 +127,12 @@ kbd {
   kbd {
     display: none;
   }
+  .top > .row {
+    gap: 8px;
+  }
+  .top > .row > .v-btn {
+    padding: 0 10px;
+  }
   .rooms :deep(.v-tab.v-btn) {
     flex: 1;
     padding: 0 8px;

@@ -89,6 +89,14 @@ ul {
 .count b {
   margin-left: 6px;
 }
+@media (min-width: 1000px) {
+  .well {
+    grid-template-columns: 82px 1fr auto;
+  }
+  .count {
+    grid-column: auto;
+  }
+}
 .count i {
   width: 11px;
   height: 11px;

@@ -63,6 +63,8 @@ const weights = computed(() =>
     }
   }),
 )
+/** What the customer has not been asked about. */
+const undecided = computed(() => weights.value.filter(({ decided }) => !decided).length)
 type Weight = (typeof weights.value)[number]
 const decide = ({ neighbour, now, later, chance }: Weight, choice: 'now' | 'leave') =>
   emit('decide', {
@@ -77,49 +79,62 @@ const decide = ({ neighbour, now, later, chance }: Weight, choice: 'now' | 'leav
 </script>
 
 <template>
-  <section v-if="weights.length" class="card stack" aria-label="While it is open" :aria-busy="busy">
+  <section v-if="weights.length" aria-label="While it is open" :aria-busy="busy">
     <v-progress-linear v-if="busy" indeterminate aria-label="Weighing" />
-    <div class="spread">
-      <h3>While it is open</h3>
-      <v-select
-        v-model="years"
-        class="ahead"
-        label="looking ahead"
-        :items="[...new Set([1, 2, 3, 5, 8, judgement.years])].sort((a, b) => a - b).map(n => ({ value: n, title: plural(n, 'year') }))"
-      />
-    </div>
-    <ol class="stack">
-      <li v-for="weight in weights" :key="weight.neighbour">
-        <div>
-          <b>{{ weight.name }}</b> <span v-if="siblingOf(weight.neighbour) !== undefined" class="tag">line</span>
-          <span v-if="weight.decided" class="tag" :class="{ ok: weight.decided.choice === 'now' }"
-            >{{ weight.decided.choice === 'now' ? 'with this job' : 'left' }}, {{ weight.decided.by }}</span
-          >
-          <p>{{ weight.words }}</p>
-          <p v-if="weight.notes.length" class="soft small">{{ weight.notes.join(' · ') }}</p>
-        </div>
-        <div v-if="!state.signedOff" class="acts">
-          <v-select
-            class="found"
-            label="found"
-            :items="conditions.map(one => ({ value: one, title: conditionWords[one] }))"
-            :model-value="found[weight.neighbour] ?? 'aged'"
-            @update:model-value="one => (found = { ...found, [weight.neighbour]: one })"
-          />
-          <v-btn-second
-            size="small"
-            :aria-label="`Customer: now, ${weight.name}`"
-            :disabled="weight.unobtainable.length > 0 || weight.now === undefined"
-            @click="decide(weight, 'now')"
-          >
-            Customer: now</v-btn-second
-          ><v-btn-quiet size="small" :aria-label="`Customer: leave it, ${weight.name}`" @click="decide(weight, 'leave')">
-            Customer: leave it
-          </v-btn-quiet>
-        </div>
-      </li>
-    </ol>
-    <OddsPanel :judgement="judgement" :age="age" />
+    <v-expansion-panels>
+      <v-expansion-panel>
+        <template #title
+          ><span
+            ><b>While it is open</b> <span v-if="undecided && !state.signedOff" class="tag warn">{{ undecided }} to decide</span
+            ><span v-else class="soft">all decided</span></span
+          ></template
+        >
+        <template #text>
+          <div class="stack">
+            <v-select
+              v-model="years"
+              class="ahead"
+              label="looking ahead"
+              :items="
+                [...new Set([1, 2, 3, 5, 8, judgement.years])].sort((a, b) => a - b).map(n => ({ value: n, title: plural(n, 'year') }))
+              "
+            />
+            <ol class="stack">
+              <li v-for="weight in weights" :key="weight.neighbour">
+                <div>
+                  <b>{{ weight.name }}</b> <span v-if="siblingOf(weight.neighbour) !== undefined" class="tag">line</span>
+                  <span v-if="weight.decided" class="tag" :class="{ ok: weight.decided.choice === 'now' }"
+                    >{{ weight.decided.choice === 'now' ? 'with this job' : 'left' }}, {{ weight.decided.by }}</span
+                  >
+                  <p>{{ weight.words }}</p>
+                  <p v-if="weight.notes.length" class="soft small">{{ weight.notes.join(' · ') }}</p>
+                </div>
+                <div v-if="!state.signedOff" class="acts">
+                  <v-select
+                    class="found"
+                    label="found"
+                    :items="conditions.map(one => ({ value: one, title: conditionWords[one] }))"
+                    :model-value="found[weight.neighbour] ?? 'aged'"
+                    @update:model-value="one => (found = { ...found, [weight.neighbour]: one })"
+                  />
+                  <v-btn-second
+                    size="small"
+                    :aria-label="`Customer: now, ${weight.name}`"
+                    :disabled="weight.unobtainable.length > 0 || weight.now === undefined"
+                    @click="decide(weight, 'now')"
+                  >
+                    Customer: now</v-btn-second
+                  ><v-btn-quiet size="small" :aria-label="`Customer: leave it, ${weight.name}`" @click="decide(weight, 'leave')">
+                    Customer: leave it
+                  </v-btn-quiet>
+                </div>
+              </li>
+            </ol>
+            <OddsPanel :judgement="judgement" :age="age" />
+          </div>
+        </template>
+      </v-expansion-panel>
+    </v-expansion-panels>
   </section>
 </template>
 
@@ -141,7 +156,7 @@ li {
   align-items: center;
 }
 .ahead {
-  flex: 0 0 160px;
+  max-width: 200px;
 }
 .found {
   flex: 1 0 150px;

@@ -40,7 +40,7 @@ const methods = computed(() => props.resolved.sheet.bleeding.allowed)
   <v-expansion-panels class="choices"
     ><v-expansion-panel>
       <template #title
-        ><span><b>Your own way</b> <span class="soft">car, ends, what is off, tools, ways ruled out</span></span></template
+        ><span><b>Your own way</b> <span class="soft">car, ends, tools, ways ruled out</span></span></template
       >
       <template #text>
         <div class="lines">
@@ -127,13 +127,6 @@ const methods = computed(() => props.resolved.sheet.bleeding.allowed)
 }
 .line {
   display: grid;
-  grid-template-columns: 150px 1fr;
-  gap: 10px;
-  align-items: center;
-}
-@media (max-width: 700px) {
-  .line {
-    grid-template-columns: 1fr;
-  }
+  gap: 2px;
 }
 </style>

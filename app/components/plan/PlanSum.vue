@@ -38,14 +38,17 @@ defineProps<{ plan: Plan; left: Plan | undefined }>()
 <style scoped>
 .sum {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(104px, 1fr));
+  grid-template-columns: repeat(3, minmax(0, 1fr));
   gap: 1px;
   background: var(--line);
   border: 1px solid var(--line);
 }
 .sum div {
   background: var(--card);
-  padding: 8px 14px;
+  padding: 8px 10px;
+}
+.sum div:last-child:nth-child(3n + 2) {
+  grid-column: span 2;
 }
 dt {
   color: var(--soft);
@@ -53,13 +56,5 @@ dt {
 }
 dd {
   font: 700 23px/1.1 var(--face);
-}
-@media (max-width: 900px) {
-  .sum {
-    grid-template-columns: 1fr 1fr;
-  }
-  .sum div:last-child:nth-child(odd) {
-    grid-column: 1 / -1;
-  }
 }
 </style>

@@ -48,7 +48,7 @@ const choosePart = (line: string, part: string | undefined) => part !== undefine
       @update:model-value="part => choosePart(line.id, part)"
     />
     <v-expansion-panels class="alone">
-      <v-expansion-panel title="Or less than a line: a joint, a part beside it, the fluid">
+      <v-expansion-panel title="Or less than a line: a joint, a part, the fluid">
         <template #text><LazyLessThanLine @want="want" /></template>
       </v-expansion-panel>
     </v-expansion-panels>
@@ -66,6 +66,7 @@ const choosePart = (line: string, part: string | undefined) => part !== undefine
   flex: 1 1 320px;
 }
 .alone {
-  flex-basis: 100%;
+  flex: 1 1 280px;
+  min-width: 0;
 }
 </style>

@@ -82,12 +82,7 @@ const holdsDone = computed(() =>
         :holds-done="holdsDone"
         :selected="selected"
         :cursor="cursor?.line === item.id ? cursor.at : undefined"
-        @select="
-          id => {
-            emit('line', item.id)
-            emit('select', id)
-          }
-        "
+        @select="id => emit('select', id)"
       />
     </div>
     <div class="side">reached from below</div>

@@ -56,7 +56,7 @@ const shapeless = computed(() => resolved.value.lines.filter(({ id }) => job.flu
 </script>
 
 <template>
-  <div class="stack">
+  <div class="fluid-room">
     <section v-if="job.fluid" class="card stack">
       <h3>{{ others.length ? 'The lines’ own fluid' : 'Fluid' }}</h3>
       <FluidBalance v-if="job.balance" :balance="job.balance" :estimate="job.fluid" />
@@ -128,9 +128,17 @@ const shapeless = computed(() => resolved.value.lines.filter(({ id }) => job.flu
 </template>
 
 <style scoped>
+.fluid-room {
+  columns: 2 440px;
+  column-gap: 12px;
+}
+.fluid-room > * {
+  break-inside: avoid;
+  margin-bottom: 12px;
+}
 .charts {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(min(420px, 100%), 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(min(380px, 100%), 1fr));
   gap: 18px;
 }
 </style>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { valueOf } from '#core/result'
-import { computed, ref, watch } from 'vue'
+import { computed, ref } from 'vue'
 import { identifyLayouts, type CannotSee } from '#core/identify/identifyLayouts'
 import { isBeside, withNeighbour } from '#core/access/neighbourInPlan'
 import { currentPlanner } from '#core/access/types'
@@ -9,6 +9,7 @@ import { accessWords } from '#shared/words/refusalWords'
 import { useJobPage } from '~/composables/useJobPage'
 
 const { job, record } = useJobPage()
+/** The line whose words are shown; as a rule none: all lie there as they stand. */
 const line = ref('')
 const joint = ref<string>()
 
@@ -20,13 +21,11 @@ const identification = computed(
 )
 const begun = computed(() => Object.keys(job.state?.joints ?? {}).length > 0)
 const scope = computed(() => job.state?.scope ?? [])
-watch(
-  resolved,
-  value => {
-    if (value && !value.lines.some(candidate => candidate.id === line.value)) line.value = scope.value[0] ?? value.lines[0]?.id ?? ''
-  },
-  { immediate: true },
-)
+/** A joint is chosen on its line. */
+function pick(id: string) {
+  joint.value = id
+  line.value = resolved.value?.joints.find(one => one.id === id)?.line ?? line.value
+}
 
 /** Something is planned, be it less than a line. */
 const isPlanned = computed(() => job.state?.inputs !== undefined && (scope.value.length > 0 || isBeside(job.state.inputs)))
@@ -57,7 +56,7 @@ const done = computed(() => job.steps.filter(step => step.status !== 'open').len
     <ScopeChoice v-if="resolved.open.length === 0" @plan="inputs => record({ type: 'planned', inputs })" />
     <template v-if="job.planning && !job.planning.ok"
       ><p class="trouble" role="alert">{{ accessWords(job.planning.error, sheet) }}</p>
-      <PlanChoices
+      <LazyPlanChoices
         :resolved="resolved"
         :inputs="job.inputs!"
         :plan="undefined"
@@ -65,16 +64,17 @@ const done = computed(() => job.steps.filter(step => step.status !== 'open').len
         @change="inputs => record({ type: 'planned', inputs })"
     /></template>
 
-    <InTurn v-if="line"
+    <InTurn
       ><StripStack
         :resolved="resolved"
         :line="line"
         :selected="joint"
         :ways="job.plan?.ways"
         :state="job.state"
+        class="strips"
         :scope="job.state!.inputs ? scope : undefined"
-        @line="picked => (line = picked)"
-        @select="picked => (joint = picked)"
+        @line="picked => (line = picked === line ? '' : picked)"
+        @select="pick"
     /></InTurn>
 
     <InTurn>
@@ -90,11 +90,14 @@ const done = computed(() => job.steps.filter(step => step.status !== 'open').len
               ></span
             >
           </div>
-          <PlanSum :plan="job.plan" :left="done > 0 ? job.rest : undefined" />
           <v-progress-linear v-if="job.planBusy" indeterminate aria-label="Planning" />
+          <InTurn><PlanVisits :steps="job.steps" :timeline="job.plan.timeline" :tools="job.tools" :sheet="sheet" /></InTurn>
+        </section>
+        <aside class="stack">
+          <PlanSum :plan="job.plan" :left="done > 0 ? job.rest : undefined" />
           <InTurn><PlanTimeline :plan="job.plan" :steps="job.steps" :sheet="sheet" /></InTurn>
           <InTurn>
-            <PlanChoices
+            <LazyPlanChoices
               v-if="!job.state!.signedOff"
               :resolved="resolved"
               :inputs="job.inputs!"
@@ -102,13 +105,7 @@ const done = computed(() => job.steps.filter(step => step.status !== 'open').len
               :begun="begun"
               @change="inputs => record({ type: 'planned', inputs })"
             />
-            <LazyPlanVisits :steps="job.steps" :tools="job.tools" :sheet="sheet" />
-          </InTurn>
-        </section>
-        <aside class="stack">
-          <InTurn>
             <LazyNeighbourList :resolved="resolved" :inputs="job.inputs!" :state="job.state!" @decide="decideNeighbour" />
-            <LazyFastenerTray :trays="job.trays" />
           </InTurn>
         </aside>
       </div>
@@ -127,12 +124,18 @@ const done = computed(() => job.steps.filter(step => step.status !== 'open').len
 }
 .columns {
   display: grid;
-  grid-template-columns: minmax(0, 1.7fr) minmax(290px, 0.8fr);
+  grid-template-columns: minmax(0, 1.3fr) minmax(340px, 1fr);
   gap: 16px;
   align-items: start;
 }
 .columns > * {
   min-width: 0;
+}
+/* On a phone what is to be done next comes before how the lines lie. */
+@media (max-width: 700px) {
+  .strips {
+    order: 1;
+  }
 }
 @media (max-width: 900px) {
   .columns {

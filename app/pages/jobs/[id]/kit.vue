@@ -11,16 +11,16 @@ const bottleOf = (item: KitItem) =>
 </script>
 
 <template>
-  <div class="stack">
+  <div class="kit-room" :class="{ both: job.trays.length > 0 }">
     <section v-if="job.kit.length" class="card stack">
       <h3>Kit</h3>
       <v-table class="kit">
         <tbody>
           <tr v-for="(item, i) in job.kit" :key="i">
             <td class="num">{{ item.count }} ×</td>
-            <td>
-              {{ item.name
-              }}<span class="sub">{{
+            <td>{{ item.name }}</td>
+            <td class="soft">
+              {{
                 [
                   item.kind === 'fluid' && job.fluid ? `${units.volume(bottleOf(item))} bottle` : item.size,
                   item.kind === 'part' && 'renewed beside the line',
@@ -32,7 +32,7 @@ const bottleOf = (item: KitItem) =>
                 ]
                   .filter(Boolean)
                   .join(' · ')
-              }}</span>
+              }}
             </td>
           </tr>
         </tbody>
@@ -46,5 +46,24 @@ const bottleOf = (item: KitItem) =>
 <style scoped>
 .kit td:first-child {
   width: 64px;
+}
+@media (max-width: 700px) {
+  .kit tr {
+    display: grid;
+    grid-template-columns: 64px 1fr;
+  }
+  .kit td:last-child {
+    grid-column: 2;
+  }
+}
+.kit-room {
+  display: grid;
+  gap: 12px;
+  align-items: start;
+}
+@media (min-width: 1000px) {
+  .both {
+    grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr);
+  }
 }
 </style>

@@ -28,10 +28,12 @@ const sheet = computed(() => job.view!.sheet)
 
 <style scoped>
 .missing {
-  display: grid;
-  gap: 5px;
+  columns: 2 420px;
+  column-gap: 26px;
 }
 .missing li {
+  margin-bottom: 5px;
+  break-inside: avoid;
   border-left: 5px solid var(--warn);
   padding-left: 10px;
 }

@@ -65,8 +65,12 @@ const time = (iso: string) => dates.format(new Date(iso))
 }
 @media (max-width: 900px) {
   .log li {
-    grid-template-columns: 1fr;
-    gap: 0;
+    grid-template-columns: 1fr auto;
+    gap: 0 12px;
+  }
+  .log time + span {
+    grid-column: 1 / -1;
+    grid-row: 1;
   }
 }
 </style>

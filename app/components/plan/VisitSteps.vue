@@ -1,0 +1,75 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import type { PlanVisit } from '#core/job/visitsOnClock'
+import type { VisitTools } from '#core/kit/listTools'
+import type { Sheet } from '#core/sheet/types'
+import { hexName } from '#shared/words/hexWords'
+import { stepWords } from '#shared/words/stepWords'
+
+/** One stand of the car: what to have at hand, the steps that are left, and on request those that are done. */
+const props = defineProps<{ visit: PlanVisit; tools: VisitTools | undefined; sheet: Sheet }>()
+const isWhole = ref(false)
+const isFolded = computed(() => props.visit.stage === 'now' && props.visit.done.length > 0 && !isWhole.value)
+const steps = computed(() => (isFolded.value ? props.visit.open : [...props.visit.done, ...props.visit.open]))
+const atHand = computed(() => {
+  const { hexes, tools, torqueWrench, helper } = props.tools ?? { hexes: [], tools: [], torqueWrench: false, helper: false }
+  return [...hexes.map(hexName), ...tools, torqueWrench && 'torque wrench', helper && 'somebody to help'].filter(Boolean).join(', ')
+})
+const merged = computed(() => (props.tools?.merged ?? []).map(({ by, hex }) => `; ${hexName(by)} also turns ${hexName(hex)}`).join(''))
+</script>
+
+<template>
+  <div class="stack">
+    <p v-if="atHand && visit.stage !== 'over'" class="small">
+      <b>{{ visit.at === 'ground' ? 'Have at hand' : 'Before you go under it, have' }}:</b> {{ atHand }}{{ merged }}
+    </p>
+    <v-btn-quiet v-if="isFolded" class="more" size="small" @click="isWhole = true">Show the {{ visit.done.length }} done</v-btn-quiet>
+    <ol class="steps">
+      <li v-for="step in steps" :key="step.id" :class="step.status">
+        <span class="mark" aria-hidden="true">{{ step.status === 'done' ? '✓' : step.status === 'skipped' ? '–' : '' }}</span><span
+          >{{ stepWords(step, sheet).title }}<span class="sr">, {{ step.status }}</span></span
+        >
+      </li>
+    </ol>
+  </div>
+</template>
+
+<style scoped>
+.more {
+  justify-self: start;
+}
+.steps {
+  columns: 2;
+  column-gap: 26px;
+}
+.steps li {
+  display: grid;
+  grid-template-columns: 22px 1fr;
+  break-inside: avoid;
+  padding: 2px 0;
+}
+.mark {
+  width: 16px;
+  height: 16px;
+  border: 1.5px solid var(--soft);
+  margin-top: 3px;
+  font:
+    800 13px/14px system-ui,
+    sans-serif;
+  text-align: center;
+  color: var(--on-ok);
+}
+.done .mark {
+  background: var(--ok);
+  border-color: var(--ok);
+}
+.done,
+.skipped {
+  color: var(--soft);
+}
+@media (max-width: 700px) {
+  .steps {
+    columns: 1;
+  }
+}
+</style>
