@@ -55,6 +55,8 @@ test('a gearbox pan is renewed alone, with its gasket, its fluid and its look', 
   await page.getByRole('textbox', { name: /which leaflet/ }).fill('gasket maker, leaflet 12')
   await expectAccessible(page)
   await page.getByRole('button', { name: 'It counts for this job' }).click()
+  // What is asked is another window now.
+  await expect(page.getByRole('img', { name: /^Window 6–7/ })).toBeVisible()
   await page.getByRole('textbox', { name: 'torque', exact: true }).fill('9')
   await go.click()
   await expect(page.getByRole('alert')).toContainText('over')

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, nextTick, onUnmounted, ref, useTemplateRef, watch } from 'vue'
+import { computed, nextTick, onMounted, onUnmounted, ref, useTemplateRef, watch } from 'vue'
 import { definePageMeta, navigateTo, useHead } from '#imports'
 import type { JobCommand } from '#core/job/types'
 import { buttonWords } from '#shared/words/factWords'
@@ -10,6 +10,8 @@ import { useBayStep } from '~/composables/useBayStep'
 import { useJobPage } from '~/composables/useJobPage'
 import { useRoomBeside } from '~/composables/useRoomBeside'
 import { useProgram } from '~/stores/program'
+import { fetchBayParts } from '~/utils/bayParts'
+import { whenIdle } from '~/utils/whenIdle'
 
 definePageMeta({ layout: 'bay' })
 const { id, job, refusal, record } = useJobPage()
@@ -32,6 +34,7 @@ const button = computed(() => buttonWords(draft.value, words.value?.button ?? ''
 const refusedWords = computed(() => (refusal.value ? refusalWords(refusal.value, sheet.value) : undefined))
 
 watch(entryKey, () => (program.inHand = false))
+onMounted(() => whenIdle(() => void fetchBayParts()))
 onUnmounted(() => (program.inHand = false))
 // A refusal is about what was entered: it goes when the entry changes.
 watch([() => step.value?.id, draft], () => (refusal.value = undefined))
