@@ -1,7 +1,5 @@
 // What the bay does not show at once, it has all the same before the network can go: fetched as soon as nothing else is to be done.
 const parts = [
-  () => import('~/components/bay/StepPlace.vue'),
-  () => import('~/components/bay/UndoOffer.vue'),
   () => import('~/components/bay/SeizedDialog.vue'),
   () => import('~/components/bay/BayMenu.vue'),
   () => import('~/components/bay/PhotoTake.vue'),

@@ -93,7 +93,7 @@ useActs('The bay', [
                 <p v-if="words.how" class="how">{{ words.how }}</p>
                 <StepFacts v-if="facts.length" class="facts" :facts="facts" />
               </div>
-              <InTurn v-if="whereabouts && !beside"><LazyStepPlace v-bind="whereabouts" :open="wide" /></InTurn>
+              <InTurn v-if="whereabouts && !beside"><StepPlace v-bind="whereabouts" :open="wide" /></InTurn>
             </div>
             <div class="column">
               <div ref="entering" class="part">
@@ -104,7 +104,7 @@ useActs('The bay', [
                 </div>
                 <FoundEntry v-if="lack" :lack="lack" :target="step.target" :observed="job.state!.observed" @say="record" />
               </div>
-              <InTurn v-if="whereabouts && beside"><LazyStepPlace v-bind="whereabouts" :open="wide" /></InTurn>
+              <InTurn v-if="whereabouts && beside"><StepPlace v-bind="whereabouts" :open="wide" /></InTurn>
             </div>
           </main>
           <StepFoot :bay="bay" :step="step" :button="button" :ready="!!draft" :refusal="refusedWords" @press="press" @go="goTo" />
@@ -114,7 +114,7 @@ useActs('The bay', [
     </div>
 
     <InTurn>
-      <LazyUndoOffer ref="undo" />
+      <UndoOffer ref="undo" />
       <LazySeizedDialog v-model="seized" :joint="joint" :refusal="refusedWords" @tried="sayAll" />
       <KeyList v-model="help" theme="bay" />
       <CommandBox theme="bay" />
