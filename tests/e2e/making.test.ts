@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test'
 import { sampleLens, sampleLine, samplePoses, taps } from '../helpers/benchCamera'
 import { workJob, workOn } from '../helpers/workJob'
-import { expect, expectAccessible, expectFits, makingStep, pick, room, signIn, test } from '../helpers/browserTest'
+import { expect, expectAccessible, expectFits, keptEntries, makingStep, pick, room, signIn, test } from '../helpers/browserTest'
 
 const field = (page: Page, label: string, n = 0) => page.getByLabel(label, { exact: true }).nth(n)
 async function choose(page: Page, list: string, option: string): Promise<void> {
@@ -88,6 +88,7 @@ test('a brake line is measured, made act by act at the bench, bent again after a
   expect((await bodies()).filter(({ type }) => type === 'makeActDone').length).toBeGreaterThan(10)
 
   // The rest as the sheet says: what is made here is laid in like any other, and the room says that it is made.
+  await expect.poll(() => keptEntries(page)).toBe(0)
   await workOn(rafe, id, 'fit', 60)
   await page.reload()
   await page.getByRole('button', { name: 'Show the way in' }).click()
