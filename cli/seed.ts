@@ -21,6 +21,7 @@ import { resolveJob } from '../server/services/jobState'
 import { planFor, restFor } from '../server/services/plans'
 import { addVehicle, learnTrait } from '../server/services/lookUp'
 import { addPerson } from '../server/services/people'
+import { sumUpPutOff } from '../server/services/summaries'
 import { getSheet } from '../server/services/sheets'
 import { readSettings, writeSetting } from '../server/sql/settings/settings'
 import { closePool, getPool } from '../server/utils/db'
@@ -91,6 +92,8 @@ async function seed(folder: string): Promise<void> {
   for (const { sheet, by, ...note } of workshop.notes)
     await writeNote(sheet, { ...note, id: v7(), revision: (await getSheet(db, sheet)).revision }, people.get(by)!)
   for (const job of workshop.jobs) await seedJob(job, people.get(job.by)!, vehicles.get(job.plate)!)
+  // The first look at the Floor waits for none of them.
+  await sumUpPutOff(db)
   await writeSetting(db, 'demo', true)
   await writeSetting(db, 'shelf', workshop.shelf)
   await writeSetting(db, 'making', workshop.making)

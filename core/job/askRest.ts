@@ -7,15 +7,15 @@ import type { Slug } from '../sheet/types'
 import { liftOf } from './carState'
 import { isStepDone } from './isStepDone'
 import { listDue } from './obligations'
-import { standingOf } from './standingOf'
+import { besideOf, standingOf, type Beside } from './standingOf'
 import type { JobState } from './types'
 
 /** What is left of the job's plan while it is followed; undefined: the rest has to be planned from the car as it stands. */
-export function followedPlan(resolved: ResolvedSheet, state: JobState, plan: Plan, standing: Standing): Plan | undefined {
-  if (standing.lines.length > 0 || standing.joints.length > 0) return undefined
+export function followedPlan(resolved: ResolvedSheet, state: JobState, plan: Plan, beside: Beside): Plan | undefined {
+  if (beside.lines.length > 0 || beside.joints.length > 0) return undefined
   // A part that nobody meant to take off: it has to go back, and what follows from that is in no plan yet.
-  const isBeside = (id: Slug) => !plan.operations.includes(id)
-  if ([...standing.off, ...standing.resealed].some(isBeside)) return undefined
+  const isUnplanned = (id: Slug) => !plan.operations.includes(id)
+  if ([...beside.off, ...beside.resealed].some(isUnplanned)) return undefined
   const due = listDue(resolved, state)
   return restOfPlan(plan, task => state.steps[task.id] !== undefined || isStepDone(task, resolved, state, due), liftOf(state))
 }
@@ -25,9 +25,8 @@ export type RestAsked = { ask: Standing; answer: (rest: Planned) => Planned }
 
 /** The rest of a job whose whole plan is known: at once where the plan is followed, or the question to plan. */
 export function askRest(resolved: ResolvedSheet, state: JobState, whole: Planned): Planned | RestAsked {
-  const standing = standingOf(resolved, state)
-  const followed = whole.ok ? followedPlan(resolved, state, whole.value, standing) : undefined
+  const followed = whole.ok ? followedPlan(resolved, state, whole.value, besideOf(resolved, state)) : undefined
   if (followed) return { ok: true, value: followed }
   // Where nothing can be planned from here (a sheet that was changed under the job), the plan of the whole job stands.
-  return { ask: standing, answer: rest => (rest.ok ? rest : whole) }
+  return { ask: standingOf(resolved, state), answer: rest => (rest.ok ? rest : whole) }
 }

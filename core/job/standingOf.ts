@@ -12,16 +12,32 @@ import { isStepDone } from './isStepDone'
 import { listDue } from './obligations'
 import type { JobState, Mark } from './types'
 
+/** What of the car was touched or stands open beside the lines that are wished for. */
+export type Beside = Pick<Standing, 'off' | 'lines' | 'joints' | 'resealed'>
+
+/** What was touched beside the wish, from what is on record. */
+export function besideOf({ sheet, lines: all, joints: ends }: ResolvedSheet, state: JobState): Beside {
+  const wanted = new Set(state.scope)
+  const lines = all.filter(({ id }) => !wanted.has(id) && state.lines[id]?.out !== undefined).map(({ id }) => id)
+  const near = new Set([...wanted, ...lines])
+  const joints = ends
+    .filter(joint => state.joints[joint.id]?.opened !== undefined && !linesOf(joint).some(line => near.has(line)))
+    .map(({ id }) => id)
+  return {
+    off: sheet.operations.filter(({ id }) => isOff(state, id)).map(({ id }) => id),
+    lines,
+    joints,
+    resealed: sheet.operations.filter(({ id, seals = [] }) => seals.length > 0 && state.operations[id]?.off).map(({ id }) => id),
+  }
+}
+
 /** The car as the planner needs to know it, from what is on record: what is off, what is done, and what was touched beside the wish. */
 export function standingOf(resolved: ResolvedSheet, state: JobState): Standing {
   const { sheet } = resolved
   const due = listDue(resolved, state)
   const wanted = new Set(state.scope)
-  const lines = resolved.lines.filter(({ id }) => !wanted.has(id) && state.lines[id]?.out !== undefined).map(({ id }) => id)
-  const near = new Set([...wanted, ...lines])
-  const joints = resolved.joints
-    .filter(joint => !linesOf(joint).some(line => near.has(line)) && state.joints[joint.id]?.opened !== undefined)
-    .map(({ id }) => id)
+  const beside = besideOf(resolved, state)
+  const { lines, joints } = beside
   const isNever = (kind: TaskKind, target: Slug): boolean => {
     // Of a line that goes back as it was, only what was touched is to be done.
     if (lines.includes(target)) return ['receive', 'compare', 'withdraw'].includes(kind)
@@ -55,13 +71,10 @@ export function standingOf(resolved: ResolvedSheet, state: JobState): Standing {
     ...(filled ? sheet.fills.map(({ id }) => taskKey('fill', id)) : []),
   ]
   return {
+    ...beside,
     at: liftOf(state),
-    off: sheet.operations.filter(({ id }) => isOff(state, id)).map(({ id }) => id),
-    done: [...done, ...engineMarks(resolved, state, [...near, ...joints], new Set(done))],
-    lines,
-    joints,
+    done: [...done, ...engineMarks(resolved, state, [...wanted, ...lines, ...joints], new Set(done))],
     drained: [sheet, ...(sheet.circuits ?? [])].map(({ id }) => id).filter(id => drainings(sheet, state, id).length > 0),
-    resealed: sheet.operations.filter(({ id, seals = [] }) => seals.length > 0 && state.operations[id]?.off).map(({ id }) => id),
     begunAt: Object.fromEntries([
       ...Object.entries(state.joints).flatMap(([id, { opened, seated }]) => begun(goalKey('joint', id), seated ?? opened)),
       ...Object.entries(state.holds).flatMap(([id, { released }]) => begun(goalKey('hold', id), released)),

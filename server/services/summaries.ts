@@ -46,13 +46,27 @@ async function sumUpLate(id: string): Promise<void> {
   tellMoved({ id, seq: row.seq })
 }
 
+async function sumUp(db: Db, row: JobHeadRow): Promise<Summed> {
+  const [sheet, state] = [await getSheet(db, row.sheet_id, row.sheet_revision), await loadState(db, row.id, row.seq)]
+  return summaryOf(resolveJob(sheet, state), state)
+}
+
 /** A job's row with the summary of how it stands at that row. */
 export async function readUpToDate(db: Db, row: JobHeadRow): Promise<JobRow> {
   if (row.summary_seq === row.seq) return toJobRow(row)
-  const [sheet, state] = [await getSheet(db, row.sheet_id, row.sheet_revision), await loadState(db, row.id, row.seq)]
-  const summed = await summaryOf(resolveJob(sheet, state), state)
+  const summed = await sumUp(db, row)
   // Kept beside the reading, which does not wait for it: it is read all the same on a full disk or on a database that takes no writes, and
   // in a transaction that holds the connection somebody else is waiting for.
   void storeSummary(getPool(), row.id, row.seq, summed).catch(() => {})
   return toJobRow({ ...row, summary: summed.summary, next_words: summed.nextWords })
+}
+
+/** Sums up and keeps what was put off, where this process ends before anybody reads it. */
+export async function sumUpPutOff(db: Db): Promise<void> {
+  for (const [id, timer] of later) {
+    clearTimeout(timer)
+    later.delete(id)
+    const row = await findJob(db, id)
+    if (row && row.summary_seq !== row.seq) await storeSummary(db, id, row.seq, await sumUp(db, row))
+  }
 }

@@ -31,6 +31,22 @@ describe('secret', () => {
       await Promise.all([verifySecret('2468', one), verifySecret('2469', one), verifySecret('', one), verifySecret('2468', 'plain$2468')]),
     ).toEqual([true, false, false, false])
   })
+  it('verifies by what each hash cost (vector: RFC 7914, section 12), and nothing that costs too much, too little or cannot be read', async () => {
+    const key = Buffer.from(
+      '7023bdcb3afd7348461c06cd81fd38ebfda8fbba904f8e3ea9b543f6545da1f2d5432955613f0fcf62d49705242a9af9e61e85dc0d651e40dfcf017b45575887',
+      'hex',
+    ).toString('base64url')
+    const salt = Buffer.from('SodiumChloride').toString('base64url')
+    const isRight = (cost: string, with_ = key) => verifySecret('pleaseletmein', `scrypt$${cost}$${salt}$${with_}`)
+    expect(await isRight('ln=14,r=8,p=1')).toBe(true)
+    for (const cost of ['ln=13,r=8,p=1', 'ln=40,r=8,p=1', 'ln=14,r=8,p=99', 'ln=0,r=8,p=1', 'ln=14', ''])
+      expect(await isRight(cost), cost).toBe(false)
+    expect(await isRight('ln=14,r=8,p=1', '')).toBe(false)
+  })
+  it('takes what was kept before the cost stood with the hash', async () => {
+    const [scheme, , salt, key] = (await hashSecret('2468')).split('$')
+    expect(await verifySecret('2468', [scheme, salt, key].join('$'))).toBe(true)
+  })
   it('reads one letter written two ways as one password', async () => {
     expect(await verifySecret('cafe\u0301-harbour', await hashSecret('caf\u00e9-harbour'))).toBe(true)
   })
