@@ -12,9 +12,11 @@ import { signIn } from '../tests/helpers/browserTest'
 import { freePort, TestServer } from '../tests/helpers/server'
 
 // Lighthouse's desktop run on the production build, with the demo, on each main page as a first visit to it: one JSON object a line.
-// `npx tsx bench/lighthouse.ts`, after a build as it is served (without CI, which leaves files unpacked); ends with 1 where a score is
-// under 95. All but the sign-in are measured as a technician.
+// `npx tsx bench/lighthouse.ts [RUNS]`, after a build as it is served (without CI, which leaves files unpacked); ends with 1 where a score
+// is under 95. All but the sign-in are measured as a technician. Of an odd number of runs of a page the middle one counts, as Lighthouse
+// itself advises (docs/variability.md of it): what else the machine does makes some runs slow.
 const least = 0.95
+const runs = Number(process.argv[2] ?? 3)
 
 await ensureChromium()
 const dir = mkdtempSync(join(tmpdir(), 'efferent-lighthouse-'))
@@ -33,7 +35,7 @@ const context = await chromium.launchPersistentContext(join(dir, 'profile'), {
 await fetch(`${server.url}/api/session`)
 
 let isGood = true
-async function measure(name: string, path: string): Promise<void> {
+async function visit(name: string, path: string) {
   // The sign-in stays; what the program left behind goes, so that every page is a first visit to it.
   const browser = await context.newCDPSession(context.pages()[0]!)
   await browser.send('Network.clearBrowserCache')
@@ -43,17 +45,24 @@ async function measure(name: string, path: string): Promise<void> {
   const { categories, audits } = result.lhr
   const score = (id: string) => categories[id]?.score ?? 0
   const number = (id: string) => Math.round((audits[id]?.numericValue ?? Number.NaN) * 1000) / 1000
-  const scores = { performance: score('performance'), accessibility: score('accessibility'), bestPractices: score('best-practices') }
-  isGood &&= Object.values(scores).every(one => one >= least)
-  const failed = Object.values(categories)
-    .filter(({ id }) => id !== 'performance' && id !== 'seo')
-    .flatMap(({ auditRefs }) => auditRefs.filter(({ id, weight }) => weight > 0 && (audits[id]?.score ?? 1) < 1).map(({ id }) => id))
-  const times = {
+  return {
+    performance: score('performance'),
+    accessibility: score('accessibility'),
+    bestPractices: score('best-practices'),
     lcpMs: number('largest-contentful-paint'),
     blockingMs: number('total-blocking-time'),
     shift: number('cumulative-layout-shift'),
+    failed: Object.values(categories)
+      .filter(({ id }) => id !== 'performance' && id !== 'seo')
+      .flatMap(({ auditRefs }) => auditRefs.filter(({ id, weight }) => weight > 0 && (audits[id]?.score ?? 1) < 1).map(({ id }) => id)),
   }
-  process.stdout.write(`${JSON.stringify({ name, ...scores, ...times, failed })}\n`)
+}
+async function measure(name: string, path: string): Promise<void> {
+  const all: Awaited<ReturnType<typeof visit>>[] = []
+  while (all.length < runs) all.push(await visit(name, path))
+  const middle = all.toSorted((a, b) => a.performance - b.performance || b.lcpMs - a.lcpMs)[Math.floor(runs / 2)]!
+  isGood &&= Math.min(middle.performance, middle.accessibility, middle.bestPractices) >= least
+  process.stdout.write(`${JSON.stringify({ name, ...middle, lcps: all.map(({ lcpMs }) => Math.round(lcpMs)) })}\n`)
 }
 
 try {

@@ -14,6 +14,8 @@ export type NeighbourWeight = {
   later?: number
   /** Chance that it fails within the horizon; undefined: nobody has judged it. */
   chance?: number
+  /** As what it was found; undefined: nobody has looked, and it is weighed as an aged one. */
+  found?: Condition
   /** Minutes one may expect to spend on it later if it is left. */
   expected?: number
   /** Minutes to be expected to be saved by doing it now; negative: leaving it is cheaper. */
@@ -66,6 +68,7 @@ export function weighNeighbours(
       now,
       later,
       chance,
+      found: found[neighbour],
       expected,
       saved: expected !== undefined && now !== undefined ? expected - now : undefined,
       unobtainable,

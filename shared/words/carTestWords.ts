@@ -39,7 +39,7 @@ export function tryWords(test: CarTest, sheet: Sheet): StepWords {
       return words(
         leverOf(sheet) === 'lever' ? 'Try the lever before it rolls' : 'Try the pedal before the car moves',
         sheet.system === 'clutch'
-          ? `Held in for half a minute: it must not creep, and come back by itself. Then, engine running and the brake on, a gear goes in without a sound.`
+          ? 'Held in for half a minute: it must not creep, and come back by itself. Then with the engine idling (start it out of gear, clutch in, brake on), a gear goes in without a sound.'
           : 'Hard and high, held half a minute: it must not sink, and come up the same each time. Then again with the engine idling (start it if it stands still).',
         'It holds',
         [{ kind: 'crush', text: `A ${leverOf(sheet)} that creeps or springs is air or a leak: it does not move from here.` }],
@@ -54,14 +54,14 @@ export function tryWords(test: CarTest, sheet: Sheet): StepWords {
     case 'gears':
       return words(
         'Try the gears before the car moves',
-        'Engine idling, through every gear and back, two seconds in each: each goes in without a delay and without a bang.',
+        'With the engine idling (start it if it stands still), through every gear and back, two seconds in each: each goes in without a delay and without a bang.',
         'Each goes in',
         [stays],
       )
     case 'heater':
       return words(
         'Feel that the heater blows hot',
-        'Engine warm and idling, heater on full: hot at every vent. Lukewarm or gurgling is air that is still in it.',
+        'Engine warm and idling (start it if it stands still), heater on full: hot at every vent. Lukewarm or gurgling is air that is still in it.',
         'It blows hot',
         [{ kind: 'burn', text: 'The cap of a hot system stays on.' }],
       )

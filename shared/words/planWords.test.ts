@@ -79,7 +79,11 @@ describe('a plan in words', () => {
   })
 
   it('a neighbour says when to wait, when not, and what nobody knows', () => {
-    expect(neighbourWords(weight, one.sheet, 3)).toBe('32 min now, 51 min alone later, 17 % in 3 years (judgement): it can wait.')
+    const found = { ...weight, found: 'sound' } as const
+    expect(neighbourWords(found, one.sheet, 3)).toBe('32 min now, 51 min alone later, 17 % in 3 years (judgement): it can wait.')
+    expect(neighbourWords(weight, one.sheet, 3)).toBe(
+      `${neighbourWords(found, one.sheet, 3)} Weighed as an aged one: nobody has looked at it yet.`,
+    )
     expect(neighbourWords({ ...weight, now: 5, saved: 20 }, one.sheet, 1)).toContain('in 1 year (judgement): doing it now')
     expect(neighbourWords({ ...weight, chance: undefined }, one.sheet, 3)).toContain('Nobody has judged')
     expect(neighbourWords({ ...weight, later: undefined }, one.sheet, 3)).toContain('does not say how it is reached')

@@ -55,14 +55,16 @@ export function weighedWords({ now, later, years, chance }: Weighed): string {
 }
 
 /** One sentence of reason for a neighbour. */
-export function neighbourWords({ now, later, chance, saved, unobtainable }: NeighbourWeight, sheet: Sheet, years: number): string {
+export function neighbourWords(weight: NeighbourWeight, sheet: Sheet, years: number): string {
+  const { now, later, chance, found, saved, unobtainable } = weight
   const name = sheetNames(sheet)
   const [gone] = unobtainable
   if (gone) return `Better not: ${name.joint(gone.joint)} would be opened, and its ${name.seal(gone.seal)} is no longer sold.`
   if (now === undefined || later === undefined) return 'The sheet does not say how it is reached.'
   const weighed = weighedWords({ now, later, years, chance })
   if (chance === undefined) return `${weighed}. Nobody has judged how long it lasts.`
-  return (saved ?? 0) > 0 ? `${weighed}: doing it now is the cheaper bet.` : `${weighed}: it can wait.`
+  const unseen = found === undefined ? ' Weighed as an aged one: nobody has looked at it yet.' : ''
+  return `${weighed}: ${(saved ?? 0) > 0 ? 'doing it now is the cheaper bet' : 'it can wait'}.${unseen}`
 }
 
 export const serviceWords: Record<Service, string> = { renew: 'the fluid renewed', bleed: 'bled again', level: 'the level put right' }

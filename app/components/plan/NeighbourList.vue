@@ -114,8 +114,10 @@ const decide = ({ neighbour, now, later, chance }: Weight, choice: 'now' | 'leav
                     class="found"
                     label="found"
                     :items="conditions.map(one => ({ value: one, title: conditionWords[one] }))"
-                    :model-value="found[weight.neighbour] ?? 'aged'"
-                    @update:model-value="one => (found = { ...found, [weight.neighbour]: one })"
+                    :model-value="found[weight.neighbour] ?? null"
+                    placeholder="not looked at"
+                    persistent-placeholder
+                    @update:model-value="one => one && (found = { ...found, [weight.neighbour]: one })"
                   />
                   <v-btn-second
                     size="small"

@@ -136,7 +136,10 @@ function preFilled() {
       { method: 'pump-and-hold', why: 'there is no bleeder; opening the set ruins it' },
     ]),
     proving: a.proving(2, 'pedal', ['Drive a day, then feel the bite again.']),
-    cautions: brakeFluidCautions,
+    cautions: [
+      ...brakeFluidCautions.filter(({ kind }) => kind !== 'waste'),
+      inPhase('close', 'waste', 'The old set is still full of fluid: let it out into the waste tank before it goes to scrap.'),
+    ],
   })
 }
 
