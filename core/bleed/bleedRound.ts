@@ -1,6 +1,6 @@
 import type { HydraulicPath, HydraulicState } from './hydraulicPath'
 import { sumOf } from './parcels'
-import { stepHydraulics, type Controls } from './stepHydraulics'
+import { advance, ownState, type Controls } from './stepHydraulics'
 
 /** How two people bleed: what a foot presses and how quickly, how long the bleeder stands open, and how well they keep together. */
 export type Manner = {
@@ -37,13 +37,13 @@ export function bleedRound(
   manner: Manner,
   scale = 1,
 ): { state: HydraulicState; result: RoundResult } {
-  let state = from
+  const state = ownState(from)
   let strokes = 0
   let firmAt = 0
   const go = (seconds: number, change: Partial<Controls>, until: (now: HydraulicState) => boolean = () => false) => {
     const controls: Controls = { foot: 0, down: manner.down, up: manner.up, bleeder: 0, inJar: manner.inJar, ...change }
     const dt = (controls.bleeder > 0 ? steps.open : steps.shut) * scale
-    for (let left = seconds; left > 1e-9 && !until(state); left -= dt) state = stepHydraulics(path, state, controls, Math.min(dt, left))
+    for (let left = seconds; left > 1e-9 && !until(state); left -= dt) advance(path, state, controls, Math.min(dt, left))
   }
   const isFirm = ({ pressure, travel }: HydraulicState) => pressure >= manner.foot * 0.98 || travel >= 1
   const before = { jar: from.jar, hose: sumOf(from.hose), backAir: from.airIn.hose }

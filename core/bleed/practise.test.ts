@@ -34,6 +34,14 @@ describe('practice', () => {
       expect(score.lowest).toBeGreaterThan(0)
     },
   )
+  it('leaves the run it goes on from as it was: it may be gone on from again', () => {
+    const run = stroke(stroke(beginPractice(scenario('dry-line'))))
+    const before = structuredClone(run)
+    const [once, twice] = [stroke(run), stroke(run)]
+    expect(run).toEqual(before)
+    expect(once).toEqual(twice)
+    expect(once.state).not.toEqual(run.state)
+  })
   it('stopped early it fails, by the air that is left, and says how much that is', () => {
     const score = scoreRun(stroke(beginPractice(scenario('dry-line'))), 'bled')
     expect(score.passed).toBe(false)

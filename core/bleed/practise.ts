@@ -1,6 +1,6 @@
 import { airLeft, type HydraulicState } from './hydraulicPath'
 import { beginScenario, helperPresses, type Scenario, type Verdict } from './scenarios'
-import { stepHydraulics } from './stepHydraulics'
+import { advance, ownState } from './stepHydraulics'
 
 /** What a learner’s hands do. `bleeder`: share of its bore. */
 export type Hands = { presses: boolean; bleeder: number; inJar: boolean }
@@ -29,19 +29,22 @@ export const beginPractice = (scenario: Scenario): Practice => ({
  */
 export function practise(before: Practice, hands: Hands, seconds: number): Practice {
   const { scenario } = before
-  let { state, strokes } = before
+  let { strokes } = before
+  const state = ownState(before.state)
   const slips = [...before.slips]
+  const up = { ...leg, foot: 0, bleeder: hands.bleeder, inJar: hands.inJar, ...scenario.helper }
+  const down = { ...up, foot: leg.foot, ...scenario.helper }
   let wasUp = state.travel === 0
   for (let left = Math.round(seconds / step); left > 0; left--) {
     const presses = scenario.helper ? helperPresses(scenario.helper, state.time) : hands.presses
-    const from = state
-    const controls = { ...leg, foot: presses ? leg.foot : 0, bleeder: hands.bleeder, inJar: hands.inJar }
-    state = stepHydraulics(scenario.path, from, scenario.helper ? { ...controls, ...scenario.helper } : controls, step)
+    const { net } = state
+    const { reservoir, hose } = state.airIn
+    advance(scenario.path, state, presses ? down : up, step)
     if (wasUp && state.travel > 0) strokes++
     wasUp = state.travel === 0
-    note(slips, 'closed-late', from.net - state.net, state.time, strokes)
-    note(slips, 'ran-dry', state.airIn.reservoir - from.airIn.reservoir, state.time, strokes)
-    note(slips, 'hose-out', state.airIn.hose - from.airIn.hose, state.time, strokes)
+    note(slips, 'closed-late', net - state.net, state.time, strokes)
+    note(slips, 'ran-dry', state.airIn.reservoir - reservoir, state.time, strokes)
+    note(slips, 'hose-out', state.airIn.hose - hose, state.time, strokes)
   }
   return { ...before, state, hands, strokes, slips: slips }
 }

@@ -1,7 +1,7 @@
 import type { Manner, RoundResult } from './bleedRound'
 import { airLeft, atmosphere, clingingVolumes, filledPath, type HydraulicPath, type HydraulicState } from './hydraulicPath'
 import { mixed, parted, putLast, sumOf, takeFirst, takeLast, volumeOf, type Parcel } from './parcels'
-import { backFlow, flowAt, storedAt, threadAir } from './stepHydraulics'
+import { backFlow, flowAt, pressureFor, storedAt, threadAir } from './stepHydraulics'
 
 /** Where a circuit stands between two strokes, pedal up; without the time within a stroke. Volumes in mL. */
 export type QuickState = Pick<HydraulicState, 'pipe' | 'slave' | 'clinging' | 'crest' | 'reservoir'> & {
@@ -43,17 +43,8 @@ export function quickRound(path: HydraulicPath, before: QuickState, manner: Mann
 }
 
 /** The pressure a foot makes: its own, or as much as what it has pushed in and nobody has let out can press together. */
-function pressed(path: HydraulicPath, state: QuickState, foot: number, pushed: number): number {
-  const air = airLeft(state) - state.clinging
-  if (storedAt(air, path.give, foot) <= pushed) return foot
-  let [low, high] = [0, foot]
-  for (let i = 0; i < 20; i++) {
-    const middle = (low + high) / 2
-    if (storedAt(air, path.give, middle) > pushed) high = middle
-    else low = middle
-  }
-  return low
-}
+const pressed = (path: HydraulicPath, state: QuickState, foot: number, pushed: number): number =>
+  Math.min(foot, pressureFor(airLeft(state) - state.clinging, path.give, pushed))
 
 /** What leaves while the bleeder stands open; the line follows into the slave, over its crest. */
 function letOut(path: HydraulicPath, state: QuickState, manner: Manner, stored: number): { gone: Parcel; late: number } {

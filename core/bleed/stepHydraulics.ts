@@ -1,3 +1,4 @@
+import { fallsThroughZero } from './fallsThroughZero'
 import { airLeft, atmosphere, clingingVolumes, type HydraulicPath, type HydraulicState } from './hydraulicPath'
 import { mixed, parted, putLast, takeFirst, takeLast, volumeOf, type Parcel } from './parcels'
 
@@ -38,17 +39,34 @@ export const storedAt = (air: number, give: number, pressure: number): number =>
   (air * pressure) / (atmosphere + pressure) + give * pressure
 
 /**
+ * The pressure in bar at which so many mL are pushed in, with so much air and give: `storedAt` the other way about, the root above zero of
+ * give·p² + (air + give·atmosphere − pushed)·p − pushed·atmosphere. Infinite where air alone has to give way and cannot.
+ */
+export function pressureFor(air: number, give: number, pushed: number): number {
+  if (pushed <= 0) return 0
+  const b = air + give * atmosphere - pushed
+  const root = Math.sqrt(b * b + 4 * give * pushed * atmosphere)
+  // Of the two ways of writing the root the one that takes no two like numbers from each other.
+  if (b > 0) return (2 * pushed * atmosphere) / (b + root)
+  return give > 0 ? (root - b) / (2 * give) : Infinity
+}
+
+/**
  * One step of `dt` seconds. The pressure at its end balances what was pushed in against what left; liquid and air change places over named
  * boundaries only (reservoir, bleeder, hose, seal, leak), so that both are conserved.
  */
 export function stepHydraulics(path: HydraulicPath, before: HydraulicState, controls: Controls, dt: number): HydraulicState {
-  const state: HydraulicState = {
-    ...before,
-    time: before.time + dt,
-    pipe: [...before.pipe],
-    hose: [...before.hose],
-    airIn: { ...before.airIn },
-  }
+  const state = ownState(before)
+  advance(path, state, controls, dt)
+  return state
+}
+
+/** A state that may be advanced in place; the one it was made from stays as it was. */
+export const ownState = (of: HydraulicState): HydraulicState => ({ ...of, pipe: [...of.pipe], hose: [...of.hose], airIn: { ...of.airIn } })
+
+/** The same step in place, for runs of many thousands: only on a state of one's own. `dt` in s. */
+export function advance(path: HydraulicPath, state: HydraulicState, controls: Controls, dt: number): void {
+  state.time += dt
   const capacity = path.line + path.stroke + path.slave
   const isDown = controls.foot > 0
   const moved = isDown ? Math.min(1 - state.travel, dt / controls.down) : -Math.min(state.travel, dt / controls.up)
@@ -77,20 +95,12 @@ export function stepHydraulics(path: HydraulicPath, before: HydraulicState, cont
   else drawIn(path, state, controls, dt, free(travel) - contentsOf(state))
   settleSlave(path, state, rate)
   state.lowest = Math.min(state.lowest, state.reservoir)
-  return state
 }
 
-/** The pressure at which nothing is too much: bracketed and halved. Zero where there is too little already. */
+/** The pressure at which nothing is too much. Zero where there is too little already. */
 function balance(surplus: (pressure: number) => number, most: number): number {
   if (surplus(0) <= 0) return 0
-  let [low, high] = [0, most]
-  if (surplus(high) >= 0) return high
-  for (let i = 0; i < 40; i++) {
-    const middle = (low + high) / 2
-    if (surplus(middle) > 0) low = middle
-    else high = middle
-  }
-  return (low + high) / 2
+  return surplus(most) >= 0 ? most : fallsThroughZero(surplus, 0, most, most * 1e-12)
 }
 
 /** All that stands between reservoir and bleeder, its air unpressed, mL. */
