@@ -69,7 +69,7 @@ onUnmounted(() => stop?.())
             >
             <div class="card menu"><UnitsMenu /></div
           ></v-menu>
-          <FindBox v-if="hasFindBox" ref="findBox" />
+          <FindBox v-if="hasFindBox" ref="findBox" :class="{ aside: route.path.startsWith('/jobs/') }" />
         </header>
         <NotTaken />
         <main class="sheet-page">
@@ -136,6 +136,10 @@ onUnmounted(() => stop?.())
   }
   .sheet-page {
     padding: 12px 12px 30px;
+  }
+  /* A job has the screen to itself; Look up is at the thumb. */
+  .aside {
+    display: none;
   }
 }
 @media print {

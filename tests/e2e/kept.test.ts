@@ -239,6 +239,22 @@ test('a newer server’s event asks for the page to be loaded again, and breaks 
   await expect(title(page)).toHaveText('Fasten: Bracket, cross member')
 })
 
+/** On a phone the rooms and the way to the car lie where a thumb is, and nothing of the room stays hidden under them. */
+async function expectAtThumb(page: Page) {
+  const rooms = page.getByRole('tablist', { name: 'Rooms of this job' })
+  await expect.poll(async () => (await rooms.boundingBox())!.y).toBeGreaterThan(600)
+  expect((await page.getByRole('link', { name: 'Bay view' }).boundingBox())!.y).toBeGreaterThan(600)
+  const over = await page.evaluate(() => {
+    window.scrollTo(0, document.documentElement.scrollHeight)
+    const bar = document.querySelector('.rooms')!.getBoundingClientRect()
+    const shown = [...document.querySelectorAll<HTMLElement>('.room > :last-child *')].filter(({ offsetParent }) => offsetParent)
+    return Math.max(...shown.map(one => one.getBoundingClientRect().bottom)) - bar.top
+  })
+  expect(over).toBeLessThanOrEqual(0)
+  // The head, and a screen and a half.
+  expect(await page.evaluate(() => document.documentElement.scrollHeight)).toBeLessThanOrEqual(2000)
+}
+
 test('a job’s rooms: by address, by key, under a head that stays, at both widths', async ({ page }) => {
   await signIn(page, 'technician')
   await page.getByRole('listitem').filter({ hasText: 'BR 88 KEL' }).getByRole('link').first().click()
@@ -257,6 +273,7 @@ test('a job’s rooms: by address, by key, under a head that stays, at both widt
     for (const width of [390, 1280]) {
       await page.setViewportSize({ width, height: 800 })
       await expectFits(page)
+      if (width === 390) await expectAtThumb(page)
     }
     // About a screen: what is over and what is to come lies folded.
     expect(await page.evaluate(() => document.documentElement.scrollHeight), name).toBeLessThanOrEqual(1200)

@@ -44,10 +44,15 @@ useActs('This job', [
   <header class="stack">
     <div class="top">
       <div>
-        <h1>Job {{ row.number }} · {{ row.plate }} {{ job.state!.opened.vehicle.label }}</h1>
+        <h1>
+          Job {{ row.number }} · {{ row.plate }} <span class="car">{{ job.state!.opened.vehicle.label }}</span>
+        </h1>
         <p class="soft">
-          {{ row.customer }} · <NuxtLink :to="`/sheets/${sheet.id}?vehicle=${job.view!.vehicle.id}`">{{ sheet.title }}</NuxtLink>, revision
-          {{ sheet.revision }} · <span class="tag fill">{{ stageWords[summary.stage] }}</span>
+          {{ row.customer }} · <NuxtLink :to="`/sheets/${sheet.id}?vehicle=${job.view!.vehicle.id}`">{{ sheet.title }}</NuxtLink><span
+            class="revision"
+            >, revision {{ sheet.revision }}</span
+          >
+          · <span class="tag fill">{{ stageWords[summary.stage] }}</span>
           <span v-if="job.state!.paused" class="tag warn">paused: {{ pauseWords[job.state!.paused!.reason] }}</span>
         </p>
         <p v-if="job.state!.opened.complaint">“{{ job.state!.opened.complaint }}”</p>
@@ -58,7 +63,7 @@ useActs('This job', [
       </div>
       <div class="row">
         <TimerBadge v-for="timer in timers" :key="timer.timer" v-bind="timer" />
-        <v-btn-main v-if="!job.state!.signedOff" :to="`/jobs/${id}/bay`">Bay view <kbd>b</kbd></v-btn-main>
+        <v-btn-main v-if="!job.state!.signedOff" class="onward" :to="`/jobs/${id}/bay`">Bay view <kbd>b</kbd></v-btn-main>
         <v-btn-second
           v-if="!job.state!.signedOff"
           :disabled="!signable"
@@ -66,7 +71,7 @@ useActs('This job', [
           @click="signOff"
           >Sign off</v-btn-second
         >
-        <v-btn-main v-if="job.state!.signedOff" :to="`/jobs/${id}/handover`">Hand over</v-btn-main>
+        <v-btn-main v-if="job.state!.signedOff" class="onward" :to="`/jobs/${id}/handover`">Hand over</v-btn-main>
         <v-btn-second v-else :to="`/jobs/${id}/handover`">Record, to print</v-btn-second>
         <v-btn-second v-if="!job.state!.signedOff && job.state!.paused" :to="`/jobs/${id}/tag`">Tag for the wheel</v-btn-second>
       </div>
@@ -127,15 +132,48 @@ kbd {
   kbd {
     display: none;
   }
+  .car {
+    display: block;
+    font-size: 17px;
+    font-weight: 500;
+  }
+  .revision {
+    display: none;
+  }
   .top > .row {
     gap: 8px;
   }
   .top > .row > .v-btn {
     padding: 0 10px;
   }
+  /* Where a thumb is: the rooms, and before them the way to the car, along the bottom over the pages. */
+  .top > .row > .onward,
+  .rooms {
+    position: fixed;
+    bottom: 62px;
+    height: 52px;
+    z-index: 4;
+  }
+  .top > .row > .onward {
+    left: 0;
+    width: 70px;
+    padding: 0 4px;
+    border-radius: 0;
+    white-space: normal;
+  }
+  .rooms {
+    left: 70px;
+    right: 0;
+    background: var(--paper);
+    border-top: 2px solid var(--ink);
+    border-bottom: 0;
+  }
   .rooms :deep(.v-tab.v-btn) {
     flex: 1;
-    padding: 0 8px;
+    height: 50px;
+    min-width: 0;
+    padding: 0 2px;
+    font-size: 15px;
   }
 }
 </style>

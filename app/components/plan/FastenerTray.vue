@@ -89,6 +89,21 @@ ul {
 .count b {
   margin-left: 6px;
 }
+/* On a phone a well is one line: how many stand in words. */
+@media (max-width: 700px) {
+  .well {
+    grid-template-columns: 58px 1fr auto;
+  }
+  .well svg {
+    width: 58px;
+  }
+  .count {
+    grid-column: auto;
+  }
+  .count i {
+    display: none;
+  }
+}
 @media (min-width: 1000px) {
   .well {
     grid-template-columns: 82px 1fr auto;

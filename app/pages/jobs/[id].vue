@@ -18,9 +18,18 @@ useHead({ title: () => (job.view ? `Job ${job.view.row.number} · Efferent` : 'J
 <template>
   <div v-if="trouble" class="trouble" role="alert">{{ trouble }} <NuxtLink to="/">To the Floor</NuxtLink></div>
   <div v-else-if="!ready || (isRoom && !head)" class="busy" role="status" aria-label="Loading the job" />
-  <div v-else-if="isRoom" class="stack">
+  <div v-else-if="isRoom" class="stack room">
     <component :is="head" />
     <InTurn><NuxtPage /></InTurn>
   </div>
   <NuxtPage v-else />
 </template>
+
+<style scoped>
+/* The last of a room stands clear of the rooms along the bottom. */
+@media (max-width: 700px) {
+  .room {
+    padding-bottom: 52px;
+  }
+}
+</style>

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { valueOf } from '#core/result'
 import { computed, ref } from 'vue'
+import { useDisplay } from 'vuetify'
 import { identifyLayouts, type CannotSee } from '#core/identify/identifyLayouts'
 import { isBeside, withNeighbour } from '#core/access/neighbourInPlan'
 import { currentPlanner } from '#core/access/types'
 import type { JobCommand } from '#core/job/types'
+import { wishWords } from '#shared/words/planWords'
 import { accessWords } from '#shared/words/refusalWords'
 import { useJobPage } from '~/composables/useJobPage'
 
@@ -21,6 +23,9 @@ const identification = computed(
 )
 const begun = computed(() => Object.keys(job.state?.joints ?? {}).length > 0)
 const scope = computed(() => job.state?.scope ?? [])
+/** On a phone, once the work is begun, what the job is takes a line. */
+const { width } = useDisplay()
+const isSettled = computed(() => width.value <= 700 && begun.value && job.inputs !== undefined)
 /** A joint is chosen on its line. */
 function pick(id: string) {
   joint.value = id
@@ -53,7 +58,17 @@ const done = computed(() => job.steps.filter(step => step.status !== 'open').len
       @again="cannotSee = []"
     />
 
-    <ScopeChoice v-if="resolved.open.length === 0" @plan="inputs => record({ type: 'planned', inputs })" />
+    <v-expansion-panels v-if="isSettled">
+      <v-expansion-panel>
+        <template #title
+          ><span
+            ><b>Replace</b> <span class="soft">{{ wishWords(job.inputs!, sheet).join(', ') }}</span></span
+          ></template
+        >
+        <template #text><ScopeChoice @plan="inputs => record({ type: 'planned', inputs })" /></template>
+      </v-expansion-panel>
+    </v-expansion-panels>
+    <ScopeChoice v-else-if="resolved.open.length === 0" @plan="inputs => record({ type: 'planned', inputs })" />
     <template v-if="job.planning && !job.planning.ok"
       ><p class="trouble" role="alert">{{ accessWords(job.planning.error, sheet) }}</p>
       <LazyPlanChoices

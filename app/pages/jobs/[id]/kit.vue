@@ -49,11 +49,22 @@ const bottleOf = (item: KitItem) =>
 }
 @media (max-width: 700px) {
   .kit tr {
-    display: grid;
-    grid-template-columns: 64px 1fr;
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0 10px;
+    border-bottom: 1px solid var(--line);
+  }
+  .kit.v-table.v-table :deep(tbody tr td) {
+    border: 0;
+    height: auto;
+    padding: 4px 0;
+  }
+  .kit td:first-child {
+    width: 30px;
   }
   .kit td:last-child {
-    grid-column: 2;
+    margin-left: auto;
+    text-align: right;
   }
 }
 .kit-room {

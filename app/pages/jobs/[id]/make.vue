@@ -46,7 +46,14 @@ const isLying = computed(() => bench.bench.line.rows.length > 0)
       <v-tab v-for="line in lines" :key="line.id" :value="line.id">{{ line.name }}</v-tab>
     </v-tabs>
     <div v-if="lines.length === 0" class="empty">
-      <b>Nothing is made here so far.</b>The parts of this job come in boxes. A line can be bent and flared here all the same: say which.
+      <b>Nothing is made here so far.</b
+      >{{
+        wanted.length === 0
+          ? 'No line is renewed in this job.'
+          : others.length > 0
+            ? 'The parts of this job come in boxes. A line can be bent and flared here all the same: say which.'
+            : 'The parts of this job came in boxes, and lie in the car.'
+      }}
     </div>
     <template v-if="chosen">
       <h2>{{ lines.find(({ id }) => id === chosen)?.name }}</h2>

@@ -1,11 +1,19 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
+import { useDisplay } from 'vuetify'
 import { endingWords } from '#shared/words/endingWords'
 import { dueWords, refusalWords } from '#shared/words/refusalWords'
 import { useJobPage } from '~/composables/useJobPage'
 
 const { job, refusal } = useJobPage()
 const sheet = computed(() => job.view!.sheet)
+const { width } = useDisplay()
+/** On a phone the first of them; the others when they are asked for. */
+const first = 8
+const all = ref(false)
+const shown = computed(() =>
+  all.value || width.value > 700 || job.missing.length <= first + 1 ? job.missing : job.missing.slice(0, first),
+)
 </script>
 
 <template>
@@ -13,9 +21,12 @@ const sheet = computed(() => job.view!.sheet)
     <section v-if="!job.state!.signedOff" class="card stack">
       <h3>Before sign-off</h3>
       <ul v-if="job.missing.length" class="missing">
-        <li v-for="(item, i) in job.missing" :key="i">{{ dueWords(item, sheet) }}</li>
+        <li v-for="(item, i) in shown" :key="i">{{ dueWords(item, sheet) }}</li>
       </ul>
       <p v-else class="good">Nothing is missing.</p>
+      <v-btn-quiet v-if="shown.length < job.missing.length" @click="all = true"
+        >Show the other {{ job.missing.length - shown.length }}</v-btn-quiet
+      >
     </section>
     <p v-else-if="job.state!.ended" class="trouble">
       <b>{{ endingWords[job.state!.ended.ending].title }}</b> by {{ job.state!.ended.by }}: {{ job.state!.ended.why }}
