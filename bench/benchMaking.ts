@@ -13,7 +13,7 @@ import { snapToTube } from '../core/photo/snapToTube'
 import { pointsFromBends, type BendRow } from '../core/route/bendTable'
 import type { Pack, Vec3 } from '../core/sheet/types'
 import { lookAt, taps } from '../tests/helpers/benchCamera'
-import { lottery } from './lottery'
+import { seededInteger } from '../tests/helpers/seededInteger'
 
 type Said = { name: string; value: number; unit: string; n: number; note: string }
 
@@ -21,7 +21,7 @@ type Said = { name: string; value: number; unit: string; n: number; note: string
 export function benchMaking(quantile: (sorted: number[], q: number) => number): Said[] {
   const pack = JSON.parse(readFileSync('db/demo/clutch-and-brake-lines.efferent.json', 'utf8')) as Pack
   const sheet = pack.sheets.find(({ id }) => id === 'wherry-rear-brake')!
-  const draw = lottery(3)
+  const draw = seededInteger(3)
   const lens = { focal: 3000, k1: 0.02, width: 4000, height: 3000 }
   const line: Vec3[] = [
     [300, 0, 5],

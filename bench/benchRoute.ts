@@ -5,13 +5,13 @@ import { distanceToBody } from '../core/route/distanceToBody'
 import { findClearances } from '../core/route/findClearances'
 import type { Body, CentrePoint, Keepout, Section, Vec3 } from '../core/sheet/types'
 import { millimetres } from '../core/units/types'
-import { lottery } from './lottery'
+import { seededInteger } from '../tests/helpers/seededInteger'
 
 export type Line = { name: string; value: number; unit: string; n: number; note: string }
 
 /** A tube that wanders through a 12 m hall in short straights, and bodies of all three shapes strewn along it. */
 function makeCourse(pointCount: number, keepoutCount: number): { sections: Section[]; keepouts: Keepout[] } {
-  const pick = lottery(4747)
+  const pick = seededInteger(4747)
   const spread = (width: number) => (pick(2001) / 1000 - 1) * width
   const points: CentrePoint[] = []
   for (let i = 0; i < pointCount; i++)

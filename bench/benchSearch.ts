@@ -6,7 +6,7 @@ import { millimetres } from '../core/units/types'
 import { search } from '../server/services/search'
 import { insertEntries } from '../server/sql/search/writeEntries'
 import { sheetEntries, vehicleEntries } from '../shared/searchEntries'
-import { lottery } from './lottery'
+import { seededInteger } from '../tests/helpers/seededInteger'
 
 const syllables = [
   'bra',
@@ -49,7 +49,7 @@ export type Library = {
 }
 
 export function makeLibrary(sheetCount: number, vehicleCount: number): Library {
-  const pick = lottery(4747)
+  const pick = seededInteger(4747)
   const word = () => Array.from({ length: 2 + pick(2) }, () => syllables[pick(syllables.length)]!).join('')
   const name = () => word().replace(/^./, letter => letter.toUpperCase())
   const families = Array.from({ length: Math.max(1, sheetCount / 10) }, (_, i): Family => ({
@@ -141,7 +141,7 @@ async function load(pool: pg.Pool, { families, sheets, vehicles }: Library): Pro
 
 /** What people type: plates in full and in part, customers, a car and its lines, hexes, part numbers, one slip in five. */
 function makeQueries({ families, sheets, vehicles }: Library, n: number): string[] {
-  const pick = lottery(77)
+  const pick = seededInteger(77)
   const slip = (text: string) => {
     const at = 1 + pick(Math.max(1, text.length - 2))
     return pick(2) === 0 ? text.slice(0, at) + text.slice(at + 1) : text.slice(0, at) + text[at + 1] + text[at] + text.slice(at + 2)

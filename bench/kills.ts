@@ -8,14 +8,14 @@ import type { Role } from '../core/job/types'
 import { keptEntries, names } from '../tests/helpers/browserTest'
 import { chromiumLaunch } from '../tests/helpers/chromium'
 import { Client, demoSecrets, freePort } from '../tests/helpers/server'
-import { lottery } from './lottery'
+import { seededInteger } from '../tests/helpers/seededInteger'
 
 // A thousand entries: three tablets that speak to the server, and a browser that is worked like a tablet in the bay. Browser, server,
 // database and launcher are killed at random points, requests are cut, sent twice and sent again late, and clocks are wrong. At the end
 // every entry that a tablet was told is on record, or that the browser's screen showed as written, must be there: once, by its author, in
 // that tablet's order. `npx tsx bench/kills.ts [SEED]`; ends with 1 when it is not so.
 const seed = Number(process.argv[2] ?? Date.now() % 1e6)
-const draw = lottery(seed)
+const draw = seededInteger(seed)
 const spoken = 940
 const written = 60
 const tablets: { role: Role; clockMs: number }[] = [

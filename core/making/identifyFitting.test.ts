@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { lottery } from '../../bench/lottery'
+import { seededInteger } from '../../tests/helpers/seededInteger'
 import { familyRules } from './fittingFamilies'
 import { fittingSizes, type FittingSize } from './fittingSizes'
 import { identifyFitting, lookalikes, mates, tellApart, type FittingSeen } from './identifyFitting'
@@ -99,7 +99,7 @@ describe('which fitting it is', () => {
     ))
 
   it('with drawn tolerances, measuring errors and slips of the eye the right one is first in 95 of 100, the worst family in 85', () => {
-    const draw = lottery(11)
+    const draw = seededInteger(11)
     const even = () => draw(1e6) / 1e6
     const normal = (deviation: number) => deviation * Math.sqrt(-2 * Math.log(even() + 1e-9)) * Math.cos(2 * Math.PI * even())
     const rounds = 60

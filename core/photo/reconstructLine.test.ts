@@ -1,6 +1,6 @@
 import { Matrix, solve } from 'ml-matrix'
 import { describe, expect, it } from 'vitest'
-import { lottery } from '../../bench/lottery'
+import { seededInteger } from '../../tests/helpers/seededInteger'
 import { flip, lookAt } from '../../tests/helpers/benchCamera'
 import { distance } from '../route/vector'
 import type { Vec3 } from '../sheet/types'
@@ -15,7 +15,7 @@ function normal(draw: (below: number) => number): number {
 
 /** A line of some 900 mm on a bench, photographed. */
 function scene(seed: number, { pictures = 3, corner = 1.5, apex = 3, papers = 2 } = {}) {
-  const draw = lottery(seed)
+  const draw = seededInteger(seed)
   const lens: Lens = { focal: 2600 + 1400 * even(draw), k1: -0.05 + 0.1 * even(draw), width: 4000, height: 3000 }
   const count = 6 + draw(3)
   const places: Vec3[] = [[260, 20, 5]]

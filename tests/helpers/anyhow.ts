@@ -6,12 +6,12 @@ import type { ResolvedSheet } from '../../core/sheet/resolveSheet'
 import { liftPositions } from '../../core/sheet/types'
 import { whatIsWrong } from './carOracle'
 import { PlayedJob, allLines, lead, partSteps } from './demo'
-import { lottery } from './randomAccess'
+import { seededInteger } from './seededInteger'
 
 /** For each car; EFFERENT_DRAWN draws more. */
 const drawn = Number(process.env.EFFERENT_DRAWN ?? 6)
 
-type Draw = ReturnType<typeof lottery>
+type Draw = ReturnType<typeof seededInteger>
 const pick = <T>(draw: Draw, list: readonly T[]): T => list[draw(list.length)]!
 
 /** Something a careless, hurried or hostile person might press, whatever the plan says. */
@@ -170,7 +170,7 @@ export const workedAnyhow = (cars: readonly ResolvedSheet[]): void =>
       it('however it is worked, whatever is signed is whole; and from wherever it stands, it can be brought to an end', () => {
         let signed = 0
         for (let seed = 1; seed <= drawn; seed++) {
-          const draw = lottery(seed * 7919 + resolved.sheet.id.length)
+          const draw = seededInteger(seed * 7919 + resolved.sheet.id.length)
           const played = new PlayedJob(resolved, draw(4) === 0 ? lead : undefined)
           const beside = resolved.sheet.neighbours.filter(() => draw(2) === 0).map(({ id }) => id)
           played.do({

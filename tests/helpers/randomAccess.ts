@@ -14,15 +14,7 @@ import {
   type Way,
 } from '../../core/sheet/types'
 import { millimetres, minutes } from '../../core/units/types'
-
-/** A small linear congruential generator: the same graphs in every run. */
-export function lottery(seed: number): (below: number) => number {
-  let state = seed
-  return below => {
-    state = (Math.imul(state, 1_664_525) + 1_013_904_223) >>> 0
-    return Math.floor((state / 2 ** 32) * below)
-  }
-}
+import { seededInteger } from './seededInteger'
 
 /**
  * An engine bay as it might be: covers in layers, each reached through one or two others further out, and goals that are got at from above,
@@ -33,7 +25,7 @@ export function randomAccess(
   operationCount: number,
   seed: number,
 ): { goals: Goal[]; operations: Map<string, OperationCost> } {
-  const pick = lottery(seed)
+  const pick = seededInteger(seed)
   const corners = Math.max(1, Math.round(operationCount / 8))
   const cornerOf = (i: number) => i % corners
   // What belongs together is mostly got at from one position.
