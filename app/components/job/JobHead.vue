@@ -20,6 +20,7 @@ const photos = usePhotos()
 const sheet = computed(() => job.view!.sheet)
 // The stream's row is newer than the one the job was loaded with.
 const row = computed(() => floor.rows?.find(candidate => candidate.id === id) ?? job.view!.row)
+const title = computed(() => `Job ${row.value.number} · ${row.value.plate}`)
 /** Worked out here: what this device has recorded and nobody else knows yet is in it. */
 const summary = computed(() => (job.steps.length > 0 ? summarise(job.state!, job.steps, job.missing, job.waits) : row.value.summary))
 const next = computed(() => summary.value.step.next && stepWords(summary.value.step.next, sheet.value).title)
@@ -45,7 +46,7 @@ useActs('This job', [
     <div class="top">
       <div>
         <h1>
-          Job {{ row.number }} · {{ row.plate }} <span class="car">{{ job.state!.opened.vehicle.label }}</span>
+          {{ title }} <span class="car">{{ job.state!.opened.vehicle.label }}</span>
         </h1>
         <p class="soft">
           {{ row.customer }} · <NuxtLink :to="`/sheets/${sheet.id}?vehicle=${job.view!.vehicle.id}`">{{ sheet.title }}</NuxtLink><span
