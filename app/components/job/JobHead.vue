@@ -45,9 +45,10 @@ useActs('This job', [
   <header class="stack">
     <div class="top">
       <div>
-        <h1>
-          {{ title }} <span class="car">{{ job.state!.opened.vehicle.label }}</span>
-        </h1>
+        <div class="title">
+          <h1>{{ title }}</h1>
+          <p class="car">{{ job.state!.opened.vehicle.label }}</p>
+        </div>
         <p class="soft">
           {{ row.customer }} · <NuxtLink :to="`/sheets/${sheet.id}?vehicle=${job.view!.vehicle.id}`">{{ sheet.title }}</NuxtLink><span
             class="revision"
@@ -111,6 +112,16 @@ useActs('This job', [
   flex-wrap: wrap;
   align-items: flex-start;
 }
+.title {
+  display: flex;
+  gap: 0 14px;
+  flex-wrap: wrap;
+  align-items: baseline;
+}
+.car {
+  font-size: 20px;
+  font-weight: 500;
+}
 .next {
   display: flex;
   gap: 10px;
@@ -123,7 +134,7 @@ useActs('This job', [
   list-style: disc;
   padding-left: 20px;
 }
-h1 + p .tag + .tag {
+p .tag + .tag {
   margin-left: 6px;
 }
 kbd {
@@ -134,9 +145,7 @@ kbd {
     display: none;
   }
   .car {
-    display: block;
     font-size: 17px;
-    font-weight: 500;
   }
   .revision {
     display: none;
