@@ -1,5 +1,6 @@
-import { useElementSize, useMediaQuery } from '@vueuse/core'
+import { useMediaQuery } from '@vueuse/core'
 import { computed, type ComputedRef, type Ref } from 'vue'
+import { useSize } from './useSize'
 
 /**
  * Where the bay's picture goes. On a wide screen it is open where there is room: beside what is to be read, or under it; on a phone it is
@@ -10,6 +11,6 @@ export function useRoomBeside(
   entering: Ref<HTMLElement | undefined>,
 ): { wide: Ref<boolean>; beside: ComputedRef<boolean> } {
   const wide = useMediaQuery('(min-width: 900px)')
-  const [{ height: readingHeight }, { height: enteringHeight }] = [useElementSize(reading), useElementSize(entering)]
+  const [{ height: readingHeight }, { height: enteringHeight }] = [useSize(reading), useSize(entering)]
   return { wide, beside: computed(() => wide.value && readingHeight.value > enteringHeight.value) }
 }

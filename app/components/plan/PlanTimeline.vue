@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { useElementSize } from '@vueuse/core'
+import { useSize } from '~/composables/useSize'
 import type { Plan } from '#core/access/types'
 import type { Step } from '#core/job/listSteps'
 import type { Sheet } from '#core/sheet/types'
@@ -13,7 +13,7 @@ import { raisedSpans } from '~/utils/raisedSpans'
 /** The job on the clock, to scale: hands, moves of the car, time nobody can shorten, who else is needed and when the car is up. */
 const props = defineProps<{ plan: Plan; steps: readonly Step[]; sheet: Sheet }>()
 const box = ref<HTMLElement>()
-const { width } = useElementSize(box)
+const { width } = useSize(box)
 const label = 96
 const scale = computed(() => Math.max(0.1, (width.value - label - 8) / Math.max(1, props.plan.timeline.clock)))
 const x = (minute: number) => label + minute * scale.value

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { useElementSize } from '@vueuse/core'
+import { useSize } from '~/composables/useSize'
 import type { ResolvedSheet } from '#core/sheet/resolveSheet'
 import type { KeepoutKind, Standpoint, Vec3 } from '#core/sheet/types'
 import { standpointNote, standpointTitle } from '#shared/words/standWords'
@@ -34,7 +34,7 @@ const caption = computed(
 )
 
 const frame = ref<HTMLElement>()
-const { width, height } = useElementSize(frame)
+const { width, height } = useSize(frame)
 const picture = computed(() => drawFlat({ ...props, box: { width: width.value, height: height.value } }))
 const view = computed(() => picture.value.view)
 const cursorAt = computed(() => props.cursor && picture.value.flat(props.cursor))

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, onMounted, onUnmounted, ref, shallowRef, watch } from 'vue'
-import { useElementSize } from '@vueuse/core'
+import { useSize } from '~/composables/useSize'
 import { Vector3 } from 'three'
 import { landmarksOf } from '#core/route/landmarks'
 import { wheelOpeningOf } from '#core/route/projectStandpoint'
@@ -31,7 +31,7 @@ const emit = defineEmits<{ select: [id: string]; none: [] }>()
 
 const frame = ref<HTMLElement>()
 const canvas = ref<HTMLCanvasElement>()
-const { width, height } = useElementSize(frame)
+const { width, height } = useSize(frame)
 const camera = newCamera()
 const link = shallowRef<SceneLink>()
 // Colours come from the page's theme: three knows nothing of CSS.

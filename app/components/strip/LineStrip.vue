@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, useId } from 'vue'
-import { useElementSize } from '@vueuse/core'
+import { useSize } from '~/composables/useSize'
 import type { Unrolled } from '#core/route/unrollLine'
 import { formatNumber } from '#core/units/formatQuantity'
 import type { JointStatus } from '#core/job/jointStatus'
@@ -31,7 +31,7 @@ const props = defineProps<{
 const emit = defineEmits<{ select: [id: string] }>()
 
 const box = ref<HTMLElement>()
-const { width } = useElementSize(box)
+const { width } = useSize(box)
 const uid = useId()
 /** As wide as most are, until it is measured: what comes below has its place from the start. */
 const usualWidth = 1000
