@@ -220,7 +220,7 @@ describe('a plan', () => {
       }),
       { numRuns: 2000 },
     )
-  }, 120_000)
+  })
 })
 
 describe('waits', () => {

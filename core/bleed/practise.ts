@@ -33,7 +33,7 @@ export function practise(before: Practice, hands: Hands, seconds: number): Pract
   const state = ownState(before.state)
   const slips = [...before.slips]
   const up = { ...leg, foot: 0, bleeder: hands.bleeder, inJar: hands.inJar, ...scenario.helper }
-  const down = { ...up, foot: leg.foot, ...scenario.helper }
+  const down = { ...up, foot: leg.foot }
   let wasUp = state.travel === 0
   for (let left = Math.round(seconds / step); left > 0; left--) {
     const presses = scenario.helper ? helperPresses(scenario.helper, state.time) : hands.presses

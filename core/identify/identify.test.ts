@@ -161,7 +161,7 @@ describe('identifyLayouts against brute force', () => {
       }),
       { numRuns: 40 },
     )
-  }, 60_000)
+  })
 
   it('a cheap look that tells little comes before a dear one that tells all, where that is quicker in the mean', () => {
     const is = (...values: number[]): Predicate => ({ any: values.map(value => ({ trait: 't', is: `v${value}` })) })

@@ -46,6 +46,5 @@ describe('the rest of a plan', () => {
         played.do({ type: 'signedOff' })
       }
     },
-    60_000,
   )
 })

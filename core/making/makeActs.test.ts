@@ -114,7 +114,7 @@ describe('the order of bends', () => {
       { numRuns: 80, seed: 5 },
     )
     expect(Math.min(struck, free)).toBeGreaterThan(4)
-  }, 30_000)
+  })
   it('every order that is found can be made bend by bend', () =>
     fc.assert(
       fc.property(

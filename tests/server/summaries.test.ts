@@ -30,6 +30,14 @@ const rowOf = async (id: string) => (await rafe.job(id)).row
 const stored = async (id: string) =>
   (await database.query<{ seq: number; summary_seq: number; updated_at: Date }>('select * from jobs where id = $1', [id])).rows[0]!
 
+it('finds the demo summed up: the first look at the Floor waits for no job', async () => {
+  const { rows } = await database.query<{ behind: number; all: number }>(
+    'select count(*) filter (where summary_seq is distinct from seq)::int as behind, count(*)::int as all from jobs',
+  )
+  expect(rows[0]!.all).toBeGreaterThan(8)
+  expect(rows[0]!.behind).toBe(0)
+})
+
 it('reads what one entry after the other comes to as if they had come together', async () => {
   const [oneByOne, together] = [await rafe.openJob(), await rafe.openJob()]
   for (const command of rain) {

@@ -25,7 +25,7 @@ const begun = computed(() => Object.keys(job.state?.joints ?? {}).length > 0)
 const scope = computed(() => job.state?.scope ?? [])
 /** On a phone, once the work is begun, what the job is takes a line. */
 const { width } = useDisplay()
-const isSettled = computed(() => width.value <= 700 && begun.value && job.inputs !== undefined)
+const isSettled = computed(() => width.value <= 700 && begun.value && job.inputs !== undefined && resolved.value?.open.length === 0)
 /** A joint is chosen on its line. */
 function pick(id: string) {
   joint.value = id
@@ -62,7 +62,7 @@ const done = computed(() => job.steps.filter(step => step.status !== 'open').len
       <v-expansion-panel>
         <template #title
           ><span
-            ><b>Replace</b> <span class="soft">{{ wishWords(job.inputs!, sheet).join(', ') }}</span></span
+            ><b>The job</b> <span class="soft">{{ wishWords(job.inputs!, sheet).join(', ') }}</span></span
           ></template
         >
         <template #text><ScopeChoice @plan="inputs => record({ type: 'planned', inputs })" /></template>
