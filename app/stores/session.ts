@@ -16,6 +16,8 @@ import { askKept, forgetAnswers } from '~/utils/keptAnswers'
 /** As long as the server lets a sign-in last. */
 const signInMs = limits.signInHours * 3_600_000
 const leavingKey = 'efferent.leaving'
+/** Whoever leaves waits no longer for a server that does not answer: it is told when it does. */
+const leavingMs = 4000
 const readSignIn = reader(signInViewSchema)
 /** No part of the first page: fetched as soon as somebody is known here, to be there when nobody answers. */
 const signing = () => import('~/utils/signEntry').catch(() => undefined)
@@ -64,7 +66,10 @@ export const useSession = defineStore('session', () => {
 
   async function signIn(personId: string, secret: string): Promise<boolean> {
     await forgetAnswers()
+    if (localStorage.getItem(leavingKey)) await leave().catch(() => {})
     await keepKey(await call('POST', '/api/session', readSignIn, { person: personId, secret }))
+    // Where the one before could not be signed out, this sign-in has taken the place of theirs on this device: it is not theirs to end.
+    localStorage.removeItem(leavingKey)
     await load()
     // The server said yes but the next request is a stranger's: the browser dropped the cookie.
     return person.value !== undefined
@@ -91,7 +96,7 @@ export const useSession = defineStore('session', () => {
     else if (view.value) view.value = { ...view.value, person: undefined }
   }
   async function leave(): Promise<void> {
-    await call('DELETE', '/api/session', nothing)
+    await call('DELETE', '/api/session', nothing, undefined, AbortSignal.timeout(leavingMs))
     localStorage.removeItem(leavingKey)
   }
 

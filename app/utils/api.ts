@@ -40,8 +40,8 @@ export type Reader<T> = (raw: unknown) => Reading<T>
 export const nothing: Reader<undefined> = () => ({ ok: true, value: undefined })
 
 /** Asks, and holds the answer against what it should be. A picture goes as it is, anything else as JSON. */
-export async function call<T>(method: Method, path: string, read: Reader<T>, body?: unknown): Promise<T> {
-  const value = readAs(read, await ask(method, path, body))
+export async function call<T>(method: Method, path: string, read: Reader<T>, body?: unknown, signal?: AbortSignal): Promise<T> {
+  const value = readAs(read, await ask(method, path, body, signal))
   // What is made of it on the page is a task for itself: reading a long answer is one already.
   await ownTurn()
   return value
@@ -58,8 +58,8 @@ let heardTime: (at: number) => void = () => {}
 export const onServerTime = (hear: (at: number) => void): void => void (heardTime = hear)
 
 /** What the server says, as it comes. */
-export async function ask(method: Method, path: string, body?: unknown): Promise<unknown> {
-  const response = await send(method, path, body)
+export async function ask(method: Method, path: string, body?: unknown, signal?: AbortSignal): Promise<unknown> {
+  const response = await send(method, path, body, signal)
   return answerOf(response, await response.json().catch(() => undefined))
 }
 
@@ -78,7 +78,7 @@ export async function fetchPicture(path: string): Promise<Blob> {
   return response.blob()
 }
 
-async function send(method: Method, path: string, body?: unknown): Promise<Response> {
+async function send(method: Method, path: string, body?: unknown, signal?: AbortSignal): Promise<Response> {
   const isPicture = body instanceof Blob
   let response: Response
   try {
@@ -87,6 +87,7 @@ async function send(method: Method, path: string, body?: unknown): Promise<Respo
       headers: body === undefined ? {} : { 'content-type': isPicture ? body.type : 'application/json' },
       body: body === undefined ? undefined : isPicture ? body : JSON.stringify(body),
       credentials: 'same-origin',
+      signal,
     })
   } catch (cause) {
     throw new NoAnswer('The server does not answer.', undefined, { cause })

@@ -117,6 +117,25 @@ test('a full disk under the server, entries and a photo waiting, a change of han
   await db.end()
 })
 
+test('signing out waits for no server that hangs: nobody’s work is shown any more, and who comes next stays signed in', async ({
+  page,
+}) => {
+  await signIn(page, 'technician')
+  // That somebody leaves is heard, and never answered.
+  await page.route('**/api/session', route => (route.request().method() === 'DELETE' ? undefined : route.continue()))
+  await page.getByRole('button', { name: /Rafe Undal: menu/ }).click()
+  await page.getByRole('button', { name: 'Sign out' }).click()
+  await expect(page.getByRole('heading', { name: 'Who is working?' })).toBeVisible()
+  await expect(page.getByText('BR 88 KEL')).toHaveCount(0)
+  await page.getByRole('button', { name: names.lead }).click()
+  await page.locator('#secret').fill(demoSecrets.lead)
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: 'Floor' })).toBeVisible()
+  await page.unrouteAll({ behavior: 'ignoreErrors' })
+  await page.reload()
+  await expect(page.getByRole('button', { name: /Imke Thorsby: menu/ })).toBeVisible()
+})
+
 test('a full device says so and leaves the screen as it was; with space again the same press records', async ({ page, server }) => {
   const session = await page.context().newCDPSession(page)
   const origin = server.url
