@@ -59,6 +59,32 @@ describe('signed in without a server', () => {
     expect(useSession().person).toBeUndefined()
   })
 
+  it('who signs in next is not signed out in the name of the one before, whom nobody heard leave', async () => {
+    const session = useSession()
+    await session.load()
+    isAway = true
+    await session.signOut()
+    asked = []
+    let enter!: () => void
+    const entered = new Promise<void>(resolve => (enter = resolve))
+    vi.stubGlobal('fetch', async (path: string, init: RequestInit) => {
+      asked.push(`${init.method} ${path}`)
+      if (init.method === 'DELETE') throw new TypeError('away')
+      if (init.method === 'POST') await entered
+      const answer = { person: rafe, signIn: '00000000-0000-4000-8000-0000000000aa', key: 'k'.repeat(43) }
+      return new Response(JSON.stringify(init.method === 'POST' ? answer : view()))
+    })
+    const signing = session.signIn(rafe.id, '2468')
+    await vi.waitFor(() => expect(asked).toContain('POST /api/session'))
+    // The server is back in that very moment, and the page asks it who is signed in.
+    await session.load()
+    enter()
+    expect(await signing).toBe(true)
+    await session.load()
+    expect(asked[0]).toBe('DELETE /api/session')
+    expect(asked.slice(asked.indexOf('POST /api/session'))).not.toContain('DELETE /api/session')
+  })
+
   it('signing out shows nobody’s work at once, and is the first thing that is said when the server is back', async () => {
     const session = useSession()
     await session.load()

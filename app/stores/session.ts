@@ -55,7 +55,7 @@ export const useSession = defineStore('session', () => {
 
   /** Who is signed in; while nobody answers, who was, for as long as a sign-in lasts. */
   async function load(): Promise<SessionView> {
-    if (localStorage.getItem(leavingKey)) await leave()
+    if (!isEntering && localStorage.getItem(leavingKey)) await leave()
     const { value, at, away } = await askKept('/api/session', reader(sessionViewSchema))
     if (away && !(Date.now() - at < signInMs)) throw away
     if (away) useConnection().notice(away)
@@ -67,9 +67,16 @@ export const useSession = defineStore('session', () => {
   async function signIn(personId: string, secret: string): Promise<boolean> {
     await forgetAnswers()
     if (localStorage.getItem(leavingKey)) await leave().catch(() => {})
-    await keepKey(await call('POST', '/api/session', readSignIn, { person: personId, secret }))
-    // Where the one before could not be signed out, this sign-in has taken the place of theirs on this device: it is not theirs to end.
-    localStorage.removeItem(leavingKey)
+    isEntering = true
+    leaving?.abort()
+    try {
+      const entered = await call('POST', '/api/session', readSignIn, { person: personId, secret })
+      // Where the one before could not be signed out, this sign-in has taken the place of theirs on this device: it is not theirs to end.
+      localStorage.removeItem(leavingKey)
+      await keepKey(entered)
+    } finally {
+      isEntering = false
+    }
     await load()
     // The server said yes but the next request is a stranger's: the browser dropped the cookie.
     return person.value !== undefined
@@ -95,8 +102,13 @@ export const useSession = defineStore('session', () => {
     if (!localStorage.getItem(leavingKey)) await load()
     else if (view.value) view.value = { ...view.value, person: undefined }
   }
+  /** While somebody signs in nobody is signed out: the cookie that goes with the word may be the new one. */
+  let isEntering = false
+  let leaving: AbortController | undefined
   async function leave(): Promise<void> {
-    await call('DELETE', '/api/session', nothing, undefined, AbortSignal.timeout(leavingMs))
+    leaving?.abort()
+    leaving = new AbortController()
+    await call('DELETE', '/api/session', nothing, undefined, AbortSignal.any([leaving.signal, AbortSignal.timeout(leavingMs)]))
     localStorage.removeItem(leavingKey)
   }
 
