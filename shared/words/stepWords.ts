@@ -1,4 +1,5 @@
 import { isScrewed } from '../../core/fittings/jointKinds'
+import { opensCircuit } from '../../core/sheet/opensCircuit'
 import { chosenPart } from '../../core/sheet/chosenPart'
 import { isMotorcycle } from '../../core/sheet/isMotorcycle'
 import { isSealedSet } from '../../core/sheet/isSealedSet'
@@ -228,7 +229,10 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
       return words(`Open: ${name.joint(step.target)}`, joint?.release ?? '', 'It is open', [
         ...goneSeals(joint),
         ...byPhase(sheet, 'open'),
-        ...neverClamped(sheet, 'No clamp on the rubber to stop the fluid: it crushes inside, where nobody sees it. Cap the end.'),
+        // Where nothing opens there is nothing to stop, and no end to cap.
+        ...(joint && !opensCircuit(sheet, joint)
+          ? []
+          : neverClamped(sheet, 'No clamp on the rubber to stop the fluid: it crushes inside, where nobody sees it. Cap the end.')),
         ...said(joint, 'off'),
       ])
     case 'cap':
