@@ -11,12 +11,12 @@ import type { JobRow } from '../shared/schemas/jobRow'
 import { signIn } from '../tests/helpers/browserTest'
 import { chromiumLaunch } from '../tests/helpers/chromium'
 import { copyDatabase, TestServer, type Client } from '../tests/helpers/server'
-import { benchSearch } from './benchSearch'
-import { benchAccess } from './benchAccess'
-import { benchAppend } from './benchAppend'
-import { benchBleeding } from './benchBleeding'
-import { benchMaking } from './benchMaking'
-import { benchRoute } from './benchRoute'
+import { measureSearch } from './measureSearch'
+import { measureAccess } from './measureAccess'
+import { measureAppend } from './measureAppend'
+import { measureBleeding } from './measureBleeding'
+import { measureMaking } from './measureMaking'
+import { measureRoute } from './measureRoute'
 
 // One JSON object per line: { name, value, unit, n, note }. Ratios are taken within one run; absolute times are this machine's.
 function say(name: string, value: number, unit: string, n: number, note = ''): void {
@@ -34,14 +34,14 @@ async function times(n: number, work: (i: number) => Promise<unknown> | unknown)
   return taken.sort((a, b) => a - b)
 }
 
-async function benchLookUp(client: Client): Promise<void> {
+async function measureLookUp(client: Client): Promise<void> {
   const queries = ['halyard', 'sk41', 'cooler lines', 'marrow', 'cooler lnes']
   const taken = await times(200, i => client.call('GET', `/api/search?q=${encodeURIComponent(queries[i % queries.length]!)}`))
   say('look-up, median', quantile(taken, 0.5), 'ms', taken.length, 'over HTTP, demo data')
   say('look-up, p95', quantile(taken, 0.95), 'ms', taken.length, 'over HTTP, demo data')
 }
 
-async function benchPlan(): Promise<void> {
+async function measurePlan(): Promise<void> {
   const pack = JSON.parse(readFileSync('db/demo/halyard-cooler-lines.efferent.json', 'utf8')) as Pack
   const resolution = resolveSheet(pack.sheets[0]!, { family: 'ondrel-halyard', traits: { coolers: 'two' } })
   if (resolution.applies === 'no') throw new Error('the demo sheet does not apply')
@@ -65,7 +65,7 @@ async function benchPlan(): Promise<void> {
   say('replan with every runner-up, p95', quantile(replanned, 0.95), 'ms', replanned.length, 'three lines, after an override, in the core')
 }
 
-async function benchColdStart(databaseUrl: string): Promise<void> {
+async function measureColdStart(databaseUrl: string): Promise<void> {
   const taken = await times(5, async () => {
     const server = await TestServer.start(databaseUrl)
     await server.end()
@@ -83,7 +83,7 @@ const launch = (space = false) =>
   })
 
 /** What the browser loads for the first page: the entry, what it preloads, and the sign-in page's own chunks, read from a real visit. */
-async function benchFirstPage(url: string): Promise<void> {
+async function measureFirstPage(url: string): Promise<void> {
   const browser = await launch()
   const page = await browser.newPage()
   const files = new Set<string>()
@@ -113,16 +113,16 @@ async function benchFirstPage(url: string): Promise<void> {
   )
 }
 
-async function benchPicture(url: string): Promise<void> {
+async function measurePicture(url: string): Promise<void> {
   const browser = await launch(true)
   const page = await browser.newPage({ baseURL: url, viewport: { width: 1280, height: 800 } })
   await signIn(page, 'technician')
-  for (const { name, value, unit, n, note } of await benchRoute(page, quantile)) say(name, value, unit, n, note)
+  for (const { name, value, unit, n, note } of await measureRoute(page, quantile)) say(name, value, unit, n, note)
   await browser.close()
 }
 
 /** From the touch on an override to the frame that shows the new plan on the job's page; runners-up and neighbours follow. */
-async function benchReplan(url: string, client: Client): Promise<void> {
+async function measureReplan(url: string, client: Client): Promise<void> {
   // A job of its own: the one that entries were appended to by the thousand is like no job in a shop.
   const job = await client.openJob()
   const browser = await launch()
@@ -176,7 +176,7 @@ async function benchReplan(url: string, client: Client): Promise<void> {
   say('replan on an override, to the screen, p95', quantile(taken, 0.95), 'ms', taken.length, 'as above')
 }
 
-async function benchCommandLine(): Promise<void> {
+async function measureCommandLine(): Promise<void> {
   const taken = await times(
     3,
     () =>
@@ -194,20 +194,20 @@ const server = await TestServer.start(databaseUrl)
 try {
   const client = await server.as('technician')
   await client.call<JobRow[]>('GET', '/api/jobs')
-  for (const { name, value, unit, n, note } of await benchAppend(client, databaseUrl)) say(name, value, unit, n, note)
-  await benchLookUp(client)
-  await benchPlan()
-  for (const { name, value, unit, n, note } of benchAccess(quantile)) say(name, value, unit, n, note)
-  for (const { name, value, unit, n, note } of benchBleeding()) say(name, value, unit, n, note)
-  for (const { name, value, unit, n, note } of benchMaking(quantile)) say(name, value, unit, n, note)
-  await benchFirstPage(server.url)
-  await benchPicture(server.url)
-  await benchReplan(server.url, client)
+  for (const { name, value, unit, n, note } of await measureAppend(client, databaseUrl)) say(name, value, unit, n, note)
+  await measureLookUp(client)
+  await measurePlan()
+  for (const { name, value, unit, n, note } of measureAccess(quantile)) say(name, value, unit, n, note)
+  for (const { name, value, unit, n, note } of measureBleeding()) say(name, value, unit, n, note)
+  for (const { name, value, unit, n, note } of measureMaking(quantile)) say(name, value, unit, n, note)
+  await measureFirstPage(server.url)
+  await measurePicture(server.url)
+  await measureReplan(server.url, client)
 } finally {
   await server.end()
 }
 const [sheetCount, vehicleCount] = [20_000, 200_000]
-const { taken, found } = await benchSearch(
+const { taken, found } = await measureSearch(
   await copyDatabase(process.env.EFFERENT_BENCH_ADMIN!, 'template_empty'),
   sheetCount,
   vehicleCount,
@@ -215,5 +215,5 @@ const { taken, found } = await benchSearch(
 const library = `${sheetCount} sheets, ${vehicleCount} vehicles, ${Math.round(found * 100)} % of the queries found something; one in five has a slip`
 say('search, median', quantile(taken, 0.5), 'ms', taken.length, library)
 say('search, p95', quantile(taken, 0.95), 'ms', taken.length, library)
-await benchColdStart(databaseUrl)
-await benchCommandLine()
+await measureColdStart(databaseUrl)
+await measureCommandLine()

@@ -22,6 +22,8 @@ export type Step = {
   status: StepStatus
   /** Takes a second person. */
   helper?: boolean
+  /** The part somebody chose for its line. */
+  part?: Slug
 }
 
 export type Draft = Omit<Step, 'status'>

@@ -432,6 +432,15 @@ describe('the car is moved where hands need it', () => {
     expect(new Set(ids).size).toBe(ids.length)
   })
 
+  it('what is done of a new line is done of the part that was chosen for it', () => {
+    const chosen = new Story(pocketCar(), { ...wants('supply'), parts: { supply: 'both-lines' } }).all(received('supply', 'sheet', true))
+    const parts = Object.fromEntries(steps(chosen, [['ground', 'withdraw:supply', 'fit:supply']]).map(({ id, part }) => [id, part]))
+    expect(parts).toMatchObject({ 'receive:supply': 'both-lines', 'fit:supply': 'both-lines' })
+    expect(parts['withdraw:supply']).toBeUndefined()
+    const open = new Story(pocketCar(), wants('supply'))
+    expect(steps(open, [['ground', 'fit:supply']]).every(({ part }) => part === undefined)).toBe(true)
+  })
+
   it('every row of a job has an id of its own, wherever it stands', () => {
     const story = new Story().all(open('near'), out('supply'), moved('raised'), open('last'), off('hose'), moved('ground'), on('hose'))
     const ids = steps(story, [

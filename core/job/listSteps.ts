@@ -1,4 +1,5 @@
 import type { Plan } from '../access/types'
+import type { ChosenParts } from '../sheet/chosenPart'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import { liftPositions, type LiftPosition, type Reach, type Sheet } from '../sheet/types'
 import { disturbedAt, isOff, liftOf, pressureSourceOf, runningSince, tightenedAt } from './carState'
@@ -23,7 +24,8 @@ export type { StepKind, StepRef, StepStatus } from './stepKinds'
 export function listSteps(resolved: ResolvedSheet, plan: Plan, start: LiftPosition, state: JobState | undefined): Step[] {
   const drafts = draftSteps(resolved, plan, start, state?.inputs)
   if (!state) return drafts.map(draft => ({ ...draft, status: 'open' }))
-  if (state.signedOff) return listDone(resolved, state, new Set())
+  const { parts } = state.inputs ?? {}
+  if (state.signedOff) return listDone(resolved, state, new Set()).map(step => withPart(step, parts))
   const { sheet } = resolved
   const due = listDue(resolved, state)
   const judged = withPressure(withStatus(drafts, plan, resolved, state, due), sheet, state)
@@ -32,7 +34,12 @@ export function listSteps(resolved: ResolvedSheet, plan: Plan, start: LiftPositi
   const done = listDone(resolved, state, new Set(ahead.map(({ id }) => id)))
   // Where the car stands already, the visit goes on.
   const before = visitsOf(done) - (done.at(-1)?.at === ahead[0]?.at && ahead[0]?.kind !== 'move' ? 1 : 0)
-  return [...done, ...ahead.map(step => ({ ...step, visit: before + step.visit }))]
+  return [...done, ...ahead.map(step => ({ ...step, visit: before + step.visit }))].map(step => withPart(step, parts))
+}
+/** A step about a new line is about the part that was chosen for it. */
+function withPart(step: Step, parts: ChosenParts | undefined): Step {
+  const part = stepRules[step.kind].newLine ? parts?.[step.target] : undefined
+  return part === undefined ? step : { ...step, part }
 }
 
 const visitsOf = (done: readonly Step[]): number => (done.at(-1)?.visit ?? -1) + 1

@@ -19,6 +19,7 @@ const stepSchema = z.strictObject({
   minutes: z.number(),
   status: z.enum(stepStatuses),
   helper: z.boolean().optional(),
+  part: slugSchema.optional(),
 })
 export const summarySchema = z.strictObject({
   stage: z.enum(stages),

@@ -47,6 +47,20 @@ describe('a plan in words', () => {
     expect(kit.filter(item => item.unobtainable).map(item => item.for)).toEqual([['gear-low-joint']])
   })
 
+  it('one piece for two lines goes in by its own name, and what is bent here is not looked for in a box', () => {
+    const car = everyDemoCar().find(({ sheet, lines }) => sheet.id === 'fulmar-clutch-line' && lines.some(({ id }) => id === 'upper'))!
+    const title = (kind: 'fit' | 'withdraw', target: string) => stepWords({ kind, target }, car.sheet).title
+    expect(title('fit', 'upper')).toBe('Lay in the new line: Through-going line, master to slave')
+    expect(title('withdraw', 'upper')).toBe('Take out: Master to damper block')
+    const [line] = one.sheet.lines
+    const [bought] = line!.parts
+    const twoWays = { ...one.sheet, lines: [{ ...line!, parts: [bought!, { ...bought!, id: 'made', bent: true }] }] }
+    const received = (part?: string) => stepWords({ kind: 'receive', target: line!.id, part }, twoWays).title
+    expect(received('made')).toContain('What it is made of')
+    expect(received(bought!.id)).toContain('Check the new part')
+    expect(received()).toContain('Check the new part')
+  })
+
   it('a raised car is started by somebody in its seat', () => {
     const start = listSteps(one, planOf(one), 'ground', undefined).find(step => step.kind === 'run')!
     expect(stepWords({ ...start, at: 'raised' }, one.sheet).cautions[0]!.text).toContain('The helper sat in it before it went up')

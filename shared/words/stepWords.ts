@@ -137,8 +137,6 @@ function pullWords({ torque, turn }: Joint): string {
     ? 'Nobody knows its torque here: look it up first, or take it from the leaflet in the box.'
     : 'Smooth pull, one click. The middle of the window; the rest stays in hand.'
 }
-/** Opened and shut, not taken off. */
-
 /** What is done and watched as it starts. */
 function startWords(sheet: Sheet): string {
   switch (sheet.system) {
@@ -162,13 +160,19 @@ const pressWords: Record<PressureSource, string> = {
   'hand-pump': 'Pump it up by hand to the value the maker states, and watch the gauge while every joint is looked at.',
 }
 /** A step in words, for the bay view, the Floor and the record. Cautions stand before the action. */
-export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Step, 'at' | 'phase' | 'helper'>>, sheet: Sheet): StepWords {
+export function stepWords(
+  step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Step, 'at' | 'phase' | 'helper' | 'part'>>,
+  sheet: Sheet,
+): StepWords {
   const at = step.at ?? 'ground'
   const name = sheetNames(sheet)
   const joint = sheet.joints.find(candidate => candidate.id === step.target)
   const line = sheet.lines.find(candidate => candidate.id === step.target)
   const hold = sheet.holds.find(candidate => candidate.id === step.target)
   const operation = sheet.operations.find(candidate => candidate.id === step.target)
+  const part = line && chosenPart(line, step.part === undefined ? {} : { [line.id]: step.part })
+  // One piece for several lines goes in by its own name.
+  const newLine = part?.covers?.length ? part.name.replace(/^./, first => first.toUpperCase()) : name.line(step.target)
   const words = (title: string, how: string, button: string, cautions: readonly Caution[] = []): StepWords => ({
     title,
     how,
@@ -188,14 +192,14 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
       )
     case 'receive':
       // What is made here comes in no box.
-      if (line && chosenPart(line)?.bent)
+      if (part?.bent)
         return words(
-          `What it is made of: ${name.line(step.target)}`,
+          `What it is made of: ${newLine}`,
           'Tube enough on the coil, of the right size, both nuts, bender and flaring bar, before anything comes off the car. A trial flare on a scrap that is good.',
           'All there',
         )
       return words(
-        `Check the new part: ${name.line(step.target)}`,
+        `Check the new part: ${newLine}`,
         'Length, both ends, end angles, brackets and marks against the sheet, before anything comes off the car.',
         'Part agrees',
       )
@@ -255,7 +259,7 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
       ])
     case 'compare':
       return words(
-        `Lay old beside new: ${name.line(step.target)}`,
+        `Lay old beside new: ${newLine}`,
         'Length, ends, end angles, brackets, marks. Move over what the new line does not bring.',
         'They match',
       )
@@ -273,7 +277,7 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
       return words(`Renew the seals: ${name.joint(step.target)}`, sealWords(joint), 'Seals fitted')
     case 'fit':
       return words(
-        `Lay in the new line: ${name.line(step.target)}`,
+        `Lay in the new line: ${newLine}`,
         `${line?.feeding ? `${line.feeding} ` : ''}${isSealedSet(sheet) ? 'Its caps and straps stay on until it is bolted: it came filled.' : 'Ends stay capped until they meet their ports.'} No tension, no twist, clear of heat and belts.`,
         'It is in place',
       )
@@ -385,7 +389,7 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
       )
     case 'clear':
       return words(
-        `Feel along: ${name.line(step.target)}`,
+        `Feel along: ${newLine}`,
         'A finger, or a gauge where the sheet names a distance, everywhere it passes something hot, sharp or turning. Pull at each hold.',
         'Clear all along',
       )
@@ -397,7 +401,7 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
       return tryWords(carTestOf(sheet) ?? 'pedal', sheet)
     case 'make':
       return words(
-        `Make: ${name.line(step.target)}`,
+        `Make: ${newLine}`,
         'Against the old one, act by act. What closes round the tube goes on before the flare or the bend that keeps it off; a trial flare on a scrap first.',
         'Made, both ends looked at',
         [
@@ -409,7 +413,7 @@ export function stepWords(step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Ste
       )
     case 'carry':
       return words(
-        `Move over to the new one: ${name.line(step.target)}`,
+        `Move over to the new one: ${newLine}`,
         'Old and new side by side on the bench: the same places, the same way round.',
         'All moved over',
       )

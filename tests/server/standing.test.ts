@@ -22,7 +22,7 @@ afterEach(() => {
 
 describe('what runs is kept running', () => {
   /** Something that ends when it is told to, and what was waited between. */
-  function bench(lasts: number[]) {
+  function supervised(lasts: number[]) {
     let clock = 0
     const waits: number[] = []
     const said: string[] = []
@@ -43,13 +43,13 @@ describe('what runs is kept running', () => {
   }
 
   it('started again, later each time it does not last, at most half a minute later', async () => {
-    const { waits, starts } = bench([0, 0, 0, 0, 0, 0, 0, 0, 0])
+    const { waits, starts } = supervised([0, 0, 0, 0, 0, 0, 0, 0, 0])
     await vi.waitFor(() => expect(starts()).toBe(10))
     expect(waits).toEqual([500, 1000, 2000, 4000, 8000, 16_000, 30_000, 30_000, 30_000])
   })
 
   it('what had run well begins with a short wait again; what cannot be started is said with its reason', async () => {
-    const { waits, said, starts } = bench([0, 0, 90_000, -1])
+    const { waits, said, starts } = supervised([0, 0, 90_000, -1])
     await vi.waitFor(() => expect(starts()).toBe(5))
     expect(waits).toEqual([500, 1000, 500, 1000])
     expect(said[3]).toContain('no room on the disk')

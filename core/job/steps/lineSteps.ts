@@ -11,6 +11,7 @@ export const lineSteps = {
     phase: 'before',
     skippable: true,
     anywhere: true,
+    newLine: true,
     isDone: ({ target, state, isDue }) => state.lines[target]?.received !== undefined && !isDue('part', target),
     plain: ({ target }) => ({ type: 'partReceived', line: target, against: 'sheet', agrees: true }),
   },
@@ -52,6 +53,7 @@ export const lineSteps = {
     phase: 'line',
     skippable: true,
     anywhere: true,
+    newLine: true,
     isDone: ({ target, state, isDue }) =>
       state.lines[target]?.compared !== undefined && hasLeft(state, target) && !isDue('compared', target),
     plain: ({ target }) => ({ type: 'partReceived', line: target, against: 'old-line', agrees: true }),
@@ -59,12 +61,14 @@ export const lineSteps = {
   make: {
     phase: 'line',
     anywhere: true,
+    newLine: true,
     isDone: ({ target, state, isDue }) => state.lines[target]?.made !== undefined && !isDue('made', target),
     plain: ({ target }) => ({ type: 'lineMade', line: target, how: 'bench' }),
   },
   carry: {
     phase: 'line',
     anywhere: true,
+    newLine: true,
     isDone: ({ target, state, isDue }) => state.lines[target]?.carried !== undefined && !isDue('carried-over', target),
     plain: ({ target, resolved, state }) => {
       const line = resolved.lines.find(({ id }) => id === target)
@@ -85,6 +89,7 @@ export const lineSteps = {
   },
   fit: {
     phase: 'line',
+    newLine: true,
     isDone: ({ target, state }) => state.lines[target]?.in !== undefined && hasLeft(state, target),
     plain: ({ target }) => ({ type: 'lineIn', line: target }),
   },
@@ -116,6 +121,7 @@ export const lineSteps = {
   clear: {
     phase: 'line',
     atOnce: true,
+    newLine: true,
     isDone: ({ target, state, isDue }) => {
       const line = state.lines[target]
       // A line that never left its place has nothing to be felt along for.

@@ -24,6 +24,8 @@ export type StepRule = {
   atOnce?: true
   /** One of several things serves as well as another. */
   anyTarget?: true
+  /** About a line as it goes in: by the part that was chosen for it. */
+  newLine?: true
   /** Comes once fluid is in and the air is out. */
   afterFluid?: true
   /** Is it done, by what is on record and still counts? What the car says, not what was ticked. */

@@ -8,7 +8,7 @@ import { scenarios } from '../core/bleed/scenarios'
 type Said = { name: string; value: number; unit: string; n: number; note: string }
 
 /** How much faster than a pedal the hydraulics run: seconds of bleeding worked out in a second. */
-export function benchBleeding(): Said[] {
+export function measureBleeding(): Said[] {
   const dry = scenarios.find(({ id }) => id === 'dry-line')!
   const { path, air } = dry
   const perSecond = (work: () => number) => {

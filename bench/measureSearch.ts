@@ -164,7 +164,7 @@ function makeQueries({ families, sheets, vehicles }: Library, n: number): string
   })
 }
 
-export async function benchSearch(
+export async function measureSearch(
   databaseUrl: string,
   sheetCount: number,
   vehicleCount: number,

@@ -51,7 +51,7 @@ const [pointCount, keepoutCount] = [2000, 500]
  * A line of 2 000 points against 500 keep-outs, asked of the shipped worker in the browser: development, drawing points, clearances, high
  * and low points. Then the first picture of a sheet, from the address to the first frame with lines in it.
  */
-export async function benchRoute(page: Page, quantile: (sorted: number[], q: number) => number): Promise<Line[]> {
+export async function measureRoute(page: Page, quantile: (sorted: number[], q: number) => number): Promise<Line[]> {
   const { sections, keepouts } = makeCourse(pointCount, keepoutCount)
   const worker = readdirSync('.output/public/_nuxt').find(file => /^entry-.*\.js$/.test(file))
   if (!worker) throw new Error('the build has no worker')

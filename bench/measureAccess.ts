@@ -4,12 +4,12 @@ import type { Standing } from '../core/access/standing'
 import type { AccessIssue, Plan } from '../core/access/types'
 import { randomAccess, randomJob } from '../tests/helpers/randomAccess'
 import { modelText, placePrice, solveWithHighs } from '../tests/helpers/solveWithHighs'
-import type { Line as BenchLine } from './benchRoute'
+import type { Line as Measured } from './measureRoute'
 
 const [goalCount, operationCount, runs] = [30, 60, 60]
 
 /** The choice against a general solver on the same model, and whole plans (choice with exact move costs, order, clock) of the same size. */
-export function benchAccess(quantile: (sorted: number[], q: number) => number): BenchLine[] {
+export function measureAccess(quantile: (sorted: number[], q: number) => number): Measured[] {
   const own: number[] = []
   const solver: number[] = []
   const whole: number[] = []

@@ -18,7 +18,7 @@ import { seededInteger } from '../tests/helpers/seededInteger'
 type Said = { name: string; value: number; unit: string; n: number; note: string }
 
 /** What the bench asks the processor: a line from three pictures, a new line against an old one, a fitting. */
-export function benchMaking(quantile: (sorted: number[], q: number) => number): Said[] {
+export function measureMaking(quantile: (sorted: number[], q: number) => number): Said[] {
   const pack = JSON.parse(readFileSync('db/demo/clutch-and-brake-lines.efferent.json', 'utf8')) as Pack
   const sheet = pack.sheets.find(({ id }) => id === 'wherry-rear-brake')!
   const draw = seededInteger(3)

@@ -50,7 +50,7 @@ async function perSecond(n: number, work: (lane: number, i: number) => Promise<u
 
 type Said = { name: string; value: number; unit: string; n: number; note: string }
 
-export async function benchAppend(client: Client, databaseUrl: string): Promise<Said[]> {
+export async function measureAppend(client: Client, databaseUrl: string): Promise<Said[]> {
   const n = lanes * perJob * 5
   const pool = new pg.Pool({ connectionString: databaseUrl, max: lanes })
   await pool.query('create table bench_plain (id uuid primary key, n int, body jsonb, at timestamptz default now())')
