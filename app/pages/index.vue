@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { navigateTo, useHead } from '#imports'
 import type { JobRow } from '#shared/schemas/jobRow'
 import { pauseWords } from '#shared/words/pauseWords'
+import { nextOfRow, progressWords } from '#shared/words/rowWords'
 import { stageWords } from '#shared/words/vocabulary'
 import { useFloor } from '~/stores/floor'
 import { useSession } from '~/stores/session'
@@ -27,8 +28,9 @@ const rows = computed(() => {
         ></span
       >
     </div>
-    <div v-if="!rows" class="busy" role="status" aria-label="Loading the open jobs" />
-    <div v-else-if="rows.length === 0" class="empty">
+    <p v-if="floor.unread" class="trouble" role="alert">{{ floor.unread }}</p>
+    <div v-if="!rows && !floor.unread" class="busy" role="status" aria-label="Loading the open jobs" />
+    <div v-else-if="rows?.length === 0" class="empty">
       <b>No job is open.</b>Look up a car, choose its lines and open one.
       <p><v-btn-main to="/lookup">Look up</v-btn-main></p>
     </div>
@@ -41,33 +43,19 @@ const rows = computed(() => {
           ></NuxtLink
         >
         <div class="stage">
-          <span class="tag" :class="{ fill: !row.summary.paused && row.summary.stage !== 'handed-over' }">{{
+          <span v-if="row.unreadable" class="tag warn">cannot be read</span
+          ><span v-else class="tag" :class="{ fill: !row.summary.paused && row.summary.stage !== 'handed-over' }">{{
             stageWords[row.summary.stage]
-          }}</span><span v-if="row.summary.paused" class="tag warn">{{
+          }}</span
+          ><span v-if="row.summary.paused" class="tag warn">{{
             row.summary.pausedFor ? pauseWords[row.summary.pausedFor] : 'paused'
           }}</span>
           <div class="progress" role="img" :aria-label="`${row.summary.step.done} of ${row.summary.step.of} steps done`">
             <i :style="{ width: `${row.summary.step.of ? (row.summary.step.done / row.summary.step.of) * 100 : 0}%` }" />
           </div>
-          <span class="sub">{{
-            row.summary.step.of
-              ? `step ${Math.min(row.summary.step.done + 1, row.summary.step.of)} of ${row.summary.step.of}`
-              : 'no plan yet'
-          }}</span>
+          <span class="sub">{{ progressWords(row) }}</span>
         </div>
-        <div class="next">
-          <span class="sub">next</span
-          >{{
-            row.nextWords ||
-            (row.summary.stage === 'opened'
-              ? 'Choose the lines'
-              : row.summary.stage === 'to-sign-off'
-                ? 'Sign off'
-                : row.summary.stage === 'signed-off'
-                  ? 'Hand over'
-                  : '–')
-          }}
-        </div>
+        <div class="next"><span class="sub">next</span>{{ nextOfRow(row) }}</div>
         <div class="timers">
           <TimerBadge v-for="timer in row.summary.timers" :key="timer.timer" v-bind="timer" />
         </div>

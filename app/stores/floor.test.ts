@@ -116,14 +116,19 @@ describe('the Floor', () => {
     expect(floor.rows).toHaveLength(limits.jobsPerPage + 1)
   })
 
-  it('a job that is not open any more is gone with the next whole list; what cannot be read changes nothing', async () => {
+  it('a job that is not open any more is gone with the next whole list; what cannot be read changes nothing and is said', async () => {
     const floor = useFloor()
     floor.follow()
     Stream.last.say('floor', [row(1), row(2)])
     await draw()
     Stream.last.say('row', { number: 'three' })
+    expect(floor.unread).toContain('cannot be read')
+    expect(floor.rows!.map(({ number }) => number)).toEqual([1, 2])
+    Stream.last.say('unread', { detail: 'Stored, but not readable: line sheet “x”.' })
+    expect(floor.unread).toContain('line sheet “x”')
     Stream.last.say('floor', [row(2)])
     await draw()
+    expect(floor.unread).toBeUndefined()
     expect(floor.rows!.map(({ number }) => number)).toEqual([2])
   })
 })

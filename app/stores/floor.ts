@@ -14,6 +14,8 @@ import { useServerClock } from './serverClock'
 
 const readRow = reader(jobRowSchema)
 const readRows = reader(z.array(jobRowSchema))
+/** Why the server cannot say what it was asked to. */
+const readUnread = reader(z.object({ detail: z.string() }))
 
 /** The open jobs, kept current by the server's stream: the whole list once, in pages (the last is not full), then each row that moves. */
 const floorPath = '/api/jobs/stream'
@@ -74,7 +76,13 @@ export const useFloor = defineStore('floor', () => {
     }
   }
 
-  const note = (error: Unreadable) => void connection.notice(new UnreadableAnswer(error))
+  /** What the server said last cannot be read here; and what to do about it. */
+  const unread = ref<string>()
+  function note(error: Unreadable): void {
+    const failure = new UnreadableAnswer(error)
+    connection.notice(failure)
+    unread.value = failure.message
+  }
 
   function follow(): () => void {
     followers++
@@ -91,6 +99,7 @@ export const useFloor = defineStore('floor', () => {
           for (const id of known.keys()) if (!coming.has(id)) known.delete(id)
           coming = undefined
           oldSince.value = undefined
+          unread.value = undefined
           // At once: who has seen the Floor may be without a server the moment after.
           keepNow()
         }
@@ -102,6 +111,12 @@ export const useFloor = defineStore('floor', () => {
         put(read.value)
         show()
         keep()
+      },
+      unread: data => {
+        coming = undefined
+        const read = readStreamed(data, readUnread)
+        if (read.ok) unread.value = read.value.detail
+        else note(read.error)
       },
       lost: () => {
         coming = undefined
@@ -121,5 +136,5 @@ export const useFloor = defineStore('floor', () => {
   }
 
   const open = computed(() => rows.value?.filter(row => row.summary.stage !== 'handed-over') ?? [])
-  return { rows, open, oldSince, follow }
+  return { rows, open, oldSince, unread, follow }
 })

@@ -260,6 +260,8 @@ export const useJob = defineStore('job', () => {
         if (event.seq > (confirmedState.value?.seq ?? 0) + 1) void load(jobId).catch(connection.notice)
         else merge([event])
       },
+      // Asked for as a whole, the server says why it cannot be had.
+      unread: () => void load(jobId).catch(connection.notice),
       lost: () => connection.report('no-database'),
       error: () => connection.report('no-server'),
     })

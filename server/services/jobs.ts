@@ -20,7 +20,7 @@ import { ProblemError } from '../utils/problemError'
 import { summaryOf } from './jobState'
 import { getVehicle } from './lookUp'
 import { getSheet, resolveFor } from './sheets'
-import { readUpToDate } from './summaries'
+import { readForFloor, readUpToDate } from './summaries'
 
 export const jobUnknown = () => new ProblemError('JOB_UNKNOWN', 'This job is not known here. Go back to the Floor.')
 
@@ -28,6 +28,13 @@ export async function getJobRow(db: Db, id: string): Promise<JobRow> {
   const row = await findJob(db, id)
   if (!row) throw jobUnknown()
   return readUpToDate(db, row)
+}
+
+/** A row of the Floor that has moved. */
+export async function getFloorRow(db: Db, id: string): Promise<JobRow> {
+  const row = await findJob(db, id)
+  if (!row) throw jobUnknown()
+  return readForFloor(db, row)
 }
 
 export async function getJob(db: Db, id: string): Promise<JobView> {
@@ -45,7 +52,7 @@ export async function getJob(db: Db, id: string): Promise<JobView> {
 /** A page of the Floor; whoever wants more asks on from the number of its last. */
 export async function getFloor(db: Db, after?: number): Promise<JobRow[]> {
   const rows: JobRow[] = []
-  for (const row of await listOpenJobs(db, after)) rows.push(await readUpToDate(db, row))
+  for (const row of await listOpenJobs(db, after)) rows.push(await readForFloor(db, row))
   return rows
 }
 

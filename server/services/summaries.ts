@@ -1,13 +1,15 @@
 import type { JobState } from '../../core/job/types'
 import type { ResolvedSheet } from '../../core/sheet/resolveSheet'
+import type { ErrorCode } from '../../shared/errors'
 import type { JobRow } from '../../shared/schemas/jobRow'
 import type { Summed } from '../sql/jobs/appendEvents'
 import { findJob } from '../sql/jobs/findJob'
-import { toJobRow, type JobHeadRow } from '../sql/jobs/jobRows'
+import { summedAt, toJobRow, type JobHeadRow } from '../sql/jobs/jobRows'
 import { storeSummary } from '../sql/jobs/storeSummary'
 import { getPool, type Db } from '../utils/db'
 import { tellMoved } from '../utils/feed'
 import { Lru } from '../utils/lru'
+import { ProblemError } from '../utils/problemError'
 import { loadState, resolveJob, summaryOf } from './jobState'
 import { getSheet } from './sheets'
 
@@ -53,12 +55,25 @@ async function sumUp(db: Db, row: JobHeadRow): Promise<Summed> {
 
 /** A job's row with the summary of how it stands at that row. */
 export async function readUpToDate(db: Db, row: JobHeadRow): Promise<JobRow> {
-  if (row.summary_seq === row.seq) return toJobRow(row)
+  const kept = summedAt(row)
+  if (kept) return toJobRow(row, kept)
   const summed = await sumUp(db, row)
   // Kept beside the reading, which does not wait for it: it is read all the same on a full disk or on a database that takes no writes, and
   // in a transaction that holds the connection somebody else is waiting for.
   void storeSummary(getPool(), row.id, row.seq, summed).catch(() => {})
-  return toJobRow({ ...row, summary: summed.summary, next_words: summed.nextWords })
+  return toJobRow(row, summed)
+}
+
+const nobodyKnows: Summed = { summary: { stage: 'opened', paused: false, step: { done: 0, of: 0 }, missing: 0, timers: [] }, nextWords: '' }
+const unreadable: readonly ErrorCode[] = ['RECORD_UNREADABLE', 'VERSION_NEWER']
+/** The same for the Floor: a job whose record cannot be read stands there and says so; it darkens no other. */
+export async function readForFloor(db: Db, row: JobHeadRow): Promise<JobRow> {
+  try {
+    return await readUpToDate(db, row)
+  } catch (error) {
+    if (!(error instanceof ProblemError) || !unreadable.includes(error.problem.code)) throw error
+    return { ...toJobRow(row, nobodyKnows), unreadable: error.problem.detail }
+  }
 }
 
 /** Sums up and keeps what was put off, where this process ends before anybody reads it. */

@@ -2,6 +2,7 @@ import { once } from 'node:events'
 import type { ServerResponse } from 'node:http'
 import { createEventStream, type H3Event } from 'h3'
 import { feed, openStreams, type Ended } from './feed'
+import { toProblem } from './route'
 import { signedInBy } from './session'
 
 export type StreamMessage = { id?: string; event: string; data: string }
@@ -60,9 +61,11 @@ export function pumpStream(
     running = true
     try {
       while (whole || moved.size > 0) for await (const message of next(take())) await push(message)
-    } catch {
-      // The database went away mid-read: the follower is told, and `resync` reads on from the same place.
-      await push({ event: 'lost', data: '{}' })
+    } catch (error) {
+      // Where the database went away, `resync` reads on from the same place. What cannot be read now is read again with the next wake-up.
+      const { code, detail } = toProblem(error).problem
+      whole ||= code !== 'DATABASE_GONE'
+      await push(code === 'DATABASE_GONE' ? { event: 'lost', data: '{}' } : { event: 'unread', data: JSON.stringify({ detail }) })
     } finally {
       running = false
     }

@@ -49,6 +49,8 @@ export const jobRowSchema = z.object({
   customer: z.string(),
   summary: summarySchema,
   nextWords: z.string(),
+  /** Why nobody can say how it stands. */
+  unreadable: z.string().optional(),
   updatedAt: momentSchema,
   openedAt: momentSchema,
   serverNow: momentSchema,

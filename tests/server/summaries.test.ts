@@ -1,5 +1,5 @@
 import pg from 'pg'
-import { afterAll, beforeAll, expect, inject, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { until } from '../../launch/run.mjs'
 import type { JobCommand } from '../../core/job/types'
 import type { JobRow } from '../../shared/schemas/jobRow'
@@ -96,5 +96,45 @@ it.each([
   await until('the summary to be kept', async () => {
     const { seq, summary_seq: summed } = await stored(job.id)
     return summed === seq
+  })
+})
+
+describe('what cannot be read', () => {
+  const floor = async (id: string) => {
+    const { body } = await rafe.call<JobRow[]>('GET', '/api/jobs')
+    expect(body.length).toBeGreaterThan(8)
+    return body.find(row => row.id === id)!
+  }
+  it('of a summary another version has kept, is summed up anew from the events, and kept', async () => {
+    const job = await rafe.openJob()
+    const before = await rowOf(job.id)
+    await database.query(`update jobs set summary = summary || '{"lately": true}', next_words = 'long ago' where id = $1`, [job.id])
+    expect((await floor(job.id)).nextWords).toBe(before.nextWords)
+    await until('the summary to be kept', async () => {
+      const { rows } = await database.query<{ known: boolean }>(`select summary ? 'lately' as known from jobs where id = $1`, [job.id])
+      return !rows[0]!.known
+    })
+    expect((await rowOf(job.id)).summary).toEqual(before.summary)
+  })
+
+  it('of one job, stands on the Floor with its reason and takes no other with it', async () => {
+    const job = await rafe.openJob()
+    await database.query(
+      `alter table job_events disable trigger job_events_append_only;
+       update job_events set body = '{"type":"opened"}' where job_id = '${job.id}' and seq = 1;
+       alter table job_events enable trigger job_events_append_only;
+       update jobs set summary_seq = null where id = '${job.id}'`,
+    )
+    const fresh = await TestServer.start(server.databaseUrl)
+    const reader = await fresh.as('technician')
+    const { body } = await reader.call<JobRow[]>('GET', '/api/jobs')
+    const row = body.find(({ id }) => id === job.id)!
+    expect(row.unreadable).toContain('Stored, but not readable')
+    expect(row.summary.step.of).toBe(0)
+    expect(body.filter(({ unreadable }) => unreadable === undefined).length).toBeGreaterThan(8)
+    const follower = await EventReader.open(`${fresh.url}/api/jobs/stream`, reader.cookie)
+    expect(await follower.next('floor')).toHaveLength(body.length)
+    follower.close()
+    await fresh.end()
   })
 })

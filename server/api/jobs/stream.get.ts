@@ -1,7 +1,7 @@
 import { limits } from '../../../shared/limits'
 import type { JobRow } from '../../../shared/schemas/jobRow'
 import type { StreamMessage } from '../../utils/stream'
-import { getFloor, getJobRow } from '../../services/jobs'
+import { getFloor, getFloorRow } from '../../services/jobs'
 import { isSummedSoon } from '../../services/summaries'
 import { getPool } from '../../utils/db'
 import { route } from '../../utils/route'
@@ -29,7 +29,7 @@ async function* floorPages(): AsyncGenerator<StreamMessage> {
 /** A job at which entries come in by the dozen is told of when it is summed up. */
 async function* movedRow({ id, seq }: { id: string; seq: number }): AsyncGenerator<StreamMessage> {
   if (isSummedSoon(id)) return
-  for (const row of await share(`${id} ${seq}`, async () => [await getJobRow(getPool(), id)])) yield rowMessage(row)
+  for (const row of await share(`${id} ${seq}`, async () => [await getFloorRow(getPool(), id)])) yield rowMessage(row)
 }
 
 /** The whole Floor once, then each row that moves; the whole again after the database has been away. */

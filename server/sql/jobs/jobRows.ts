@@ -3,6 +3,7 @@ import { reader } from '../../../shared/versioned'
 import { summarySchema, type JobRow } from '../../../shared/schemas/jobRow'
 import { readEvent } from '../../../shared/schemas/event'
 import { unreadableRow } from '../unreadableRow'
+import type { Summed } from './appendEvents'
 
 export type EventRow = {
   id: string
@@ -61,9 +62,13 @@ export function toEvent(row: EventRow): JobEvent {
 
 const readSummary = reader(summarySchema)
 
-export function toJobRow(row: JobHeadRow): JobRow {
-  const summary = readSummary(row.summary)
-  if (!summary.ok) throw unreadableRow(`the summary of job ${row.id}`, summary.error)
+/** What was summed up at this row and can be read: another version may have said it otherwise, and it can be had anew. */
+export function summedAt({ seq, summary, summary_seq, next_words }: JobHeadRow): Summed | undefined {
+  const read = readSummary(summary)
+  return summary_seq === seq && read.ok ? { summary: read.value, nextWords: next_words } : undefined
+}
+
+export function toJobRow(row: JobHeadRow, { summary, nextWords }: Summed): JobRow {
   return {
     id: row.id,
     number: row.number,
@@ -74,8 +79,8 @@ export function toJobRow(row: JobHeadRow): JobRow {
     plate: row.plate,
     vehicle: row.vehicle_label,
     customer: row.customer,
-    summary: summary.value,
-    nextWords: row.next_words,
+    summary,
+    nextWords,
     openedAt: row.opened_at.toISOString(),
     updatedAt: row.updated_at.toISOString(),
     serverNow: row.server_now.toISOString(),
