@@ -7,7 +7,8 @@ export default defineConfig({
   // A busy machine is slow, not wrong.
   expect: { timeout: 20_000 },
   workers: 2,
-  fullyParallel: false,
+  // Each test has a server and a database of its own, wherever it stands.
+  fullyParallel: true,
   // What fails once and not twice is said to be flaky, and looked into; it does not hold up everything else.
   retries: 1,
   reporter: [['list']],

@@ -53,8 +53,8 @@ export default defineConfig({
           globalSetup: 'tests/helpers/globalSetup.ts',
           testTimeout: 30_000,
           hookTimeout: 60_000,
-          // Each file has its own server process and database; two cores carry two at a time.
-          maxWorkers: 2,
+          // Each file has its own server process and database; two cores carry three, as each of them waits a third of its time.
+          maxWorkers: 3,
         },
       },
     ],

@@ -1,5 +1,5 @@
 import { Failure, root, run, say } from './run.mjs'
-import { ensureBuild, ensureChromium, ensurePackages, ensurePostgres } from './setup.mjs'
+import { ensureBuild, ensureChromium, ensurePackages, ensurePooler, ensurePostgres } from './setup.mjs'
 
 const bin = name => `${root}/node_modules/.bin/${name}`
 /** One on each of the two cores, the next as one is done: the longest first. */
@@ -24,23 +24,34 @@ const types = [
   // Shared with core below it: neither knows a page or a server.
   ...['tests', '.nuxt/tsconfig.server.json', 'shared', '.nuxt/tsconfig.node.json'].map(native),
 ]
+/** Asked for by several stages and made once; begun ahead, it says what went wrong to the first that needs it. */
+function once(make) {
+  let made
+  const get = () => (made ??= make())
+  return { get, ahead: () => void get().catch(() => {}) }
+}
+const build = once(ensureBuild)
+const databases = once(async () => {
+  await ensurePostgres()
+  await ensurePooler()
+})
+// After the others: Debian's packages are installed one at a time.
+const browser = once(async () => {
+  await databases.get()
+  await ensureChromium()
+})
+const needs = { server: [databases, build], e2e: [browser, build] }
+/** What a later stage waits for is begun where it is in nobody's way: programs come over the network, a build leaves half a core idle. */
+const aheadOf = { read: [databases, browser], unit: [build] }
+
 const stages = {
   /** What is read and not run, side by side. */
   read: () => onTwoCores([types[0], ...lint, ...types.slice(1)]),
   lint: () => onTwoCores(lint),
   types: () => onTwoCores(types),
   unit: () => run(bin('vitest'), ['run', '--project', 'unit', '--project', 'parts', '--project', 'components'], { show: true }),
-  server: async () => {
-    await ensurePostgres()
-    await ensureBuild()
-    await run(bin('vitest'), ['run', '--project', 'server'], { show: true })
-  },
-  e2e: async () => {
-    await ensurePostgres()
-    await ensureChromium()
-    await ensureBuild()
-    await run(bin('playwright'), ['test'], { show: true })
-  },
+  server: () => run(bin('vitest'), ['run', '--project', 'server'], { show: true }),
+  e2e: () => run(bin('playwright'), ['test'], { show: true }),
 }
 
 /** Everything that must hold, in the order in which it fails fastest; installs what it needs. */
@@ -49,9 +60,12 @@ export async function test({ only }) {
   const unknown = wanted.find(name => !(name in stages))
   if (unknown) throw new Failure(`--only takes ${Object.keys(stages).join(', ')}, not “${unknown}”`)
   await ensurePackages()
+  const needed = wanted.flatMap(name => needs[name] ?? [])
   for (const name of wanted) {
     const started = Date.now()
     say(`── ${name}`)
+    for (const part of aheadOf[name] ?? []) if (needed.includes(part)) part.ahead()
+    for (const part of needs[name] ?? []) await part.get()
     await stages[name]()
     say(`── ${name} passed in ${Math.round((Date.now() - started) / 1000)} s`)
   }
