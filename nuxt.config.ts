@@ -18,6 +18,17 @@ const withoutJsonSchema = {
       : undefined,
 }
 
+/** The loading bar inside Vuetify's fields: drawn where something loads (app/vuetify/fieldLoader.ts). */
+const quietFields = {
+  name: 'quiet-fields',
+  enforce: 'pre' as const,
+  apply: 'build' as const,
+  resolveId: (source: string, importer = '') =>
+    importer.endsWith('/vuetify/lib/composables/loader.js') && source.includes('/VProgressLinear/')
+      ? here('./app/vuetify/fieldLoader.ts')
+      : undefined,
+}
+
 // Told by the build, for the server to say with each page (server/plugins/ahead.ts).
 let paths: PagePath[] = []
 let files: PageFiles = { pages: [], letters: [] }
@@ -59,7 +70,7 @@ export default defineNuxtConfig({
     routeRules: { '/_nuxt/**': { headers: { 'cache-control': 'public, max-age=31536000, immutable' } } },
   },
   vite: {
-    plugins: [withoutJsonSchema],
+    plugins: [withoutJsonSchema, quietFields],
     build: {
       sourcemap: false,
       rollupOptions: { output: { experimentalMinChunkSize: 3_000, manualChunks: pageParts(), onlyExplicitManualChunks: true } },

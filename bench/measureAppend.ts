@@ -1,7 +1,7 @@
 import { Agent, request } from 'node:http'
 import pg from 'pg'
 import { v7 } from 'uuid'
-import type { SessionView } from '../shared/schemas/shop'
+import type { SessionView } from '../shared/schemas/session'
 import type { Client } from '../tests/helpers/server'
 
 // Entries through the whole program against bare inserts on the same cluster in the same run. Each lane is a tablet at a job of its own,

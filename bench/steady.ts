@@ -5,7 +5,7 @@ import pg from 'pg'
 import { startCluster } from '../launch/cluster.mjs'
 import { createDatabase, prepareDatabase } from '../launch/database.mjs'
 import { ensurePostgres } from '../launch/setup.mjs'
-import type { Health } from '../shared/schemas/shop'
+import type { Health } from '../shared/schemas/session'
 import { EventReader } from '../tests/helpers/eventReader'
 import { TestServer, type Client } from '../tests/helpers/server'
 

@@ -1,7 +1,7 @@
 import { readFileSync, readdirSync } from 'node:fs'
 import { join } from 'node:path'
 import { v7 } from 'uuid'
-import { shelfSchema } from '../shared/schemas/shop'
+import { shelfSchema } from '../shared/schemas/session'
 import { noteTargets } from '../shared/schemas/library'
 import { makingGearSchema } from '../shared/schemas/gear'
 import { z } from 'zod'

@@ -6,7 +6,8 @@ import { traitsImplied } from '#core/sheet/evaluatePredicate'
 import { fitOf } from '#core/sheet/fitOf'
 import { systems, type Car, type Sheet, type System } from '#core/sheet/types'
 import type { VehicleView } from '#shared/schemas/library'
-import { answers } from '#shared/schemas/answers'
+import { libraryAnswers } from '#shared/answers/library'
+import { sheetAnswers } from '#shared/answers/sheets'
 import { identifyWords } from '#shared/words/identifyWords'
 import { knownTraits } from '#shared/words/layoutWords'
 import { useConnection } from '~/stores/connection'
@@ -34,8 +35,8 @@ export function useCar() {
     async () => {
       const id = typeof route.query.vehicle === 'string' ? route.query.vehicle : undefined
       const [families, found] = await Promise.all([
-        connection.look('/api/families', answers.families),
-        id ? connection.look(`/api/vehicles/${id}`, answers.vehicleFound) : undefined,
+        connection.look('/api/families', sheetAnswers.families),
+        id ? connection.look(`/api/vehicles/${id}`, libraryAnswers.vehicleFound) : undefined,
       ])
       return { families, vehicle: found?.vehicle }
     },
@@ -51,7 +52,7 @@ export function useCar() {
     async (): Promise<Sheet[] | undefined> => {
       if (!family.value) return undefined
       const heads = await allSheets(connection.look, family.value)
-      return (await Promise.all(heads.map(head => connection.look(`/api/sheets/${head.id}`, answers.sheet)))).map(view => view.sheet)
+      return (await Promise.all(heads.map(head => connection.look(`/api/sheets/${head.id}`, sheetAnswers.sheet)))).map(view => view.sheet)
     },
   )
   watch(family, () => {
@@ -98,7 +99,7 @@ export function useCar() {
       ?.answers.find(item => item.id === look.answer)?.implies
     if (!implies) return
     await act(async () => {
-      if (vehicle.value) vehicle.value = await call('POST', `/api/vehicles/${vehicle.value.id}/traits`, answers.vehicle, look)
+      if (vehicle.value) vehicle.value = await call('POST', `/api/vehicles/${vehicle.value.id}/traits`, libraryAnswers.vehicle, look)
       else learned.value = { ...learned.value, ...traitsImplied(implies) }
     })
   }

@@ -1,4 +1,4 @@
-import { answers } from '#shared/schemas/answers'
+import { libraryAnswers } from '#shared/answers/library'
 import { computed, ref, watch, type Ref } from 'vue'
 import { navigateTo } from '#imports'
 import type { SearchHit, SearchResult } from '#shared/schemas/library'
@@ -48,7 +48,7 @@ export function useFinder(query: Ref<string>) {
       return
     }
     try {
-      const answer = await call('GET', `/api/search?q=${encodeURIComponent(query.value)}`, answers.search)
+      const answer = await call('GET', `/api/search?q=${encodeURIComponent(query.value)}`, libraryAnswers.search)
       // Only the answer to the last keystroke counts.
       if (mine !== wanted) return
       // Whoever has moved to one of them already keeps it, where it is still there.

@@ -5,7 +5,8 @@ import { compareSheets } from '#core/sheet/compareSheets'
 import { doubtTorques } from '#core/sheet/doubtTorques'
 import { offerMend } from '#core/sheet/mendSheet'
 import type { Sheet } from '#core/sheet/types'
-import { answers } from '#shared/schemas/answers'
+import { libraryAnswers } from '#shared/answers/library'
+import { sheetAnswers } from '#shared/answers/sheets'
 import type { NoteView } from '#shared/schemas/library'
 import type { Unreadable } from '#shared/versioned'
 import { changeWords } from '#shared/words/changeWords'
@@ -38,13 +39,13 @@ export function useSheetDraft(id: string) {
     () => `editing ${id}`,
     async () => {
       const [families, current] = await Promise.all([
-        call('GET', '/api/families', answers.families),
-        call('GET', `/api/sheets/${id}`, answers.sheet).catch((error: unknown) => {
+        call('GET', '/api/families', sheetAnswers.families),
+        call('GET', `/api/sheets/${id}`, sheetAnswers.sheet).catch((error: unknown) => {
           if (error instanceof ProblemFailure && error.problem.code === 'SHEET_UNKNOWN') return undefined
           throw error
         }),
       ])
-      return { families, current, notes: current ? await call('GET', `/api/sheets/${id}/notes`, answers.notes) : [] }
+      return { families, current, notes: current ? await call('GET', `/api/sheets/${id}/notes`, libraryAnswers.notes) : [] }
     },
   )
   const families = computed(() => known.value?.families ?? [])
@@ -117,7 +118,7 @@ export function useSheetDraft(id: string) {
   }
   async function setAside(note: NoteView, why: string) {
     try {
-      const settled = await call('POST', `/api/notes/${note.id}/set-aside`, answers.note, { why })
+      const settled = await call('POST', `/api/notes/${note.id}/set-aside`, libraryAnswers.note, { why })
       notes.value = notes.value.map(one => (one.id === note.id ? settled : one))
     } catch (error) {
       if (!connection.notice(error)) trouble.value = wordsOf(error)
@@ -130,7 +131,7 @@ export function useSheetDraft(id: string) {
     busy.value = true
     trouble.value = ''
     try {
-      await call('POST', `/api/sheets/${id}/revisions`, answers.revision, { sheet: draft.value, notes: folded.value })
+      await call('POST', `/api/sheets/${id}/revisions`, libraryAnswers.revision, { sheet: draft.value, notes: folded.value })
       dropDraft(localStorage, id)
       await navigateTo(`/sheets/${id}`)
     } catch (error) {

@@ -7,7 +7,8 @@ import { traitsImplied } from '#core/sheet/evaluatePredicate'
 import { resolveSheet } from '#core/sheet/resolveSheet'
 import type { Car, Sheet } from '#core/sheet/types'
 import type { VehicleView } from '#shared/schemas/library'
-import { answers } from '#shared/schemas/answers'
+import { libraryAnswers } from '#shared/answers/library'
+import { sheetAnswers } from '#shared/answers/sheets'
 import { useConnection } from '~/stores/connection'
 import { call } from '~/utils/api'
 import { carFromQuery } from '~/utils/carQuery'
@@ -41,8 +42,8 @@ export function useSheetView() {
       const vehicleId = query('vehicle')
       const revision = query('revision')
       const [view, found] = await Promise.all([
-        connection.look(`/api/sheets/${String(route.params.id)}${revision ? `?revision=${revision}` : ''}`, answers.sheet),
-        vehicleId ? connection.look(`/api/vehicles/${vehicleId}`, answers.vehicleFound) : undefined,
+        connection.look(`/api/sheets/${String(route.params.id)}${revision ? `?revision=${revision}` : ''}`, sheetAnswers.sheet),
+        vehicleId ? connection.look(`/api/vehicles/${vehicleId}`, libraryAnswers.vehicleFound) : undefined,
       ])
       return { view, vehicle: found?.vehicle }
     },
@@ -68,7 +69,7 @@ export function useSheetView() {
   const identification = computed(() => sheet.value && valueOf(identifyLayouts([sheet.value], car.value, cannotSee.value)))
   async function answer(look: Look & { sheet: string }) {
     await act(async () => {
-      if (vehicle.value) vehicle.value = await call('POST', `/api/vehicles/${vehicle.value.id}/traits`, answers.vehicle, look)
+      if (vehicle.value) vehicle.value = await call('POST', `/api/vehicles/${vehicle.value.id}/traits`, libraryAnswers.vehicle, look)
       else answered.value = [...answered.value, { question: look.question, answer: look.answer }]
     })
   }

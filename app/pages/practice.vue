@@ -4,7 +4,7 @@ import { computed, ref, shallowRef } from 'vue'
 import { useHead } from '#imports'
 import { scenarios, type Verdict } from '#core/bleed/scenarios'
 import { loopScenarios } from '#core/practice/loopScenarios'
-import { answers } from '#shared/schemas/answers'
+import { practiceAnswers } from '#shared/answers/practice'
 import type { PedalAct, PracticeRequest } from '#shared/schemas/practice'
 import { bestWords, gradeWords, practisedBy, wordsOfScenario } from '#shared/words/bleedPracticeWords'
 import { wordsOfLoop } from '#shared/words/loopPracticeWords'
@@ -30,7 +30,7 @@ const offered = [
 ].toSorted((a, b) => a.grade - b.grade)
 const { data: runs, refresh } = useServerData(
   () => 'practice',
-  () => call('GET', '/api/practice', answers.practice),
+  () => call('GET', '/api/practice', practiceAnswers.practice),
 )
 const { trouble, act } = useServerAct()
 const mine = computed(() => (runs.value ?? []).filter(({ person }) => person === session.person?.id))
@@ -41,7 +41,7 @@ const overOnSheet = ({ sheet, revision, variant }: SheetCircuit, verdict: Verdic
 const isLost = ref(false)
 async function over(request: PracticeRequest) {
   isLost.value = !(await act(async () => {
-    await call('POST', '/api/practice', answers.practiceScore, request)
+    await call('POST', '/api/practice', practiceAnswers.practiceScore, request)
     await refresh()
   }))
 }

@@ -2,7 +2,7 @@
 import { storeToRefs } from 'pinia'
 import { computed } from 'vue'
 import { useHead } from '#imports'
-import { answers } from '#shared/schemas/answers'
+import { shopAnswers } from '#shared/answers/shop'
 import { useServerData } from '~/composables/useServerData'
 import { useSession } from '~/stores/session'
 import { call } from '~/utils/api'
@@ -13,7 +13,7 @@ const isAdmin = computed(() => session.person?.role === 'admin')
 const { isLead: seesPeople } = storeToRefs(session)
 const { data: health } = useServerData(
   () => 'shop',
-  () => call('GET', '/api/health', answers.health),
+  () => call('GET', '/api/health', shopAnswers.health),
 )
 </script>
 

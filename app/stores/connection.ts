@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
-import { healthSchema } from '#shared/schemas/shop'
+import { healthSchema } from '#shared/schemas/session'
 import { reader } from '#shared/versioned'
 import { call, UnreadableAnswer, whoIsAway, type Reader, type Trouble } from '~/utils/api'
 import { askKept } from '~/utils/keptAnswers'

@@ -3,7 +3,14 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import type { Judgement } from '#core/access/judgeChance'
 import type { ShelfFluid } from '#core/fluid/buyContainers'
 import { isUsualLift, type LiftMinutes } from '#core/access/liftMinutes'
-import { judgementSchema, shelfSchema, sessionViewSchema, signInViewSchema, type SessionView, type SignInView } from '#shared/schemas/shop'
+import {
+  judgementSchema,
+  shelfSchema,
+  sessionViewSchema,
+  signInViewSchema,
+  type SessionView,
+  type SignInView,
+} from '#shared/schemas/session'
 import { reader } from '#shared/versioned'
 import { limits } from '#shared/limits'
 import { liftSchema } from '#shared/schemas/basics'

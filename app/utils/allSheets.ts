@@ -1,5 +1,5 @@
 import { limits } from '#shared/limits'
-import { answers } from '#shared/schemas/answers'
+import { libraryAnswers } from '#shared/answers/library'
 import type { SheetHead } from '#shared/schemas/library'
 import type { Reader } from './api'
 
@@ -8,7 +8,7 @@ export async function allSheets(ask: <T>(path: string, read: Reader<T>) => Promi
   const heads: SheetHead[] = []
   for (;;) {
     const query = new URLSearchParams({ ...(family && { family }), ...(heads.length > 0 && { after: heads.at(-1)!.id }) }).toString()
-    const page = await ask(`/api/sheets${query && `?${query}`}`, answers.sheets)
+    const page = await ask(`/api/sheets${query && `?${query}`}`, libraryAnswers.sheets)
     heads.push(...page)
     if (page.length < limits.sheetsPerPage) return heads.sort((a, b) => a.title.localeCompare(b.title) || a.id.localeCompare(b.id))
   }

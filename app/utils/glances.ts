@@ -1,6 +1,6 @@
 import DataLoader from 'dataloader'
 import { limits } from '#shared/limits'
-import { answers } from '#shared/schemas/answers'
+import { libraryAnswers } from '#shared/answers/library'
 import type { SheetGlanceView, SheetHead } from '#shared/schemas/library'
 import { call } from './api'
 
@@ -8,7 +8,7 @@ import { call } from './api'
 const gatherMs = 40
 
 const loader = new DataLoader<SheetHead, SheetGlanceView, string>(
-  heads => call('GET', `/api/sheets/glances?sheets=${heads.map(({ id }) => id).join(',')}`, answers.glances),
+  heads => call('GET', `/api/sheets/glances?sheets=${heads.map(({ id }) => id).join(',')}`, libraryAnswers.glances),
   {
     maxBatchSize: limits.glances,
     batchScheduleFn: send => void setTimeout(send, gatherMs),

@@ -1,5 +1,5 @@
 import { setResponseStatus } from 'h3'
-import type { Health } from '../../shared/schemas/shop'
+import type { Health } from '../../shared/schemas/session'
 import { getHealth } from '../services/health'
 import { route } from '../utils/route'
 

@@ -1,4 +1,4 @@
-import { judgementSchema } from '../../shared/schemas/shop'
+import { judgementSchema } from '../../shared/schemas/session'
 import { setJudgement } from '../services/shopSettings'
 import { readBodyWith } from '../utils/body'
 import { getPool } from '../utils/db'

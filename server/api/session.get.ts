@@ -1,4 +1,4 @@
-import type { SessionView } from '../../shared/schemas/shop'
+import type { SessionView } from '../../shared/schemas/session'
 import { getSession, toPerson } from '../services/people'
 import { getPool } from '../utils/db'
 import { route } from '../utils/route'

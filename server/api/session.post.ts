@@ -1,5 +1,6 @@
 import { limits } from '../../shared/limits'
-import { signInSchema, type SignInView } from '../../shared/schemas/shop'
+import type { SignInView } from '../../shared/schemas/session'
+import { signInSchema } from '../../shared/schemas/shop'
 import { refuseWhenCrowded, signIn } from '../services/people'
 import { readBodyWith } from '../utils/body'
 import { getPool } from '../utils/db'

@@ -1,5 +1,6 @@
 import { limits } from '../../shared/limits'
-import { setupSchema, type SignInView } from '../../shared/schemas/shop'
+import type { SignInView } from '../../shared/schemas/session'
+import { setupSchema } from '../../shared/schemas/shop'
 import { setUpWorkshop } from '../services/people'
 import { readBodyWith } from '../utils/body'
 import { getPool } from '../utils/db'

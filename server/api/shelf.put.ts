@@ -1,4 +1,4 @@
-import { shelfSchema } from '../../shared/schemas/shop'
+import { shelfSchema } from '../../shared/schemas/session'
 import { setShelf } from '../services/shopSettings'
 import { readBodyWith } from '../utils/body'
 import { getPool } from '../utils/db'

@@ -1,4 +1,4 @@
-import type { Health } from '../../shared/schemas/shop'
+import type { Health } from '../../shared/schemas/session'
 import { probeDatabase } from '../sql/probeDatabase'
 import { readSettings } from '../sql/settings/settings'
 import { config } from '../utils/config'

@@ -1,7 +1,7 @@
 import { randomBytes } from 'node:crypto'
 import type { Role, Signature } from '../../core/job/types'
 import { limits } from '../../shared/limits'
-import type { PersonView, SessionView, SignInView } from '../../shared/schemas/shop'
+import type { PersonView, SessionView, SignInView } from '../../shared/schemas/session'
 import { countActiveAdmins } from '../sql/people/countActiveAdmins'
 import { lockPeople } from '../sql/people/lockPeople'
 import { findPerson } from '../sql/people/findPerson'

@@ -8,7 +8,7 @@ import type { JobCommand, Role } from '../../core/job/types'
 import type { Problem } from '../../shared/errors'
 import type { AppendResult, JobView } from '../../shared/schemas/jobView'
 import type { JobRow } from '../../shared/schemas/jobRow'
-import type { SessionView, SignInView } from '../../shared/schemas/shop'
+import type { SessionView, SignInView } from '../../shared/schemas/session'
 import type { VehicleView } from '../../shared/schemas/library'
 import { entryVersion, type Entry } from '../../shared/schemas/job'
 

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { until } from '../../launch/run.mjs'
-import type { AuditView, DeviceView, SessionView, SignedInView } from '../../shared/schemas/shop'
+import type { SessionView } from '../../shared/schemas/session'
+import type { AuditView, DeviceView, SignedInView } from '../../shared/schemas/shop'
 import { EventReader } from '../helpers/eventReader'
 import { copyDatabase, demoSecrets, TestServer, type Client } from '../helpers/server'
 

@@ -8,7 +8,7 @@ import { startCluster } from '../../launch/cluster.mjs'
 import { createDatabase, prepareDatabase } from '../../launch/database.mjs'
 import { until } from '../../launch/run.mjs'
 import { ensurePostgres } from '../../launch/setup.mjs'
-import type { Health } from '../../shared/schemas/shop'
+import type { Health } from '../../shared/schemas/session'
 import { EventReader } from '../helpers/eventReader'
 import { TestServer } from '../helpers/server'
 

@@ -2,7 +2,7 @@ import { v7 } from 'uuid'
 import { afterAll, beforeAll, expect, inject, it } from 'vitest'
 import { usualRules, type MakingRules } from '../../core/making/makingRules'
 import type { MakingGear } from '../../core/making/gear'
-import type { SessionView } from '../../shared/schemas/shop'
+import type { SessionView } from '../../shared/schemas/session'
 import { limits } from '../../shared/limits'
 import { copyDatabase, TestServer, type Client } from '../helpers/server'
 

@@ -7,7 +7,7 @@ import pg from 'pg'
 import { afterAll, expect, inject, it } from 'vitest'
 import { createDatabase } from '../../launch/database.mjs'
 import { until } from '../../launch/run.mjs'
-import type { Health } from '../../shared/schemas/shop'
+import type { Health } from '../../shared/schemas/session'
 import { Client, freePort } from '../helpers/server'
 import { newestMigration } from '../helpers/templates'
 

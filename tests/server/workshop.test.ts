@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, expect, inject, it } from 'vitest'
 import { usualJudgement } from '../../core/access/judgeChance'
 import { usualLift } from '../../core/access/liftMinutes'
-import type { Health, PersonView, SessionView } from '../../shared/schemas/shop'
+import type { Health, PersonView, SessionView } from '../../shared/schemas/session'
 import type { Client } from '../helpers/server'
 import { copyDatabase, TestServer } from '../helpers/server'
 import { newestMigration } from '../helpers/templates'

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import type { Problem } from '#shared/errors'
 import { limits } from '#shared/limits'
-import { answers } from '#shared/schemas/answers'
+import { packAnswers } from '#shared/answers/packs'
 import type { ImportPreview } from '#shared/schemas/library'
 import { plural } from '#shared/words/vocabulary'
 import { useConnection } from '~/stores/connection'
@@ -40,13 +40,13 @@ async function look(chosen: File | File[] | null | undefined) {
   await attempt(file.name, 'Looking through …', async () => {
     if (file.size > limits.packBytes) throw new Error(`${file.name} is larger than ${limits.packBytes / 1024 / 1024} MiB. Split the pack.`)
     const pack: unknown = JSON.parse(await file.text())
-    waiting.value = { name: file.name, pack, preview: await call('POST', '/api/packs/preview', answers.preview, pack) }
+    waiting.value = { name: file.name, pack, preview: await call('POST', '/api/packs/preview', packAnswers.preview, pack) }
   })
 }
 const take = () =>
   attempt(waiting.value!.name, 'Importing …', async () => {
     const { name, pack } = waiting.value!
-    const result = await call('POST', '/api/packs', answers.imported, pack)
+    const result = await call('POST', '/api/packs', packAnswers.imported, pack)
     said.value = `${name}: ${result.added.length} added, ${result.unchanged.length} already here.`
     waiting.value = undefined
     emit('taken')

@@ -2,7 +2,7 @@
 import { computed, watch } from 'vue'
 import { clearInCar, type PassInCar } from '#core/making/clearInCar'
 import type { CentrePoint } from '#core/sheet/types'
-import { answers } from '#shared/schemas/answers'
+import { sheetAnswers } from '#shared/answers/sheets'
 import { clearWords } from '#shared/words/makingWords'
 import { useServerData } from '~/composables/useServerData'
 import { useConnection } from '~/stores/connection'
@@ -13,7 +13,7 @@ const emit = defineEmits<{ found: [passes: readonly PassInCar[]] }>()
 const connection = useConnection()
 const { data: view } = useServerData(
   () => `sheet ${props.sheet}`,
-  () => connection.look(`/api/sheets/${props.sheet}`, answers.sheet),
+  () => connection.look(`/api/sheets/${props.sheet}`, sheetAnswers.sheet),
 )
 const passes = computed(() => {
   const sheet = view.value?.sheet

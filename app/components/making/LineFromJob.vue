@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { fold } from '#core/job/evolve'
 import type { LineInMaking } from '#core/making/workOut'
-import { answers } from '#shared/schemas/answers'
+import { jobAnswers } from '#shared/answers/jobs'
 import { useServerData } from '~/composables/useServerData'
 import { useConnection } from '~/stores/connection'
 
@@ -12,11 +12,11 @@ const connection = useConnection()
 const job = ref<string | null>(null)
 const { data: floor } = useServerData(
   () => 'floor of made lines',
-  () => connection.look('/api/jobs', answers.jobs),
+  () => connection.look('/api/jobs', jobAnswers.jobs),
 )
 const { data: view } = useServerData(
   () => `made in ${job.value}`,
-  async () => (job.value ? connection.look(`/api/jobs/${job.value}`, answers.job) : undefined),
+  async () => (job.value ? connection.look(`/api/jobs/${job.value}`, jobAnswers.job) : undefined),
 )
 const items = computed(() =>
   (floor.value ?? []).map(({ id, number, plate, sheetTitle }) => ({ value: id, title: `${number} · ${plate} · ${sheetTitle}` })),

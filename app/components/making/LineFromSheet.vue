@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import { tubesOnSheet } from '#core/making/lineOnSheet'
 import type { Tube } from '#core/making/tubeStrength'
 import type { BendRow } from '#core/route/bendTable'
-import { answers } from '#shared/schemas/answers'
+import { sheetAnswers } from '#shared/answers/sheets'
 import { useServerData } from '~/composables/useServerData'
 import { useConnection } from '~/stores/connection'
 import { allSheets } from '~/utils/allSheets'
@@ -19,7 +19,7 @@ const { data: heads } = useServerData(
 )
 const { data: view } = useServerData(
   () => `sheet ${sheet.value}`,
-  async () => (sheet.value ? connection.look(`/api/sheets/${sheet.value}`, answers.sheet) : undefined),
+  async () => (sheet.value ? connection.look(`/api/sheets/${sheet.value}`, sheetAnswers.sheet) : undefined),
 )
 const items = computed(() => (heads.value ?? []).map(({ id, title, appliesTo }) => ({ value: id, title: `${title} · ${appliesTo}` })))
 const pieces = computed(() =>

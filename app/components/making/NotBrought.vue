@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { notBrought } from '#core/making/notBrought'
-import { answers } from '#shared/schemas/answers'
+import { sheetAnswers } from '#shared/answers/sheets'
 import { notBroughtWords } from '#shared/words/makingWords'
 import { useServerData } from '~/composables/useServerData'
 import { useConnection } from '~/stores/connection'
@@ -11,7 +11,7 @@ const props = defineProps<{ sheet: string; line: string; part?: string }>()
 const connection = useConnection()
 const { data: view } = useServerData(
   () => `sheet ${props.sheet}`,
-  () => connection.look(`/api/sheets/${props.sheet}`, answers.sheet),
+  () => connection.look(`/api/sheets/${props.sheet}`, sheetAnswers.sheet),
 )
 const lacks = computed(() => {
   const found = view.value && notBrought(view.value.sheet, props.line, props.part ? { [props.line]: props.part } : {})

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { conditions, type Judgement } from '#core/access/judgeChance'
-import { judgementSchema } from '#shared/schemas/shop'
+import { judgementSchema } from '#shared/schemas/session'
 import { conditionWords } from '#shared/words/remedyWords'
 import { useShopSetting } from '~/composables/useShopSetting'
 import { useSession } from '~/stores/session'

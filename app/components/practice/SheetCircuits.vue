@@ -3,7 +3,7 @@ import { computed, ref, watch } from 'vue'
 import type { Scenario } from '#core/bleed/scenarios'
 import { sheetScenario } from '#core/bleed/sheetScenario'
 import { sheetVariants, type SheetVariant } from '#core/bleed/sheetVariants'
-import { answers } from '#shared/schemas/answers'
+import { sheetAnswers } from '#shared/answers/sheets'
 import type { PracticeView } from '#shared/schemas/practice'
 import { bestWords, gradeWords, variantWords } from '#shared/words/bleedPracticeWords'
 import { useServerAct } from '~/composables/useServerAct'
@@ -33,7 +33,7 @@ watch(chosen, async id => {
   circuits.value = undefined
   if (!id) return
   await act(async () => {
-    const { sheet } = await connection.look(`/api/sheets/${id}`, answers.sheet)
+    const { sheet } = await connection.look(`/api/sheets/${id}`, sheetAnswers.sheet)
     if (chosen.value !== id) return
     circuits.value = sheetVariants.flatMap(variant => {
       const scenario = sheetScenario(sheet, variant)

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { answers } from '#shared/schemas/answers'
+import { libraryAnswers } from '#shared/answers/library'
 import { useServerData } from '~/composables/useServerData'
 import { computed, ref, watch } from 'vue'
 import { v7 } from 'uuid'
@@ -24,7 +24,7 @@ const id = ref(v7())
 
 const { data } = useServerData(
   () => `notes on ${props.sheet.id}`,
-  () => connection.look(`/api/sheets/${props.sheet.id}/notes`, answers.notes),
+  () => connection.look(`/api/sheets/${props.sheet.id}/notes`, libraryAnswers.notes),
 )
 watch(data, now => now && (notes.value = now), { immediate: true })
 watch(
@@ -46,7 +46,7 @@ async function write() {
   trouble.value = ''
   const [target, targetId] = about.value.split(':') as [NoteTarget, string | undefined]
   try {
-    notes.value = await call('POST', `/api/sheets/${props.sheet.id}/notes`, answers.notes, {
+    notes.value = await call('POST', `/api/sheets/${props.sheet.id}/notes`, libraryAnswers.notes, {
       id: id.value,
       revision: props.sheet.revision,
       target,

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { answers } from '#shared/schemas/answers'
+import { jobAnswers } from '#shared/answers/jobs'
+import { libraryAnswers } from '#shared/answers/library'
 import { computed, ref, watch } from 'vue'
 import { navigateTo } from '#imports'
 import { v7 } from 'uuid'
@@ -44,7 +45,9 @@ watch(
     trouble.value = ''
     chosen.value = props.vehicle?.id
     try {
-      vehicles.value = props.vehicle ? [props.vehicle] : await call('GET', `/api/sheets/${props.sheet.id}/vehicles`, answers.vehicles)
+      vehicles.value = props.vehicle
+        ? [props.vehicle]
+        : await call('GET', `/api/sheets/${props.sheet.id}/vehicles`, libraryAnswers.vehicles)
     } catch (error) {
       trouble.value = wordsOf(error)
     }
@@ -65,7 +68,7 @@ async function create() {
   try {
     let target = chosen.value
     if (adding.value) {
-      const added = await call('POST', '/api/vehicles', answers.vehicle, saidOfCar(car.value))
+      const added = await call('POST', '/api/vehicles', libraryAnswers.vehicle, saidOfCar(car.value))
       vehicles.value.push(added)
       target = chosen.value = added.id
       adding.value = false
@@ -73,7 +76,7 @@ async function create() {
     // What was answered on the sheet before a car was chosen goes with the car.
     for (const look of props.answered) await call('POST', `/api/vehicles/${target}/traits`, nothing, { sheet: props.sheet.id, ...look })
     const at = new Date().toISOString()
-    const job = await call('POST', '/api/jobs', answers.jobRow, {
+    const job = await call('POST', '/api/jobs', jobAnswers.jobRow, {
       id: jobId.value,
       at,
       device: deviceId(),

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { AuditView } from '#shared/schemas/shop'
-import { answers } from '#shared/schemas/answers'
+import { shopAnswers } from '#shared/answers/shop'
 import { auditWords } from '#shared/words/auditWords'
 import { whenWords } from '~/utils/whenWords'
 import { useServerAct } from '~/composables/useServerAct'
@@ -10,7 +10,7 @@ import { call } from '~/utils/api'
 
 const { data: newest } = useServerData(
   () => 'audit',
-  () => call('GET', '/api/audit', answers.audit),
+  () => call('GET', '/api/audit', shopAnswers.audit),
 )
 const older = ref<AuditView[]>([])
 const isAll = ref(false)
@@ -18,7 +18,7 @@ const rows = computed(() => [...(newest.value ?? []), ...older.value])
 const { trouble, act } = useServerAct()
 const more = () =>
   act(async () => {
-    const next = await call('GET', `/api/audit?before=${rows.value.at(-1)!.n}`, answers.audit)
+    const next = await call('GET', `/api/audit?before=${rows.value.at(-1)!.n}`, shopAnswers.audit)
     older.value = [...older.value, ...next]
     isAll.value = next.length === 0
   })

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { answers } from '#shared/schemas/answers'
+import { shopAnswers } from '#shared/answers/shop'
 import { fileSize } from '#shared/words/fileSize'
 import { ageWords } from '#shared/words/ageWords'
 import { useNow } from '~/composables/useNow'
@@ -12,7 +12,7 @@ const lateMs = 30 * 3_600_000
 const now = useNow(60_000)
 const { data: backups, trouble } = useServerData(
   () => 'backups',
-  () => call('GET', '/api/backups', answers.backups),
+  () => call('GET', '/api/backups', shopAnswers.backups),
 )
 const age = computed(() => (backups.value?.last ? now.value - Date.parse(backups.value.last.at) : undefined))
 const isLate = computed(() => backups.value?.kept && (age.value === undefined || age.value > lateMs))

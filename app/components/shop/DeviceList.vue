@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { answers } from '#shared/schemas/answers'
+import { shopAnswers } from '#shared/answers/shop'
 import { whenWords } from '~/utils/whenWords'
 import { useServerAct } from '~/composables/useServerAct'
 import { useServerData } from '~/composables/useServerData'
@@ -11,7 +11,7 @@ import { ruleBy, whenTaken } from '~/utils/ruleBy'
 // A short PIN counts only where somebody who answers for it has said that it may be typed.
 const { data: devices, refresh } = useServerData(
   () => 'devices',
-  () => call('GET', '/api/devices', answers.devices),
+  () => call('GET', '/api/devices', shopAnswers.devices),
 )
 const { trouble, act } = useServerAct()
 const names = ref<Record<string, string>>({})

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { roles, type Role } from '#core/job/types'
-import type { PersonView } from '#shared/schemas/shop'
+import type { PersonView } from '#shared/schemas/session'
 import { newPersonSchema } from '#shared/schemas/shop'
-import { answers } from '#shared/schemas/answers'
+import { shopAnswers } from '#shared/answers/shop'
 import { nameSchema } from '#shared/schemas/basics'
 import { roleWords } from '#shared/words/vocabulary'
 import { useServerAct } from '~/composables/useServerAct'
@@ -16,7 +16,7 @@ const session = useSession()
 const isAdmin = computed(() => session.person?.role === 'admin')
 const { data: people, refresh } = useServerData(
   () => 'people',
-  () => call('GET', '/api/people', answers.people),
+  () => call('GET', '/api/people', shopAnswers.people),
 )
 const name = ref('')
 const role = ref<Role>('technician')

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { answers } from '#shared/schemas/answers'
+import { shopAnswers } from '#shared/answers/shop'
 import { whenWords } from '~/utils/whenWords'
 import { roleWords } from '#shared/words/vocabulary'
 import { useServerAct } from '~/composables/useServerAct'
@@ -8,7 +8,7 @@ import { call, nothing } from '~/utils/api'
 
 const { data: signIns, refresh } = useServerData(
   () => 'sign-ins',
-  () => call('GET', '/api/sign-ins', answers.signedIn),
+  () => call('GET', '/api/sign-ins', shopAnswers.signedIn),
 )
 const { trouble, act } = useServerAct()
 async function end(id: string) {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { storeToRefs } from 'pinia'
-import { answers } from '#shared/schemas/answers'
+import { sheetAnswers } from '#shared/answers/sheets'
 import { useServerData } from '~/composables/useServerData'
 import { computed, ref } from 'vue'
 import { navigateTo, useHead, useRoute } from '#imports'
@@ -32,7 +32,7 @@ const { data: known, trouble: unread } = useServerData(
   () => 'families and sheets',
   async () => {
     const [families, heads] = await Promise.all([
-      call('GET', '/api/families', answers.families),
+      call('GET', '/api/families', sheetAnswers.families),
       allSheets((path, read) => call('GET', path, read)),
     ])
     return { families, heads }
@@ -58,7 +58,7 @@ async function begun(): Promise<Sheet> {
   if (from.value === 'blank') return blankSheet(slug.value, title.value, system.value, family.value!)
   const source =
     from.value === 'copy'
-      ? (await call('GET', `/api/sheets/${copy.value}`, answers.sheet)).sheet
+      ? (await call('GET', `/api/sheets/${copy.value}`, sheetAnswers.sheet)).sheet
       : (JSON.parse(await file.value!.text()) as Sheet)
   const sheet = { ...source, id: slug.value, revision: 1, title: title.value, notes: [] }
   const [issue] = schemaIssues(sheet)

@@ -97,17 +97,21 @@ useActs('The bay', [
             </div>
             <div class="column">
               <div ref="entering" class="part">
-                <StepAside :bay="bay" @seized="seized = true" @say="sayAll" />
-                <!-- What is begun here is not to be interrupted. -->
-                <div role="presentation" @pointerdown.capture="program.inHand = true" @keydown.capture="program.inHand = true">
-                  <StepEntry :key="entryKey" v-model="draft" :step="step" @also="record" />
-                </div>
-                <FoundEntry v-if="lack" :lack="lack" :target="step.target" :observed="job.state!.observed" @say="record" />
+                <InTurn>
+                  <StepAside :bay="bay" @seized="seized = true" @say="sayAll" />
+                  <!-- What is begun here is not to be interrupted. -->
+                  <div role="presentation" @pointerdown.capture="program.inHand = true" @keydown.capture="program.inHand = true">
+                    <StepEntry :key="entryKey" v-model="draft" :step="step" @also="record" />
+                  </div>
+                  <FoundEntry v-if="lack" :lack="lack" :target="step.target" :observed="job.state!.observed" @say="record" />
+                </InTurn>
               </div>
               <InTurn v-if="whereabouts && beside"><StepPlace v-bind="whereabouts" :open="wide" /></InTurn>
             </div>
           </main>
-          <StepFoot :bay="bay" :step="step" :button="button" :ready="!!draft" :refusal="refusedWords" @press="press" @go="goTo" />
+          <InTurn>
+            <StepFoot :bay="bay" :step="step" :button="button" :ready="!!draft" :refusal="refusedWords" @press="press" @go="goTo" />
+          </InTurn>
         </InTurn>
       </template>
       <NoStep v-else :refusal="refusal" @say="record" @sign-off="signOff" @go="goTo" />

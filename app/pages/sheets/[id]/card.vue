@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { answers } from '#shared/schemas/answers'
+import { libraryAnswers } from '#shared/answers/library'
+import { sheetAnswers } from '#shared/answers/sheets'
 import { useServerData } from '~/composables/useServerData'
 import { computed, ref } from 'vue'
 import { definePageMeta, useHead, useRoute } from '#imports'
@@ -25,9 +26,9 @@ const { data, trouble } = useServerData(
     const id = String(route.params.id)
     const vehicleId = typeof route.query.vehicle === 'string' ? route.query.vehicle : undefined
     const [view, revisions, found] = await Promise.all([
-      connection.look(`/api/sheets/${id}`, answers.sheet),
-      connection.look(`/api/sheets/${id}/revisions`, answers.revisions),
-      vehicleId ? connection.look(`/api/vehicles/${vehicleId}`, answers.vehicleFound) : undefined,
+      connection.look(`/api/sheets/${id}`, sheetAnswers.sheet),
+      connection.look(`/api/sheets/${id}/revisions`, libraryAnswers.revisions),
+      vehicleId ? connection.look(`/api/vehicles/${vehicleId}`, libraryAnswers.vehicleFound) : undefined,
     ])
     return { view, revisions, vehicle: found?.vehicle }
   },

@@ -1,0 +1,7 @@
+import { z } from 'zod'
+import { familySchema } from '../schemas/sheet'
+import { readSheetView } from '../schemas/sheetView'
+import { reader } from '../versioned'
+
+/** Whole sheets, and the families they are for. */
+export const sheetAnswers = { sheet: readSheetView, families: reader(z.array(familySchema)) }

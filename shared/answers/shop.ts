@@ -1,0 +1,14 @@
+import { z } from 'zod'
+import { healthSchema, personViewSchema } from '../schemas/session'
+import { auditViewSchema, backupsViewSchema, deviceViewSchema, signedInViewSchema } from '../schemas/shop'
+import { reader } from '../versioned'
+
+/** The shop: who, on which devices, and how it stands. */
+export const shopAnswers = {
+  audit: reader(z.array(auditViewSchema)),
+  backups: reader(backupsViewSchema),
+  devices: reader(z.array(deviceViewSchema)),
+  health: reader(healthSchema),
+  people: reader(z.array(personViewSchema)),
+  signedIn: reader(z.array(signedInViewSchema)),
+}
