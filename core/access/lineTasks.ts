@@ -1,4 +1,5 @@
 import { isOn, linesOf } from '../sheet/jointLines'
+import { holdsLine } from '../sheet/holdsLine'
 import { needsTorque } from '../sheet/needsTorque'
 import type { Joint, Line, Slug } from '../sheet/types'
 import { goalKey } from './goalKinds'
@@ -69,7 +70,7 @@ function listLines(job: Job, lines: readonly Line[], after: readonly TaskKey[], 
   for (const joint of joints) listOpening(job, joint, after, hardness.get(joint.id)!)
   for (const line of lines) {
     const opened = joints.filter(joint => isOn(joint, line.id)).map(joint => shutOff(scope, joint))
-    const holds = scope.holds.filter(hold => hold.line === line.id || hold.with.includes(line.id))
+    const holds = scope.holds.filter(hold => holdsLine(hold, line.id))
     const withdraw = put('withdraw', line.id, 'line', [...opened, ...holds.map(hold => taskKey('release', hold.id))], {
       goal: goalKey('withdraw', line.id),
       nudge: nudgeOf(line),

@@ -1,4 +1,5 @@
 import { linesOf } from '../sheet/jointLines'
+import { holdsLine } from '../sheet/holdsLine'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import type { Joint, Slug } from '../sheet/types'
 import { jointRules } from './jointKinds'
@@ -22,9 +23,7 @@ export function seizedPath(resolved: ResolvedSheet, joint: Joint, scope: readonl
   const isSoft = line?.sections.some(section => section.kind === 'hose' || section.material === 'plastic') ?? false
   const bars: Record<Remedy, RemedyBar | undefined> = {
     soak: undefined,
-    'free-bracket': resolved.holds.some(hold => linesOf(joint).some(line => hold.line === line || hold.with.includes(line)))
-      ? undefined
-      : 'no-bracket',
+    'free-bracket': resolved.holds.some(hold => linesOf(joint).some(line => holdsLine(hold, line))) ? undefined : 'no-bracket',
     heat: isSoft
       ? 'plastic-or-hose'
       : resolved.sheet.system === 'brake' || resolved.sheet.system === 'clutch'

@@ -1,4 +1,5 @@
 import { fail, ok } from '../result'
+import { holdsLine } from '../sheet/holdsLine'
 import { isPartOpen } from '../sheet/chosenPart'
 import { isOn } from '../sheet/jointLines'
 import { hasLeft } from './hasLeft'
@@ -48,7 +49,7 @@ export function decideLine(state: JobState, command: Of<'lineOut'> | Of<'lineIn'
   if (resolved.joints.some(isShut)) return needs('ends-open')
   const held = resolved.holds.some(hold => {
     const held = state.holds[hold.id]
-    return (hold.line === line.id || hold.with.includes(line.id)) && !(held?.released && !held.fastened)
+    return holdsLine(hold, line.id) && !(held?.released && !held.fastened)
   })
   return held ? needs('holds-released') : ok(also.length > 0 ? { ...command, also } : command)
 }

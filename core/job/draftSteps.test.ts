@@ -220,6 +220,33 @@ describe('the engine runs while something is looked at with it', () => {
   })
 })
 
+describe('the marks of a reservoir', () => {
+  const listed = (pressure: 'pedal' | 'engine', ...tasks: string[]) =>
+    rows({ visits: [['ground', ...tasks]], start: 'ground', sheet: proving({ pressure }) }).map(row => row.split(' ')[2])
+
+  it('are read with the pedal up: before it is held down for the looks, or after the last of them', () => {
+    expect(listed('pedal', 'wipe:ground', 'run', 'level:cold', 'leak:near', 'leak:far')).toEqual([
+      'wipe:ground',
+      'level:cold',
+      'press:pocket',
+      'leak:near',
+      'leak:far',
+    ])
+    expect(listed('pedal', 'run', 'leak:near', 'level:cold')).toEqual(['press:pocket', 'leak:near', 'level:cold'])
+    expect(listed('pedal', 'level:cold', 'leak:near')).toEqual(['level:cold', 'leak:near'])
+  })
+
+  it('are read where the plan says with an engine', () => {
+    expect(listed('engine', 'run', 'level:hot', 'leak:near', 'stop')).toEqual([
+      'run:pocket',
+      'level:hot',
+      'tighten:hot',
+      'leak:near',
+      'stop:pocket',
+    ])
+  })
+})
+
 describe('which steps are looks', () => {
   const { sheet } = pocketCar()
   const step = (kind: Draft['kind'], target = 'near') =>

@@ -1,4 +1,5 @@
 import type { Plan } from '../access/types'
+import { holdsLine } from '../sheet/holdsLine'
 import { chosenPart } from '../sheet/chosenPart'
 import { isOn } from '../sheet/jointLines'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
@@ -58,7 +59,14 @@ function makeDrafts(resolved: ResolvedSheet, plan: Plan, start: LiftPosition, in
       ...(helper && { helper }),
     })),
   )
-  return withEngine(withMoves(withCompanions(planned, resolved, inputs, plan.begun), start), sheet)
+  return withEngine(withMoves(withCompanions(planned.map(marksFirst), resolved, inputs, plan.begun), start), sheet)
+}
+
+/** Common practice, no source: the marks of a reservoir are read with the pedal up, so not while it is held down for the looks. */
+function marksFirst(visit: readonly Draft[]): Draft[] {
+  const [held, last] = [visit.findIndex(({ kind }) => kind === 'press'), visit.findLastIndex(({ kind }) => kind === 'leak')]
+  const isWhile = ({ kind }: Draft, i: number) => kind === 'level' && held >= 0 && i > held && i < last
+  return [...visit.slice(0, Math.max(0, held)), ...visit.filter(isWhile), ...visit.filter((step, i) => i >= held && !isWhile(step, i))]
 }
 
 /**
@@ -105,8 +113,7 @@ function withCompanions(visits: readonly Draft[][], { sheet }: ResolvedSheet, in
   for (const line of sheet.lines) {
     const isOfLine = (step: Draft) =>
       ((step.kind === 'seat' || step.kind === 'torque') && sheet.joints.some(joint => joint.id === step.target && isOn(joint, line.id))) ||
-      ((step.kind === 'fasten' || step.kind === 'tighten') &&
-        sheet.holds.some(hold => hold.id === step.target && (hold.line === line.id || hold.with.includes(line.id))))
+      ((step.kind === 'fasten' || step.kind === 'tighten') && sheet.holds.some(hold => hold.id === step.target && holdsLine(hold, line.id)))
     const last = all().findLast(isOfLine)
     // Of a job that is under way the line may lie in already.
     if (last && (begun || all().some(step => step.kind === 'fit' && step.target === line.id))) after(last, beside(last, 'clear', line.id))

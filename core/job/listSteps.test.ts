@@ -172,6 +172,10 @@ describe('what is due and in no plan', () => {
       minutes: 0,
       status: 'open',
     })
+    // A line is felt along wherever hands reach one of its ends; its own way is another.
+    const along = nothing({ joints }, [out('return'), laid('return'), moved('half')])
+    expect(openRows(along, [['raised', 'on:belt']])).toEqual(expect.arrayContaining(['1 half clear:return']))
+    expect(openRows(along.then(moved('ground')), [['raised', 'on:belt']])).toEqual(expect.arrayContaining(['2 ground clear:return']))
     // Standing nowhere any way names: by the first.
     expect(openRows(story.then(moved('raised')), [['raised', 'on:belt']])).toEqual(expect.arrayContaining(['2 half torque:last']))
   })

@@ -1,6 +1,8 @@
 import type { Plan } from '../access/types'
+import { holdsLine } from '../sheet/holdsLine'
 import type { ChosenParts } from '../sheet/chosenPart'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
+import { isOn } from '../sheet/jointLines'
 import { liftPositions, type LiftPosition, type Reach, type Sheet } from '../sheet/types'
 import { disturbedAt, isOff, liftOf, pressureSourceOf, runningSince, tightenedAt } from './carState'
 import { levelsOf } from '../sheet/levelsOf'
@@ -237,7 +239,12 @@ function placeFor({ kind, target }: StepRef, { sheet }: ResolvedSheet, state: Jo
   const line = sheet.lines.find(({ id }) => id === target)
   const things = [...sheet.joints, ...sheet.holds, ...sheet.bleeders, ...levelsOf(sheet), ...sheet.fills]
   const ways = line?.withdraw ?? things.find(({ id }) => id === target)?.ways ?? sheet.neighbours.find(({ id }) => id === target)?.ways
-  const way = ways?.find(({ at }) => at === here) ?? ways?.[0]
+  // A line is felt along where hands are at it already: at one of its ends, or at a hold.
+  const ends =
+    line && kind === 'clear'
+      ? [...sheet.joints.filter(joint => isOn(joint, line.id)), ...sheet.holds.filter(hold => holdsLine(hold, line.id))]
+      : []
+  const way = [...(ways ?? []), ...ends.flatMap(end => end.ways)].find(({ at }) => at === here) ?? ways?.[0]
   return way ? { at: way.at, from: way.from } : { at: here }
 }
 

@@ -1,4 +1,5 @@
 import { kindOfFluid } from '../fluid/fluidKinds'
+import { holdsLine } from '../sheet/holdsLine'
 import { chosenPart } from '../sheet/chosenPart'
 import { isSealedSet } from '../sheet/isSealedSet'
 import { opensCircuit } from '../sheet/opensCircuit'
@@ -266,7 +267,7 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
     // A hold that is fastened afterwards moves it once more.
     arises: ({ resolved: { sheet }, state }) =>
       Object.entries(state.lines).flatMap(([line, record]): Owed[] => {
-        const holds = sheet.holds.filter(hold => hold.line === line || hold.with.includes(line))
+        const holds = sheet.holds.filter(hold => holdsLine(hold, line))
         const moved = [record.in, ...holds.map(({ id }) => state.holds[id]?.fastened)]
         return record.in ? [{ what: { kind: 'clear', line }, since: latest(moved), gates: ['run', 'drive', 'end'] }] : []
       }),

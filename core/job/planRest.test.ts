@@ -43,6 +43,8 @@ describe('the rest of a plan', () => {
           played.do(played.plainFor(step))
         }
         expect(followed).toBeGreaterThan(idsOf(whole).length / 2)
+        // Worked as the list says, the car is moved no more often than was planned.
+        expect(played.events.filter(({ body }) => body.type === 'carMoved').length, start).toBeLessThanOrEqual(whole.moves)
         played.do({ type: 'signedOff' })
       }
     },

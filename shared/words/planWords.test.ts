@@ -66,6 +66,9 @@ describe('a plan in words', () => {
     expect(stepWords({ ...start, at: 'raised' }, one.sheet).cautions[0]!.text).toContain('The helper sat in it before it went up')
     expect(stepWords({ ...start, at: 'half' }, one.sheet).cautions[0]!.text).toContain('or somebody beside it')
     expect(stepWords({ ...start, at: 'ground' }, one.sheet).cautions.some(({ kind }) => kind === 'crush')).toBe(false)
+    // Through the gears on wheels that hang free: with nobody near them, and back into park.
+    expect(stepWords({ ...start, at: 'raised' }, one.sheet).how).toMatch(/^Nobody near a wheel.*back into park/)
+    expect(stepWords({ ...start, at: 'ground' }, one.sheet).how).toMatch(/^Foot on the brake, through every gear/)
   })
 
   it('no hand goes near a line under high pressure, and nobody starts an engine to fill brakes', () => {

@@ -13,7 +13,7 @@ import { settleValue, settleWindow } from '../../core/sheet/settleContested'
 import { isWheel, pressureSourceOf } from '../../core/job/carState'
 import { carTestOf } from '../../core/job/carTests'
 import { levelsOf } from '../../core/sheet/levelsOf'
-import type { BleedMethod, Caution, Joint, Phase, PressureSource, Sheet, ThingCaution } from '../../core/sheet/types'
+import type { BleedMethod, Caution, Joint, LiftPosition, Phase, PressureSource, Sheet, ThingCaution } from '../../core/sheet/types'
 import { tryWords } from './carTestWords'
 import { hexName } from './hexWords'
 import { positionMove, positionWords } from './vocabulary'
@@ -33,9 +33,9 @@ const lift: Caution = {
   text: 'Lift locks set, or stands rated for the load under the lift points. Never under a car that stands on a jack.',
 }
 /** Common practice, no source: the key is in reach from beside a car at waist height; of a raised one, from the seat only. */
-const upRunning = (at: 'half' | 'raised'): Caution => ({
+const upRunning = (at: 'half' | 'raised', sheet: Sheet): Caution => ({
   kind: 'crush',
-  text: `The car is up: in park or neutral, brake on, wheels clear. ${at === 'raised' ? 'The helper sat in it before it went up' : 'Whoever sat down in it before turns the key, or somebody beside it'}; nobody climbs in or out.`,
+  text: `The car is up: ${shifts(sheet) ? 'brake on, wheels clear, back in park once the gears have been through' : 'in park or neutral, brake on, wheels clear'}. ${at === 'raised' ? 'The helper sat in it before it went up' : 'Whoever sat down in it before turns the key, or somebody beside it'}; nobody climbs in or out.`,
 })
 /** Cautions of a thing, for when it comes off or opens, or goes back. */
 const said = (thing: { cautions: readonly ThingCaution[] } | undefined, moment: 'off' | 'on'): Caution[] =>
@@ -115,6 +115,7 @@ const circuitBleedWords: Record<BleedMethod, string> = {
 }
 /** Common practice, no source: what these systems hold goes through skin when it finds a hole. */
 const isHighPressure = ({ system }: Sheet): boolean => system === 'power-steering' || system === 'brake' || system === 'clutch'
+const fanRuns: Caution = { kind: 'entangle', text: 'The engine runs: no rag, sleeve or hand near belt or fan.' }
 const injection: Caution = { kind: 'pressure', text: 'Never feel for a leak by hand: fluid under pressure goes through skin.' }
 const shifts = (sheet: Sheet): boolean => sheet.system === 'transmission-cooler'
 /** Filled by the vacuum that was drawn on it empty: filling it is bleeding it, and what is left is looked for. */
@@ -138,10 +139,12 @@ function pullWords({ torque, turn }: Joint): string {
     : 'Smooth pull, one click. The middle of the window; the rest stays in hand.'
 }
 /** What is done and watched as it starts. */
-function startWords(sheet: Sheet): string {
+function startWords(sheet: Sheet, at: LiftPosition): string {
   switch (sheet.system) {
     case 'transmission-cooler':
-      return 'Foot on the brake, through every gear, then leave it idling.'
+      return at === 'ground'
+        ? 'Foot on the brake, through every gear, then leave it idling.'
+        : 'Nobody near a wheel, foot hard on the brake: slowly through every gear, back into park, then leave it idling.'
     case 'heater':
     case 'turbo-coolant':
       return 'Cap on, eyes on the tank and the temperature; leave it idling.'
@@ -255,7 +258,13 @@ export function stepWords(
       )
     case 'catch':
       return words('Measure what was caught', 'Pour the pan into a measuring jug. What is lost on the floor: estimate and add.', 'Record', [
-        { kind: 'waste', text: 'Old fluid goes to the waste drum, not down a drain.' },
+        {
+          kind: 'waste',
+          text:
+            sheet.fluid.reuse === 'if-clean'
+              ? 'Covered and clean it may go back in; the rest goes to the waste drum, not down a drain.'
+              : 'Old fluid goes to the waste drum, not down a drain.',
+        },
       ])
     case 'compare':
       return words(
@@ -328,7 +337,7 @@ export function stepWords(
         `Look at its seal: ${name.operation(step.target)}`,
         'Light, and a dry rag round the edge: it stays dry. What shows only when it is warm shows now.',
         'It is dry',
-        [{ kind: 'entangle', text: 'The engine runs: no rag, sleeve or hand near belt or fan.' }],
+        [fanRuns],
       )
     case 'fill':
       return words(
@@ -440,9 +449,9 @@ export function stepWords(
       const minutes = settleValue(sheet.proving.leakMinutes)
       return words(
         'Start the engine',
-        `${startWords(sheet)} Look at once for anything running.${minutes.kind === 'unknown' ? '' : ` A joint counts as dry once it has idled ${minutes.value} minutes in all.`}`,
+        `${startWords(sheet, at)} Look at once for anything running.${minutes.kind === 'unknown' ? '' : ` A joint counts as dry once it has idled ${minutes.value} minutes in all.`}`,
         'Engine running',
-        [...(at === 'ground' ? [] : [upRunning(at)]), ...byPhase(sheet, 'engine')],
+        [...(at === 'ground' ? [] : [upRunning(at, sheet)]), ...byPhase(sheet, 'engine')],
       )
     }
     case 'level': {
@@ -460,8 +469,10 @@ export function stepWords(
     }
     case 'leak': {
       const isHurt = ({ kind }: Caution) => kind === 'burn' || kind === 'entangle' || kind === 'electric'
-      const handsOff = atAnyTime(joint).filter(isHurt)
       const proving = byPhase(sheet, 'prove')
+      const own = atAnyTime(joint).filter(isHurt)
+      const isSaid = [...own, ...proving].some(({ kind }) => kind === 'entangle')
+      const handsOff = [...own, ...(sheet.proving.pressure === 'engine' && !isSaid ? [fanRuns] : [])]
       return words(
         `Look for a leak: ${name.joint(step.target)}`,
         isHighPressure(sheet) || [...handsOff, ...proving].some(isHurt)
