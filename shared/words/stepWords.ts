@@ -475,9 +475,7 @@ export function stepWords(
       const handsOff = [...own, ...(sheet.proving.pressure === 'engine' && !isSaid ? [fanRuns] : [])]
       return words(
         `Look for a leak: ${name.joint(step.target)}`,
-        isHighPressure(sheet) || [...handsOff, ...proving].some(isHurt)
-          ? 'Light and mirror where it is hidden. A strip of clean card held below it, never a hand.'
-          : 'Light and mirror where it is hidden. Run a dry finger below it.',
+        'Light and mirror where it is hidden. A strip of clean card held below it, never a hand.',
         'It is dry',
         [...(isHighPressure(sheet) ? [injection] : []), ...handsOff, ...proving],
       )
