@@ -50,7 +50,12 @@ const rows = computed(() => {
           ><span v-if="row.summary.paused" class="tag warn">{{
             row.summary.pausedFor ? pauseWords[row.summary.pausedFor] : 'paused'
           }}</span>
-          <div class="progress" role="img" :aria-label="`${row.summary.step.done} of ${row.summary.step.of} steps done`">
+          <div
+            v-if="!row.unreadable"
+            class="progress"
+            role="img"
+            :aria-label="`${row.summary.step.done} of ${row.summary.step.of} steps done`"
+          >
             <i :style="{ width: `${row.summary.step.of ? (row.summary.step.done / row.summary.step.of) * 100 : 0}%` }" />
           </div>
           <span class="sub">{{ progressWords(row) }}</span>

@@ -65,14 +65,15 @@ export async function readUpToDate(db: Db, row: JobHeadRow): Promise<JobRow> {
 }
 
 const nobodyKnows: Summed = { summary: { stage: 'opened', paused: false, step: { done: 0, of: 0 }, missing: 0, timers: [] }, nextWords: '' }
-const unreadable: readonly ErrorCode[] = ['RECORD_UNREADABLE', 'VERSION_NEWER']
+const unreadable: Partial<Record<ErrorCode, JobRow['unreadable']>> = { RECORD_UNREADABLE: 'damaged', VERSION_NEWER: 'newer' }
 /** The same for the Floor: a job whose record cannot be read stands there and says so; it darkens no other. */
 export async function readForFloor(db: Db, row: JobHeadRow): Promise<JobRow> {
   try {
     return await readUpToDate(db, row)
   } catch (error) {
-    if (!(error instanceof ProblemError) || !unreadable.includes(error.problem.code)) throw error
-    return { ...toJobRow(row, nobodyKnows), unreadable: error.problem.detail }
+    const why = error instanceof ProblemError ? unreadable[error.problem.code] : undefined
+    if (!why) throw error
+    return { ...toJobRow(row, nobodyKnows), unreadable: why }
   }
 }
 

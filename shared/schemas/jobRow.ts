@@ -50,7 +50,7 @@ export const jobRowSchema = z.object({
   summary: summarySchema,
   nextWords: z.string(),
   /** Why nobody can say how it stands. */
-  unreadable: z.string().optional(),
+  unreadable: z.enum(['damaged', 'newer']).optional(),
   updatedAt: momentSchema,
   openedAt: momentSchema,
   serverNow: momentSchema,

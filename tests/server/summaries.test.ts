@@ -129,7 +129,7 @@ describe('what cannot be read', () => {
     const reader = await fresh.as('technician')
     const { body } = await reader.call<JobRow[]>('GET', '/api/jobs')
     const row = body.find(({ id }) => id === job.id)!
-    expect(row.unreadable).toContain('Stored, but not readable')
+    expect(row.unreadable).toBe('damaged')
     expect(row.summary.step.of).toBe(0)
     expect(body.filter(({ unreadable }) => unreadable === undefined).length).toBeGreaterThan(8)
     const follower = await EventReader.open(`${fresh.url}/api/jobs/stream`, reader.cookie)
