@@ -1,6 +1,6 @@
 import { expect, it, vi } from 'vitest'
 import { defineComponent, h } from 'vue'
-import { VProgressLinear } from '~/vuetify/fieldLoader'
+import { VProgressLinear } from '../../app/vuetify/fieldLoader'
 import { mountPart } from '../helpers/mountPart'
 
 const field = defineComponent({
