@@ -38,11 +38,15 @@ export function provideJobPage(): JobPage {
   async function load(): Promise<void> {
     try {
       await job.load(id)
-      if (!left) stop ??= job.follow(id)
+      if (!left) stop ??= job.follow(id, notAll)
       void finishPhotos()
     } catch (error) {
       if (!connection.notice(error)) trouble.value = wordsOf(error)
     }
+  }
+  /** Of a job that cannot be read to its end nothing more is shown or recorded; for a newer server the page is offered anew, and stays. */
+  function notAll(error: unknown): void {
+    if (!connection.notice(error) && !connection.outdated) trouble.value = wordsOf(error)
   }
   /** What was photographed and not made small when the page was left. */
   async function finishPhotos(): Promise<void> {

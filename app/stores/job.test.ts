@@ -416,6 +416,19 @@ describe('following', () => {
     stop()
   })
 
+  it('what came and cannot be read is told, with its reason, and nothing is guessed at', async () => {
+    const job = useJob()
+    const told: unknown[] = []
+    const stop = job.follow(jobId, error => told.push(error))
+    Stream.last.say('job', { ...note(3), body: { type: 'noteWritten' } })
+    expect(String(told[0])).toContain('cannot be read')
+    expect(job.confirmed).toHaveLength(2)
+    const before = asked.length
+    Stream.last.say('unread', { detail: 'Stored, but not readable: event 3.' })
+    await settled(() => asked.slice(before).includes(`GET /api/jobs/${jobId}`))
+    stop()
+  })
+
   it('is not fooled by an event of another job', () => {
     const stop = useJob().follow(jobId)
     Stream.last.say('job', { ...note(3), job: '01890000-0000-7000-8000-00000000000f' })

@@ -245,23 +245,23 @@ export const useJob = defineStore('job', () => {
     void queue.send()
   }
 
-  /** Follows the job until the returned function is called. The browser reconnects by itself and says from where (Last-Event-ID). */
-  function follow(jobId: string): () => void {
+  /**
+   * Follows the job until the returned function is called. The browser reconnects by itself and says from where (Last-Event-ID). `failed`
+   * hears of what came and cannot be read: what is shown is then not all there is.
+   */
+  function follow(jobId: string, failed: (error: unknown) => void = connection.notice): () => void {
     return followStream(() => `/api/jobs/${jobId}/stream?after=${confirmedState.value?.seq ?? 0}`, {
       job: data => {
         const read = readStreamed(data, readEvent)
-        if (!read.ok) {
-          connection.notice(new UnreadableAnswer(read.error))
-          return
-        }
+        if (!read.ok) return failed(new UnreadableAnswer(read.error))
         const event = read.value
         if (event.job !== view.value?.row.id) return
         // A gap means something was missed: read the whole again rather than guess.
-        if (event.seq > (confirmedState.value?.seq ?? 0) + 1) void load(jobId).catch(connection.notice)
+        if (event.seq > (confirmedState.value?.seq ?? 0) + 1) void load(jobId).catch(failed)
         else merge([event])
       },
       // Asked for as a whole, the server says why it cannot be had.
-      unread: () => void load(jobId).catch(connection.notice),
+      unread: () => void load(jobId).catch(failed),
       lost: () => connection.report('no-database'),
       error: () => connection.report('no-server'),
     })
