@@ -64,7 +64,7 @@ const shown = computed(() => arrangeSheets(sheets.value ?? [], { system: system.
       <p v-if="shown.length === 0" class="empty">
         <b>No sheet has all of “{{ filter }}”.</b>Take a word away, or choose another system.
       </p>
-      <SheetTable v-else :sheets="shown" :sorted="sorted" :may-write="mayWrite" @sort="sortBy" />
+      <InTurn v-else><SheetTable :sheets="shown" :sorted="sorted" :may-write="mayWrite" @sort="sortBy" /></InTurn>
     </template>
   </div>
 </template>

@@ -76,7 +76,7 @@ useActs('The bay', [
   <div class="view">
     <BayHead :at="step?.at" :timers="bay.timers.value" />
     <div class="body">
-      <BayMap :bay="bay" />
+      <InTurn><BayMap :bay="bay" /></InTurn>
       <template v-if="step && words && job.plan && !job.state!.paused && job.planning?.ok">
         <InTurn>
           <!-- Enter in a number box records: heard here for all of them. -->
