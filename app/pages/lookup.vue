@@ -40,7 +40,7 @@ onMounted(() => {
       @keydown.enter.prevent="open"
     />
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
-    <LookUpStart v-if="!query.trim()" />
+    <InTurn v-if="!query.trim()"><LookUpStart /></InTurn>
     <div v-else-if="result && result.hits.length === 0" class="empty">
       <b>Nothing fits “{{ result.query }}”.</b>Try fewer letters, or the plate. A new customer’s car is added from its line sheet.
     </div>
