@@ -33,7 +33,7 @@ export function useBayStep() {
   const words = computed(() => step.value && stepWords(step.value, sheet.value))
   const then = computed(() => upcoming.value.filter(candidate => candidate.id !== step.value?.id).slice(0, 2))
   const position = computed(() => steps.value.findIndex(candidate => candidate.id === step.value?.id) + 1)
-  const jointsDone = computed(() => countTight(job.scope?.joints ?? [], job.state))
+  const jointsDone = computed(() => countTight(job.scope?.joints ?? [], job.scope?.dropped ?? new Set(), job.state))
   const line = computed(() => (job.resolved && job.scope ? lineOfStep(job.resolved, job.scope.lines, step.value?.target) : undefined))
   const unrolled = computed(() =>
     line.value && job.resolved && line.value.sections.length > 0 ? unrollLine(job.resolved, line.value, job.plan?.ways) : undefined,

@@ -8,11 +8,12 @@ const upper = 'gearbox-out-joint'
 it('counts joints as tight only when they are, and knows each one’s state', () => {
   const played = new PlayedJob(demoCar('one')).plan(['supply'])
   const joints = played.resolved.joints.filter(joint => joint.line === 'supply')
-  expect(countTight(joints, undefined)).toEqual({ done: 0, of: 2 })
+  expect(countTight(joints, new Set(), undefined)).toEqual({ done: 0, of: 2 })
   played.workUntil('torque')
-  expect(countTight(joints, played.state)).toEqual({ done: 1, of: 2 })
+  expect(countTight(joints, new Set(), played.state)).toEqual({ done: 1, of: 2 })
   played.workUntil('fasten')
-  expect(countTight(joints, played.state)).toEqual({ done: 2, of: 2 })
+  expect(countTight(joints, new Set(), played.state)).toEqual({ done: 2, of: 2 })
+  expect(countTight(joints, new Set([upper]), played.state)).toEqual({ done: 1, of: 1 })
   expect(statusOfJoints(joints, played.state)[upper]).toBe('torqued')
 })
 

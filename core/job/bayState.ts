@@ -2,11 +2,15 @@ import type { Joint, Slug } from '../sheet/types'
 import { isTight, jointStatus, type JointStatus } from './jointStatus'
 import type { JobEvent, JobState, JointRecord } from './types'
 
-/** How many of the joints are tight again. Our own. */
-export const countTight = (joints: readonly Joint[], state: JobState | undefined): { done: number; of: number } => ({
-  done: joints.filter(joint => isTight(joint, state?.joints[joint.id])).length,
-  of: joints.length,
-})
+/** How many of the joints are tight again; those the new parts do without never are. Our own. */
+export function countTight(
+  joints: readonly Joint[],
+  dropped: ReadonlySet<Slug>,
+  state: JobState | undefined,
+): { done: number; of: number } {
+  const wanted = joints.filter(({ id }) => !dropped.has(id))
+  return { done: wanted.filter(joint => isTight(joint, state?.joints[joint.id])).length, of: wanted.length }
+}
 
 /** How each joint stands, by its id. */
 export const statusOfJoints = (joints: readonly Joint[], state: JobState | undefined): Record<Slug, JointStatus> =>

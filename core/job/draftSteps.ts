@@ -1,6 +1,6 @@
 import type { Plan } from '../access/types'
 import { holdsLine } from '../sheet/holdsLine'
-import { chosenPart } from '../sheet/chosenPart'
+import { carriersOf, chosenPart, withCovered } from '../sheet/chosenPart'
 import { isOn } from '../sheet/jointLines'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import type { LiftPosition, Phase, Reach, Sheet, Slug } from '../sheet/types'
@@ -110,13 +110,19 @@ function withCompanions(visits: readonly Draft[][], { sheet }: ResolvedSheet, in
       const done = thing.torque === undefined ? undefined : all().find(step => step.kind === kind && step.target === thing.id)
       if (done) after(done, beside(done, 'tighten', thing.id))
     }
+  const wanted = withCovered(sheet.lines, inputs?.lines ?? [], inputs?.parts)
+  const carried = carriersOf(
+    sheet.lines.filter(({ id }) => wanted.includes(id)),
+    inputs?.parts,
+  )
   for (const line of sheet.lines) {
     const isOfLine = (step: Draft) =>
       ((step.kind === 'seat' || step.kind === 'torque') && sheet.joints.some(joint => joint.id === step.target && isOn(joint, line.id))) ||
       ((step.kind === 'fasten' || step.kind === 'tighten') && sheet.holds.some(hold => hold.id === step.target && holdsLine(hold, line.id)))
     const last = all().findLast(isOfLine)
-    // Of a job that is under way the line may lie in already.
-    if (last && (begun || all().some(step => step.kind === 'fit' && step.target === line.id))) after(last, beside(last, 'clear', line.id))
+    // Of a job that is under way the line may lie in already; what came out for another's piece is felt along with that.
+    if (last && ((begun && !carried.has(line.id)) || all().some(step => step.kind === 'fit' && step.target === line.id)))
+      after(last, beside(last, 'clear', line.id))
   }
   for (const line of sheet.lines) {
     // Made against the old one, before the two are laid side by side.

@@ -34,7 +34,7 @@ import { isMadeHere } from './madeHere'
 import { hasLeft } from './hasLeft'
 import { isBledAt } from './isBledAt'
 import { leakDoubt } from './jointStatus'
-import { carrierIn, droppedIn } from './partEffects'
+import { carrierIn, droppedIn, pieceOf } from './partEffects'
 import type { Gate, JobState, JointRecord, Mark, Obligation, ObligationKind, ObligationWhat, TorqueJudged } from './types'
 import { stepKey } from './stepKinds'
 
@@ -267,14 +267,13 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
     // A hold that is fastened afterwards moves it once more.
     arises: ({ resolved: { sheet }, state }) =>
       Object.entries(state.lines).flatMap(([line, record]): Owed[] => {
-        const holds = sheet.holds.filter(hold => holdsLine(hold, line))
+        // One piece is felt along as one, by the line it was fitted for.
+        if (record.piece !== undefined) return []
+        const holds = sheet.holds.filter(hold => [line, ...pieceOf(state, line)].some(one => holdsLine(hold, one)))
         const moved = [record.in, ...holds.map(({ id }) => state.holds[id]?.fastened)]
         return record.in ? [{ what: { kind: 'clear', line }, since: latest(moved), gates: ['run', 'drive', 'end'] }] : []
       }),
-    met: ({ what, since }, { state }) =>
-      what.kind === 'clear' &&
-      // One piece is felt along as one.
-      (countsAfter(state.clearances[what.line], since) || countsAfter(state.clearances[state.lines[what.line]?.piece ?? ''], since)),
+    met: ({ what, since }, { state }) => what.kind === 'clear' && countsAfter(state.clearances[what.line], since),
   },
   renewed: {
     arises: ({ resolved: { sheet }, state }) =>

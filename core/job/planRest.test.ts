@@ -43,6 +43,9 @@ describe('the rest of a plan', () => {
           played.do(played.plainFor(step))
         }
         expect(followed).toBeGreaterThan(idsOf(whole).length / 2)
+        // What came out for good is not felt along: there is nothing there.
+        const gone = resolved.lines.filter(({ id }) => played.state!.lines[id]?.piece !== undefined).map(({ id }) => id)
+        expect(played.events.filter(({ body }) => body.type === 'clearanceProved' && gone.includes(body.line))).toEqual([])
         // Worked as the list says, the car is moved no more often than was planned.
         expect(played.events.filter(({ body }) => body.type === 'carMoved').length, start).toBeLessThanOrEqual(whole.moves)
         played.do({ type: 'signedOff' })

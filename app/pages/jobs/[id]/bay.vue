@@ -36,6 +36,11 @@ const refusedWords = computed(() => (refusal.value ? refusalWords(refusal.value,
 watch(entryKey, () => (program.inHand = false))
 onMounted(() => whenIdle(() => void fetchBayParts()))
 onUnmounted(() => (program.inHand = false))
+// While there is nothing to enter nothing lies ready to be recorded: the entry comes a moment after its step.
+watch(
+  () => job.state?.paused !== undefined || !job.planning?.ok,
+  () => (draft.value = undefined),
+)
 // A refusal is about what was entered: it goes when the entry changes.
 watch([() => step.value?.id, draft], () => (refusal.value = undefined))
 
