@@ -122,7 +122,7 @@ onUnmounted(() => stop?.())
   padding: 0 10px;
 }
 .sheet-page {
-  padding: 12px 22px 40px;
+  padding: 8px 22px 18px;
 }
 @media (max-width: 700px) {
   .desk {

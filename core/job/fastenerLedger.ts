@@ -48,3 +48,9 @@ export function fastenerLedger(resolved: ResolvedSheet, state: JobState): Tray[]
     return [{ operation: operation.id, name: operation.name, wells, mixed: isMixed(operation.fasteners) }]
   })
 }
+
+/** How many fasteners came out of all of them, and how many are back in: counts; of a part that is off none is. Our own. */
+export function countBack(trays: readonly Pick<Tray, 'wells'>[]): { out: number; back: number } {
+  const wells = trays.flatMap(tray => tray.wells)
+  return { out: wells.reduce((sum, well) => sum + well.out, 0), back: wells.reduce((sum, well) => sum + (well.in ?? 0), 0) }
+}

@@ -8,7 +8,7 @@ import { resolveSheet, type ResolvedSheet } from '../sheet/resolveSheet'
 import { checkTorque } from '../torque/checkTorque'
 import { nextInHeadroom } from '../torque/nextInHeadroom'
 import { millimetres, newtonMetres } from '../units/types'
-import { fastenerLedger } from './fastenerLedger'
+import { countBack, fastenerLedger } from './fastenerLedger'
 import { leakDoubt } from './jointStatus'
 import type { JobCommand } from './types'
 import { listDue } from './obligations'
@@ -115,11 +115,14 @@ describe('the bolt tray', () => {
     const counts = one.operations.find(operation => operation.id === 'undershield')!.fasteners.map(fastener => fastener.count)
     expect(shield).toMatchObject({ operation: 'undershield', mixed: true })
     expect(shield!.wells.map(well => [well.out, well.in, well.state])).toEqual(counts.map(count => [count, undefined, 'off']))
+    const out = counts.reduce((sum, count) => sum + count, 0)
+    expect(countBack([shield!])).toEqual({ out, back: 0 })
     played.workUntil('on:undershield')
     played.do({ type: 'operationOn', operation: 'undershield', fasteners: counts.map((count, i) => (i === 0 ? count - 1 : count)) })
     expect(fastenerLedger(one, played.state!)[0]!.wells.map(well => well.state)).toEqual(
       counts.map((_, i) => (i === 0 ? 'missing' : 'back')),
     )
+    expect(countBack(fastenerLedger(one, played.state!))).toEqual({ out, back: out - 1 })
     expect(listDue(one, played.state!).map(item => item.kind)).toContain('counted')
     played.do({ type: 'fastenersCounted', operation: 'undershield', fasteners: counts })
     expect(fastenerLedger(one, played.state!)[0]!.wells.every(well => well.state === 'back')).toBe(true)

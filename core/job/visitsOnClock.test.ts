@@ -3,7 +3,7 @@ import { demoCar } from '../../tests/helpers/demo'
 import { planJob } from '../access/planJob'
 import type { Plan } from '../access/types'
 import { listSteps } from './listSteps'
-import { foldVisits, visitsOnClock } from './visitsOnClock'
+import { foldVisits, visitsOnClock, type PlanVisit } from './visitsOnClock'
 
 describe('the stands of the car on the clock', () => {
   const car = demoCar('one')
@@ -44,14 +44,24 @@ describe('the stands of the car on the clock', () => {
     const visits = visitsOnClock(untouched, plan.timeline)
     const at = visits.length - 1
     const begun = untouched.map(step => (step.visit < at ? { ...step, status: 'done' as const } : step))
-    const folds = foldVisits(visitsOnClock(begun, plan.timeline))
+    const folds = foldVisits(visitsOnClock(begun, plan.timeline), 2)
     expect(at).toBeGreaterThan(1)
     expect(folds.map(({ stage, visits: held }) => [stage, held.map(({ visit }) => visit)])).toEqual([
       ['over', visits.slice(0, at).map(({ visit }) => visit)],
       ['now', [at]],
     ])
-    expect(foldVisits(visits).map(({ visits: held }) => held.length)).toEqual(visits.map(() => 1))
-    expect(foldVisits([])).toEqual([])
+    expect(foldVisits([], 2)).toEqual([])
+  })
+  it('that are far ahead lie in one fold, unless it would hold one alone', () => {
+    const stand = (visit: number, stage: PlanVisit['stage']): PlanVisit => ({ visit, at: 'ground', stage, open: [], done: [], left: 0 })
+    const held = (count: number, apart: number) =>
+      foldVisits([stand(0, 'now'), ...Array.from({ length: count }, (_, i) => stand(i + 1, 'ahead'))], apart).map(fold =>
+        fold.visits.map(({ visit }) => visit),
+      )
+    expect(held(3, 2)).toEqual([[0], [1], [2], [3]])
+    expect(held(4, 2)).toEqual([[0], [1], [2], [3, 4]])
+    expect(held(5, 1)).toEqual([[0], [1], [2, 3, 4, 5]])
+    expect(held(0, 1)).toEqual([[0]])
   })
   it('of a plan that knows none of them say nothing of the clock', () => {
     expect(visitsOnClock(untouched, { spans: [] }).every(({ clock }) => clock === undefined)).toBe(true)

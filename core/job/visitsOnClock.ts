@@ -38,11 +38,18 @@ export function visitsOnClock(steps: readonly Step[], { spans }: Pick<Timeline, 
   })
 }
 
-/** Stands of the car that are shown as one: all that are over, and each of the others by itself. */
+/** Stands of the car that are shown as one. */
 export type VisitFold = { stage: PlanVisit['stage']; visits: readonly PlanVisit[] }
-/** The same stands, those that are over in one fold. */
-export function foldVisits(visits: readonly PlanVisit[]): VisitFold[] {
-  const over = visits.filter(({ stage }) => stage === 'over')
-  const others = visits.filter(({ stage }) => stage !== 'over').map(visit => ({ stage: visit.stage, visits: [visit] }))
-  return over.length > 0 ? [{ stage: 'over', visits: over }, ...others] : others
+/** The same stands: all that are over in one fold, of those ahead the next `apart` (a count) by themselves, the others in one. Our own. */
+export function foldVisits(visits: readonly PlanVisit[], apart: number): VisitFold[] {
+  const of = (stage: PlanVisit['stage']) => visits.filter(visit => visit.stage === stage)
+  const ahead = of('ahead')
+  // One alone takes no more room than its fold.
+  const far = ahead.length > apart + 1 ? apart : ahead.length
+  const folds: VisitFold[] = [
+    { stage: 'over', visits: of('over') },
+    ...[...of('now'), ...ahead.slice(0, far)].map(visit => ({ stage: visit.stage, visits: [visit] })),
+    { stage: 'ahead', visits: ahead.slice(far) },
+  ]
+  return folds.filter(fold => fold.visits.length > 0)
 }

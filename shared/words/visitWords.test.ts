@@ -26,4 +26,20 @@ describe('a stand of the car in a line', () => {
       told: '10 steps done',
     })
   })
+  it('of several far ahead tells how often the car moves, and when they begin and end', () => {
+    const stand = (from: number, to: number): PlanVisit => ({
+      ...ahead,
+      visit: 0,
+      at: 'raised',
+      open: steps(3),
+      left: 4,
+      clock: { from, to },
+    })
+    expect(foldWords({ stage: 'ahead', visits: [stand(40, 45), stand(47, 60)] })).toEqual({
+      title: 'After that',
+      told: '2 moves of the car · 6 steps · 40 to 60 min on the clock',
+    })
+    const unplaced = { ...stand(0, 0), clock: undefined } as unknown as PlanVisit
+    expect(foldWords({ stage: 'ahead', visits: [unplaced, unplaced] }).told).toBe('2 moves of the car · 6 steps')
+  })
 })

@@ -20,8 +20,14 @@ export function visitWords({ stage, done, open, left, clock }: Pick<PlanVisit, '
 /** The head of a fold in the plan: how the car stands, and what there is to do or has been done. */
 export function foldWords({ stage, visits }: VisitFold): { title: string; told: string } {
   const one = visits.length === 1 ? visits[0] : undefined
-  return {
-    title: one ? `Car ${positionWords[one.at]}` : 'Done so far',
-    told: one ? visitWords(one) : visitWords({ stage, open: [], left: 0, done: visits.flatMap(({ done }) => done) }),
-  }
+  if (one) return { title: `Car ${positionWords[one.at]}`, told: visitWords(one) }
+  const clocks = visits.flatMap(({ clock }) => clock ?? [])
+  const told = visitWords({
+    stage,
+    open: visits.flatMap(({ open }) => open),
+    done: visits.flatMap(({ done }) => done),
+    left: 0,
+    ...(clocks.length > 0 && { clock: { from: clocks[0]!.from, to: clocks.at(-1)!.to } }),
+  })
+  return stage === 'over' ? { title: 'Done so far', told } : { title: 'After that', told: `${visits.length} moves of the car · ${told}` }
 }

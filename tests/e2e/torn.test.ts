@@ -8,6 +8,7 @@ test('a part of a page that cannot be fetched is said, with what helps', async (
   const torn = page.getByRole('alert').filter({ hasText: 'A part of this page could not be fetched' })
   const fold = page.getByRole('button', { name: /^Or less than a line/ })
   const less = page.getByRole('checkbox', { name: /^Renew: Gearbox pan/ })
+  await page.getByRole('button', { name: /^The job/ }).click()
   await expect(fold).toBeVisible()
 
   await page.route('**/_nuxt/*.js', route => route.abort())
@@ -19,6 +20,7 @@ test('a part of a page that cannot be fetched is said, with what helps', async (
   await page.unroute('**/_nuxt/*.js')
   await torn.getByRole('button', { name: 'Load the page again' }).click()
   await expect(torn).toBeHidden()
+  await page.getByRole('button', { name: /^The job/ }).click()
   await fold.click()
   await expect(less).toBeVisible()
 

@@ -199,6 +199,7 @@ test('three cooler lines: one is put back old for a later job, and the page to h
   await page.setViewportSize({ width: 1280, height: 800 })
   await workOn(imke, id, 'fit', 50)
   await page.goto(`/jobs/${id}`)
+  await page.getByRole('button', { name: /^The job/ }).click()
   await tick(page.locator('.choice').getByRole('checkbox', { name: new RegExp(`^${later}`) }), false)
   await expect(page.getByText('planned anew from the car as it stands')).toBeVisible()
   await expect.poll(() => keptEntries(page)).toBe(0)

@@ -88,6 +88,8 @@ export async function unfoldPlan(page: Page): Promise<void> {
   const folded = page.locator('.visits .v-expansion-panel-title[aria-expanded="false"]')
   await expect(page.locator('.visits')).toBeVisible()
   while ((await folded.count()) > 0) await folded.first().click()
+  const more = page.locator('.visits').getByRole('button', { name: /^Show all/ })
+  while ((await more.count()) > 0) await more.first().click()
 }
 
 /** With what a program is worked: what is pressed, and what is written into a box. */

@@ -55,6 +55,7 @@ dt {
   font-size: 15px;
 }
 small {
+  white-space: nowrap;
   font: 500 16px/1.2 var(--face);
 }
 dd {

@@ -23,8 +23,7 @@ const words = computed(
 </script>
 
 <template>
-  <section v-if="session.view?.shelf.length" class="card stack" aria-labelledby="buy">
-    <h3 id="buy">From the shelf</h3>
+  <RoomPart v-if="session.view?.shelf.length" title="From the shelf" :told="words?.lines[0] ?? 'nothing of it here'">
     <p>
       Needed at most <b>{{ units.volume(need) }}</b> of {{ spec }}.
     </p>
@@ -33,5 +32,5 @@ const words = computed(
       <p v-for="line in words.cautions" :key="line" class="caution">{{ line }}</p>
     </template>
     <p v-else class="soft">Nothing on the shelf is that fluid, or one that its sheet names beside it.</p>
-  </section>
+  </RoomPart>
 </template>

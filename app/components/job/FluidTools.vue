@@ -34,8 +34,7 @@ const percentRule = (value: unknown) =>
 </script>
 
 <template>
-  <section class="card stack" aria-label="Before a bottle is opened">
-    <h3>May it go in?</h3>
+  <RoomPart title="May it go in?" told="a bottle, before it is opened">
     <p>
       The sheet asks for <b>{{ spec }}</b>.
     </p>
@@ -55,5 +54,5 @@ const percentRule = (value: unknown) =>
         </template>
       </p>
     </template>
-  </section>
+  </RoomPart>
 </template>

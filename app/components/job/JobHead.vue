@@ -47,24 +47,26 @@ useActs('This job', [
       <div>
         <div class="title">
           <h1>{{ title }}</h1>
-          <p class="car">{{ job.state!.opened.vehicle.label }}</p>
+          <span class="tag fill">{{ stageWords[summary.stage] }}</span>
+          <span v-if="job.state!.paused" class="tag warn">paused: {{ pauseWords[job.state!.paused!.reason] }}</span>
         </div>
+        <p class="car">{{ job.state!.opened.vehicle.label }}</p>
         <p class="soft">
           {{ row.customer }} · <NuxtLink :to="`/sheets/${sheet.id}?vehicle=${job.view!.vehicle.id}`">{{ sheet.title }}</NuxtLink><span
             class="revision"
             >, revision {{ sheet.revision }}</span
           >
-          · <span class="tag fill">{{ stageWords[summary.stage] }}</span>
-          <span v-if="job.state!.paused" class="tag warn">paused: {{ pauseWords[job.state!.paused!.reason] }}</span>
         </p>
         <p v-if="job.state!.opened.complaint">“{{ job.state!.opened.complaint }}”</p>
-        <p v-if="!job.state!.signedOff && next" class="next">
-          <b>Next</b> {{ next
-          }}<NuxtLink v-if="job.missing.length" :to="`/jobs/${id}/proof`">{{ job.missing.length }} missing before sign-off</NuxtLink>
+        <p v-if="(!job.state!.signedOff && next) || timers.length" class="next">
+          <TimerBadge v-for="timer in timers" :key="timer.timer" v-bind="timer" /><span v-if="!job.state!.signedOff && next"
+            ><b>Next</b> {{ next }}</span
+          ><NuxtLink v-if="!job.state!.signedOff && job.missing.length" :to="`/jobs/${id}/proof`"
+            >{{ job.missing.length }} missing before sign-off</NuxtLink
+          >
         </p>
       </div>
-      <div class="row">
-        <TimerBadge v-for="timer in timers" :key="timer.timer" v-bind="timer" />
+      <div class="row acts">
         <v-btn-main v-if="!job.state!.signedOff" class="onward" :to="`/jobs/${id}/bay`">Bay view <kbd>b</kbd></v-btn-main>
         <v-btn-second
           v-if="!job.state!.signedOff"
@@ -114,18 +116,31 @@ useActs('This job', [
 }
 .title {
   display: flex;
-  gap: 0 14px;
+  gap: 0 10px;
   flex-wrap: wrap;
-  align-items: baseline;
+  align-items: center;
 }
 .car {
-  font-size: 20px;
+  font-size: 18px;
   font-weight: 500;
 }
 .next {
   display: flex;
-  gap: 10px;
+  gap: 2px 14px;
   flex-wrap: wrap;
+  align-items: center;
+}
+@media (min-width: 1000px) {
+  .top {
+    flex-wrap: nowrap;
+  }
+  .acts {
+    flex-shrink: 0;
+    gap: 8px;
+  }
+  .acts > .v-btn {
+    padding: 0 14px;
+  }
 }
 .moved {
   border: 3px solid var(--warn);
@@ -133,9 +148,6 @@ useActs('This job', [
 .moved ul {
   list-style: disc;
   padding-left: 20px;
-}
-p .tag + .tag {
-  margin-left: 6px;
 }
 kbd {
   opacity: 1;

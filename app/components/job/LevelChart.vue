@@ -54,10 +54,7 @@ async function draw(): Promise<void> {
         responsive: true,
         maintainAspectRatio: false,
         plugins: { legend: { display: false } },
-        scales: {
-          x: { ...axis('temperature, °C'), min: props.curve[0]?.celsius, max: props.curve.at(-1)?.celsius },
-          y: axis('mm above the lower mark'),
-        },
+        scales: { x: { ...axis('temperature, °C'), min: props.curve[0]?.celsius, max: props.curve.at(-1)?.celsius }, y: axis('mm') },
       },
     })
   } catch {
@@ -85,6 +82,6 @@ onBeforeUnmount(() => {
   contain: inline-size;
   overflow: hidden;
   position: relative;
-  height: 220px;
+  height: var(--chart-height, 220px);
 }
 </style>

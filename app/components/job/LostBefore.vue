@@ -55,10 +55,11 @@ function say(): void {
 </script>
 
 <template>
-  <section class="card stack" aria-labelledby="lost-before">
-    <h3 id="lost-before">Lost before it came in</h3>
+  <RoomPart title="Lost before it came in" :told="said ? leakedWords(said.found, said.amount) : 'not said'">
     <p v-if="said">{{ leakedWords(said.found, said.amount) }} ({{ said.by }}).</p>
-    <p v-else class="soft">A car that has leaked for long is short of more than runs out here: half a quart to a quart and more.</p>
+    <p v-else-if="isOpen" class="soft">
+      A car that has leaked for long is short of more than runs out here: half a quart to a quart and more.
+    </p>
     <v-btn-second v-if="!isOpen" @click="isOpen = true">{{ said ? 'Say it anew' : 'It leaked before: how much?' }}</v-btn-second>
     <template v-else>
       <ChoiceRow v-model="by" label="How it is known" :choices="choices" />
@@ -87,7 +88,7 @@ function say(): void {
         <v-btn-second @click="isOpen = false">Leave it</v-btn-second>
       </div>
     </template>
-  </section>
+  </RoomPart>
 </template>
 
 <style scoped>

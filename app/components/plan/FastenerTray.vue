@@ -1,47 +1,56 @@
 <script setup lang="ts">
-import { hasOutline, type Tray, type Well } from '#core/job/fastenerLedger'
+import { computed } from 'vue'
+import { countBack, hasOutline, type Tray, type Well } from '#core/job/fastenerLedger'
 import { formatNumber } from '#core/units/formatQuantity'
 import { boltMark, fastenerWords } from '#shared/words/fastenerWords'
 
 /** The bolts as they lie on the bench: a well for each size, length and place, with what came out and what is back. */
-defineProps<{ trays: readonly Tray[] }>()
+const props = defineProps<{ trays: readonly Tray[] }>()
 const stateWords: Record<Well['state'], string> = { off: 'back', back: 'all back', missing: 'missing', over: 'one too many' }
 /** Drawn on its outline when the sheet says where every bolt sits and they are not all alike. */
 const outlined = (tray: Tray) => hasOutline(tray.wells.map(well => well.fastener))
+const told = computed(() => {
+  const { out, back } = countBack(props.trays)
+  return `${back} of ${out} back`
+})
 const reach = (well: Well) => Math.max(14, Math.min(70, (well.fastener.length ?? 16) * 0.9))
 </script>
 
 <template>
-  <section v-if="trays.length" class="card stack" aria-label="Bolt tray">
-    <h3>Bolt tray</h3>
-    <div v-for="tray in trays" :key="tray.operation" class="tray">
-      <div class="spread">
-        <b>{{ tray.name }}</b><span v-if="tray.mixed" class="tag warn">two lengths or sizes: back where they were</span>
-      </div>
-      <BoltOutline v-if="outlined(tray)" :name="tray.name" :fasteners="tray.wells.map(well => well.fastener)" />
-      <ul>
-        <li v-for="well in tray.wells" :key="well.group" class="well" :class="well.state">
-          <svg width="78" height="30" viewBox="0 0 78 30" aria-hidden="true">
-            <rect x="1" y="5" width="10" height="20" rx="2" class="metal" />
-            <rect x="11" y="11" :width="reach(well)" height="8" class="metal" />
-            <path :d="`M${11 + reach(well) * 0.35} 11v8M${11 + reach(well) * 0.55} 11v8M${11 + reach(well) * 0.75} 11v8`" class="thread" />
-          </svg>
-          <span
-            ><b
-              ><span v-if="outlined(tray)" class="mark">{{ boltMark(well.group) }}</span
-              >{{ fastenerWords(well.fastener) }}</b
-            ><span class="soft">{{ well.fastener.place }}</span></span
-          >
-          <span class="count" :aria-label="`${well.in ?? 0} of ${well.out} back`"
-            ><i v-for="n in Math.min(well.out, 24)" :key="n" :class="{ in: n <= (well.in ?? 0) }" /><b
-              >{{ formatNumber(well.in ?? 0, 0) }} of {{ well.out }}</b
+  <RoomPart v-if="trays.length" title="Bolt tray" :told="told">
+    <div class="trays">
+      <div v-for="tray in trays" :key="tray.operation" class="tray">
+        <div class="spread">
+          <b>{{ tray.name }}</b><span v-if="tray.mixed" class="tag warn">two lengths or sizes: back where they were</span>
+        </div>
+        <BoltOutline v-if="outlined(tray)" :name="tray.name" :fasteners="tray.wells.map(well => well.fastener)" />
+        <ul>
+          <li v-for="well in tray.wells" :key="well.group" class="well" :class="well.state">
+            <svg width="78" height="30" viewBox="0 0 78 30" aria-hidden="true">
+              <rect x="1" y="5" width="10" height="20" rx="2" class="metal" />
+              <rect x="11" y="11" :width="reach(well)" height="8" class="metal" />
+              <path
+                :d="`M${11 + reach(well) * 0.35} 11v8M${11 + reach(well) * 0.55} 11v8M${11 + reach(well) * 0.75} 11v8`"
+                class="thread"
+              />
+            </svg>
+            <span
+              ><b
+                ><span v-if="outlined(tray)" class="mark">{{ boltMark(well.group) }}</span
+                >{{ fastenerWords(well.fastener) }}</b
+              ><span class="soft">{{ well.fastener.place }}</span></span
             >
-            {{ stateWords[well.state] }}</span
-          >
-        </li>
-      </ul>
+            <span class="count" :aria-label="`${well.in ?? 0} of ${well.out} back`"
+              ><i v-for="n in Math.min(well.out, 24)" :key="n" :class="{ in: n <= (well.in ?? 0) }" /><b
+                >{{ formatNumber(well.in ?? 0, 0) }} of {{ well.out }}</b
+              >
+              {{ stateWords[well.state] }}</span
+            >
+          </li>
+        </ul>
+      </div>
     </div>
-  </section>
+  </RoomPart>
 </template>
 
 <style scoped>
@@ -55,6 +64,8 @@ const reach = (well: Well) => Math.max(14, Math.min(70, (well.fastener.length ??
   white-space: normal;
 }
 .tray {
+  break-inside: avoid;
+  margin-bottom: 8px;
   background: var(--well);
   padding: 8px 12px;
   border-radius: 4px;
@@ -105,11 +116,9 @@ ul {
   }
 }
 @media (min-width: 1000px) {
-  .well {
-    grid-template-columns: 82px 1fr auto;
-  }
-  .count {
-    grid-column: auto;
+  .trays {
+    columns: 2;
+    column-gap: 8px;
   }
 }
 .count i {

@@ -13,7 +13,7 @@ defineProps<{ plan: Plan; left: Plan | undefined }>()
       <dd>{{ formatNumber(plan.minutes.total, 0) }} min</dd>
     </div>
     <div>
-      <dt>getting there and back</dt>
+      <dt>there and back</dt>
       <dd>{{ formatNumber(plan.minutes.operations, 0) }} min</dd>
     </div>
     <div>
@@ -45,7 +45,7 @@ defineProps<{ plan: Plan; left: Plan | undefined }>()
 }
 .sum div {
   background: var(--card);
-  padding: 8px 10px;
+  padding: 5px 10px;
 }
 .sum div:last-child:nth-child(3n + 2) {
   grid-column: span 2;
@@ -55,6 +55,6 @@ dt {
   font-size: 14px;
 }
 dd {
-  font: 700 23px/1.1 var(--face);
+  font: 700 21px/1.1 var(--face);
 }
 </style>

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
+import { useDisplay } from 'vuetify'
 import type { Timeline } from '#core/access/types'
 import type { Step } from '#core/job/listSteps'
-import { foldVisits, visitsOnClock } from '#core/job/visitsOnClock'
+import { foldVisits, visitsOnClock, type VisitFold } from '#core/job/visitsOnClock'
 import type { VisitTools } from '#core/kit/listTools'
 import type { Sheet } from '#core/sheet/types'
 import { foldWords } from '#shared/words/visitWords'
@@ -17,7 +18,13 @@ watch(now, visit => (open.value = visit === undefined ? [] : [visit]), { immedia
 
 /** Said before the car goes up, whatever is folded. */
 const lacking = computed(() => [...new Map(props.tools.flatMap(visit => visit?.lacking ?? []).map(item => [item.tool, item])).values()])
-const folds = computed(() => foldVisits(visits.value).map(fold => ({ ...fold, ...foldWords(fold), key: fold.visits[0]!.visit })))
+/** Of what is ahead, as much as fits beside what is in hand. */
+const { width } = useDisplay()
+const apart = computed(() => (width.value <= 700 ? 1 : 2))
+const folds = computed(() =>
+  foldVisits(visits.value, apart.value).map(fold => ({ ...fold, ...foldWords(fold), key: fold.visits[0]!.visit })),
+)
+const markOf = ({ stage, visits: held }: VisitFold) => (stage === 'over' ? '✓' : held.length > 1 ? '…' : held[0]!.visit + 1)
 </script>
 
 <template>
@@ -29,7 +36,7 @@ const folds = computed(() => foldVisits(visits.value).map(fold => ({ ...fold, ..
       <v-expansion-panel v-for="fold in folds" :key="fold.key" :value="fold.key" :class="fold.stage">
         <template #title
           ><span class="title"
-            ><span class="mark" aria-hidden="true">{{ fold.stage === 'over' ? '✓' : fold.key + 1 }}</span
+            ><span class="mark" aria-hidden="true">{{ markOf(fold) }}</span
             ><b>{{ fold.title }}</b
             ><span class="soft">{{ fold.told }}</span></span
           ></template
@@ -48,6 +55,17 @@ const folds = computed(() => foldVisits(visits.value).map(fold => ({ ...fold, ..
 </template>
 
 <style scoped>
+.visits :deep(.v-expansion-panel--active + .v-expansion-panel),
+.visits :deep(.v-expansion-panel--active:not(:first-child)) {
+  margin-top: 0;
+}
+.visits.v-expansion-panels :deep(.v-expansion-panel .v-expansion-panel-title.v-expansion-panel-title) {
+  min-height: 44px;
+  padding: 4px 14px;
+}
+.visits :deep(.v-expansion-panel-text__wrapper) {
+  padding: 0 14px 8px;
+}
 .lacks {
   color: var(--warn);
   font-weight: 600;

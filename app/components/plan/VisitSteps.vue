@@ -6,11 +6,14 @@ import type { Sheet } from '#core/sheet/types'
 import { hexName } from '#shared/words/hexWords'
 import { stepWords } from '#shared/words/stepWords'
 
-/** One stand of the car: what to have at hand, the steps that are left, and on request those that are done. */
+/** One stand of the car: what to have at hand, the steps that come next, and on request all. */
 const props = defineProps<{ visit: PlanVisit; tools: VisitTools | undefined; sheet: Sheet }>()
 const isWhole = ref(false)
-const isFolded = computed(() => props.visit.stage === 'now' && props.visit.done.length > 0 && !isWhole.value)
-const steps = computed(() => (isFolded.value ? props.visit.open : [...props.visit.done, ...props.visit.open]))
+/** Of the stand that work goes on in, what comes next: as many steps as are read at a glance. */
+const glance = 6
+const all = computed(() => [...props.visit.done, ...props.visit.open])
+const next = computed(() => (props.visit.stage === 'now' ? props.visit.open.slice(0, glance) : all.value))
+const steps = computed(() => (isWhole.value ? all.value : next.value))
 const atHand = computed(() => {
   const { hexes, tools, torqueWrench, helper } = props.tools ?? { hexes: [], tools: [], torqueWrench: false, helper: false }
   return [...hexes.map(hexName), ...tools, torqueWrench && 'torque wrench', helper && 'somebody to help'].filter(Boolean).join(', ')
@@ -19,11 +22,13 @@ const merged = computed(() => (props.tools?.merged ?? []).map(({ by, hex }) => `
 </script>
 
 <template>
-  <div class="stack">
-    <p v-if="atHand && visit.stage !== 'over'" class="small">
-      <b>{{ visit.at === 'ground' ? 'Have at hand' : 'Before you go under it, have' }}:</b> {{ atHand }}{{ merged }}
-    </p>
-    <v-btn-quiet v-if="isFolded" class="more" size="small" @click="isWhole = true">Show the {{ visit.done.length }} done</v-btn-quiet>
+  <div class="visit">
+    <div class="told">
+      <p v-if="atHand && visit.stage !== 'over'" class="small">
+        <b>{{ visit.at === 'ground' ? 'Have at hand' : 'Before you go under it, have' }}:</b> {{ atHand }}{{ merged }}
+      </p>
+      <v-btn-quiet v-if="steps.length < all.length" size="small" @click="isWhole = true">Show all {{ all.length }} steps</v-btn-quiet>
+    </div>
     <ol class="steps">
       <li v-for="step in steps" :key="step.id" :class="step.status">
         <span class="mark" aria-hidden="true">{{ step.status === 'done' ? '✓' : step.status === 'skipped' ? '–' : '' }}</span><span
@@ -35,8 +40,21 @@ const merged = computed(() => (props.tools?.merged ?? []).map(({ by, hex }) => `
 </template>
 
 <style scoped>
-.more {
-  justify-self: start;
+.visit {
+  display: grid;
+  gap: 6px;
+}
+.told {
+  display: flex;
+  gap: 10px;
+  align-items: start;
+  justify-content: space-between;
+}
+.told:empty {
+  display: none;
+}
+.told .v-btn {
+  flex-shrink: 0;
 }
 .steps {
   columns: 2;

@@ -124,6 +124,9 @@ const holdsDone = computed(() =>
   text-decoration-thickness: 3px;
   text-underline-offset: 5px;
 }
+.head .soft {
+  white-space: nowrap;
+}
 .off .strip {
   opacity: 0.45;
 }

@@ -41,7 +41,7 @@ const charts = computed(() =>
     const readings = (job.state?.levels ?? []).flatMap(({ level: id, celsius, mm }) =>
       id === level.id && celsius !== undefined && mm !== undefined ? [{ celsius, mm }] : [],
     )
-    const summary = `${level.name}: right between its marks at ${units.temperatureRange(window.value)}. The band shows where that stands at other temperatures.`
+    const summary = `${level.name}, mm above its lower mark: right between the marks at ${units.temperatureRange(window.value)}.`
     return [{ level, curve, readings, summary }]
   }),
 )
@@ -57,8 +57,7 @@ const shapeless = computed(() => resolved.value.lines.filter(({ id }) => job.flu
 
 <template>
   <div class="fluid-room">
-    <section v-if="job.fluid" class="card stack">
-      <h3>{{ others.length ? 'The lines’ own fluid' : 'Fluid' }}</h3>
+    <RoomPart v-if="job.fluid" first :title="others.length ? 'The lines’ own fluid' : 'Fluid'">
       <FluidBalance v-if="job.balance" :balance="job.balance" :estimate="job.fluid" />
       <p v-if="shapeless.length === 0">
         Top-up <b>{{ units.volumeRange(job.fluid.topUp.least, job.fluid.topUp.most) }}</b>, likely
@@ -78,7 +77,7 @@ const shapeless = computed(() => resolved.value.lines.filter(({ id }) => job.flu
       <p v-for="line in shapeless" :key="line" class="caution">
         {{ line }}: nobody has measured its shape, so what it holds is not in these numbers.
       </p>
-    </section>
+    </RoomPart>
     <BuyFluid
       v-if="job.fluid && spec.kind !== 'unknown' && !job.state?.signedOff"
       :spec="spec.value"
@@ -86,8 +85,7 @@ const shapeless = computed(() => resolved.value.lines.filter(({ id }) => job.flu
       :need="needed"
     />
     <LostBefore v-if="job.fluid && !job.state?.signedOff" @say="record" />
-    <section v-for="{ circuit, drained, balance } in others" :key="circuit.id" class="card stack">
-      <h3>{{ circuit.name }}</h3>
+    <RoomPart v-for="{ circuit, drained, balance } in others" :key="circuit.id" :title="circuit.name" :told="`let out by ${drained.parts}`">
       <FluidBalance :balance="balance" />
       <p>
         Let out by {{ drained.parts }}: <b>{{ units.volumeRange(drained.spill.least, drained.spill.most) }}</b>, likely
@@ -95,9 +93,14 @@ const shapeless = computed(() => resolved.value.lines.filter(({ id }) => job.flu
         {{ circuit.reuse ? 'It may go back in where it is clean.' : 'It does not go back in.' }}
       </p>
       <p class="soft">{{ circuit.fill.name }}. {{ circuit.level.name }}: {{ circuit.level.reads }}</p>
-    </section>
-    <section v-if="charts.length" class="card stack" aria-label="Level and temperature">
-      <h3>Level and temperature</h3>
+    </RoomPart>
+    <FluidTools
+      v-if="spec.kind !== 'unknown'"
+      :spec="spec.value"
+      :also-named="resolved.sheet.fluid.mixesWith"
+      :volume="capacity.kind === 'unknown' ? undefined : capacity.value"
+    />
+    <RoomPart v-if="charts.length" title="Level and temperature">
       <div class="charts">
         <LevelChart
           v-for="chart in charts"
@@ -107,19 +110,13 @@ const shapeless = computed(() => resolved.value.lines.filter(({ id }) => job.flu
           :summary="chart.summary"
         />
       </div>
-    </section>
+    </RoomPart>
     <BleedAdvice
       v-if="resolved.sheet.bleeding.allowed.length > 1"
       :bleeding="resolved.sheet.bleeding"
       :in-use="bleedMethodOf(resolved.sheet, job.inputs)"
       :start="openingOf(resolved.lines, job.state!.scope)"
       @use="method => job.inputs && record({ type: 'planned', inputs: { ...job.inputs, bleed: method } })"
-    />
-    <FluidTools
-      v-if="spec.kind !== 'unknown'"
-      :spec="spec.value"
-      :also-named="resolved.sheet.fluid.mixesWith"
-      :volume="capacity.kind === 'unknown' ? undefined : capacity.value"
     />
     <div v-if="!job.fluid" class="empty">
       <b>No fluid to reckon with yet.</b>What runs out and what goes in follow from the plan: choose the lines first.
@@ -129,12 +126,18 @@ const shapeless = computed(() => resolved.value.lines.filter(({ id }) => job.flu
 
 <style scoped>
 .fluid-room {
-  columns: 2 440px;
+  columns: 3 340px;
   column-gap: 12px;
 }
 .fluid-room > * {
   break-inside: avoid;
   margin-bottom: 12px;
+}
+@media (min-width: 1000px) {
+  .fluid-room {
+    --chart-height: 150px;
+    margin-bottom: -12px;
+  }
 }
 .charts {
   display: grid;

@@ -1,20 +1,15 @@
 <script setup lang="ts">
 import { valueOf } from '#core/result'
 import { computed, ref } from 'vue'
-import { useDisplay } from 'vuetify'
 import { identifyLayouts, type CannotSee } from '#core/identify/identifyLayouts'
 import { isBeside, withNeighbour } from '#core/access/neighbourInPlan'
 import { currentPlanner } from '#core/access/types'
-import type { JobCommand } from '#core/job/types'
 import { wishWords } from '#shared/words/planWords'
 import { accessWords } from '#shared/words/refusalWords'
 import { useJobPage } from '~/composables/useJobPage'
+import type { NeighbourDecision } from '~/composables/useNeighbours'
 
 const { job, record } = useJobPage()
-/** The line whose words are shown; as a rule none: all lie there as they stand. */
-const line = ref('')
-const joint = ref<string>()
-
 const sheet = computed(() => job.view!.sheet)
 const resolved = computed(() => job.resolved)
 const cannotSee = ref<CannotSee[]>([])
@@ -23,19 +18,13 @@ const identification = computed(
 )
 const begun = computed(() => Object.keys(job.state?.joints ?? {}).length > 0)
 const scope = computed(() => job.state?.scope ?? [])
-/** On a phone, once the work is begun, what the job is takes a line. */
-const { width } = useDisplay()
-const isSettled = computed(() => width.value <= 700 && begun.value && job.inputs !== undefined && resolved.value?.open.length === 0)
-/** A joint is chosen on its line. */
-function pick(id: string) {
-  joint.value = id
-  line.value = resolved.value?.joints.find(one => one.id === id)?.line ?? line.value
-}
+/** Once the work is begun, what the job is takes a line. */
+const isSettled = computed(() => begun.value && job.inputs !== undefined && resolved.value?.open.length === 0)
 
 /** Something is planned, be it less than a line. */
 const isPlanned = computed(() => job.state?.inputs !== undefined && (scope.value.length > 0 || isBeside(job.state.inputs)))
 /** A neighbour taken or left is in the plan as work, and on record as a decision: one that the plan refuses has not been taken. */
-async function decideNeighbour(command: Extract<JobCommand, { type: 'neighbourDecided' }>) {
+async function decideNeighbour(command: NeighbourDecision) {
   const inputs = withNeighbour(job.state!.inputs!, resolved.value!.lines, command)
   if (inputs && !(await record({ type: 'planned', inputs }))) return
   await record(command)
@@ -79,18 +68,7 @@ const done = computed(() => job.steps.filter(step => step.status !== 'open').len
         @change="inputs => record({ type: 'planned', inputs })"
     /></template>
 
-    <InTurn
-      ><StripStack
-        :resolved="resolved"
-        :line="line"
-        :selected="joint"
-        :ways="job.plan?.ways"
-        :state="job.state"
-        class="strips"
-        :scope="job.state!.inputs ? scope : undefined"
-        @line="picked => (line = picked === line ? '' : picked)"
-        @select="pick"
-    /></InTurn>
+    <InTurn v-if="!job.plan && !job.planBusy"><PlanLines /></InTurn>
 
     <InTurn>
       <div v-if="job.plan" class="columns">
@@ -109,19 +87,15 @@ const done = computed(() => job.steps.filter(step => step.status !== 'open').len
           <InTurn><PlanVisits :steps="job.steps" :timeline="job.plan.timeline" :tools="job.tools" :sheet="sheet" /></InTurn>
         </section>
         <aside class="stack">
-          <PlanSum :plan="job.plan" :left="done > 0 ? job.rest : undefined" />
-          <InTurn><PlanTimeline :plan="job.plan" :steps="job.steps" :sheet="sheet" /></InTurn>
-          <InTurn>
-            <LazyPlanChoices
-              v-if="!job.state!.signedOff"
-              :resolved="resolved"
-              :inputs="job.inputs!"
+          <InTurn
+            ><PlanPanes
               :plan="job.plan"
+              :left="done > 0 ? job.rest : undefined"
+              :inputs="job.inputs!"
               :begun="begun"
               @change="inputs => record({ type: 'planned', inputs })"
-            />
-            <LazyNeighbourList :resolved="resolved" :inputs="job.inputs!" :state="job.state!" @decide="decideNeighbour" />
-          </InTurn>
+              @decide="decideNeighbour"
+          /></InTurn>
         </aside>
       </div>
       <!-- As high as a plan's first lines: what comes below does not move when it is there. -->
@@ -145,12 +119,6 @@ const done = computed(() => job.steps.filter(step => step.status !== 'open').len
 }
 .columns > * {
   min-width: 0;
-}
-/* On a phone what is to be done next comes before how the lines lie. */
-@media (max-width: 700px) {
-  .strips {
-    order: 1;
-  }
 }
 @media (max-width: 900px) {
   .columns {

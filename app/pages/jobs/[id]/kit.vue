@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { KitItem } from '#core/kit/listKit'
+import { plural } from '#shared/words/vocabulary'
 import { useJobPage } from '~/composables/useJobPage'
 import { useUnits } from '~/stores/units'
 
@@ -12,8 +13,7 @@ const bottleOf = (item: KitItem) =>
 
 <template>
   <div class="kit-room" :class="{ both: job.trays.length > 0 }">
-    <section v-if="job.kit.length" class="card stack">
-      <h3>Kit</h3>
+    <RoomPart v-if="job.kit.length" first title="Kit" :told="plural(job.kit.length, 'item')">
       <v-table class="kit">
         <tbody>
           <tr v-for="(item, i) in job.kit" :key="i">
@@ -37,7 +37,7 @@ const bottleOf = (item: KitItem) =>
           </tr>
         </tbody>
       </v-table>
-    </section>
+    </RoomPart>
     <div v-else class="empty"><b>Nothing to lay out yet.</b>The kit follows from the plan: choose the lines first.</div>
     <FastenerTray :trays="job.trays" />
   </div>
@@ -74,7 +74,7 @@ const bottleOf = (item: KitItem) =>
 }
 @media (min-width: 1000px) {
   .both {
-    grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr);
+    grid-template-columns: repeat(2, minmax(0, 1fr));
   }
 }
 </style>

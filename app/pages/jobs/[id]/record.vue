@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import { useDisplay } from 'vuetify'
 import { eventWords } from '#shared/words/eventWords'
 import { useJobPage } from '~/composables/useJobPage'
 import { useSession } from '~/stores/session'
@@ -10,7 +11,10 @@ const sheet = computed(() => job.view!.sheet)
 const why = ref('')
 const events = computed(() => [...job.confirmed, ...job.outbox.map(kept => kept.event)].toReversed())
 const whole = ref(false)
-const shown = computed(() => (whole.value ? events.value : events.value.slice(0, 12)))
+const { width } = useDisplay()
+/** As many as a screen holds. */
+const latest = computed(() => (width.value <= 700 ? 6 : 10))
+const shown = computed(() => (whole.value ? events.value : events.value.slice(0, latest.value)))
 const undone = computed(() => new Set(job.confirmed.flatMap(event => (event.body.type === 'stepUndone' ? event.body.reverts : []))))
 // One formatter for all rows: making one takes longer than using it a hundred times.
 const dates = new Intl.DateTimeFormat(undefined, { dateStyle: 'short', timeStyle: 'short' })
