@@ -38,7 +38,8 @@ test('a clutch hose with everything that comes in between', async ({ page, brows
 
   // The plan on the clock; an override replans at once, and is there again after a reload.
   const clock = page.getByRole('img', { name: /The job on the clock/ })
-  const pane = (name: RegExp | string) => page.getByRole('tab', { name }).click()
+  const rests = page.getByRole('group', { name: 'What the plan rests on' })
+  const pane = (name: RegExp | string) => rests.getByRole('button', { name }).click()
   await pane('Clock')
   await expect(clock).toHaveAccessibleName(/with a helper/)
   const choices = page.locator('.choices')
@@ -62,7 +63,7 @@ test('a clutch hose with everything that comes in between', async ({ page, brows
   await pane(/^While it is open.*1 to decide/)
   await expect(beside).toContainText('Slave cylinder')
   await beside.getByRole('button', { name: 'Customer: now' }).click()
-  await expect(page.getByRole('tab', { name: 'While it is open', exact: true })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'While it is open', exact: true })).toBeVisible()
   await unfoldPlan(page)
   await expect(page.locator('.visits').getByText('Renew: Slave cylinder')).toBeVisible()
   await expect(beside.getByText('with this job, customer')).toBeVisible()
@@ -206,7 +207,7 @@ test('the other line: minutes now and later, odds by the lead’s judgement, and
   await tick(boxes.nth(1), false)
   await expect(page.locator('.choice input:checked')).toHaveCount(1)
   const beside = page.getByRole('region', { name: 'While it is open' })
-  const unfold = () => page.getByRole('tab', { name: /^While it is open/ }).click()
+  const unfold = () => page.getByRole('button', { name: /^While it is open/ }).click()
   await unfold()
   const sister = beside.getByRole('listitem').filter({ hasText: 'line' }).first()
   await expect(sister).toContainText(/min now, .* min alone later, \d+ % in 3 years \(judgement\)/)

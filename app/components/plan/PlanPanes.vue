@@ -29,17 +29,17 @@ watch(panes, now => now.some(({ id }) => id === pane.value) || (pane.value = 'li
 <template>
   <div class="panes">
     <PlanSum v-if="!isPhone" :plan="plan" :left="left" />
-    <v-tabs v-model="pane" class="few" aria-label="What the plan rests on">
-      <v-tab v-for="{ id, title } in panes" :key="id" :value="id"
+    <div class="tabs" role="group" aria-label="What the plan rests on">
+      <v-btn-choice v-for="{ id, title } in panes" :key="id" :aria-pressed="pane === id" @click="pane = id"
         >{{ title
         }}<span v-if="id === 'open' && neighbours.undecided" class="count" :title="`${neighbours.undecided} to decide`"
           ><span aria-hidden="true">{{ neighbours.undecided }}</span
           ><span class="sr">, {{ neighbours.undecided }} to decide</span></span
-        ></v-tab
+        ></v-btn-choice
       >
-    </v-tabs>
+    </div>
     <section :aria-label="panes.find(({ id }) => id === pane)?.title">
-      <PlanLines v-if="pane === 'lines'" />
+      <InTurn v-if="pane === 'lines'"><PlanLines /></InTurn>
       <div v-else-if="pane === 'clock'" class="panes">
         <PlanSum v-if="isPhone" :plan="plan" :left="left" />
         <LazyPlanTimeline :plan="plan" :steps="job.steps" :sheet="resolved.sheet" />
@@ -68,9 +68,6 @@ watch(panes, now => now.some(({ id }) => id === pane.value) || (pane.value = 'li
 }
 .panes > * {
   min-width: 0;
-}
-.panes :deep(.v-tab.v-btn) {
-  padding: 0 12px;
 }
 .count {
   min-width: 24px;
