@@ -54,7 +54,7 @@ describe('warming up in words', () => {
     [{ state: 'in-window', left: minutes(5) } as const, true, 'Open the plug now. It leaves the window in about 5 minutes.'],
     [{ state: 'in-window', left: undefined } as const, false, 'Read it now.'],
     [{ state: 'in-window', left: minutes(45) } as const, true, 'Open the plug now.'],
-    [{ state: 'too-warm' } as const, true, 'Too warm: engine off, let it cool, and read again.'],
+    [{ state: 'too-warm' } as const, true, 'Too warm: engine off, let it cool.'],
   ])('%o', (warmUp, isPlug, words) => expect(warmUpWords(warmUp, isPlug)).toBe(words))
   it('asks for another reading while there is no pace', () => expect(warmUpWords({ state: 'no-pace' }, true)).toMatch(/again/))
 })

@@ -5,7 +5,7 @@ import { plural } from './vocabulary'
 export function warmUpWords(warmUp: WarmUp, isPlug: boolean): string {
   switch (warmUp.state) {
     case 'too-warm':
-      return 'Too warm: engine off, let it cool, and read again.'
+      return 'Too warm: engine off, let it cool.'
     case 'in-window': {
       const now = isPlug ? 'Open the plug now.' : 'Read it now.'
       return warmUp.left === undefined || warmUp.left > 30 ? now : `${now} It leaves the window in about ${minutesWords(warmUp.left)}.`

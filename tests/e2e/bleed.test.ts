@@ -102,3 +102,24 @@ test('a way of bleeding is chosen by what is at hand', async ({ page, server }) 
   await page.setViewportSize({ width: 390, height: 844 })
   await expectFits(page)
 })
+
+test('a level is read on a phone without scrolling: cautions, temperature, engine, scale and answers stand over the foot', async ({
+  page,
+  server,
+}) => {
+  const rafe = await server.as('technician')
+  await page.setViewportSize({ width: 390, height: 844 })
+  await signIn(page, 'technician')
+  for (const [sheet, plate, line] of [
+    ['halyard-cooler-lines', 'BR 88 KEL', 'supply'],
+    ['pintle-steering-pressure', 'SK 03 VAN', 'pressure'],
+  ] as const) {
+    const id = await workJob(rafe, { sheet, plate, lines: [line], until: 'level', minutesAgo: 60 })
+    await page.goto(`/jobs/${id}/bay`)
+    // The scan tool tells a temperature by itself: then everything there is to say is shown.
+    await expect(page.getByRole('button', { name: 'Take it over' })).toBeVisible()
+    const answers = await page.getByRole('group', { name: 'The level' }).boundingBox()
+    const foot = await page.getByText(/^then /).boundingBox()
+    expect(answers!.y + answers!.height, plate).toBeLessThanOrEqual(foot!.y)
+  }
+})

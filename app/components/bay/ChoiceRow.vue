@@ -25,4 +25,9 @@ const chosen = defineModel<T>()
   min-height: 56px;
   padding: 6px 8px;
 }
+@media (max-width: 599px) {
+  .choices .v-btn {
+    min-height: 52px;
+  }
+}
 </style>

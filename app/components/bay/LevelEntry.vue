@@ -137,9 +137,6 @@ watch(
     </v-btn-second>
   </div>
   <template v-if="wantsTemperature">
-    <p v-if="asked" class="window">
-      <b>{{ units.temperatureRange(asked) }}</b>, engine {{ level.engine }}
-    </p>
     <LevelTemperature v-model:temperature="temperature" v-model:instrument="instrument" :level="level" :asked="asked" />
   </template>
   <ChoiceRow
@@ -183,9 +180,6 @@ watch(
   gap: 8px;
   border-left: 6px solid var(--accent);
   padding-left: 12px;
-}
-.window b {
-  font-size: 24px;
 }
 .said {
   font-weight: 600;

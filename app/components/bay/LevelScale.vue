@@ -41,7 +41,7 @@ function key(event: KeyboardEvent): void {
 <template>
   <div class="scale">
     <svg
-      viewBox="0 0 200 240"
+      viewBox="28 0 232 240"
       class="drawn"
       role="slider"
       tabindex="0"
@@ -77,10 +77,10 @@ function key(event: KeyboardEvent): void {
       </template>
       <path v-if="mm !== undefined" :d="`M30 ${y(mm)}H170`" class="surface" />
       <g v-if="expected !== undefined" class="expected">
-        <path :d="`M126 ${y(Math.max(span.low, Math.min(span.high, expected)))}H196`" />
+        <path :d="`M126 ${y(Math.max(span.low, Math.min(span.high, expected)))}H168`" />
       </g>
-      <text x="196" :y="y(level.band ?? 0) - 4" text-anchor="end" class="name">{{ level.band ? 'upper' : 'mark' }}</text>
-      <text v-if="level.band" x="196" :y="y(0) + 14" text-anchor="end" class="name">lower</text>
+      <text x="174" :y="y(level.band ?? 0)" class="name">{{ level.band ? 'upper' : 'mark' }}</text>
+      <text v-if="level.band" x="174" :y="y(0) + 16" class="name">lower</text>
     </svg>
     <div class="beside">
       <p v-if="mm === undefined">Tap where the fluid stands.</p>
@@ -99,7 +99,7 @@ function key(event: KeyboardEvent): void {
 <style scoped>
 .scale {
   display: grid;
-  grid-template-columns: clamp(132px, 36%, 168px) minmax(0, 1fr);
+  grid-template-columns: clamp(146px, 40%, 186px) minmax(0, 1fr);
   gap: 14px;
   align-items: center;
 }
@@ -145,7 +145,7 @@ function key(event: KeyboardEvent): void {
   stroke-dasharray: 10 6;
 }
 .name {
-  font: 600 18px var(--face);
+  font: 600 24px var(--face);
   fill: var(--soft);
 }
 .height {
@@ -167,6 +167,12 @@ function key(event: KeyboardEvent): void {
   padding: 0 4px;
 }
 @media (max-width: 599px) {
+  .drawn {
+    max-height: 124px;
+  }
+  .name {
+    font-size: 29px;
+  }
   .beside .soft {
     display: none;
   }

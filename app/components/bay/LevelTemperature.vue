@@ -68,11 +68,16 @@ const noteTemperature = () => degrees.value !== undefined && temperatures.note(j
 </script>
 
 <template>
-  <div v-if="scan" class="live">
-    <p>
-      <b>{{ units.temperature(scan.celsius) }}</b> scan tool, simulated · {{ scan.rpm ? `${scan.rpm} rpm` : 'engine off' }}
-    </p>
-    <v-btn-second @click="takeOver">Take it over</v-btn-second>
+  <div v-if="asked || scan" class="live">
+    <div>
+      <p v-if="asked">
+        <b>{{ units.temperatureRange(asked) }}</b>, engine {{ level.engine }}
+      </p>
+      <p v-if="scan" class="scan">
+        <b>{{ units.temperature(scan.celsius) }}</b> scan tool, simulated · {{ scan.rpm ? `${scan.rpm} rpm` : 'engine off' }}
+      </p>
+    </div>
+    <v-btn-second v-if="scan" @click="takeOver">Take it over</v-btn-second>
   </div>
   <template v-if="trouble">
     <p class="caution" role="status">{{ streamTroubleWords('scan-tool', trouble) }}</p>
@@ -103,7 +108,16 @@ const noteTemperature = () => degrees.value !== undefined && temperatures.note(j
   align-items: center;
 }
 .live b {
-  font-size: 26px;
+  font-size: 24px;
+}
+@media (max-width: 599px) {
+  .scan {
+    font-size: 15px;
+    line-height: 1.2;
+  }
+  .scan b {
+    font-size: 20px;
+  }
 }
 .live .v-btn,
 .again,

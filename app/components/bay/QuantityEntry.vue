@@ -105,6 +105,14 @@ p {
 }
 /* Nothing to say takes no room where every line counts. */
 @media (max-width: 599px) {
+  .number :deep(.v-field),
+  .number :deep(.v-field__input) {
+    height: 60px;
+    min-height: 60px;
+  }
+  .units .v-btn {
+    min-height: 60px;
+  }
   p:empty {
     display: none;
   }

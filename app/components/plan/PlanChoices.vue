@@ -5,7 +5,7 @@ import type { Plan } from '#core/access/types'
 import type { ResolvedSheet } from '#core/sheet/resolveSheet'
 import { liftPositions } from '#core/sheet/types'
 import { wrenchFor } from '#core/fittings/nearHexes'
-import { bleedWords, positionWords } from '#shared/words/vocabulary'
+import { bleedWords, list, positionWords } from '#shared/words/vocabulary'
 
 /** What a technician may decide about the plan. Every change replans at once and is remembered in the job. */
 const props = defineProps<{ resolved: ResolvedSheet; inputs: PlanInputs; plan: Plan | undefined; begun: boolean }>()
@@ -33,6 +33,25 @@ const tools = computed(() =>
     ]),
   ].sort(),
 )
+/** What may be ticked: off the car before anybody begins, or nowhere in the shop. */
+const sets = computed(() => {
+  const { done = [], missingTools = [] } = props.inputs
+  return [
+    {
+      title: 'Off already',
+      items: props.resolved.operations.map(({ id, name }) => ({ id, name, is: done.includes(id) })),
+      choose: (id: string) => set({ done: toggle(done, id) }),
+    },
+    {
+      title: 'Not in this shop',
+      items: tools.value.map(tool => ({ id: tool, name: tool, is: missingTools.includes(tool) })),
+      choose: (id: string) => set({ missingTools: toggle(missingTools, id) }),
+    },
+  ]
+    .filter(({ items }) => items.length > 0)
+    .map(one => ({ ...one, chosen: one.items.filter(({ is }) => is).map(({ name }) => name) }))
+})
+const ruledOut = computed(() => Object.values(props.inputs.forbidden ?? {}).flat().length)
 const methods = computed(() => props.resolved.sheet.bleeding.allowed)
 </script>
 
@@ -81,34 +100,31 @@ const methods = computed(() => props.resolved.sheet.bleeding.allowed)
           </v-btn-choice>
         </div>
       </div>
-      <div v-if="resolved.operations.length" class="line">
-        <span>Off already</span>
-        <div class="tabs" role="group" aria-label="Off already">
-          <v-btn-choice
-            v-for="operation in resolved.operations"
-            :key="operation.id"
-            :aria-pressed="!!inputs.done?.includes(operation.id)"
-            @click="set({ done: toggle(inputs.done, operation.id) })"
-          >
-            {{ operation.name }}
-          </v-btn-choice>
-        </div>
-      </div>
-      <div v-if="tools.length" class="line">
-        <span>Not in this shop</span>
-        <div class="tabs" role="group" aria-label="Not in this shop">
-          <v-btn-choice
-            v-for="tool in tools"
-            :key="tool"
-            :aria-pressed="!!inputs.missingTools?.includes(tool)"
-            @click="set({ missingTools: toggle(inputs.missingTools, tool) })"
-          >
-            {{ tool }}
-          </v-btn-choice>
-        </div>
-      </div>
     </div>
-    <PlanWays :resolved="resolved" :inputs="inputs" :plan="plan" @change="forbidden => set({ forbidden })" />
+    <v-expansion-panels multiple>
+      <v-expansion-panel v-for="one in sets" :key="one.title">
+        <template #title
+          ><span
+            ><b>{{ one.title }}</b> <span class="soft">{{ list(one.chosen) || 'nothing' }}</span></span
+          ></template
+        >
+        <template #text>
+          <div class="tabs" role="group" :aria-label="one.title">
+            <v-btn-choice v-for="item in one.items" :key="item.id" :aria-pressed="item.is" @click="one.choose(item.id)">
+              {{ item.name }}
+            </v-btn-choice>
+          </div>
+        </template>
+      </v-expansion-panel>
+      <v-expansion-panel>
+        <template #title
+          ><span
+            ><b>Ways in</b> <span class="soft">{{ ruledOut ? `${ruledOut} ruled out` : 'why each, and what another costs' }}</span></span
+          ></template
+        >
+        <template #text><PlanWays :resolved="resolved" :inputs="inputs" :plan="plan" @change="forbidden => set({ forbidden })" /></template>
+      </v-expansion-panel>
+    </v-expansion-panels>
   </div>
 </template>
 
@@ -116,10 +132,19 @@ const methods = computed(() => props.resolved.sheet.bleeding.allowed)
 .lines {
   display: grid;
   gap: 8px;
-  margin: 8px 0;
+  margin-bottom: 10px;
 }
 .line {
   display: grid;
-  gap: 2px;
+  gap: 2px 10px;
+}
+.choices :deep(.v-expansion-panel .v-expansion-panel-title.v-expansion-panel-title) {
+  min-height: 44px;
+}
+@media (min-width: 701px) {
+  .line {
+    grid-template-columns: 116px minmax(0, 1fr);
+    align-items: center;
+  }
 }
 </style>

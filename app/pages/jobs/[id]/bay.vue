@@ -180,6 +180,9 @@ h1 {
   .step {
     gap: 8px;
   }
+  .step :deep(.entry) {
+    gap: 8px;
+  }
   .step :deep(.caution) {
     font-size: 16px;
     line-height: 1.25;

@@ -51,7 +51,7 @@ const done = computed(() => job.steps.filter(step => step.status !== 'open').len
       <v-expansion-panel>
         <template #title
           ><span
-            ><b>The job</b> <span class="soft">{{ wishWords(job.inputs!, sheet).join(', ') }}</span></span
+            ><b>The job</b> <span class="soft">{{ wishWords(job.inputs!, sheet).join(' · ') }}</span></span
           ></template
         >
         <template #text><ScopeChoice @plan="inputs => record({ type: 'planned', inputs })" /></template>
