@@ -282,6 +282,16 @@ const rooms = [
   ['Record', /Show all \d+ entries/, 'l'],
   ['Plan', 'steps done', 'p'],
 ] as const
+/** On a phone what a room holds besides opens with a touch, and closes again. */
+async function expectUnfolds(page: Page): Promise<void> {
+  const fold = page.getByRole('button', { name: /^Lost before it came in/ })
+  const held = page.getByRole('button', { name: /^It leaked before/ })
+  await expect(held).toBeHidden()
+  await fold.click()
+  await expect(held).toBeVisible()
+  await fold.click()
+  await expect(held).toBeHidden()
+}
 const expectOneScreen = async (page: Page, what: string) =>
   expect(await page.evaluate(() => document.documentElement.scrollHeight), what).toBeLessThanOrEqual(800)
 
@@ -314,6 +324,7 @@ test('a job’s rooms: by address, by key, under a head that stays, at both widt
       await page.setViewportSize({ width, height: 800 })
       await expectFits(page)
       if (width === 390) await expectAtThumb(page)
+      if (width === 390 && name === 'Fluid') await expectUnfolds(page)
     }
     await expectOneScreen(page, name)
     await page.reload()

@@ -20,10 +20,12 @@ const words = computed(
     found.value &&
     purchaseWords(buyContainers(props.need, found.value, stillGood(found.value, today.value)), found.value, today.value, units.volume),
 )
+/** Folded, it still says what there is to beware of. */
+const told = computed(() => words.value?.cautions[0] ?? words.value?.lines[0] ?? 'nothing of it here')
 </script>
 
 <template>
-  <RoomPart v-if="session.view?.shelf.length" title="From the shelf" :told="words?.lines[0] ?? 'nothing of it here'">
+  <RoomPart v-if="session.view?.shelf.length" title="From the shelf" :told="told">
     <p>
       Needed at most <b>{{ units.volume(need) }}</b> of {{ spec }}.
     </p>

@@ -61,6 +61,7 @@ const done = computed(() => job.steps.filter(step => step.status !== 'open').len
     <template v-if="job.planning && !job.planning.ok"
       ><p class="trouble" role="alert">{{ accessWords(job.planning.error, sheet) }}</p>
       <LazyPlanChoices
+        class="card"
         :resolved="resolved"
         :inputs="job.inputs!"
         :plan="undefined"
