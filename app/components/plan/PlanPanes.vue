@@ -69,6 +69,12 @@ watch(panes, now => now.some(({ id }) => id === pane.value) || (pane.value = 'li
 .panes > * {
   min-width: 0;
 }
+/* A thumb, perhaps in a glove. */
+@media (max-width: 700px) {
+  .tabs > .v-btn {
+    min-height: 48px;
+  }
+}
 .count {
   min-width: 24px;
   padding: 4px 6px;

@@ -56,6 +56,11 @@ const merged = computed(() => (props.tools?.merged ?? []).map(({ by, hex }) => `
 .told .v-btn {
   flex-shrink: 0;
 }
+@media (max-width: 700px) {
+  .told .v-btn {
+    min-height: 48px;
+  }
+}
 .steps {
   columns: 2;
   column-gap: 26px;
