@@ -18,15 +18,16 @@ const withoutJsonSchema = {
       : undefined,
 }
 
-/** The loading bar inside Vuetify's fields: drawn where something loads (app/vuetify/fieldLoader.ts). */
-const quietFields = {
-  name: 'quiet-fields',
+/** What of Vuetify's measures a page while it is put together: bars that nobody sees (app/vuetify/fieldLoader.ts), sizes (sizes.ts). */
+const unmeasured = {
+  name: 'unmeasured',
   enforce: 'pre' as const,
   apply: 'build' as const,
-  resolveId: (source: string, importer = '') =>
-    importer.endsWith('/vuetify/lib/composables/loader.js') && source.includes('/VProgressLinear/')
-      ? here('./app/vuetify/fieldLoader.ts')
-      : undefined,
+  resolveId(source: string, importer = '') {
+    if (importer.endsWith('/vuetify/lib/composables/loader.js') && source.includes('/VProgressLinear/'))
+      return here('./app/vuetify/fieldLoader.ts')
+    if (/\/VSlide(Group|r)\.js$/.test(importer) && source.endsWith('/composables/resizeObserver.js')) return here('./app/vuetify/sizes.ts')
+  },
 }
 
 // Told by the build, for the server to say with each page (server/plugins/ahead.ts).
@@ -70,7 +71,7 @@ export default defineNuxtConfig({
     routeRules: { '/_nuxt/**': { headers: { 'cache-control': 'public, max-age=31536000, immutable' } } },
   },
   vite: {
-    plugins: [withoutJsonSchema, quietFields],
+    plugins: [withoutJsonSchema, unmeasured],
     build: {
       sourcemap: false,
       rollupOptions: { output: { experimentalMinChunkSize: 3_000, manualChunks: pageParts(), onlyExplicitManualChunks: true } },

@@ -52,6 +52,8 @@ async function visit(name: string, path: string) {
     lcpMs: number('largest-contentful-paint'),
     blockingMs: number('total-blocking-time'),
     shift: number('cumulative-layout-shift'),
+    // How fast the machine was just then, by Lighthouse's own measure: blocking of two runs compares only at like speed.
+    machine: Math.round(result.lhr.environment.benchmarkIndex),
     failed: Object.values(categories)
       .filter(({ id }) => id !== 'performance' && id !== 'seo')
       .flatMap(({ auditRefs }) => auditRefs.filter(({ id, weight }) => weight > 0 && (audits[id]?.score ?? 1) < 1).map(({ id }) => id)),

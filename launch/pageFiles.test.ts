@@ -18,15 +18,18 @@ describe('the addresses of the pages', () => {
   ])
   const at = (path: string) => paths.filter(({ pattern }) => new RegExp(pattern).test(path)).map(({ sources }) => sources)
 
-  it('name the page, those it is drawn in, and the layout around it', () => {
-    expect(at('/')).toEqual([['pages/index.vue', 'layouts/default.vue']])
-    expect(at('/sheets/a-b/card')).toEqual([['pages/sheets/[id]/card.vue', 'layouts/bare.vue']])
-    expect(at('/jobs/7/bay')).toEqual([['pages/jobs/[id].vue', 'pages/jobs/[id]/bay.vue', 'layouts/bay.vue']])
+  const sheet = ['readers/start.ts', 'readers/sheet.ts']
+  const job = [...sheet, 'readers/job.ts']
+  const roomOf = (room: string, ...more: string[]) => ['pages/jobs/[id].vue', `pages/jobs/[id]/${room}.vue`, ...more, 'layouts/default.vue']
+
+  it('name the page, those it is drawn in, the layout around it, and what its answers are read with', () => {
+    expect(at('/')).toEqual([['pages/index.vue', 'layouts/default.vue', 'readers/start.ts']])
+    expect(at('/sheets/a-b/card')).toEqual([['pages/sheets/[id]/card.vue', 'layouts/bare.vue', ...sheet]])
+    expect(at('/jobs/7/bay')).toEqual([['pages/jobs/[id].vue', 'pages/jobs/[id]/bay.vue', 'layouts/bay.vue', ...job]])
   })
   it('are met with or without a last stroke, and by no other address; the head of a job comes with its rooms', () => {
-    for (const path of ['/jobs/7', '/jobs/7/'])
-      expect(at(path)).toEqual([['pages/jobs/[id].vue', 'pages/jobs/[id]/index.vue', 'components/job/JobHead.vue', 'layouts/default.vue']])
-    expect(at('/jobs/7/handover')).toEqual([['pages/jobs/[id].vue', 'pages/jobs/[id]/handover.vue', 'layouts/default.vue']])
+    for (const path of ['/jobs/7', '/jobs/7/']) expect(at(path)).toEqual([[...roomOf('index', 'components/job/JobHead.vue'), ...job]])
+    expect(at('/jobs/7/handover')).toEqual([[...roomOf('handover'), ...job]])
     for (const path of ['/jobs', '/jobs/7/bay/8', '/sheets/a', '/x']) expect(at(path)).toEqual([])
   })
 })
@@ -63,25 +66,52 @@ describe('the files an address needs', () => {
 
 describe('the pieces a build is cut into', () => {
   const at = (path: string) => `/w/app/${path}.vue`
+  const reader = (name: string) => `/w/app/readers/${name}.ts`
+  const schema = (name: string) => `/w/shared/schemas/${name}.ts`
   const imports: Record<string, string[]> = {
     '/w/entry.js': ['vue'],
     vue: [],
-    [at('layouts/default')]: ['menu', 'vue'],
+    [at('layouts/default')]: ['menu', 'vue', schema('row')],
     [at('layouts/bare')]: ['field'],
     [at('pages/sign-in')]: ['field', 'vue'],
     [at('pages/index')]: ['field', 'rows'],
     [at('pages/car')]: ['menu', 'look'],
-    [at('pages/jobs/[id]/bay')]: ['look', 'steps', 'once'],
+    [at('pages/jobs/[id]/bay')]: ['look', 'steps', 'once', 'kinds'],
     [at('pages/jobs/[id]/kit')]: ['steps', 'chart'],
     [at('pages/jobs/[id]/index')]: ['strip', 'tab'],
     [at('pages/jobs/[id]/fluid')]: ['strip'],
     [at('components/job/JobHead')]: ['tab'],
-    [at('pages/bench')]: ['bender', 'tab', 'select', 'paste'],
+    [at('pages/bench')]: ['bender', 'tab', 'select', 'paste', schema('making')],
     [at('pages/jobs/[id]/make')]: ['bender'],
     [at('pages/shop')]: ['select', 'chart', 'paste'],
     [at('components/bay/MakeStep')]: ['select', 'act'],
+    [reader('start')]: [schema('session')],
+    [reader('sheet')]: [schema('sheet'), schema('session')],
+    [reader('job')]: [schema('event'), schema('sheet'), schema('making'), schema('row')],
+    [schema('session')]: ['zod', 'roles'],
+    [schema('row')]: ['zod'],
+    [schema('sheet')]: ['zod', 'kinds'],
+    [schema('event')]: ['zod', 'kinds', 'roles'],
+    [schema('making')]: ['zod'],
     ...Object.fromEntries(
-      ['menu', 'field', 'rows', 'look', 'steps', 'once', 'bender', 'chart', 'strip', 'tab', 'select', 'act', 'paste'].map(id => [id, []]),
+      [
+        'menu',
+        'field',
+        'rows',
+        'look',
+        'steps',
+        'once',
+        'bender',
+        'chart',
+        'strip',
+        'tab',
+        'select',
+        'act',
+        'paste',
+        'zod',
+        'kinds',
+        'roles',
+      ].map(id => [id, []]),
     ),
   }
   const meta = {
@@ -108,6 +138,18 @@ describe('the pieces a build is cut into', () => {
       tab: 'prepared',
       bender: 'making',
     })
+  })
+  it('keep what answers are read with from what pages show, and what both are made of from either', () => {
+    const ids = ['zod', 'roles', schema('session'), schema('row'), schema('sheet'), 'kinds', schema('making'), schema('event')]
+    expect(ids.map(partOf)).toEqual(['schemas', 'schemas', 'schemas', 'desk', 'sheet', 'terms', 'events', undefined])
+    // No two parts wait for one another: one would be read before what it is made of.
+    const needs = new Map<string, Set<string>>()
+    for (const [id, below] of Object.entries(imports))
+      for (const part of below.map(partOf)) {
+        const own = partOf(id) ?? id
+        if (part && part !== own) needs.set(own, (needs.get(own) ?? new Set()).add(part))
+      }
+    for (const [part, others] of needs) for (const other of others) expect(needs.get(other)?.has(part), `${part}, ${other}`).not.toBe(true)
   })
   it('keep from all of these what only other pages share, and what is fetched once a page stands', () => {
     expect(['chart', 'paste', 'select', 'act'].map(partOf)).toEqual(['rest', 'rest', 'later', undefined])

@@ -19,7 +19,11 @@ const apart = {
   print: ['pages/jobs/[id]/tag', 'pages/sheets/[id]/card'],
 }
 
-const rootOf = (id: string) => /\/app\/((?:pages|layouts|components)\/[^?]+)\.vue$/.exec(id)?.[1]
+/** What answers are read with (app/utils/answers.ts): building a schema is a task of its own, not part of reading a page's script. */
+const readers = { start: 'readers/start', sheet: 'readers/sheet', job: 'readers/job' }
+const isSchema = (id: string) => /\/shared\/(schemas|answers)\//.test(id)
+
+const rootOf = (id: string) => /\/app\/((?:(?:pages|layouts|components)\/[^?]+(?=\.vue$))|(?:readers\/\w+(?=\.ts$)))/.exec(id)?.[1]
 /** A part that a page fetches once it stands, or when it is asked for. */
 const isLater = (root: string) => root.startsWith('components/') && !withPage.includes(root)
 
@@ -57,9 +61,13 @@ export function pageParts(): (id: string, meta: Rollup.ManualChunkMeta) => strin
     if (roots.has(id)) return undefined
     const names = [...roots].flatMap(root => rootOf(root) ?? [])
     if (names.length < 2) return undefined
+    if (names.includes(readers.start)) return 'schemas'
     const isFor = (some: readonly string[]) => names.some(name => some.includes(name))
     if (isFor(first)) return 'first'
     if (isFor(light)) return 'desk'
+    // What schemas are built of lies apart from them and from pages: neither waits for the other, and none goes round in a circle.
+    if (names.includes(readers.sheet)) return isSchema(id) ? 'sheet' : 'terms'
+    if (names.includes(readers.job)) return isSchema(id) ? 'events' : 'terms'
     const pages = names.filter(name => !isLater(name))
     if (isFor(bay)) return pages.every(page => page.startsWith('pages/jobs/') || withPage.includes(page)) ? 'job' : 'lines'
     if (isFor(prepared)) return 'prepared'

@@ -1,8 +1,7 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
-import { healthSchema } from '#shared/schemas/session'
-import { reader } from '#shared/versioned'
-import { call, UnreadableAnswer, whoIsAway, type Reader, type Trouble } from '~/utils/api'
+import { startAnswers } from '~/utils/answers'
+import { call, UnreadableAnswer, whoIsAway, type LateReader, type Reader, type Trouble } from '~/utils/api'
 import { askKept } from '~/utils/keptAnswers'
 
 const everyMs = 1000
@@ -24,7 +23,7 @@ export const useConnection = defineStore('connection', () => {
     while (trouble.value !== 'none') {
       await new Promise(resolve => setTimeout(resolve, everyMs))
       try {
-        await call('GET', '/api/health', reader(healthSchema))
+        await call('GET', '/api/health', startAnswers.health)
         trouble.value = 'none'
         recoveries.value++
       } catch (error) {
@@ -52,7 +51,7 @@ export const useConnection = defineStore('connection', () => {
   let lookedBack = 0
   const lookBacks = (): number => lookedBack
   /** What the server says, or what it said last while nobody answers; that nobody does is noticed. */
-  async function look<T>(path: string, read: Reader<T>): Promise<T> {
+  async function look<T>(path: string, read: Reader<T> | LateReader<T>): Promise<T> {
     const { value, away } = await askKept(path, read)
     if (away) {
       lookedBack++

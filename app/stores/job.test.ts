@@ -395,13 +395,15 @@ describe('following', () => {
     body: { type: 'noteWritten', text: `note ${seq}` },
   })
 
-  it('takes what others record, once', () => {
+  it('takes what others record, once', async () => {
     const job = useJob()
     const stop = job.follow(jobId)
     expect(Stream.last.url).toBe(`/api/jobs/${jobId}/stream?after=2`)
     Stream.last.say('job', note(3))
     Stream.last.say('job', note(3))
-    expect(job.state!.notes).toHaveLength(1)
+    Stream.last.say('job', note(4))
+    await settled(() => job.confirmed.length === 4)
+    expect(job.state!.notes.map(({ text }) => text)).toEqual(['note 3', 'note 4'])
     stop()
     expect(Stream.last.closed).toBe(true)
   })
@@ -421,6 +423,7 @@ describe('following', () => {
     const told: unknown[] = []
     const stop = job.follow(jobId, error => told.push(error))
     Stream.last.say('job', { ...note(3), body: { type: 'noteWritten' } })
+    await settled(() => told.length > 0)
     expect(String(told[0])).toContain('cannot be read')
     expect(job.confirmed).toHaveLength(2)
     const before = asked.length
@@ -429,18 +432,22 @@ describe('following', () => {
     stop()
   })
 
-  it('is not fooled by an event of another job', () => {
-    const stop = useJob().follow(jobId)
-    Stream.last.say('job', { ...note(3), job: '01890000-0000-7000-8000-00000000000f' })
-    expect(useJob().confirmed).toHaveLength(2)
+  it('is not fooled by an event of another job', async () => {
+    const job = useJob()
+    const stop = job.follow(jobId)
+    Stream.last.say('job', { ...note(4), job: '01890000-0000-7000-8000-00000000000f' })
+    Stream.last.say('job', note(3))
+    await settled(() => job.confirmed.length > 2)
+    expect(job.confirmed.map(({ seq }) => seq)).toEqual([1, 2, 3])
     stop()
   })
 
-  it('rests while the tab is hidden and goes on from where it stands', () => {
+  it('rests while the tab is hidden and goes on from where it stands', async () => {
     const job = useJob()
     const stop = job.follow(jobId)
     const first = Stream.last
     Stream.last.say('job', note(3))
+    await settled(() => job.confirmed.length === 3)
     hidden.hidden = true
     hidden.listener!()
     expect(first.closed).toBe(true)

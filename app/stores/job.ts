@@ -19,18 +19,18 @@ import { openingsOf } from '#core/job/openingsOf'
 import { askRest } from '#core/job/askRest'
 import { waitsOf } from '#core/job/waits'
 import { withLeaflets } from '#core/job/withLeaflets'
-import { eventVersion, type JobCommand, type JobEvent, type JobState, type Refusal } from '#core/job/types'
+import { entryVersion, eventVersion, type JobCommand, type JobEvent, type JobState, type Refusal } from '#core/job/types'
 import { listKit } from '#core/kit/listKit'
 import { listTools } from '#core/kit/listTools'
 import { resolveSheet, type ResolvedSheet } from '#core/sheet/resolveSheet'
 import type { Sheet } from '#core/sheet/types'
-import { readJobView, type JobView } from '#shared/schemas/jobView'
-import { readSheetView } from '#shared/schemas/sheetView'
-import { readEvent } from '#shared/schemas/event'
-import { entryVersion, type Entry } from '#shared/schemas/job'
+import type { JobView } from '#shared/schemas/jobView'
+import type { Entry } from '#shared/schemas/job'
+import type { Reading } from '#shared/versioned'
 import { eventWords } from '#shared/words/eventWords'
 import { afterFrame } from '~/utils/afterFrame'
-import { UnreadableAnswer } from '~/utils/api'
+import { jobAnswers, sheetAnswers } from '~/utils/answers'
+import { readerOf, UnreadableAnswer } from '~/utils/api'
 import { askKept, jobPath, keepOnRecord } from '~/utils/keptAnswers'
 import { deviceId } from '~/utils/device'
 import { followStream, readStreamed } from '~/utils/followStream'
@@ -219,7 +219,7 @@ export const useJob = defineStore('job', () => {
   async function readSheets(): Promise<void> {
     const [at, revision] = [view.value, state.value?.revision]
     if (!at || revision === undefined) return
-    const read = async (wanted: number) => (await askKept(`/api/sheets/${at.sheet.id}?revision=${wanted}`, readSheetView)).value.sheet
+    const read = async (wanted: number) => (await askKept(`/api/sheets/${at.sheet.id}?revision=${wanted}`, sheetAnswers.sheet)).value.sheet
     const sheet = revision === at.sheet.revision ? at.sheet : await read(revision)
     if (view.value?.row.id !== at.row.id) return
     if (sheet !== at.sheet) view.value = { ...view.value, sheet }
@@ -228,7 +228,7 @@ export const useJob = defineStore('job', () => {
   const ahead = computed(() => (newer.value && view.value && state.value ? changesAhead(view.value.sheet, newer.value, state.value) : []))
 
   async function load(jobId: string): Promise<void> {
-    const [{ value: loaded, at, away }] = await Promise.all([askKept(jobPath(jobId), readJobView), queue.open()])
+    const [{ value: loaded, at, away }] = await Promise.all([askKept(jobPath(jobId), jobAnswers.job), queue.open()])
     if (away) connection.notice(away)
     isOld.value = away !== undefined
     clock.hear(loaded.row.serverNow, at)
@@ -250,16 +250,16 @@ export const useJob = defineStore('job', () => {
    * hears of what came and cannot be read: what is shown is then not all there is.
    */
   function follow(jobId: string, failed: (error: unknown) => void = connection.notice): () => void {
+    function take(read: Reading<JobEvent>): void {
+      if (!read.ok) return void failed(new UnreadableAnswer(read.error))
+      const event = read.value
+      if (event.job !== view.value?.row.id) return
+      // A gap means something was missed: read the whole again rather than guess.
+      if (event.seq > (confirmedState.value?.seq ?? 0) + 1) void load(jobId).catch(failed)
+      else merge([event])
+    }
     return followStream(() => `/api/jobs/${jobId}/stream?after=${confirmedState.value?.seq ?? 0}`, {
-      job: data => {
-        const read = readStreamed(data, readEvent)
-        if (!read.ok) return failed(new UnreadableAnswer(read.error))
-        const event = read.value
-        if (event.job !== view.value?.row.id) return
-        // A gap means something was missed: read the whole again rather than guess.
-        if (event.seq > (confirmedState.value?.seq ?? 0) + 1) void load(jobId).catch(failed)
-        else merge([event])
-      },
+      job: data => void readerOf(jobAnswers.event).then(readEvent => take(readStreamed(data, readEvent)), failed),
       // Asked for as a whole, the server says why it cannot be had.
       unread: () => void load(jobId).catch(failed),
       lost: () => connection.report('no-database'),

@@ -3,19 +3,11 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import type { Judgement } from '#core/access/judgeChance'
 import type { ShelfFluid } from '#core/fluid/buyContainers'
 import { isUsualLift, type LiftMinutes } from '#core/access/liftMinutes'
-import {
-  judgementSchema,
-  shelfSchema,
-  sessionViewSchema,
-  signInViewSchema,
-  type SessionView,
-  type SignInView,
-} from '#shared/schemas/session'
-import { reader } from '#shared/versioned'
+import type { SessionView, SignInView } from '#shared/schemas/session'
 import { limits } from '#shared/limits'
-import { liftSchema } from '#shared/schemas/basics'
 import type { Entry } from '#shared/schemas/job'
 import { useConnection } from './connection'
+import { startAnswers } from '~/utils/answers'
 import { call, nothing } from '~/utils/api'
 import { deviceStore, type KeptKey } from '~/utils/deviceStore'
 import { askKept, forgetAnswers } from '~/utils/keptAnswers'
@@ -25,7 +17,6 @@ const signInMs = limits.signInHours * 3_600_000
 const leavingKey = 'efferent.leaving'
 /** Whoever leaves waits no longer for a server that does not answer: it is told when it does. */
 const leavingMs = 4000
-const readSignIn = reader(signInViewSchema)
 /** No part of the first page: fetched as soon as somebody is known here, to be there when nobody answers. */
 const signing = () => import('~/utils/signEntry').catch(() => undefined)
 
@@ -63,7 +54,7 @@ export const useSession = defineStore('session', () => {
   /** Who is signed in; while nobody answers, who was, for as long as a sign-in lasts. */
   async function load(): Promise<SessionView> {
     if (!isEntering && localStorage.getItem(leavingKey)) await leave()
-    const { value, at, away } = await askKept('/api/session', reader(sessionViewSchema))
+    const { value, at, away } = await askKept('/api/session', startAnswers.session)
     if (away && !(Date.now() - at < signInMs)) throw away
     if (away) useConnection().notice(away)
     isOld.value = away !== undefined
@@ -77,7 +68,7 @@ export const useSession = defineStore('session', () => {
     isEntering = true
     leaving?.abort()
     try {
-      const entered = await call('POST', '/api/session', readSignIn, { person: personId, secret })
+      const entered = await call('POST', '/api/session', startAnswers.signIn, { person: personId, secret })
       // Where the one before could not be signed out, this sign-in has taken the place of theirs on this device: it is not theirs to end.
       localStorage.removeItem(leavingKey)
       await keepKey(entered)
@@ -90,7 +81,7 @@ export const useSession = defineStore('session', () => {
   }
 
   async function setUp(request: { workshop: string; name: string; password: string }): Promise<boolean> {
-    await keepKey(await call('POST', '/api/setup', readSignIn, request))
+    await keepKey(await call('POST', '/api/setup', startAnswers.signIn, request))
     await load()
     return person.value !== undefined
   }
@@ -121,19 +112,19 @@ export const useSession = defineStore('session', () => {
 
   /** How this shop judges what it leaves alone: the lead's word, for every device. */
   async function setJudgement(judgement: Judgement): Promise<void> {
-    const kept = await call('PUT', '/api/judgement', reader(judgementSchema), judgement)
+    const kept = await call('PUT', '/api/judgement', startAnswers.judgement, judgement)
     if (view.value) view.value = { ...view.value, judgement: kept }
   }
 
   /** What this shop's lift takes; jobs planned from then on are planned by it. */
   async function setLift(lift: LiftMinutes): Promise<void> {
-    const kept = await call('PUT', '/api/lift', reader(liftSchema), lift)
+    const kept = await call('PUT', '/api/lift', startAnswers.lift, lift)
     if (view.value) view.value = { ...view.value, lift: kept }
   }
 
   /** What fluids this shop has, and buys. */
   async function setShelf(shelf: readonly ShelfFluid[]): Promise<void> {
-    const kept = await call('PUT', '/api/shelf', reader(shelfSchema), shelf)
+    const kept = await call('PUT', '/api/shelf', startAnswers.shelf, shelf)
     if (view.value) view.value = { ...view.value, shelf: kept }
   }
 

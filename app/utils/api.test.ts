@@ -1,6 +1,6 @@
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { problem, type ErrorCode } from '#shared/errors'
-import { call, NoAnswer, nothing, ProblemFailure, UnreadableAnswer, whoIsAway, type Reader } from './api'
+import { call, NoAnswer, nothing, ProblemFailure, UnreadableAnswer, whoIsAway, type LateReader, type Reader } from './api'
 
 const answer = (status: number, body: string | object, headers: Record<string, string> = {}) =>
   vi.stubGlobal('fetch', () => Promise.resolve(new Response(typeof body === 'string' ? body : JSON.stringify(body), { status, headers })))
@@ -23,6 +23,20 @@ describe('an answer of the server', () => {
     const damaged = await failureOf(number)
     expect(damaged).toBeInstanceOf(UnreadableAnswer)
     expect(damaged.message).toMatch(/seq: no number/)
+  })
+  it('is read by what is fetched meanwhile; where that does not come, the server does not answer', async () => {
+    answer(200, '12')
+    const late = vi.fn(() => Promise.resolve(number))
+    const read: LateReader<number> = { later: late }
+    expect(late).not.toHaveBeenCalled()
+    expect(await call('GET', '/api/x', read)).toBe(12)
+    const lost = { later: () => Promise.reject(new TypeError('Failed to fetch dynamically imported module')) }
+    await expect(call('GET', '/api/x', lost)).rejects.toBeInstanceOf(NoAnswer)
+    const broken = { later: () => Promise.reject(new ReferenceError('read before it was made')) }
+    await expect(call('GET', '/api/x', broken)).rejects.toBeInstanceOf(ReferenceError)
+    // What the server says no to is what counts, whatever reads it.
+    answer(404, problem('JOB_UNKNOWN', 'There is no such job.'))
+    await expect(call('GET', '/api/x', read)).rejects.toBeInstanceOf(ProblemFailure)
   })
   it('of a newer server asks for the page to be loaded again', async () => {
     answer(200, '{}')

@@ -36,15 +36,34 @@ export class UnreadableAnswer extends Error {
 type Method = 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE'
 /** What an answer is held against before anything is made of it. */
 export type Reader<T> = (raw: unknown) => Reading<T>
+/** One that is fetched when it is first wanted: building the schema of a long answer is no part of reading a page's script. */
+export type LateReader<T> = { later: () => Promise<Reader<T>> }
 /** For answers of which nothing is read. */
 export const nothing: Reader<undefined> = () => ({ ok: true, value: undefined })
 
 /** Asks, and holds the answer against what it should be. A picture goes as it is, anything else as JSON. */
-export async function call<T>(method: Method, path: string, read: Reader<T>, body?: unknown, signal?: AbortSignal): Promise<T> {
-  const value = readAs(read, await ask(method, path, body, signal))
+export async function call<T>(
+  method: Method,
+  path: string,
+  read: Reader<T> | LateReader<T>,
+  body?: unknown,
+  signal?: AbortSignal,
+): Promise<T> {
+  const [answer, reader] = await Promise.all([ask(method, path, body, signal), readerOf(read)])
+  const value = readAs(reader, answer)
   // What is made of it on the page is a task for itself: reading a long answer is one already.
   await ownTurn()
   return value
+}
+
+/** What reads an answer, fetched where it is not here yet. Where it does not come, the server that has it does not answer. */
+export async function readerOf<T>(read: Reader<T> | LateReader<T>): Promise<Reader<T>> {
+  if (typeof read === 'function') return read
+  return read.later().catch((cause: unknown) => {
+    // What came and is wrong in itself is no silence of the server: asking again would hide it.
+    if (!(cause instanceof TypeError)) throw cause
+    throw new NoAnswer('The server does not answer.', undefined, { cause })
+  })
 }
 
 export function readAs<T>(read: Reader<T>, value: unknown): T {

@@ -1,7 +1,31 @@
-import { describe, expect, it } from 'vitest'
+import { afterEach, describe, expect, it, vi } from 'vitest'
 import { inTurn, ownTurn } from './inTurn'
 
 describe('work that takes its turn', () => {
+  afterEach(() => vi.unstubAllGlobals())
+
+  it('that is drawn is on the screen before the next begins', async () => {
+    const log: string[] = []
+    let frame = () => {}
+    const asked = new Promise<void>(resolve => {
+      vi.stubGlobal('requestAnimationFrame', (run: () => void) => {
+        frame = run
+        resolve()
+        return 1
+      })
+    })
+    vi.stubGlobal('cancelAnimationFrame', () => {})
+    inTurn(() => log.push('part'), true)
+    const next = ownTurn().then(() => log.push('next'))
+    await asked
+    await new Promise(resolve => setTimeout(resolve))
+    expect(log).toEqual(['part'])
+    log.push('frame')
+    frame()
+    await next
+    expect(log).toEqual(['part', 'frame', 'next'])
+  })
+
   it('runs in the order it was said in, each in a task of its own', async () => {
     const log: string[] = []
     for (const name of ['a', 'b', 'c'])

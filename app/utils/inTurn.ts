@@ -1,4 +1,7 @@
-const waiting: (() => void)[] = []
+import { afterFrame } from './afterFrame'
+
+type Work = { run: () => void; isDrawn: boolean }
+const waiting: Work[] = []
 let isGoing = false
 
 /** A task of its own, after what the browser has to do meanwhile: a touch, a frame. */
@@ -12,16 +15,21 @@ function soon(run: () => void): void {
 }
 
 function next(): void {
-  const run = waiting.shift()
-  isGoing = run !== undefined
-  if (!run) return
+  const work = waiting.shift()
+  isGoing = work !== undefined
+  if (!work) return
   // Whatever it comes to, the others have their turn.
-  soon(next)
-  run()
+  if (work.isDrawn) afterFrame(next)
+  else soon(next)
+  work.run()
 }
 
-/** Runs the work after all that was said before it, each in a task of its own: between them the page answers. Gives what calls it off. */
-export function inTurn(work: () => void): () => void {
+/**
+ * Runs the work after all that was said before it, each in a task of its own: between them the page answers. What `isDrawn` is on the
+ * screen before the next begins: laying out several parts at once would be one long task again. Gives what calls it off.
+ */
+export function inTurn(run: () => void, isDrawn = false): () => void {
+  const work = { run, isDrawn }
   waiting.push(work)
   if (!isGoing) {
     isGoing = true

@@ -35,6 +35,18 @@ describe('what the server said, kept for when nobody answers', () => {
     expect((await askKept('/api/x', number)).value).toBe(8)
   })
 
+  it('is read by what was fetched for it; where that is not here either, nobody answers', async () => {
+    const late = { later: () => Promise.resolve(number) }
+    const lost = { later: () => Promise.reject(new TypeError('away')) }
+    says(200, 7)
+    await askKept('/api/x', late)
+    away()
+    expect(await askKept('/api/x', late)).toMatchObject({ value: 7, away: expect.any(NoAnswer) as NoAnswer })
+    await expect(askKept('/api/x', lost)).rejects.toBeInstanceOf(NoAnswer)
+    says(200, 8)
+    await expect(askKept('/api/x', lost)).rejects.toBeInstanceOf(NoAnswer)
+  })
+
   it('nothing kept, nothing shown', async () => {
     away()
     await expect(askKept('/api/y', number)).rejects.toBeInstanceOf(NoAnswer)

@@ -1,5 +1,5 @@
 import type { JobEvent } from '#core/job/types'
-import { ask, NoAnswer, readAs, type Reader } from './api'
+import { ask, NoAnswer, readAs, readerOf, type LateReader, type Reader } from './api'
 import { deviceStore } from './deviceStore'
 import { ownTurn } from './inTurn'
 import { photoCache } from './photoCache'
@@ -11,10 +11,10 @@ export type Answer<T> = { value: T; at: number; away?: NoAnswer }
  * Asks the server, and keeps what it says on this device; while nobody answers, what was said last. What cannot be kept is shown all the
  * same: the next time it will have to be asked for. Throws what `call` throws, and that nobody answers where nothing was kept.
  */
-export async function askKept<T>(path: string, read: Reader<T>): Promise<Answer<T>> {
+export async function askKept<T>(path: string, read: Reader<T> | LateReader<T>): Promise<Answer<T>> {
   try {
-    const value = await ask('GET', path)
-    const answer = { value: readAs(read, value), at: Date.now() }
+    const [value, reader] = await Promise.all([ask('GET', path), readerOf(read)])
+    const answer = { value: readAs(reader, value), at: Date.now() }
     // Nobody waits for it: it is shown meanwhile.
     void deviceStore()
       .keepAnswer({ path, at: answer.at, value })
@@ -29,7 +29,7 @@ export async function askKept<T>(path: string, read: Reader<T>): Promise<Answer<
     if (!kept) throw error
     // What an earlier version of the program kept may not be readable any more: then it is not there.
     try {
-      return { value: readAs(read, kept.value), at: kept.at, away: error }
+      return { value: readAs(await readerOf(read), kept.value), at: kept.at, away: error }
     } catch {
       throw error
     }

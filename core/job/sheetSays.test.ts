@@ -8,6 +8,7 @@ import { listTasks } from '../access/listTasks'
 import { estimateFluid } from '../fluid/estimateFluid'
 import { listKit } from '../kit/listKit'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
+import type { LiftPosition } from '../sheet/types'
 import { circuitOpenings } from './carState'
 import { forbiddenNow } from './forbiddenNow'
 import { listDue } from './obligations'
@@ -78,6 +79,13 @@ describe('what a sheet says, at its moment', () => {
     expect(motorcycle).not.toMatch(/pedal|parking brake|the belt|Start the engine/i)
     expect(spoken('skerry-clutch-set')).toMatch(/it came filled/)
     expect(spoken('lugger-turbo-oil-feed')).not.toMatch(/reservoir as it starts/)
+  })
+  it('eyes are asked into a reservoir only from where somebody can look in', () => {
+    const { sheet } = carOf('ketch-steering-pressure')
+    const said = (at: LiftPosition) => stepWords({ kind: 'run', target: 'engine', at }, sheet).how
+    expect(said('ground')).toMatch(/Look into the reservoir/)
+    expect(said('raised')).not.toMatch(/Look into the reservoir/)
+    expect(said('raised')).toMatch(/a pump that howls draws air/)
   })
   it('a cold mark read after the engine has run says so, and read before it does not', () => {
     const { sheet } = carOf('ketch-steering-pressure')

@@ -274,6 +274,8 @@ export type BodyOf<T extends JobBody['type']> = Extract<JobBody, { type: T }>
 
 /** Version of what is stored for an event; older ones are brought up on read (shared/schemas/event.ts). */
 export const eventVersion = 4
+/** That of what a device sends, with its command in it (docs/decisions/0010). */
+export const entryVersion = 4
 export type Signature = { id: string; name: string }
 export type JobEvent = {
   v: typeof eventVersion

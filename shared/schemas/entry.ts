@@ -1,7 +1,8 @@
+import { entryVersion } from '../../core/job/types'
 import { versioned } from '../versioned'
 import { bodyOfVersion3 } from './bodyOfVersion3'
 import { bodyOfVersion4 } from './bodyOfVersion4'
-import { entrySchema, entryVersion } from './job'
+import { entrySchema } from './job'
 
 /** What a device sends, brought up to today's version. Version 1 said neither `v`, nor by whom, nor what was seen: see `fromVersion1`. */
 export const readEntry = versioned({

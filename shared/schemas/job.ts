@@ -7,6 +7,7 @@ import { conditions } from '../../core/access/judgeChance'
 import { remedies } from '../../core/fittings/seizedPath'
 import {
   earlyEndings,
+  entryVersion,
   fastenerLosses,
   instruments,
   leakResults,
@@ -315,13 +316,12 @@ export const isEventType = (type: unknown): boolean => typeof type === 'string' 
 const device = z.string().min(1).max(64)
 export const signatureSchema = z.strictObject({ id: z.uuid(), name })
 
+/** A moment by a device's clock, which may be wrong by years; a year that no calendar has is refused. */
+const byDevice = z.iso.datetime().refine(at => !at.startsWith('0000'), 'there is no year 0')
 /**
  * What a device sends, and what it signs: see docs/decisions/0010. `by` is whoever was signed in when the button was pressed, `seen` the
  * last sequence the device had folded in.
  */
-export const entryVersion = 4
-/** A moment by a device's clock, which may be wrong by years; a year that no calendar has is refused. */
-const byDevice = z.iso.datetime().refine(at => !at.startsWith('0000'), 'there is no year 0')
 export const entrySchema = z.strictObject({
   v: z.literal(entryVersion),
   id: z.uuidv7(),

@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest'
 import type { Step } from '../../core/job/listSteps'
 import type { Phase, Sheet } from '../../core/sheet/types'
-import { allDemoSheets } from '../../tests/helpers/demo'
+import { PlayedJob, allDemoSheets, everyDemoCar } from '../../tests/helpers/demo'
 import { roundWords } from './recordWords'
 import { stepWords } from './stepWords'
 
@@ -52,4 +52,21 @@ it('a round says in the record how full the reservoir stood, where somebody look
   const round = { name: 'Slave bleeder', count: 5, saw: 'air', toppedUp: true } as const
   expect(roundWords({ ...round, stands: 0.5 })).toBe('Bled at Slave bleeder, 5 strokes: air, reservoir then about 50 % full, topped up')
   expect(roundWords(round)).toBe('Bled at Slave bleeder, 5 strokes: air, topped up')
+})
+// Common practice, no source: a level plug is shut with the engine still idling, hot fluid at the wrench, the belt beside it.
+it('who shuts a level plug after it was read at idle is told of the belt and of hot fluid, in the step of the running job', () => {
+  let told = 0
+  for (const car of everyDemoCar()) {
+    const plug = car.sheet.levels.find(({ method, engine, torque }) => method === 'plug' && engine === 'idling' && torque)
+    if (!plug) continue
+    const step = new PlayedJob(car).plan().workUntil(`tighten:${plug.id}`).next()!
+    expect([step.kind, step.target]).toEqual(['tighten', plug.id])
+    const cautions = stepWords(step, car.sheet).cautions
+    expect(cautions.filter(({ kind }) => kind === 'entangle')).toHaveLength(1)
+    for (const own of plug.cautions) expect(cautions).toContainEqual(own)
+    told++
+  }
+  expect(told).toBeGreaterThan(2)
+  const bled = everyDemoCar().find(({ sheet }) => sheet.id === 'petrel-clutch-hose')!.sheet
+  expect(stepWords({ kind: 'tighten', target: bled.bleeders[0]!.id }, bled).cautions).toEqual([])
 })

@@ -116,6 +116,7 @@ const circuitBleedWords: Record<BleedMethod, string> = {
 /** Common practice, no source: what these systems hold goes through skin when it finds a hole. */
 const isHighPressure = ({ system }: Sheet): boolean => system === 'power-steering' || system === 'brake' || system === 'clutch'
 const fanRuns: Caution = { kind: 'entangle', text: 'The engine runs: no rag, sleeve or hand near belt or fan.' }
+const fanWhileRunning: Caution = { kind: 'entangle', text: 'While the engine runs: no rag, sleeve or hand near belt or fan.' }
 const injection: Caution = { kind: 'pressure', text: 'Never feel for a leak by hand: fluid under pressure goes through skin.' }
 const shifts = (sheet: Sheet): boolean => sheet.system === 'transmission-cooler'
 /** Filled by the vacuum that was drawn on it empty: filling it is bleeding it, and what is left is looked for. */
@@ -151,7 +152,9 @@ function startWords(sheet: Sheet, at: LiftPosition): string {
     case 'oil-feed':
       return 'Eyes on the oil pressure light, no revving; leave it idling.'
     default:
-      return 'Look into the reservoir as it starts, then leave it idling.'
+      return [...sheet.levels, ...sheet.fills].some(({ ways }) => ways.some(way => way.at === at))
+        ? 'Look into the reservoir as it starts, then leave it idling.'
+        : 'Nobody sees into the reservoir from here, so listen: a pump that howls draws air. Then engine off, down, top up. Else leave it idling.'
   }
 }
 
@@ -262,8 +265,8 @@ export function stepWords(
           kind: 'waste',
           text:
             sheet.fluid.reuse === 'if-clean'
-              ? 'Covered and clean it may go back in; the rest goes to the waste drum, not down a drain.'
-              : 'Old fluid goes to the waste drum, not down a drain.',
+              ? 'Covered and clean it may go back in; the rest goes to the waste tank, not down a drain.'
+              : 'Old fluid goes to the waste tank, not down a drain.',
         },
       ])
     case 'compare':
@@ -379,6 +382,9 @@ export function stepWords(
       const wheel = operation !== undefined && isWheel(operation)
       const turned = operation?.fasteners.find(({ torque, turn }) => torque === undefined && turn !== undefined)?.turn
       // One bolt beside two terminal nuts has nothing across from it: those of one kind and one torque go round together.
+      // The plug a level is read at is shut over hot fluid, as a rule with the engine still idling.
+      const level = levelsOf(sheet).find(({ id, engine }) => id === step.target && engine === 'idling')
+      const isSaid = level?.cautions.some(({ kind }) => kind === 'entangle')
       const isRing = operation?.fasteners.some(({ count, torque }) => torque !== undefined && count > 2) ?? false
       return words(
         `Torque: ${name.any(step.target) ?? step.target}`,
@@ -388,6 +394,7 @@ export function stepWords(
             ? `Snug, then ${turned.snugThen}° further, with the mark of a pen to see it.`
             : `${isRing ? 'Crosswise, in two rounds. ' : ''}Smooth pull, one click.`,
         'Torqued',
+        level ? [...level.cautions, ...(isSaid ? [] : [fanWhileRunning])] : [],
       )
     }
     case 'count':

@@ -13,6 +13,7 @@ test('a clutch is bled by calls, and air that was drawn back makes no clear roun
   const call = page.getByRole('dialog', { name: 'Round, called' })
   const says = (words: string) => expect(call.getByText(words, { exact: true })).toBeVisible()
   const answer = (name: RegExp) => call.getByRole('button', { name }).click()
+  const events = async () => (await rafe.job(id)).events.flatMap(({ body }) => (body.type === 'roundBled' ? [body] : []))
 
   await page.getByRole('button', { name: 'Call the round, two of you' }).click()
   await says('PUMP 3')
@@ -33,6 +34,13 @@ test('a clutch is bled by calls, and air that was drawn back makes no clear roun
   await expect(page.getByText('air went back in. Close it, then call the next round')).toBeVisible()
   await page.reload()
   await expect(rounds).toHaveCount(1)
+  // Of many rounds the last three are what tells; all of them where somebody asks.
+  const { bleeder } = (await events())[0]!
+  for (const count of [4, 5, 3])
+    await rafe.say(id, { type: 'roundBled', bleeder, count, saw: 'air', toppedUp: count > 3 }, (await rafe.job(id)).events.length)
+  await expect(rounds).toHaveText([/4 strokes/, /5 strokes/, /3 strokes/])
+  await page.getByRole('button', { name: 'Show all 4 rounds' }).click()
+  await expect(rounds).toHaveCount(4)
 
   // By the space bar, as a foot switch does: cycle after cycle until the reservoir asks for more.
   await page.getByRole('button', { name: 'Call the round, two of you' }).click()
@@ -47,9 +55,11 @@ test('a clutch is bled by calls, and air that was drawn back makes no clear roun
   await page.getByRole('button', { name: 'Clear, no air' }).click()
   await page.locator('.go').click()
   await expect(step).toHaveText('Torque: Slave bleeder')
-  const events = async () => (await rafe.job(id)).events.flatMap(({ body }) => (body.type === 'roundBled' ? [body] : []))
   await expect.poll(events).toMatchObject([
     { count: 3, saw: 'air', toppedUp: false, airBack: true },
+    { count: 4, saw: 'air' },
+    { count: 5, saw: 'air' },
+    { count: 3, saw: 'air', toppedUp: false },
     { count: 9, saw: 'clear', toppedUp: true },
   ])
 })

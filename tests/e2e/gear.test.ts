@@ -1,4 +1,4 @@
-import { expect, expectAccessible, expectFits, makingStep, signIn, test } from '../helpers/browserTest'
+import { choose, expect, expectAccessible, expectFits, makingStep, signIn, test } from '../helpers/browserTest'
 
 test('a shop’s rules, coils and benders: what is not allowed is said and not recorded, a piece comes off its coil, a tried bender is kept', async ({
   page,
@@ -23,9 +23,7 @@ test('a shop’s rules, coils and benders: what is not allowed is said and not r
   await stock.getByLabel('Outside', { exact: true }).fill('3/16 in')
   await stock.getByLabel('Wall', { exact: true }).fill('0.9')
   await stock.getByLabel('Left on it').fill('1500')
-  const made = stock.getByRole('combobox', { name: 'Made of' })
-  await made.press('ArrowDown')
-  await page.getByRole('option', { name: 'copper-nickel' }).click()
+  await choose(page, 'Made of', 'copper-nickel')
   await keep.click()
   await expect(stock.getByRole('list', { name: 'Coils' })).toContainText('Hook 7')
 
@@ -35,24 +33,20 @@ test('a shop’s rules, coils and benders: what is not allowed is said and not r
   await page.getByLabel('x, y, z, radius in mm, one point a row').fill('0 0 0\n200 0 0 15\n200 300 0')
   await page.getByRole('button', { name: 'Take these points' }).click()
   await makingStep(page, 'Tube and bender')
-  const choose = async (list: string, option: string) => {
-    await page.getByRole('combobox', { name: list }).press('ArrowDown')
-    await page.getByRole('listbox', { name: list }).getByRole('option', { name: option, exact: true }).click()
-  }
   const field = (label: string) => page.getByLabel(label, { exact: true })
   await field('Outside').fill('4.76')
   await field('Wall').fill('0.9')
-  await choose('Made of', 'copper-nickel')
-  await choose('Put together', 'joined by a compression fitting')
-  await choose('It is for', 'brakes')
-  await choose('First end', 'double flare, 45°')
-  await choose('Second end', 'plain')
-  await choose('A bender this shop has tried', 'Red handles · 4.75 mm copper-nickel · radius 15 mm')
+  await choose(page, 'Made of', 'copper-nickel')
+  await choose(page, 'Put together', 'joined by a compression fitting')
+  await choose(page, 'It is for', 'brakes')
+  await choose(page, 'First end', 'double flare, 45°')
+  await choose(page, 'Second end', 'plain')
+  await choose(page, 'A bender this shop has tried', 'Red handles · 4.75 mm copper-nickel · radius 15 mm')
   await expect(field('To set for 90°')).toHaveValue('93')
   await field('Over the bar').fill('5')
   await field('Finished flare').fill('2')
   await field('Bar and nut need').fill('30')
-  await choose('Which flare? The nut’s thread', 'M10×1')
+  await choose(page, 'Which flare? The nut’s thread', 'M10×1')
   await expect(page.getByText('Nut with its thread outside: bubble flare.')).toBeVisible()
   await expectAccessible(page)
   // The same numbers under another name: kept for whoever comes next.

@@ -214,7 +214,7 @@ test('the other line: minutes now and later, odds by the lead’s judgement, and
   const odds = async () => Number(/(\d+) % in/.exec((await sister.textContent())!)![1])
   const before = await odds()
   await sister.getByRole('combobox', { name: 'found' }).press('Enter')
-  await pick(page, 'weeping')
+  await pick(page.getByRole('option', { name: 'weeping' }))
   await expect.poll(odds).toBeGreaterThan(before)
 
   await beside.getByText('How the odds are worked out').click()

@@ -118,7 +118,7 @@ test('a lead writes a sheet, mends it, publishes it, and folds a bay note into t
   const begin = page.getByRole('button', { name: 'Start writing' })
   await expect(begin).toBeDisabled()
   await page.getByLabel('Vehicle family').press('ArrowDown')
-  await pick(page, 'Halyard')
+  await pick(page.getByRole('option', { name: 'Halyard' }))
   await begin.click()
   await expect(page.getByRole('heading', { name: 'Oil cooler hose, short' })).toBeVisible()
   const chapter = (name: string) =>

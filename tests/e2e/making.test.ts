@@ -1,13 +1,9 @@
 import type { Page } from '@playwright/test'
 import { sampleLens, sampleLine, samplePoses, taps } from '../helpers/benchCamera'
 import { workJob, workOn } from '../helpers/workJob'
-import { expect, expectAccessible, expectFits, keptEntries, makingStep, pick, room, signIn, test } from '../helpers/browserTest'
+import { choose, expect, expectAccessible, expectFits, keptEntries, makingStep, pick, room, signIn, test } from '../helpers/browserTest'
 
 const field = (page: Page, label: string, n = 0) => page.getByLabel(label, { exact: true }).nth(n)
-async function choose(page: Page, list: string, option: string): Promise<void> {
-  await page.getByRole('combobox', { name: list }).press('ArrowDown')
-  await pick(page, option)
-}
 
 test('a brake line is measured, made act by act at the bench, bent again after a trial fit, and only then laid in', async ({
   page,
@@ -25,8 +21,8 @@ test('a brake line is measured, made act by act at the bench, bent again after a
   await page.getByRole('button', { name: 'As the sheet has it' }).click()
   await makingStep(page, 'Tube and bender')
   await expect(field(page, 'Outside')).toHaveValue('4.76')
-  await choose(page, 'First end', 'double flare')
-  await choose(page, 'Second end', 'double flare')
+  await choose(page, 'First end', 'double flare, 45°')
+  await choose(page, 'Second end', 'double flare, 45°')
   for (const n of [0, 1]) {
     await field(page, 'Over the bar', n).fill('5')
     await field(page, 'Finished flare', n).fill('2.2')
@@ -111,11 +107,11 @@ test('a brake line is measured, made act by act at the bench, bent again after a
   await page.goto('/bench')
   await page.getByRole('button', { name: 'As made in a job' }).click()
   await page.getByRole('combobox', { name: 'Job', exact: true }).fill(String(row.number))
-  await page.getByRole('option', { name: `${row.number} · ${row.plate}` }).click()
+  await pick(page.getByRole('option', { name: `${row.number} · ${row.plate}` }))
   const taken = page.getByRole('combobox', { name: 'Line made in it' })
   await expect(taken).toBeEnabled()
   await taken.press('ArrowDown')
-  await page.getByRole('option').first().click()
+  await pick(page.getByRole('option').first())
   const { body } = (await rafe.job(id)).events.findLast(one => one.body.type === 'makingSaid')!
   if (body.type !== 'makingSaid') throw new Error('nothing was made')
   await expect(page.getByRole('region', { name: 'The line' }).getByRole('row')).toHaveCount(1 + body.making.rows.length)

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test'
 import type { PracticeView } from '../../shared/schemas/practice'
-import { expect, expectAccessible, expectFits, signIn, test } from '../helpers/browserTest'
+import { expect, expectAccessible, expectFits, pick, signIn, test } from '../helpers/browserTest'
 
 /** Strokes by the keys, each as it should be, in the page’s own time. */
 async function strokes(page: Page, count: number, crack = '2'): Promise<void> {
@@ -147,7 +147,7 @@ test('a bleed is practised on a sheet’s own lines', async ({ page, server }) =
   await signIn(page, 'technician', '/practice')
   const own = page.getByRole('region', { name: 'On a sheet of the library' })
   await own.getByRole('combobox', { name: 'Clutch or brake sheet', exact: true }).fill('wherry')
-  await page.getByRole('option', { name: /rear brake/i }).click()
+  await pick(page.getByRole('option', { name: /rear brake/i }))
   await expect(own.getByRole('button', { name: 'Begin' })).toHaveCount(4)
   await expectAccessible(page)
   const row = own.getByRole('listitem').filter({ hasText: 'Hose swapped' })

@@ -4,13 +4,13 @@ import { fileURLToPath } from 'node:url'
 import pg from 'pg'
 import { v7 } from 'uuid'
 import { until } from '../../launch/run.mjs'
-import type { JobCommand, Role } from '../../core/job/types'
+import { entryVersion, type JobCommand, type Role } from '../../core/job/types'
 import type { Problem } from '../../shared/errors'
 import type { AppendResult, JobView } from '../../shared/schemas/jobView'
 import type { JobRow } from '../../shared/schemas/jobRow'
 import type { SessionView, SignInView } from '../../shared/schemas/session'
 import type { VehicleView } from '../../shared/schemas/library'
-import { entryVersion, type Entry } from '../../shared/schemas/job'
+import type { Entry } from '../../shared/schemas/job'
 
 const root = fileURLToPath(new URL('../..', import.meta.url))
 

@@ -61,6 +61,24 @@ describe('the files of a page', () => {
     expect(weight('.css')).toBeGreaterThan(1000)
     expect(weight('.css')).toBeLessThan(25_000)
   })
+  it('build no schema of a job or a sheet while the script of the page is read: that is a task of its own', async () => {
+    for (const path of [`/jobs/${job}`, `/jobs/${job}/bay`, '/sheets/halyard-cooler-lines']) {
+      const scripts = new Map(files(await linksOf(path), '.js').map(file => [file, bytesOf(file).toString()]))
+      const builds = (file: string) => /AND of ORs: of every inner list|there is no year 0/.test(scripts.get(file)!)
+      const open = [...scripts.keys()].filter(file => !/\bas (jobAnswers|sheetAnswers)\b/.test(scripts.get(file)!) && !builds(file))
+      expect([...scripts.keys()].some(builds), path).toBe(true)
+      const read = new Set<string>()
+      for (let file = open.pop(); file !== undefined; file = open.pop()) {
+        if (read.has(file)) continue
+        read.add(file)
+        for (const [, name] of scripts.get(file)?.matchAll(/(?:from|import)"\.\/([\w-]+\.js)"/g) ?? []) open.push(`/_nuxt/${name}`)
+      }
+      expect(
+        [...read].filter(file => scripts.has(file) && builds(file)),
+        path,
+      ).toEqual([])
+    }
+  })
   it('of an address that is none are not guessed', async () => {
     const start = files(await linksOf('/nowhere/at/all'), '.js')
     expect(start.length).toBeLessThan(files(await linksOf('/'), '.js').length)

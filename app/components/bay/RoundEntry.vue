@@ -33,6 +33,10 @@ const counted = method && countedWords[method]
 const rounds = computed(() =>
   job.state!.rounds.filter(round => round.bleeder === props.target && (round.running ?? false) === isRunning.value),
 )
+/** Of many rounds the last are what tells; all of them where somebody asks. */
+const latest = 3
+const isWhole = ref(false)
+const shown = computed(() => (isWhole.value ? rounds.value : rounds.value.slice(-latest)))
 const turns = computed(() =>
   turnsCounted(sheet.value, job.state!, props.target, circuitOpenings(job.resolved!, job.state!), isRunning.value),
 )
@@ -109,8 +113,9 @@ watch(
 </script>
 
 <template>
-  <ol v-if="rounds.length" class="rounds" aria-label="Rounds so far">
-    <li v-for="round in rounds" :key="round.event">{{ roundWords({ ...round, name: bleeder }) }}</li>
+  <v-btn-quiet v-if="shown.length < rounds.length" class="all" @click="isWhole = true">Show all {{ rounds.length }} rounds</v-btn-quiet>
+  <ol v-if="rounds.length" class="rounds" aria-label="Rounds so far" :start="rounds.length - shown.length + 1">
+    <li v-for="round in shown" :key="round.event">{{ roundWords({ ...round, name: bleeder }) }}</li>
   </ol>
   <p v-if="said" class="soft">{{ said.foreseen }}</p>
   <p v-if="tells" role="status">{{ tells.toGo }}</p>
@@ -151,6 +156,10 @@ watch(
 .rounds {
   list-style: decimal;
   padding-left: 26px;
+}
+.all {
+  min-height: 48px;
+  justify-self: start;
 }
 .call {
   min-height: 60px;

@@ -2,10 +2,10 @@
 import { computed, watch } from 'vue'
 import { clearInCar, type PassInCar } from '#core/making/clearInCar'
 import type { CentrePoint } from '#core/sheet/types'
-import { sheetAnswers } from '#shared/answers/sheets'
 import { clearWords } from '#shared/words/makingWords'
 import { useServerData } from '~/composables/useServerData'
 import { useConnection } from '~/stores/connection'
+import { sheetAnswers } from '~/utils/answers'
 
 /** Where the new line would lie too close in the car it is for, by that car's sheet. Nothing is said of a line of several pieces. */
 const props = defineProps<{ sheet: string; line: string; fresh: readonly CentrePoint[] }>()

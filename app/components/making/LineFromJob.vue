@@ -2,9 +2,9 @@
 import { computed, ref } from 'vue'
 import { fold } from '#core/job/evolve'
 import type { LineInMaking } from '#core/making/workOut'
-import { jobAnswers } from '#shared/answers/jobs'
 import { useServerData } from '~/composables/useServerData'
 import { useConnection } from '~/stores/connection'
+import { jobAnswers } from '~/utils/answers'
 
 /** A line as it was made in a job on the Floor: the same again for the other side, or for the next car. */
 const emit = defineEmits<{ take: [line: LineInMaking] }>()

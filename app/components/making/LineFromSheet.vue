@@ -3,10 +3,10 @@ import { computed, ref } from 'vue'
 import { tubesOnSheet } from '#core/making/lineOnSheet'
 import type { Tube } from '#core/making/tubeStrength'
 import type { BendRow } from '#core/route/bendTable'
-import { sheetAnswers } from '#shared/answers/sheets'
 import { useServerData } from '~/composables/useServerData'
 import { useConnection } from '~/stores/connection'
 import { allSheets } from '~/utils/allSheets'
+import { sheetAnswers } from '~/utils/answers'
 
 /** A line as a sheet has it: its own tube pieces, one of which is taken. */
 const props = defineProps<{ sheet?: string }>()

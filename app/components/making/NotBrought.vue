@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { notBrought } from '#core/making/notBrought'
-import { sheetAnswers } from '#shared/answers/sheets'
 import { notBroughtWords } from '#shared/words/makingWords'
 import { useServerData } from '~/composables/useServerData'
 import { useConnection } from '~/stores/connection'
+import { sheetAnswers } from '~/utils/answers'
 
 /** What the old line has and the new one comes without, by the sheet of the car it is for. */
 const props = defineProps<{ sheet: string; line: string; part?: string }>()

@@ -3,13 +3,13 @@ import { computed, ref, watch } from 'vue'
 import type { Scenario } from '#core/bleed/scenarios'
 import { sheetScenario } from '#core/bleed/sheetScenario'
 import { sheetVariants, type SheetVariant } from '#core/bleed/sheetVariants'
-import { sheetAnswers } from '#shared/answers/sheets'
 import type { PracticeView } from '#shared/schemas/practice'
 import { bestWords, gradeWords, variantWords } from '#shared/words/bleedPracticeWords'
 import { useServerAct } from '~/composables/useServerAct'
 import { useServerData } from '~/composables/useServerData'
 import { useConnection } from '~/stores/connection'
 import { allSheets } from '~/utils/allSheets'
+import { sheetAnswers } from '~/utils/answers'
 
 export type SheetCircuit = { sheet: string; revision: number; variant: SheetVariant; scenario: Scenario; title: string; story: string }
 

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { readJobView } from '#shared/schemas/jobView'
 import { useConnection } from '~/stores/connection'
 import { useQueue } from '~/stores/queue'
+import { jobAnswers } from '~/utils/answers'
 import type { KeptEntry } from '~/utils/keptEntry'
 import { jobPath } from '~/utils/keptAnswers'
 
@@ -16,7 +16,7 @@ const mostShown = 5
 async function lookUp({ id, job, event }: KeptEntry): Promise<void> {
   meanwhile.value[id] = []
   try {
-    const { events, sheet } = await connection.look(jobPath(job), readJobView)
+    const { events, sheet } = await connection.look(jobPath(job), jobAnswers.job)
     // All that can be said of a job is no part of every page.
     const { eventWords } = await import('#shared/words/eventWords')
     const others = events.filter(one => one.seq > event.seen && one.device !== event.device)

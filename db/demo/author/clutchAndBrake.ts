@@ -578,7 +578,7 @@ function discontinuedLine() {
         'nuts-soak',
         'soak',
         15,
-        'Penetrant on both flare nuts, as soon as they can be reached.',
+        'Penetrant on every flare nut that comes off, as soon as it can be reached.',
         ['prepare'],
         ['open:master-joint', 'open:slave-joint'],
       ),

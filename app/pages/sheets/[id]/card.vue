@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { libraryAnswers } from '#shared/answers/library'
-import { sheetAnswers } from '#shared/answers/sheets'
 import { useServerData } from '~/composables/useServerData'
 import { computed, ref } from 'vue'
 import { definePageMeta, useHead, useRoute } from '#imports'
@@ -12,6 +11,7 @@ import { systemWords } from '#shared/words/vocabulary'
 import { useActs } from '~/composables/useActs'
 import { useUnits } from '~/stores/units'
 import { useConnection } from '~/stores/connection'
+import { sheetAnswers } from '~/utils/answers'
 import { carFromQuery } from '~/utils/carQuery'
 
 definePageMeta({ layout: 'bare' })

@@ -1,0 +1,2 @@
+// What a sheet is read with.
+export { sheetAnswers } from '#shared/answers/sheets'
