@@ -9,6 +9,8 @@ const shared = {
   'focus-opacity': 0.1,
 }
 
+/** What opens is there: while it still moves a press goes through it, to whatever lies under it. */
+const still = { transition: false } as const
 const button = { variant: 'outlined', rounded: 0, ripple: false, class: 'ef-btn' } as const
 
 /** Vuetify as this program wears it: a theme for the desk, one for the bay, square, flat, without ripple; nothing looks as it comes. */
@@ -79,13 +81,14 @@ export const workshop: Blueprint = {
       autoGrow: true,
       class: 'ef-field',
     },
-    VSelect: { variant: 'outlined', density: 'comfortable', rounded: 0, hideDetails: 'auto', color: 'primary', class: 'ef-field' },
-    VAutocomplete: { variant: 'outlined', density: 'comfortable', rounded: 0, hideDetails: 'auto', color: 'primary', class: 'ef-field' },
+    VMenu: still,
+    VSelect: { ...still, variant: 'outlined', density: 'comfortable', rounded: 0, hideDetails: 'auto', color: 'primary', class: 'ef-field' },
+    VAutocomplete: { ...still, variant: 'outlined', density: 'comfortable', rounded: 0, hideDetails: 'auto', color: 'primary', class: 'ef-field' },
     VFileInput: { variant: 'outlined', density: 'comfortable', rounded: 0, hideDetails: 'auto', color: 'primary', class: 'ef-field' },
     VCheckbox: { density: 'default', hideDetails: true, color: 'primary', ripple: false },
     VRadioGroup: { hideDetails: true, color: 'primary' },
     VRadio: { ripple: false, color: 'primary' },
-    VDialog: { maxWidth: 560 },
+    VDialog: { ...still, maxWidth: 560 },
     VSnackbar: { rounded: 0, color: 'surface', class: 'ef-snack' },
   },
 }

@@ -183,9 +183,9 @@ export async function tick(box: Locator, wanted = true): Promise<void> {
   await expect(box).toBeChecked({ checked: wanted })
 }
 
-/** Picks from a list that has opened, by the key: what is scrolled to under a pointer has moved away before the pointer is let go. */
+/** Picks from a list that has opened. */
 export async function pick(option: Locator): Promise<void> {
-  await option.press('Enter')
+  await option.click()
   await expect(option).toBeHidden()
 }
 

@@ -124,7 +124,7 @@ useActs('The bay', [
 
     <InTurn>
       <UndoOffer ref="undo" />
-      <LazySeizedDialog v-model="seized" :joint="joint" :refusal="refusedWords" @tried="sayAll" />
+      <LazySeizedDialog v-if="seized" v-model="seized" :joint="joint" :refusal="refusedWords" @tried="sayAll" />
       <KeyList v-model="help" theme="bay" />
       <CommandBox theme="bay" />
     </InTurn>
