@@ -18,12 +18,13 @@ describe('the addresses of the pages', () => {
   ])
   const at = (path: string) => paths.filter(({ pattern }) => new RegExp(pattern).test(path)).map(({ sources }) => sources)
 
-  const sheet = ['readers/start.ts', 'readers/sheet.ts']
+  const start = ['readers/ground.ts', 'readers/start.ts']
+  const sheet = [...start, 'readers/sheet.ts']
   const job = [...sheet, 'readers/job.ts']
   const roomOf = (room: string, ...more: string[]) => ['pages/jobs/[id].vue', `pages/jobs/[id]/${room}.vue`, ...more, 'layouts/default.vue']
 
   it('name the page, those it is drawn in, the layout around it, and what its answers are read with', () => {
-    expect(at('/')).toEqual([['pages/index.vue', 'layouts/default.vue', 'readers/start.ts']])
+    expect(at('/')).toEqual([['pages/index.vue', 'layouts/default.vue', ...start]])
     expect(at('/sheets/a-b/card')).toEqual([['pages/sheets/[id]/card.vue', 'layouts/bare.vue', ...sheet]])
     expect(at('/jobs/7/bay')).toEqual([['pages/jobs/[id].vue', 'pages/jobs/[id]/bay.vue', 'layouts/bay.vue', ...job]])
   })
@@ -85,10 +86,12 @@ describe('the pieces a build is cut into', () => {
     [at('pages/jobs/[id]/make')]: ['bender'],
     [at('pages/shop')]: ['select', 'chart', 'paste'],
     [at('components/bay/MakeStep')]: ['select', 'act'],
+    [reader('ground')]: [schema('basics')],
     [reader('start')]: [schema('session')],
     [reader('sheet')]: [schema('sheet'), schema('session')],
     [reader('job')]: [schema('event'), schema('sheet'), schema('making'), schema('row')],
-    [schema('session')]: ['zod', 'roles'],
+    [schema('basics')]: ['zod', 'roles'],
+    [schema('session')]: ['zod', schema('basics')],
     [schema('row')]: ['zod'],
     [schema('sheet')]: ['zod', 'kinds'],
     [schema('event')]: ['zod', 'kinds', 'roles'],
@@ -140,8 +143,18 @@ describe('the pieces a build is cut into', () => {
     })
   })
   it('keep what answers are read with from what pages show, and what both are made of from either', () => {
-    const ids = ['zod', 'roles', schema('session'), schema('row'), schema('sheet'), 'kinds', schema('making'), schema('event')]
-    expect(ids.map(partOf)).toEqual(['schemas', 'schemas', 'schemas', 'desk', 'sheet', 'terms', 'events', undefined])
+    const ids = [
+      'zod',
+      'roles',
+      schema('basics'),
+      schema('session'),
+      schema('row'),
+      schema('sheet'),
+      'kinds',
+      schema('making'),
+      schema('event'),
+    ]
+    expect(ids.map(partOf)).toEqual(['ground', 'ground', 'ground', 'schemas', 'desk', 'sheet', 'terms', 'events', undefined])
     // No two parts wait for one another: one would be read before what it is made of.
     const needs = new Map<string, Set<string>>()
     for (const [id, below] of Object.entries(imports))

@@ -21,8 +21,8 @@ export function pathsOf(pages: readonly NuxtPage[], above = '', around: readonly
     if (page.children?.length) return pathsOf(page.children, path, sources)
     // The head over a job's rooms is no part of the bay, which is in the same page.
     const head = isRoomPath(':id()', path) ? ['components/job/JobHead.vue'] : []
-    const read = path.startsWith('/jobs/') ? ['start', 'sheet', 'job'] : path.startsWith('/sheets/') ? ['start', 'sheet'] : ['start']
-    const readers = read.map(name => `readers/${name}.ts`)
+    const read = path.startsWith('/jobs/') ? ['sheet', 'job'] : path.startsWith('/sheets/') ? ['sheet'] : []
+    const readers = ['ground', 'start', ...read].map(name => `readers/${name}.ts`)
     const layout = `layouts/${typeof page.meta?.layout === 'string' ? page.meta.layout : 'default'}.vue`
     return [{ pattern: `^${path.replace(/\/$/, '').replace(/:\w+\(\)/g, '[^/]+')}/?$`, sources: [...sources, ...head, layout, ...readers] }]
   })

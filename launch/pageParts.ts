@@ -20,7 +20,7 @@ const apart = {
 }
 
 /** What answers are read with (app/utils/answers.ts): building a schema is a task of its own, not part of reading a page's script. */
-const readers = { start: 'readers/start', sheet: 'readers/sheet', job: 'readers/job' }
+const readers = { ground: 'readers/ground', start: 'readers/start', sheet: 'readers/sheet', job: 'readers/job' }
 const isSchema = (id: string) => /\/shared\/(schemas|answers)\//.test(id)
 
 const rootOf = (id: string) => /\/app\/((?:(?:pages|layouts|components)\/[^?]+(?=\.vue$))|(?:readers\/\w+(?=\.ts$)))/.exec(id)?.[1]
@@ -61,6 +61,7 @@ export function pageParts(): (id: string, meta: Rollup.ManualChunkMeta) => strin
     if (roots.has(id)) return undefined
     const names = [...roots].flatMap(root => rootOf(root) ?? [])
     if (names.length < 2) return undefined
+    if (names.includes(readers.ground)) return 'ground'
     if (names.includes(readers.start)) return 'schemas'
     const isFor = (some: readonly string[]) => names.some(name => some.includes(name))
     if (isFor(first)) return 'first'

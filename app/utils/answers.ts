@@ -3,8 +3,15 @@ import type { LateReader, Reader } from './api'
 // What the server's answers are read with, fetched when they are first wanted (`app/readers`): building a schema of a thousand parts is a
 // task of its own, while the server is being asked, and no part of reading a page's script.
 
-const start = () => import('~/readers/start')
-const sheet = () => import('~/readers/sheet')
+const ground = () => import('~/readers/ground')
+const start = async () => {
+  await ground()
+  return import('~/readers/start')
+}
+const sheet = async () => {
+  await ground()
+  return import('~/readers/sheet')
+}
 /** A job has its sheet in it: that one's schema first, which is a task for itself. */
 const job = async () => {
   await sheet()

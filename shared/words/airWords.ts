@@ -66,3 +66,20 @@ export const pedalChoices: { id: PedalWord; text: string }[] = [
   { id: 'half', text: 'Half way' },
   { id: 'floor', text: 'To the floor' },
 ]
+
+/** What else was seen of a round, as the line says it that it is folded into; what has not been said yet is named. */
+export function elseSeenWords(
+  { bubble, pedal, stands }: { bubble?: number; pedal?: PedalWord; stands?: StandsWord },
+  asks: ElseAsked,
+): string {
+  const textOf = (choices: readonly { id: string; text: string }[], id: string) =>
+    choices.find(choice => choice.id === id)!.text.toLowerCase()
+  const list = [
+    bubble === undefined ? 'bubbles' : `bubbles ${bubble} mm`,
+    asks.pedal && (pedal ? `pedal ${textOf(pedalChoices, pedal)}` : 'pedal'),
+    asks.stands && (stands ? `reservoir ${textOf(standsChoices, stands)}` : 'reservoir'),
+  ]
+  return list.filter(text => text !== false).join(', ')
+}
+/** Of what a round is asked beside its bubbles. */
+export type ElseAsked = { pedal: boolean; stands: boolean }

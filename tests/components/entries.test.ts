@@ -3,6 +3,7 @@ import ChoiceRow from '../../app/components/bay/ChoiceRow.vue'
 import CountEntry from '../../app/components/bay/CountEntry.vue'
 import QuantityEntry from '../../app/components/bay/QuantityEntry.vue'
 import ToggleList from '../../app/components/bay/ToggleList.vue'
+import TightenEntry from '../../app/components/bay/TightenEntry.vue'
 import TorqueEntry from '../../app/components/bay/TorqueEntry.vue'
 import AmountEntry from '../../app/components/bay/AmountEntry.vue'
 import { button, lastOf, mountPart } from '../helpers/mountPart'
@@ -67,6 +68,31 @@ describe('nothing is said beforehand', () => {
     await button(entry, 'By feel').trigger('click')
     expect(lastOf(entry)).toMatchObject({ how: 'feel' })
     expect(lastOf(entry)).not.toHaveProperty('entered')
+  })
+
+  it('group after group is tightened, and what stands in one stays while another is', async () => {
+    const place = (size: string) => ({ what: 'bolt', size, place: 'cover', count: 2 })
+    const entry = mountPart(TightenEntry, {
+      asked: [{ torque: window(16, 20) }, undefined, { torque: window(8, 10) }],
+      thing: 'operation',
+      target: 'cover',
+      operation: { fasteners: [place('M8'), place('clip'), place('M6')] },
+      modelValue: [undefined, undefined, undefined],
+      'onUpdate:modelValue': (modelValue: unknown) => entry.setProps({ modelValue }),
+    })
+    const isOpen = () => entry.findAll('.torque').map(one => one.isVisible())
+    const said = () => (entry.props() as { modelValue: unknown[] }).modelValue
+    expect(isOpen()).toEqual([true, false])
+    await entry.findAll('.torque input')[0]!.setValue('18')
+    expect(button(entry, 'M8').text()).toContain('entered')
+    expect(button(entry, 'M6').text()).toContain('not yet')
+    await button(entry, 'M6').trigger('click')
+    expect(isOpen()).toEqual([false, true])
+    await entry.findAll('.torque')[1]!.find('input').setValue('9')
+    expect(said()).toMatchObject([{ entered: { value: 18 } }, undefined, { entered: { value: 9 } }])
+    await button(entry, 'M8').trigger('click')
+    expect(isOpen()).toEqual([true, false])
+    expect((entry.find('.torque input').element as HTMLInputElement).value).toBe('18')
   })
 
   it('how much went in is not known from which fluid it was', async () => {

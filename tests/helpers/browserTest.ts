@@ -54,9 +54,13 @@ export async function expectAccessible(page: Page): Promise<void> {
     .setLegacyMode()
     .options({ resultTypes: ['violations'] })
     .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
-  // What lies dimmed under a dialog is nobody's until that is closed.
-  if ((await page.locator('.v-overlay__scrim').count()) > 0) axe.include('.v-overlay-container')
+  // What lies dimmed under a dialog is nobody's until that is closed; axe would take it for lying over it.
+  const isUnder = (await page.locator('.v-overlay__scrim').count()) > 0
+  if (isUnder) axe.include('.v-overlay-container')
+  const letPress = (how: string) => page.evaluate(value => (document.getElementById('__nuxt')!.style.pointerEvents = value), how)
+  if (isUnder) await letPress('none')
   const { violations } = await axe.analyze()
+  if (isUnder) await letPress('')
   expect(
     violations
       .filter(({ impact }) => impact === 'serious' || impact === 'critical')
@@ -77,6 +81,22 @@ export async function expectFits(page: Page, minTarget = 0): Promise<void> {
     minTarget,
   )
   expect(small).toEqual([])
+}
+
+/** Nothing that warns or asks lies under the bay's foot: not a caution, not what is entered. What is folded may. */
+export async function expectAboveFoot(page: Page): Promise<void> {
+  await expect(page.locator('.go')).toBeVisible()
+  const under = () =>
+    page.evaluate(() => {
+      const foot = document.querySelector('.foot')?.getBoundingClientRect().top ?? innerHeight
+      const all = document.querySelectorAll<HTMLElement>('.step .caution, .step .entry :is(button, input, textarea, svg[tabindex])')
+      return [...all].flatMap(one => {
+        const { bottom, height } = one.getBoundingClientRect()
+        if (height === 0 || bottom <= foot + 1 || one.closest('.v-expansion-panel')) return []
+        return [`${one.textContent?.trim() || one.outerHTML.slice(0, 80)}: ${Math.round(bottom - foot)} px under`]
+      })
+    })
+  await expect.poll(under).toEqual([])
 }
 
 /** Another room of the job that is shown. */
@@ -128,8 +148,10 @@ export function keys(page: Page): Hands {
 }
 
 /** Says a torque in the middle of its window, wherever one is asked for, and records it. */
-export async function sayTorque(page: Page, { write } = mouse): Promise<void> {
-  for (const entry of await page.locator('.torque').all()) {
+export async function sayTorque(page: Page, { press, write } = mouse): Promise<void> {
+  const groups = await page.getByRole('group', { name: 'What is being tightened' }).getByRole('button').all()
+  for (const [i, entry] of (await page.locator('.torque').all()).entries()) {
+    if (groups[i]) await press(groups[i])
     const window = await entry.getByRole('img', { name: /^Window/ }).all()
     const [low, high] = window[0] ? [...(await window[0].getAttribute('aria-label'))!.matchAll(/[\d.]+/g)].map(Number) : [15, 15]
     await write(entry.getByRole('textbox', { name: 'torque' }), String((low! + high!) / 2))

@@ -2,7 +2,7 @@ import { v7 } from 'uuid'
 import { estimateFluid } from '../../core/fluid/estimateFluid'
 import { carOf } from '../../core/job/carOf'
 import { fold } from '../../core/job/evolve'
-import { listSteps } from '../../core/job/listSteps'
+import { listSteps, type Step } from '../../core/job/listSteps'
 import { plainCommand, plainCut } from '../../core/job/plainCommand'
 import { waitBefore } from '../../core/job/waits'
 import { usableParts } from '../../core/sheet/chosenPart'
@@ -10,6 +10,9 @@ import { resolveSheet } from '../../core/sheet/resolveSheet'
 import type { JobRow } from '../../shared/schemas/jobRow'
 import { byHand, planOf, restOf } from './demo'
 import type { Client } from './server'
+
+/** The kind of step before which a job is left, or the step itself. */
+type Until = Step['kind'] | ((step: Step) => boolean)
 
 /** Opens a job on a demo car and works it through the API, as the sheet says, up to (not including) a step of a kind; gives its id. */
 export async function workJob(
@@ -21,7 +24,7 @@ export async function workJob(
     until,
     looked,
     minutesAgo,
-  }: { sheet: string; plate: string; lines: string[]; until: string; looked?: [question: string, answer: string]; minutesAgo?: number },
+  }: { sheet: string; plate: string; lines: string[]; until: Until; looked?: [question: string, answer: string]; minutesAgo?: number },
 ) {
   const vehicle = await client.vehicle(plate)
   const request = { id: v7(), at: new Date().toISOString(), device: 'test', sheet, vehicle: vehicle.id }
@@ -38,7 +41,7 @@ export async function workJob(
  * Goes on with a job as the sheet says, up to (not including) a step of a kind, or to the end of its steps. Worked `minutesAgo`, what
  * has to be looked at for minutes has been: a quarter of an hour passes before the first look for a leak.
  */
-export async function workOn(client: Client, id: string, until?: string, minutesAgo = 0): Promise<string> {
+export async function workOn(client: Client, id: string, until?: Until, minutesAgo = 0): Promise<string> {
   let ago = minutesAgo
   for (;;) {
     const view = await client.job(id)
@@ -49,7 +52,7 @@ export async function workOn(client: Client, id: string, until?: string, minutes
     const step = listSteps(resolution.resolved, restOf(resolution.resolved, state), 'ground', state).find(
       candidate => candidate.status === 'open',
     )
-    if (!step || step.kind === until) return id
+    if (!step || (typeof until === 'function' ? until(step) : step.kind === until)) return id
     const fluid = estimateFluid(resolution.resolved, state.scope, plan)
     const command = byHand(plainCommand(resolution.resolved, step, state, fluid))
     if (step.kind === 'leak' && Object.values(state.joints).every(({ leak }) => leak === undefined)) ago = Math.max(0, ago - 15)

@@ -1,12 +1,18 @@
 <script setup lang="ts">
+import { computed } from 'vue'
+import { useDisplay } from 'vuetify'
 import type { LiftPosition } from '#core/sheet/types'
 import { positionWords } from '#shared/words/vocabulary'
 import { useJob } from '~/stores/job'
 import type { BayStep } from '~/composables/useBayStep'
+import { soonestFirst } from '~/utils/soonestFirst'
 
-/** Which job, which car, how it stands, what is timed. */
-defineProps<{ at?: LiftPosition; timers: BayStep['timers']['value'] }>()
+/** Which job, which car, how it stands, what is timed: on a phone the timer that is up first, and how many more there are. */
+const props = defineProps<{ at?: LiftPosition; timers: BayStep['timers']['value'] }>()
 const job = useJob()
+const { width } = useDisplay()
+const sorted = computed(() => soonestFirst(props.timers))
+const room = computed(() => (width.value < 600 ? 1 : 4))
 </script>
 
 <template>
@@ -20,7 +26,11 @@ const job = useJob()
       >{{ job.view!.row.plate }}<template v-if="job.state?.passedOn"> · {{ job.state.passedOn.to }}</template
       ><span v-if="at"> · {{ positionWords[at] }}</span></span
     >
-    <span class="right"><TimerBadge v-for="timer in timers" :key="timer.timer" v-bind="timer" /></span>
+    <span class="right"
+      ><TimerBadge v-for="timer in sorted.slice(0, room)" :key="timer.timer" v-bind="timer" /><span v-if="sorted.length > room" class="more"
+        >+{{ sorted.length - room }}</span
+      ></span
+    >
   </header>
 </template>
 
@@ -40,14 +50,25 @@ const job = useJob()
   gap: 4px;
   min-height: 48px;
   text-decoration: none;
+  white-space: nowrap;
 }
 .car {
   color: var(--soft);
+  min-width: 0;
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
 }
 .right {
   margin-left: auto;
+  flex: none;
   display: flex;
+  align-items: center;
   gap: 8px;
+}
+.more {
+  color: var(--soft);
+  font-weight: 600;
 }
 @media (max-width: 599px) {
   .bar {

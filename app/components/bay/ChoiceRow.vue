@@ -1,11 +1,15 @@
 <script setup lang="ts" generic="T extends string">
+import { computed } from 'vue'
+
 /** What was seen, one of a few: nothing is chosen beforehand. */
-defineProps<{ choices: readonly { id: T; text: string }[]; label: string }>()
+const props = defineProps<{ choices: readonly { id: T; text: string }[]; label: string }>()
+/** Four that say it in a word or two stand in one row on a phone too. */
+const isShort = computed(() => props.choices.every(({ text }) => text.length <= 14))
 const chosen = defineModel<T>()
 </script>
 
 <template>
-  <div class="choices" :class="{ four: choices.length === 4 }" role="group" :aria-label="label">
+  <div class="choices" :class="{ four: choices.length === 4, short: isShort }" role="group" :aria-label="label">
     <v-btn-second v-for="choice in choices" :key="choice.id" :aria-pressed="chosen === choice.id" @click="chosen = choice.id">
       {{ choice.text }}
     </v-btn-second>
@@ -27,7 +31,15 @@ const chosen = defineModel<T>()
 }
 @media (max-width: 599px) {
   .choices .v-btn {
-    min-height: 52px;
+    min-height: 50px;
+  }
+  .choices.four.short {
+    grid-template-columns: repeat(4, 1fr);
+    gap: 6px;
+  }
+  .choices.four.short .v-btn {
+    padding: 4px 2px;
+    font-size: 15px;
   }
 }
 </style>

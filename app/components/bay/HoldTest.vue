@@ -55,8 +55,11 @@ const standing = computed(() => (shutAt.value === undefined ? undefined : Math.f
 </script>
 
 <template>
-  <section class="stack" aria-label="Does it hold the vacuum?">
-    <h3>Does it hold the vacuum?</h3>
+  <RoomPart
+    title="Does it hold the vacuum?"
+    :told="last ? holdWords[last.verdict] : 'not tried yet'"
+    :first="last !== undefined && last.verdict !== 'holds'"
+  >
     <p v-if="last" :class="last.verdict === 'holds' ? '' : 'caution'" role="status">Last time: {{ holdWords[last.verdict] }}.</p>
     <p class="soft">
       Empty and shut, drawn down by {{ holdRule.deep }} kPa and more, valve closed, read again after {{ holdRule.minutes }} minutes (common
@@ -79,7 +82,7 @@ const standing = computed(() => (shutAt.value === undefined ? undefined : Math.f
       <v-text-field v-model="minutes" inputmode="decimal" autocomplete="off" label="after, min" />
     </div>
     <v-btn-second :disabled="!read" @click="say">{{ read ? `Record: ${holdWords[judgeHold(read)]}` : 'Record it' }}</v-btn-second>
-  </section>
+  </RoomPart>
 </template>
 
 <style scoped>

@@ -168,7 +168,7 @@ function key(event: KeyboardEvent): void {
 }
 @media (max-width: 599px) {
   .drawn {
-    max-height: 124px;
+    max-height: 104px;
   }
   .name {
     font-size: 29px;

@@ -118,6 +118,10 @@ const noteTemperature = () => degrees.value !== undefined && temperatures.note(j
   .scan b {
     font-size: 20px;
   }
+  .warm p {
+    font-size: 16px;
+    line-height: 1.2;
+  }
 }
 .live .v-btn,
 .again,

@@ -105,13 +105,18 @@ p {
 }
 /* Nothing to say takes no room where every line counts. */
 @media (max-width: 599px) {
+  .number {
+    flex-basis: 150px;
+  }
   .number :deep(.v-field),
   .number :deep(.v-field__input) {
-    height: 60px;
-    min-height: 60px;
+    height: 56px;
+    min-height: 56px;
   }
   .units .v-btn {
-    min-height: 60px;
+    min-width: 62px;
+    min-height: 56px;
+    padding: 4px;
   }
   p:empty {
     display: none;

@@ -8,7 +8,16 @@ import { turnsCounted } from '#core/job/isBledAt'
 import { sights, type BodyOf, type JobCommand, type Sight } from '#core/job/types'
 import { settleValue } from '#core/sheet/settleContested'
 import { countedWords, roundWords, sightChoice } from '#shared/words/recordWords'
-import { airWords, pedalChoices, pedalShare, standsChoices, standsShare, type PedalWord, type StandsWord } from '#shared/words/airWords'
+import {
+  airWords,
+  elseSeenWords,
+  pedalChoices,
+  pedalShare,
+  standsChoices,
+  standsShare,
+  type PedalWord,
+  type StandsWord,
+} from '#shared/words/airWords'
 import { roundsWords } from '#shared/words/roundsWords'
 import { useWorked } from '~/composables/useWorked'
 import { useJob } from '~/stores/job'
@@ -74,6 +83,9 @@ const pedal = ref<PedalWord>()
 /** How far it fell tells how much was pumped, where anybody knows what it holds. */
 const asksStands = computed(() => method === 'pump-and-hold' && reservoir.value !== undefined)
 const stands = ref<StandsWord>()
+const elseWords = computed(() =>
+  elseSeenWords({ bubble: bubbleMm.value, pedal: pedal.value, stands: stands.value }, { pedal: asksPedal, stands: asksStands.value }),
+)
 const since = computed(() => strokesSinceFull([...job.state!.rounds, { count: count.value || 0, toppedUp: toppedUp.value }]))
 function called(round: CalledRound, wasToppedUp: boolean): void {
   // Called again before it is recorded, it is one round still: its strokes add up.
@@ -113,14 +125,11 @@ watch(
 </script>
 
 <template>
-  <v-btn-quiet v-if="shown.length < rounds.length" class="all" @click="isWhole = true">Show all {{ rounds.length }} rounds</v-btn-quiet>
-  <ol v-if="rounds.length" class="rounds" aria-label="Rounds so far" :start="rounds.length - shown.length + 1">
-    <li v-for="round in shown" :key="round.event">{{ roundWords({ ...round, name: bleeder }) }}</li>
-  </ol>
-  <p v-if="said" class="soft">{{ said.foreseen }}</p>
-  <p v-if="tells" role="status">{{ tells.toGo }}</p>
   <p v-for="doubt in tells?.doubts" :key="doubt" class="caution" role="status">{{ doubt }}</p>
   <p v-if="said?.doubt" class="caution" role="status">{{ said.doubt }}</p>
+  <p v-if="rounds.at(-1)?.airBack" class="caution">
+    The pedal came up with the bleeder open: air went back in. Close it, then call the next round.
+  </p>
   <p v-if="turns">
     Turns of the wheel counted: <b>{{ turns.made }}</b> of {{ turns.asked }}. The last round must be clear.
   </p>
@@ -128,28 +137,29 @@ watch(
     <v-btn-second class="call" @click="calling = true">Call the round, two of you</v-btn-second>
     <CallRunner v-model="calling" :sheet="sheet" :reservoir="reservoir" :since="since" @over="called" @air-back="drawnBack" />
   </template>
-  <p v-if="rounds.at(-1)?.airBack" class="caution">
-    The pedal came up with the bleeder open: air went back in. Close it, then call the next round.
-  </p>
   <p class="soft">{{ isTurned ? 'What showed in the reservoir?' : 'What came out in this round?' }}</p>
   <ChoiceRow v-model="saw" label="What came out" :choices="choices" />
-  <v-text-field
-    v-if="method === 'pump-and-hold'"
-    v-model="bubble"
-    inputmode="decimal"
-    autocomplete="off"
-    label="bubbles in the clear hose, mm together"
-  />
-  <template v-if="asksPedal">
-    <p class="soft">How far did the pedal go before it held?</p>
-    <ChoiceRow v-model="pedal" label="Pedal" :choices="pedalChoices" />
-  </template>
-  <template v-if="asksStands">
-    <p class="soft">How full does the reservoir stand after it, before you top it up?</p>
-    <ChoiceRow v-model="stands" label="Reservoir" :choices="standsChoices" />
-  </template>
-  <v-text-field v-if="counted" v-model.number="count" type="number" min="1" max="999" :label="counted" />
-  <v-checkbox v-if="method !== 'prime'" v-model="toppedUp" label="Reservoir topped up after it" />
+  <div class="counted">
+    <v-text-field v-if="counted" v-model.number="count" type="number" min="1" max="999" :label="counted" />
+    <v-checkbox v-if="method !== 'prime'" v-model="toppedUp" label="Reservoir topped up after it" />
+  </div>
+  <RoomPart v-if="method === 'pump-and-hold'" title="What else was seen" :told="elseWords">
+    <v-text-field v-model="bubble" inputmode="decimal" autocomplete="off" label="bubbles in the clear hose, mm together" />
+    <template v-if="asksPedal">
+      <p class="soft">How far did the pedal go before it held?</p>
+      <ChoiceRow v-model="pedal" label="Pedal" :choices="pedalChoices" />
+    </template>
+    <template v-if="asksStands">
+      <p class="soft">How full does the reservoir stand after it, before you top it up?</p>
+      <ChoiceRow v-model="stands" label="Reservoir" :choices="standsChoices" />
+    </template>
+  </RoomPart>
+  <p v-if="tells" role="status">{{ tells.toGo }}</p>
+  <p v-if="said" class="soft">{{ said.foreseen }}</p>
+  <v-btn-quiet v-if="shown.length < rounds.length" class="all" @click="isWhole = true">Show all {{ rounds.length }} rounds</v-btn-quiet>
+  <ol v-if="rounds.length" class="rounds" aria-label="Rounds so far" :start="rounds.length - shown.length + 1">
+    <li v-for="round in shown" :key="round.event">{{ roundWords({ ...round, name: bleeder }) }}</li>
+  </ol>
 </template>
 
 <style scoped>
@@ -163,5 +173,19 @@ watch(
 }
 .call {
   min-height: 60px;
+}
+.counted {
+  display: grid;
+  grid-template-columns: minmax(0, 1.25fr) minmax(0, 1fr);
+  gap: 8px;
+  align-items: center;
+}
+.counted > :only-child {
+  grid-column: 1 / -1;
+}
+@media (max-width: 599px) {
+  .call {
+    min-height: 52px;
+  }
 }
 </style>

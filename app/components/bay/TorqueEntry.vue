@@ -17,7 +17,7 @@ import { useSession } from '~/stores/session'
 import { useUnits } from '~/stores/units'
 
 /** How something was tightened: nothing is filled in beforehand, what was done is what somebody says. Undefined while it is not said. */
-const props = defineProps<{ torque: NonNullable<Joint['torque']>; turn?: Joint['turn']; kind?: Joint['kind']; label?: string }>()
+const props = defineProps<{ torque: NonNullable<Joint['torque']>; turn?: Joint['turn']; kind?: Joint['kind'] }>()
 const said = defineModel<TorqueSaid>()
 
 const session = useSession()
@@ -106,7 +106,6 @@ watch(
 
 <template>
   <div class="stack torque">
-    <h3 v-if="label">{{ label }}</h3>
     <template v-if="isMeasured">
       <StreamLive
         v-if="wrench.isThere.value"
@@ -156,27 +155,15 @@ watch(
       }}
       Only where no wrench reaches.
     </p>
-    <div class="two">
-      <v-btn-second v-for="item in hows" :key="item.id" :aria-pressed="how === item.id" @click="how = item.id">
-        {{ item.text }}
-      </v-btn-second>
-    </div>
+    <ChoiceRow :model-value="how" label="How it was tightened" :choices="hows" @update:model-value="chosen => chosen && (how = chosen)" />
     <v-textarea v-if="asksReason" v-model="reason" label="Reason for accepting it" />
   </div>
 </template>
 
 <style scoped>
-.two,
 .three {
   display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 8px;
-}
-.three {
   grid-template-columns: 1fr 1fr 1fr;
-}
-.two .v-btn {
-  min-height: 56px;
-  padding: 6px 8px;
+  gap: 8px;
 }
 </style>

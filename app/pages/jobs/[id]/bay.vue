@@ -181,7 +181,7 @@ h1 {
     gap: 8px;
   }
   .step :deep(.entry) {
-    gap: 8px;
+    gap: 6px;
   }
   .step :deep(.caution) {
     font-size: 16px;
