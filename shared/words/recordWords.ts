@@ -66,7 +66,7 @@ export const roundWords = ({
 export const countedWords: Partial<Record<BleedMethod, string>> = {
   'lock-to-lock': 'turns of the wheel',
   'pump-and-hold': 'strokes in this round',
-  gravity: 'strokes to help it, if any',
+  gravity: 'strokes, if any',
 }
 export const testWords = ({ test, result, note }: Pick<JobRecord['tests'][number], 'test' | 'result' | 'note'>): string =>
   `${triedWords[test].what}: ${result === 'good' ? triedWords[test].good : `not good, ${note ?? ''}`}`

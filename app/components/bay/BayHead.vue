@@ -24,7 +24,7 @@ const room = computed(() => (width.value < 600 ? 1 : 4))
     >
     <span class="car"
       >{{ job.view!.row.plate }}<template v-if="job.state?.passedOn"> · {{ job.state.passedOn.to }}</template
-      ><span v-if="at"> · {{ positionWords[at] }}</span></span
+      ><span v-if="at" class="at"><span class="dot"> · </span>{{ positionWords[at] }}</span></span
     >
     <span class="right"
       ><TimerBadge v-for="timer in sorted.slice(0, room)" :key="timer.timer" v-bind="timer" /><span v-if="sorted.length > room" class="more"
@@ -74,6 +74,20 @@ const room = computed(() => (width.value < 600 ? 1 : 4))
   .bar {
     min-height: 50px;
     padding: 1px 10px;
+    gap: 10px;
+  }
+  /* How the car stands is in sight beside a timer too. */
+  .car {
+    display: grid;
+    line-height: 1.15;
+  }
+  .car .at {
+    font-size: 14px;
+    overflow: hidden;
+    text-overflow: ellipsis;
+  }
+  .car .dot {
+    display: none;
   }
 }
 </style>

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 
 /** What was seen, one of a few: nothing is chosen beforehand. */
 const props = defineProps<{ choices: readonly { id: T; text: string }[]; label: string }>()
-/** Four that say it in a word or two stand in one row on a phone too. */
+/** Four that say it in a word or two stand in one row. */
 const isShort = computed(() => props.choices.every(({ text }) => text.length <= 14))
 const chosen = defineModel<T>()
 </script>
@@ -25,6 +25,9 @@ const chosen = defineModel<T>()
 .choices.four {
   grid-template-columns: 1fr 1fr;
 }
+.choices.four.short {
+  grid-template-columns: repeat(4, 1fr);
+}
 .choices .v-btn {
   min-height: 56px;
   padding: 6px 8px;
@@ -34,7 +37,6 @@ const chosen = defineModel<T>()
     min-height: 50px;
   }
   .choices.four.short {
-    grid-template-columns: repeat(4, 1fr);
     gap: 6px;
   }
   .choices.four.short .v-btn {

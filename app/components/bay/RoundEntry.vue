@@ -176,7 +176,7 @@ watch(
 }
 .counted {
   display: grid;
-  grid-template-columns: minmax(0, 1.25fr) minmax(0, 1fr);
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1.3fr);
   gap: 8px;
   align-items: center;
 }
@@ -186,6 +186,9 @@ watch(
 @media (max-width: 599px) {
   .call {
     min-height: 52px;
+  }
+  .counted {
+    grid-template-columns: minmax(0, 1.25fr) minmax(0, 1fr);
   }
 }
 </style>
