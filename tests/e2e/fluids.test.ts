@@ -13,7 +13,7 @@ test('a torque lands in its step from the wrench that streams; one that is silen
   const said = ['has said nothing for', 'speaks in lbf·ft', 'jumped from']
   for (const [i, trouble] of said.entries()) {
     await page.getByRole('button', { name: i === 0 ? 'Pull' : 'Once more' }).click()
-    await expect(page.getByRole('status').filter({ hasText: 'The torque wrench' })).toContainText(trouble, { timeout: 10_000 })
+    await expect(page.getByRole('status').filter({ hasText: 'The torque wrench' })).toContainText(trouble)
     await expect(page.getByRole('button', { name: 'Torqued', exact: true })).toBeDisabled()
   }
   await page.goto('/shop')
@@ -21,7 +21,7 @@ test('a torque lands in its step from the wrench that streams; one that is silen
   await page.goto(`/jobs/${id}/bay`)
   await page.getByRole('button', { name: 'Pull' }).click()
   const done = page.getByRole('button', { name: /^Done at/ })
-  await expect(done).toBeEnabled({ timeout: 10_000 })
+  await expect(done).toBeEnabled()
   await done.click()
   await expect
     .poll(async () => (await rafe.job(id)).events.at(-1)!.body)

@@ -1,4 +1,4 @@
-import { expect, expectAboveFoot, expectFits, test, signIn } from '../helpers/browserTest'
+import { expect, expectAboveFoot, expectFits, signIn, test } from '../helpers/browserTest'
 import type { Step } from '../../core/job/listSteps'
 import { workJob } from '../helpers/workJob'
 
@@ -23,3 +23,20 @@ for (const [what, sheet, plate, lines, before, title] of steps)
     await expectAboveFoot(page)
     await expectFits(page, 48)
   })
+
+test('on a phone what is offered to be taken back lies over the head, and leaves the strip to be read', async ({ page, server }) => {
+  const rafe = await server.as('technician')
+  const id = await workJob(rafe, { sheet: 'petrel-clutch-hose', plate: 'PE 07 REL', lines: ['hose'], until: 'bleed', minutesAgo: 400 })
+  await page.setViewportSize({ width: 390, height: 844 })
+  await signIn(page, 'technician', `/jobs/${id}/bay`)
+  await page.getByRole('button', { name: 'Air', exact: true }).click()
+  await page.locator('.go').click()
+  const offer = page.locator('.ef-snack .v-snackbar__wrapper')
+  await expect(offer).toBeVisible()
+  const strip = (await page.locator('.map').boundingBox())!
+  const box = (await offer.boundingBox())!
+  expect(box.y + box.height).toBeLessThanOrEqual(strip.y + 2)
+  await expectFits(page, 48)
+  await offer.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByRole('list', { name: 'Rounds so far' })).toBeHidden()
+})

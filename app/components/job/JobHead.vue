@@ -2,7 +2,6 @@
 import { computed } from 'vue'
 import { navigateTo } from '#imports'
 import { summarise } from '#core/job/summarise'
-import { changeWords } from '#shared/words/changeWords'
 import { pauseWords } from '#shared/words/pauseWords'
 import { refusalWords } from '#shared/words/refusalWords'
 import { stepWords } from '#shared/words/stepWords'
@@ -24,7 +23,6 @@ const title = computed(() => `Job ${row.value.number} · ${row.value.plate}`)
 /** Worked out here: what this device has recorded and nobody else knows yet is in it. */
 const summary = computed(() => (job.steps.length > 0 ? summarise(job.state!, job.steps, job.missing, job.waits) : row.value.summary))
 const next = computed(() => summary.value.step.next && stepWords(summary.value.step.next, sheet.value).title)
-const ahead = computed(() => (job.newer ? job.ahead.map(change => changeWords(change, sheet.value, job.newer!)) : []))
 const timers = computed(() => summary.value.timers)
 const signable = computed(() => job.plan && job.missing.length === 0 && !job.state?.signedOff)
 async function signOff() {
@@ -81,20 +79,7 @@ useActs('This job', [
       </div>
     </div>
     <p v-if="refusal" class="trouble" role="alert">{{ refusalWords(refusal, sheet) }}</p>
-    <section v-if="job.newer && job.ahead.length" class="card stack moved" aria-label="A newer revision">
-      <div>
-        <b>Revision {{ job.newer.revision }} of this sheet is published.</b> It differs in what is still to do:
-      </div>
-      <ul>
-        <li v-for="(words, i) in ahead.slice(0, 8)" :key="i">{{ words }}</li>
-        <li v-if="ahead.length > 8" class="soft">and {{ ahead.length - 8 }} more</li>
-      </ul>
-      <div class="row">
-        <v-btn-main size="small" @click="record({ type: 'revisionMoved', revision: job.newer.revision })">
-          Move to revision {{ job.newer.revision }}</v-btn-main
-        ><span class="soft">or stay on revision {{ sheet.revision }}</span>
-      </div>
-    </section>
+    <NewerRevision />
     <p v-for="item in photos.refused.filter(one => one.job === id)" :key="item.id" class="trouble" role="alert">
       A photo was not kept. {{ item.why }} <v-btn-second size="small" @click="photos.dismiss(item.id)">Seen</v-btn-second>
     </p>
@@ -141,13 +126,6 @@ useActs('This job', [
   .acts > .v-btn {
     padding: 0 14px;
   }
-}
-.moved {
-  border: 3px solid var(--warn);
-}
-.moved ul {
-  list-style: disc;
-  padding-left: 20px;
 }
 kbd {
   opacity: 1;

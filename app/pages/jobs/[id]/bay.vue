@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import { computed, nextTick, onMounted, onUnmounted, ref, useTemplateRef, watch } from 'vue'
+import { computed, onMounted, onUnmounted, ref, useTemplateRef, watch } from 'vue'
 import { definePageMeta, navigateTo, useHead } from '#imports'
 import type { JobCommand } from '#core/job/types'
-import { buttonWords } from '#shared/words/factWords'
 import { refusalWords } from '#shared/words/refusalWords'
 import { list } from '#shared/words/vocabulary'
 import { useActs } from '~/composables/useActs'
+import { useBayPress } from '~/composables/useBayPress'
 import { useBayStep } from '~/composables/useBayStep'
 import { useJobPage } from '~/composables/useJobPage'
 import { useRoomBeside } from '~/composables/useRoomBeside'
@@ -19,7 +19,6 @@ useHead({ title: () => (job.view ? `Job ${job.view.row.number} · bay` : 'Bay') 
 const program = useProgram()
 const bay = useBayStep()
 const { chosen, sheet, step, words, waits, whereabouts, facts, lastChance, lack, joint, entryKey } = bay
-const draft = ref<JobCommand>()
 
 const reading = ref<HTMLElement>()
 const entering = ref<HTMLElement>()
@@ -30,41 +29,13 @@ async function sayAll(commands: JobCommand[]) {
   for (const command of commands) if (!(await record(command))) return
   seized.value = false
 }
-const button = computed(() => buttonWords(draft.value, words.value?.button ?? ''))
 const refusedWords = computed(() => (refusal.value ? refusalWords(refusal.value, sheet.value) : undefined))
 
 watch(entryKey, () => (program.inHand = false))
 onMounted(() => whenIdle(() => void fetchBayParts()))
 onUnmounted(() => (program.inHand = false))
-// While there is nothing to enter nothing lies ready to be recorded: the entry comes a moment after its step.
-watch(
-  () => job.state?.paused !== undefined || !job.planning?.ok,
-  () => (draft.value = undefined),
-)
-// A refusal is about what was entered: it goes when the entry changes.
-watch([() => step.value?.id, draft], () => (refusal.value = undefined))
-
-/** The entry being kept on this device: pressed again before the screen has moved, it is one press. */
-const keeping = ref('')
 const undo = useTemplateRef<{ offer: () => void }>('undo')
-async function press() {
-  const mine = entryKey.value
-  if (!step.value || !draft.value || keeping.value === mine) return
-  keeping.value = mine
-  try {
-    if (!(await record(draft.value))) return
-    chosen.value = undefined
-    undo.value?.offer()
-    await nextTick()
-    window.scrollTo({ top: 0 })
-  } finally {
-    if (keeping.value === mine) keeping.value = ''
-  }
-}
-/** Enter in a number box records, as the large button does. */
-function enter(event: KeyboardEvent) {
-  if ((event.target as HTMLElement).tagName === 'INPUT') void press()
-}
+const { draft, button, press, enter } = useBayPress(bay, () => undo.value?.offer())
 const goTo = (to: string) => (chosen.value = to)
 async function signOff() {
   if (await record({ type: 'signedOff' })) await navigateTo(`/jobs/${id}/handover`)
