@@ -1,5 +1,6 @@
 import { expect, it } from 'vitest'
 import type { Step } from '../../core/job/listSteps'
+import { levelsOf } from '../../core/sheet/levelsOf'
 import type { Phase, Sheet } from '../../core/sheet/types'
 import { PlayedJob, allDemoSheets, everyDemoCar } from '../../tests/helpers/demo'
 import { roundWords } from './recordWords'
@@ -46,6 +47,22 @@ it('nobody is sent with a finger to a leak, and beside a running engine the belt
       const about = cautions.filter(({ kind }) => kind === 'entangle')
       expect(about.length > 0, `${sheet.id} ${id}`).toBe(sheet.proving.pressure === 'engine')
     }
+})
+
+// Common practice, no source: a dipstick, a reservoir and a plug lie beside the belt, and are read with the engine running.
+it('whoever reads a level beside a running engine is told of it once; where it stands still nobody is told that it runs', () => {
+  const engines = new Set<string>()
+  for (const sheet of allDemoSheets())
+    for (const level of levelsOf(sheet)) {
+      engines.add(level.engine)
+      for (const phase of ['fill', 'prove'] as const) {
+        const step = { id: `level:${level.id}`, kind: 'level', target: level.id, status: 'open', phase } as Step
+        const about = stepWords(step, sheet).cautions.filter(({ kind }) => kind === 'entangle')
+        if (level.engine === 'idling') expect(about.length, `${sheet.id} ${level.id}`).toBe(1)
+        else expect(about.map(({ text }) => text).join(), `${sheet.id} ${level.id}`).not.toMatch(/engine run/i)
+      }
+    }
+  expect([...engines].toSorted()).toEqual(['idling', 'off'])
 })
 
 it('a round says in the record how full the reservoir stood, where somebody looked', () => {

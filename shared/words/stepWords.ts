@@ -116,6 +116,8 @@ const circuitBleedWords: Record<BleedMethod, string> = {
 /** Common practice, no source: what these systems hold goes through skin when it finds a hole. */
 const isHighPressure = ({ system }: Sheet): boolean => system === 'power-steering' || system === 'brake' || system === 'clutch'
 const fanRuns: Caution = { kind: 'entangle', text: 'The engine runs: no rag, sleeve or hand near belt or fan.' }
+/** Where somebody only reads: short, so that it stands over the foot with all that is entered there. */
+const fanBeside: Caution = { kind: 'entangle', text: 'Engine running: keep clear.' }
 const fanWhileRunning: Caution = { kind: 'entangle', text: 'While the engine runs: no rag, sleeve or hand near belt or fan.' }
 const injection: Caution = { kind: 'pressure', text: 'Never feel for a leak by hand: fluid under pressure goes through skin.' }
 const shifts = (sheet: Sheet): boolean => sheet.system === 'transmission-cooler'
@@ -462,16 +464,18 @@ export function stepWords(
       )
     }
     case 'level': {
-      const own = levelsOf(sheet).find(level => level.id === step.target)?.cautions ?? []
+      const level = levelsOf(sheet).find(({ id }) => id === step.target)
+      const own = level?.cautions ?? []
       const isCold = step.phase !== 'fill' && isReadCold(sheet, step.target)
       // Another fluid's mark has its own cautions; and what is read cold is not hot any more: its own say when it may be opened.
       const ofPhase = sheet.levels.some(({ id }) => id === step.target) ? byPhase(sheet, step.phase === 'fill' ? 'fill' : 'prove') : []
       const saysWhen = isCold && own.some(({ kind }) => kind === 'burn')
+      const told = [...ofPhase.filter(({ kind }) => !saysWhen || kind !== 'burn'), ...own]
       return words(
         isSealedSet(sheet) ? `Feel: ${name.level(step.target)}` : `Read the level: ${name.level(step.target)}`,
-        [levelsOf(sheet).find(level => level.id === step.target)?.reads, isCold && coldAgain].filter(Boolean).join(' '),
+        [level?.reads, isCold && coldAgain].filter(Boolean).join(' '),
         'Record the reading',
-        [...ofPhase.filter(({ kind }) => !saysWhen || kind !== 'burn'), ...own],
+        level?.engine === 'idling' && !told.some(({ kind }) => kind === 'entangle') ? [...told, fanBeside] : told,
       )
     }
     case 'leak': {

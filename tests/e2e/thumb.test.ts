@@ -6,16 +6,18 @@ import { workJob } from '../helpers/workJob'
 const steps = [
   ['a bleeding round', 'petrel-clutch-hose', 'PE 07 REL', ['hose'], 'bleed', 'Bleed at: Slave bleeder'],
   ['a round with what the pedal tells', 'wherry-rear-brake', 'WH 96 RRY', ['hard'], 'bleed', 'Bleed at: Wheel cylinder bleeder'],
-  ['bolts of two sizes', 'plover-clutch-hose', 'PL 90 VER', ['hose'], 'sprocket-cover', 'Torque: Sprocket cover'],
+  ['bolts of two sizes', 'plover-clutch-hose', 'PL 90 VER', ['hose'], 'tighten:sprocket-cover', 'Torque: Sprocket cover'],
   ['a level read hot, while a timer runs', 'lugger-turbo-oil-feed', 'LG 64 GER', ['feed'], 'level', /^Read the level/],
   ['a level hot and too warm, engine idling', 'bollard-cooler-lines', 'BO 11 ARD', ['supply'], 'level', 'Read the level: Dipstick'],
+  ['a mark read hot', 'pintle-steering-pressure', 'SK 03 VAN', ['pressure'], 'level:hot-mark', 'Read the level: Hot mark on the reservoir'],
+  ['a plug read over hot fluid', 'ketch-cooler-assembly', 'KE 20 TCH', ['feed'], 'level', 'Read the level: Level plug with its tube'],
   ['a vacuum before the fill', 'lugger-turbo-coolant', 'LG 64 GER', ['feed'], 'fill', 'Fill before the engine runs'],
 ] as const
 
 for (const [what, sheet, plate, lines, before, title] of steps)
   test(`on a phone nothing that warns or asks is under the fold: ${what}`, async ({ page, server }) => {
     const rafe = await server.as('technician')
-    const until = (step: Step) => step.kind === before || (step.kind === 'tighten' && step.target === before)
+    const until = ({ kind, target }: Step) => kind === before || `${kind}:${target}` === before
     const id = await workJob(rafe, { sheet, plate, lines: [...lines], until, minutesAgo: 400 })
     await page.setViewportSize({ width: 390, height: 844 })
     await signIn(page, 'technician', `/jobs/${id}/bay`)

@@ -168,10 +168,18 @@ function key(event: KeyboardEvent): void {
 }
 @media (max-width: 599px) {
   .drawn {
-    max-height: 104px;
+    max-height: 92px;
   }
   .name {
     font-size: 29px;
+  }
+  .beside {
+    gap: 4px;
+    font-size: 16px;
+    line-height: 1.2;
+  }
+  .beside .v-btn {
+    min-height: 50px;
   }
   .beside .soft {
     display: none;

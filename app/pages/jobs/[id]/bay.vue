@@ -149,7 +149,11 @@ h1 {
 }
 @media (max-width: 599px) {
   .step {
-    gap: 8px;
+    gap: 6px;
+  }
+  h1 {
+    font-size: 28px;
+    line-height: 1.1;
   }
   .step :deep(.entry) {
     gap: 6px;
