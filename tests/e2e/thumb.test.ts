@@ -11,6 +11,14 @@ const steps = [
   ['a level hot and too warm, engine idling', 'bollard-cooler-lines', 'BO 11 ARD', ['supply'], 'level', 'Read the level: Dipstick'],
   ['a mark read hot', 'pintle-steering-pressure', 'SK 03 VAN', ['pressure'], 'level:hot-mark', 'Read the level: Hot mark on the reservoir'],
   ['a plug read over hot fluid', 'ketch-cooler-assembly', 'KE 20 TCH', ['feed'], 'level', 'Read the level: Level plug with its tube'],
+  [
+    'a plug read too warm',
+    'halyard-cooler-lines-screw-in',
+    'SK 55 HLY',
+    ['supply'],
+    'level',
+    'Read the level: Overflow plug in the gearbox pan',
+  ],
   ['a vacuum before the fill', 'lugger-turbo-coolant', 'LG 64 GER', ['feed'], 'fill', 'Fill before the engine runs'],
 ] as const
 

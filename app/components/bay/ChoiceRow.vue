@@ -34,7 +34,7 @@ const chosen = defineModel<T>()
 }
 @media (max-width: 599px) {
   .choices .v-btn {
-    min-height: 50px;
+    min-height: 48px;
   }
   .choices.four.short {
     gap: 6px;
