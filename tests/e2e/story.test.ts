@@ -56,10 +56,15 @@ test('a cooler-line job, end to end', async ({ page, browser, server, watch }) =
   const step = async (name: string | RegExp) => {
     await expect(title).toHaveText(name)
   }
-  const press = () => page.keyboard.press('Space')
+  // A page just opened shows its step a moment before what is entered there: the button says when.
+  const press = async () => {
+    await expect(page.locator('.go')).toBeEnabled()
+    await page.keyboard.press('Space')
+  }
   await step('Check the new part: Supply, gearbox to radiator')
   // Nothing that proves is filled in beforehand: the space bar alone records nothing here.
-  await press()
+  await expect(page.locator('.go')).toBeDisabled()
+  await page.keyboard.press('Space')
   await step('Check the new part: Supply, gearbox to radiator')
   await page.getByRole('button', { name: 'They agree' }).click()
   await expectFits(page, 48)
