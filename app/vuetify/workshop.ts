@@ -9,6 +9,7 @@ const shared = {
   'focus-opacity': 0.1,
 }
 
+const field = { variant: 'outlined', density: 'comfortable', rounded: 0, hideDetails: 'auto', color: 'primary', class: 'ef-field' } as const
 /** What opens is there: while it still moves a press goes through it, to whatever lies under it. */
 const still = { transition: false } as const
 const button = { variant: 'outlined', rounded: 0, ripple: false, class: 'ef-btn' } as const
@@ -70,37 +71,12 @@ export const workshop: Blueprint = {
     VTab: { ripple: false, minWidth: 0 },
     VExpansionPanels: { flat: true, static: true, rounded: 0, class: 'ef-panels' },
     VProgressLinear: { color: 'primary', height: 4 },
-    VTextField: { variant: 'outlined', density: 'comfortable', rounded: 0, hideDetails: 'auto', color: 'primary', class: 'ef-field' },
-    VTextarea: {
-      variant: 'outlined',
-      density: 'comfortable',
-      rounded: 0,
-      hideDetails: 'auto',
-      color: 'primary',
-      rows: 2,
-      autoGrow: true,
-      class: 'ef-field',
-    },
+    VTextField: field,
+    VTextarea: { ...field, rows: 2, autoGrow: true },
     VMenu: still,
-    VSelect: {
-      ...still,
-      variant: 'outlined',
-      density: 'comfortable',
-      rounded: 0,
-      hideDetails: 'auto',
-      color: 'primary',
-      class: 'ef-field',
-    },
-    VAutocomplete: {
-      ...still,
-      variant: 'outlined',
-      density: 'comfortable',
-      rounded: 0,
-      hideDetails: 'auto',
-      color: 'primary',
-      class: 'ef-field',
-    },
-    VFileInput: { variant: 'outlined', density: 'comfortable', rounded: 0, hideDetails: 'auto', color: 'primary', class: 'ef-field' },
+    VSelect: { ...field, ...still },
+    VAutocomplete: { ...field, ...still },
+    VFileInput: field,
     VCheckbox: { density: 'default', hideDetails: true, color: 'primary', ripple: false },
     VRadioGroup: { hideDetails: true, color: 'primary' },
     VRadio: { ripple: false, color: 'primary' },

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import type { torquesAsked } from '#core/job/torquesAsked'
 import type { JobCommand, TorqueSaid } from '#core/job/types'
 import type { Operation } from '#core/sheet/types'
+import { fastenerWords } from '#shared/words/fastenerWords'
 
 /** The torques of one thing, group by group: of an operation's fasteners, of a part beside the lines. What has none is not asked. */
 const props = defineProps<{
@@ -15,7 +16,7 @@ const torques = defineModel<(TorqueSaid | undefined)[]>({ required: true })
 const emit = defineEmits<{ say: [command: JobCommand] }>()
 const groupName = (group: number) => {
   const fastener = props.operation?.fasteners[group]
-  return fastener ? `${fastener.count} × ${fastener.what} ${fastener.size}, ${fastener.place}` : `Group ${group + 1}`
+  return fastener ? `${fastener.count} × ${fastenerWords(fastener)}, ${fastener.place}` : `Group ${group + 1}`
 }
 const groups = props.asked.flatMap((one, i) => (one === undefined ? [] : [i]))
 /** Group after group: the one that is being tightened stands open, the others are said with whether they are done. */
