@@ -32,6 +32,12 @@ for (const [what, sheet, plate, lines, before, title] of steps)
     await expect(page.getByRole('heading', { level: 1 })).toHaveText(title)
     await expectAboveFoot(page)
     await expectFits(page, 48)
+    // Nor once the level has been tapped where it stands.
+    const scale = page.getByRole('slider')
+    if ((await scale.count()) === 0) return
+    await scale.click()
+    await expect(scale).toHaveAttribute('aria-valuetext', /mark/)
+    await expectAboveFoot(page)
   })
 
 test('on a phone what is offered to be taken back lies over the head, and leaves the strip to be read', async ({ page, server }) => {

@@ -170,8 +170,12 @@ function key(event: KeyboardEvent): void {
   .drawn {
     max-height: 92px;
   }
+  /* Read at arm's length: larger than the drawing has room for. */
+  .drawn {
+    overflow: visible;
+  }
   .name {
-    font-size: 29px;
+    font-size: 36px;
   }
   .beside {
     gap: 4px;
@@ -180,6 +184,16 @@ function key(event: KeyboardEvent): void {
   }
   .beside .v-btn {
     min-height: 50px;
+  }
+  /* What is read takes no more room than the word that asks for it. */
+  .beside br {
+    display: none;
+  }
+  .height {
+    font-size: inherit;
+  }
+  .height::after {
+    content: ', ';
   }
   .beside .soft {
     display: none;
