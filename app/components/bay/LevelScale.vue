@@ -167,11 +167,9 @@ function key(event: KeyboardEvent): void {
   padding: 0 4px;
 }
 @media (max-width: 599px) {
+  /* Its marks' names are read at arm's length: larger than the drawing has room for. */
   .drawn {
     max-height: 92px;
-  }
-  /* Read at arm's length: larger than the drawing has room for. */
-  .drawn {
     overflow: visible;
   }
   .name {
@@ -186,15 +184,13 @@ function key(event: KeyboardEvent): void {
     min-height: 50px;
   }
   /* What is read takes no more room than the word that asks for it. */
-  .beside br {
-    display: none;
-  }
   .height {
     font-size: inherit;
   }
   .height::after {
     content: ', ';
   }
+  .beside br,
   .beside .soft {
     display: none;
   }
