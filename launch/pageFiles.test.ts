@@ -69,10 +69,11 @@ describe('the pieces a build is cut into', () => {
   const at = (path: string) => `/w/app/${path}.vue`
   const reader = (name: string) => `/w/app/readers/${name}.ts`
   const schema = (name: string) => `/w/shared/schemas/${name}.ts`
+  const look = (name: string) => `vuetify-styles/lib/components/${name}/${name}.sass`
   const imports: Record<string, string[]> = {
     '/w/entry.js': ['vue'],
     vue: [],
-    [at('layouts/default')]: ['menu', 'vue', schema('row')],
+    [at('layouts/default')]: ['menu', 'vue', schema('row'), look('VMenu')],
     [at('layouts/bare')]: ['field'],
     [at('pages/sign-in')]: ['field', 'vue'],
     [at('pages/index')]: ['field', 'rows'],
@@ -82,10 +83,10 @@ describe('the pieces a build is cut into', () => {
     [at('pages/jobs/[id]/index')]: ['strip', 'tab'],
     [at('pages/jobs/[id]/fluid')]: ['strip'],
     [at('components/job/JobHead')]: ['tab'],
-    [at('pages/bench')]: ['bender', 'tab', 'select', 'paste', schema('making')],
+    [at('pages/bench')]: ['bender', 'tab', 'select', 'paste', schema('making'), look('VTabs')],
     [at('pages/jobs/[id]/make')]: ['bender'],
-    [at('pages/shop')]: ['select', 'chart', 'paste'],
-    [at('components/bay/MakeStep')]: ['select', 'act'],
+    [at('pages/shop')]: ['select', 'chart', 'paste', look('VMenu')],
+    [at('components/bay/MakeStep')]: ['select', 'act', look('VSelect')],
     [reader('ground')]: [schema('basics')],
     [reader('start')]: [schema('session')],
     [reader('sheet')]: [schema('sheet'), schema('session')],
@@ -114,6 +115,7 @@ describe('the pieces a build is cut into', () => {
         'zod',
         'kinds',
         'roles',
+        ...['VMenu', 'VTabs', 'VSelect'].map(look),
       ].map(id => [id, []]),
     ),
   }
@@ -166,6 +168,9 @@ describe('the pieces a build is cut into', () => {
   })
   it('keep from all of these what only other pages share, and what is fetched once a page stands', () => {
     expect(['chart', 'paste', 'select', 'act'].map(partOf)).toEqual(['rest', 'rest', 'later', undefined])
+  })
+  it('hold together the styles of what stands on no light page: none of them comes when a page stands, and has it laid out again', () => {
+    expect(['VMenu', 'VTabs', 'VSelect'].map(name => partOf(look(name)))).toEqual(['desk', 'looks', 'looks'])
   })
   it('leave to a page what it alone uses, and the page itself its own file', () => {
     expect(['rows', 'once', at('pages/car'), at('layouts/default'), at('components/bay/MakeStep')].filter(partOf)).toEqual([])

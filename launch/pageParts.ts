@@ -23,6 +23,9 @@ const apart = {
 const readers = { ground: 'readers/ground', start: 'readers/start', sheet: 'readers/sheet', job: 'readers/job' }
 const isSchema = (id: string) => /\/shared\/(schemas|answers)\//.test(id)
 
+/** The styles that Vuetify's components bring, built with our settings; ours are plain. */
+const isLook = (id: string) => /\.s[ac]ss(?:\?|$)/.test(id)
+
 const rootOf = (id: string) => /\/app\/((?:(?:pages|layouts|components)\/[^?]+(?=\.vue$))|(?:readers\/\w+(?=\.ts$)))/.exec(id)?.[1]
 /** A part that a page fetches once it stands, or when it is asked for. */
 const isLater = (root: string) => root.startsWith('components/') && !withPage.includes(root)
@@ -60,12 +63,14 @@ export function pageParts(): (id: string, meta: Rollup.ManualChunkMeta) => strin
     // A page's own file keeps its name, by which what it needs is known (pageFiles); a later part's is its own.
     if (roots.has(id)) return undefined
     const names = [...roots].flatMap(root => rootOf(root) ?? [])
-    if (names.length < 2) return undefined
+    const isFor = (some: readonly string[]) => names.some(name => some.includes(name))
+    if (names.length < 2 && !isLook(id)) return undefined
     if (names.includes(readers.ground)) return 'ground'
     if (names.includes(readers.start)) return 'schemas'
-    const isFor = (some: readonly string[]) => names.some(name => some.includes(name))
     if (isFor(first)) return 'first'
     if (isFor(light)) return 'desk'
+    // Styles that come once a page stands have the whole of it styled and laid out again, in one task: these come before it.
+    if (isLook(id)) return 'looks'
     // What schemas are built of lies apart from them and from pages: neither waits for the other, and none goes round in a circle.
     if (names.includes(readers.sheet)) return isSchema(id) ? 'sheet' : 'terms'
     if (names.includes(readers.job)) return isSchema(id) ? 'events' : 'terms'

@@ -83,11 +83,15 @@ useActs('This job', [
     <p v-for="item in photos.refused.filter(one => one.job === id)" :key="item.id" class="trouble" role="alert">
       A photo was not kept. {{ item.why }} <v-btn-second size="small" @click="photos.dismiss(item.id)">Seen</v-btn-second>
     </p>
-    <v-tabs class="rooms" aria-label="Rooms of this job">
-      <v-tab v-for="room in jobRooms" :key="room.path" :to="`/jobs/${id}${room.path}`" exact>
-        {{ room.name }}<kbd>g {{ room.key }}</kbd>
-      </v-tab>
-    </v-tabs>
+    <div class="place">
+      <InTurn>
+        <v-tabs class="rooms" aria-label="Rooms of this job">
+          <v-tab v-for="room in jobRooms" :key="room.path" :to="`/jobs/${id}${room.path}`" exact>
+            {{ room.name }}<kbd>g {{ room.key }}</kbd>
+          </v-tab>
+        </v-tabs>
+      </InTurn>
+    </div>
   </header>
 </template>
 
@@ -130,7 +134,14 @@ useActs('This job', [
 kbd {
   opacity: 1;
 }
+/* What is below does not move when the rooms are drawn. */
+.place {
+  min-height: 48px;
+}
 @media (max-width: 700px) {
+  .place {
+    display: contents;
+  }
   kbd {
     display: none;
   }
