@@ -24,8 +24,8 @@ onMounted(() => {
 <template>
   <div class="stack">
     <div class="spread">
-      <h1>Look up</h1>
-      <v-btn-second size="small" to="/car">Choose a car by make and model</v-btn-second>
+      <h1 class="whole">Look up</h1>
+      <v-btn-second size="small" to="/car">Car by make and model</v-btn-second>
     </div>
     <v-text-field
       ref="box"
@@ -50,6 +50,9 @@ onMounted(() => {
 </template>
 
 <style scoped>
+.whole {
+  white-space: nowrap;
+}
 .q {
   max-width: 720px;
 }

@@ -20,26 +20,32 @@ const { data: health } = useServerData(
 <template>
   <div class="stack">
     <h1>Shop</h1>
-    <section class="card stack">
-      <h2>Units on this device</h2>
-      <UnitsMenu />
-    </section>
-    <ThisDevice />
-    <FluidShelf />
-    <TubeStock />
-    <LineRules />
-    <BackupAge v-if="seesPeople" />
-    <PeopleList v-if="seesPeople" />
-    <DeviceList v-if="seesPeople" />
-    <SignedIn />
-    <AuditList v-if="isAdmin" />
-    <section v-if="health" class="card">
-      <h2>This installation</h2>
-      <p>
-        Efferent {{ health.version }} · PostgreSQL {{ health.database.server }} · database at {{ health.database.migration
-        }}<template v-if="health.demo"> · demo data loaded</template
-        ><template v-if="health.delay"> · answers after {{ Math.round(health.delay.p99) }} ms at most, 99 times of 100</template>
-      </p>
-    </section>
+    <div class="halves">
+      <div class="stack">
+        <section class="card stack">
+          <h2>Units on this device</h2>
+          <UnitsMenu />
+        </section>
+        <ThisDevice />
+        <SignedIn />
+        <PeopleList v-if="seesPeople" />
+        <DeviceList v-if="seesPeople" />
+      </div>
+      <div class="stack">
+        <FluidShelf />
+        <TubeStock />
+        <LineRules />
+        <BackupAge v-if="seesPeople" />
+        <AuditList v-if="isAdmin" />
+        <section v-if="health" class="card">
+          <h2>This installation</h2>
+          <p>
+            Efferent {{ health.version }} · PostgreSQL {{ health.database.server }} · database at {{ health.database.migration
+            }}<template v-if="health.demo"> · demo data loaded</template
+            ><template v-if="health.delay"> · answers after {{ Math.round(health.delay.p99) }} ms at most, 99 times of 100</template>
+          </p>
+        </section>
+      </div>
+    </div>
   </div>
 </template>

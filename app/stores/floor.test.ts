@@ -27,6 +27,7 @@ const row = (number: number, nextWords = ''): JobRow => ({
   sheetTitle: 'Gearbox cooler lines',
   revision: 1,
   plate: `SK ${number}`,
+  vehicleId: '00000000-0000-4000-8000-000000000001',
   vehicle: 'Ondrel Halyard',
   customer: 'Pilot Station',
   summary: { stage: 'planned', paused: false, step: { done: 0, of: 1 }, missing: 0, timers: [] },

@@ -59,6 +59,7 @@ const viewOf = (): JobView => ({
     sheetTitle: resolved.sheet.title,
     revision: resolved.sheet.revision,
     plate: 'SK 17 TOW',
+    vehicleId: '00000000-0000-4000-8000-000000000001',
     vehicle: 'Ondrel Halyard',
     customer: 'Pilot Station',
     summary: { stage: 'planned', paused: false, step: { done: 0, of: 1 }, missing: 0, timers: [] },

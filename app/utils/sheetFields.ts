@@ -714,7 +714,7 @@ export const chapters: Chapter[] = [
             true,
           ),
           choice('at', 'Car, while it is turned', from(liftPositions, positionWords), true),
-          number('running', 'Then with the engine idling', 'times', true),
+          number('running', 'Then, engine idling', 'times', true),
         ],
       },
     ],

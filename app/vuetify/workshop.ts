@@ -12,7 +12,8 @@ const shared = {
 const field = { variant: 'outlined', density: 'comfortable', rounded: 0, hideDetails: 'auto', color: 'primary', class: 'ef-field' } as const
 /** What opens is there: while it still moves a press goes through it, to whatever lies under it. */
 const still = { transition: false } as const
-const button = { variant: 'outlined', rounded: 0, ripple: false, class: 'ef-btn' } as const
+/** One that leads somewhere is not pressed by standing there already, or below. */
+const button = { variant: 'outlined', rounded: 0, ripple: false, active: false, class: 'ef-btn' } as const
 
 /** Vuetify as this program wears it: a theme for the desk, one for the bay, square, flat, without ripple; nothing looks as it comes. */
 export const workshop: Blueprint = {

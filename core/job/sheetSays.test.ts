@@ -12,6 +12,7 @@ import type { LiftPosition } from '../sheet/types'
 import { circuitOpenings } from './carState'
 import { forbiddenNow } from './forbiddenNow'
 import { listDue } from './obligations'
+import type { Obligation } from './types'
 
 const carOf = (sheet: string): ResolvedSheet => everyDemoCar().find(car => car.sheet.id === sheet)!
 const kinds = (played: PlayedJob) => new Set(listDue(played.resolved, played.state!).map(({ kind }) => kind))
@@ -115,7 +116,7 @@ it('a line is felt along again once a hold that carries it is fastened after tha
 
 it('what must not be done from the seat of a car left open is said with what forbids it, and nothing of one that is whole', () => {
   const played = new PlayedJob(carOf('wherry-rear-brake')).plan()
-  const forbidden = () => forbiddenNow(listDue(played.resolved, played.state!))
+  const forbidden = () => forbiddenNow(listDue(played.resolved, played.state!), played.resolved.sheet)
   played.workUntil('fit')
   const said = new Map(forbidden().map(({ act, because }) => [act, because.map(({ kind }) => kind)]))
   expect(said.get('pressure')).toEqual(expect.arrayContaining(['filled']))
@@ -129,6 +130,15 @@ it('what must not be done from the seat of a car left open is said with what for
   expect(tried('plover-clutch-hose')).toMatch(/^The lever has not/)
   played.workUntil()
   expect(forbidden()).toEqual([])
+})
+
+it('a pedal, a lever or a wheel is named only where moving it moves the fluid', () => {
+  const due: Obligation = { kind: 'filled', gates: ['pressure', 'run', 'drive', 'end'], since: 0 }
+  const moved = new Set<string>(['brake', 'clutch', 'power-steering'])
+  for (const { sheet } of everyDemoCar()) {
+    const acts = forbiddenNow([due], sheet).map(({ act }) => act)
+    expect(acts, sheet.id).toEqual(moved.has(sheet.system) ? ['run', 'drive', 'pressure'] : ['run', 'drive'])
+  }
 })
 
 it('a tap is opened and shut, a part comes off and goes back; a torque nobody knows is not said to have a middle', () => {

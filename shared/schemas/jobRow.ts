@@ -45,6 +45,7 @@ export const jobRowSchema = z.object({
   sheetTitle: z.string(),
   revision: z.number(),
   plate: z.string(),
+  vehicleId: z.uuid(),
   vehicle: z.string(),
   customer: z.string(),
   summary: summarySchema,

@@ -1,6 +1,7 @@
 import type { ActFromTheSeat } from '../../core/job/forbiddenNow'
 import type { BodyOf } from '../../core/job/types'
 import type { Sheet } from '../../core/sheet/types'
+import { isMotorcycle } from '../../core/sheet/isMotorcycle'
 import { leverOf } from './carTestWords'
 
 export const pauseWords: Record<BodyOf<'paused'>['reason'], string> = {
@@ -10,7 +11,11 @@ export const pauseWords: Record<BodyOf<'paused'>['reason'], string> = {
   other: 'put aside',
 }
 
-/** What a tag on the steering wheel forbids, for whoever sits down there. */
+/** Where a car that is left shows what must not be done to it. */
+export const tagTitle = (sheet: Pick<Sheet, 'proving'>): string =>
+  isMotorcycle(sheet) ? 'Tag for the handlebar' : 'Tag for the steering wheel'
+
+/** What that tag forbids, for whoever sits down there. */
 export function forbiddenWords(act: ActFromTheSeat, sheet: Sheet): string {
   switch (act) {
     case 'run':

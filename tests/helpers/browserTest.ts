@@ -68,9 +68,25 @@ export async function expectAccessible(page: Page): Promise<void> {
   ).toEqual([])
 }
 
-/** Nothing sticks out sideways, and whatever a gloved hand presses is large enough. */
+/** What a field is about is read whole, and does not lie over its unit. */
+const hiddenLabels = (page: Page): Promise<string[]> =>
+  page.evaluate(() =>
+    [...document.querySelectorAll<HTMLElement>('.v-field-label')].flatMap(label => {
+      if (label.getClientRects().length === 0 || getComputedStyle(label).visibility === 'hidden') return []
+      const unit = document.createRange()
+      const suffix = label.closest('.v-field')!.querySelector('.v-text-field__suffix')
+      if (suffix) unit.selectNodeContents(suffix)
+      const { left, top } = unit.getBoundingClientRect()
+      const { right, bottom } = label.getBoundingClientRect()
+      const isOver = suffix !== null && right > left && bottom > top
+      return isOver || label.scrollWidth > label.clientWidth + 1 ? [`${label.textContent}${isOver ? ', over its unit' : ', cut off'}`] : []
+    }),
+  )
+
+/** Nothing sticks out sideways, no field's name is cut off, and whatever a gloved hand presses is large enough. */
 export async function expectFits(page: Page, minTarget = 0): Promise<void> {
   expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)).toBeLessThanOrEqual(0)
+  expect(await hiddenLabels(page)).toEqual([])
   if (minTarget === 0) return
   const small = await page.evaluate(
     min =>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { JobCommand, Refusal } from '#core/job/types'
 import { accessWords, dueWords, refusalWords } from '#shared/words/refusalWords'
-import { pauseWords } from '#shared/words/pauseWords'
+import { pauseWords, tagTitle } from '#shared/words/pauseWords'
 import { useJob } from '~/stores/job'
 
 /** The bay without a step: paused, no plan, something still missing, or all done. */
@@ -20,7 +20,7 @@ const countIn = (operation: string) =>
       {{ pauseWords[job.state!.paused!.reason] }}{{ job.state!.paused!.note ? `: ${job.state!.paused!.note}` : '' }}, by
       {{ job.state!.paused!.by }}
     </p>
-    <v-btn-second :to="`/jobs/${job.state!.id}/tag`">Tag for the steering wheel</v-btn-second>
+    <v-btn-second :to="`/jobs/${job.state!.id}/tag`">{{ tagTitle(job.view!.sheet) }}</v-btn-second>
     <v-btn-go class="go" @click="emit('say', { type: 'resumed' })">Resume the job</v-btn-go>
   </div>
   <div v-else-if="job.inputs && !job.planning" class="busy" role="status" aria-label="Working out the plan" />

@@ -19,7 +19,7 @@ const set = (key: string, value: unknown) => value !== undefined && (section.val
   <div class="edit-line">
     <v-select
       density="compact"
-      label="Kind of section"
+      label="Section"
       :items="['tube', 'hose']"
       :model-value="section.kind"
       @update:model-value="kind => (section = sectionAs(section, kind))"

@@ -25,6 +25,7 @@ function take() {
     :label="bare ? undefined : label"
     :aria-label="bare ? label : undefined"
     :suffix="unit"
+    persistent-placeholder
     @change="take"
   />
 </template>

@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { System } from '#core/sheet/types'
+import type { JobRow } from '#shared/schemas/jobRow'
 import { plural, systemWords } from '#shared/words/vocabulary'
 import { useServerData } from '~/composables/useServerData'
 import { useConnection } from '~/stores/connection'
 import { useFloor } from '~/stores/floor'
 import { allSheets } from '~/utils/allSheets'
+import { systemsOf } from '~/utils/systemsOf'
 
-/** Before a letter is typed: the cars that are here, and the lines by what they carry. */
+/** Before a letter is typed: the cars that are here and those that lately were, and the lines by what they carry. */
 const connection = useConnection()
 const floor = useFloor()
 const { data: sheets } = useServerData(
@@ -15,12 +16,12 @@ const { data: sheets } = useServerData(
   () => allSheets(connection.look),
 )
 /** Who was worked on last comes first. */
-const here = computed(() => floor.open.toSorted((a, b) => b.updatedAt.localeCompare(a.updatedAt)).slice(0, 12))
-const systems = computed(() => {
-  const counts = new Map<System, number>()
-  for (const sheet of sheets.value ?? []) counts.set(sheet.system as System, (counts.get(sheet.system as System) ?? 0) + 1)
-  return [...counts].sort(([a], [b]) => systemWords[a].localeCompare(systemWords[b]))
-})
+const lastFirst = (rows: readonly JobRow[]) => rows.toSorted((a, b) => b.updatedAt.localeCompare(a.updatedAt)).slice(0, 12)
+const cars = computed(() => [
+  { id: 'here', title: 'Here today', rows: lastFirst(floor.open) },
+  { id: 'lately', title: 'Lately', rows: lastFirst(floor.rows?.filter(row => !floor.open.includes(row)) ?? []) },
+])
+const systems = computed(() => systemsOf(sheets.value ?? []))
 </script>
 
 <template>
@@ -29,16 +30,18 @@ const systems = computed(() => {
       <h2>Here today</h2>
       <div class="cars"><v-skeleton-loader v-for="n in 8" :key="n" class="car" type="list-item-two-line" height="70" /></div>
     </section>
-    <section v-else-if="here.length" aria-labelledby="here">
-      <h2 id="here">Here today</h2>
-      <ul class="cars">
-        <li v-for="row in here" :key="row.id">
-          <NuxtLink :to="`/sheets/${row.sheet}`" class="card car"
-            ><b>{{ row.plate }}</b> {{ row.vehicle }}<span class="sub">{{ row.sheetTitle }}</span></NuxtLink
-          >
-        </li>
-      </ul>
-    </section>
+    <template v-for="{ id, title, rows } in cars" :key="id">
+      <section v-if="rows.length" :aria-labelledby="id">
+        <h2 :id="id">{{ title }}</h2>
+        <ul class="cars">
+          <li v-for="row in rows" :key="row.id">
+            <NuxtLink :to="`/sheets/${row.sheet}?vehicle=${row.vehicleId}`" class="card car"
+              ><b>{{ row.plate }}</b> {{ row.vehicle }}<span class="sub">{{ row.sheetTitle }}</span></NuxtLink
+            >
+          </li>
+        </ul>
+      </section>
+    </template>
     <section aria-labelledby="hand">
       <h2 id="hand">In your hand</h2>
       <ul class="cars">
@@ -57,11 +60,12 @@ const systems = computed(() => {
     <section v-if="systems.length" aria-labelledby="systems">
       <h2 id="systems">By what the lines carry</h2>
       <ul class="cars">
-        <li v-for="[system, count] in systems" :key="system">
+        <li v-for="{ system, count, first } in systems" :key="system">
           <NuxtLink :to="`/library?system=${system}`" class="card car"
             ><b>{{ systemWords[system] }}</b
-            ><span class="sub">{{ plural(count, 'line sheet') }}</span></NuxtLink
-          >
+            ><span class="sub">{{ plural(count, 'line sheet') }}</span
+            ><SheetGlance :sheet="first" lines-only
+          /></NuxtLink>
         </li>
       </ul>
     </section>
@@ -84,6 +88,10 @@ const systems = computed(() => {
 }
 .car .sub {
   display: block;
+}
+.car :deep(.glance) {
+  min-height: 26px;
+  margin-top: 6px;
 }
 .car:hover {
   border-color: var(--ink);

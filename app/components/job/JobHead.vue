@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { navigateTo } from '#imports'
 import { summarise } from '#core/job/summarise'
-import { pauseWords } from '#shared/words/pauseWords'
+import { pauseWords, tagTitle } from '#shared/words/pauseWords'
 import { refusalWords } from '#shared/words/refusalWords'
 import { stepWords } from '#shared/words/stepWords'
 import { stageWords } from '#shared/words/vocabulary'
@@ -75,7 +75,7 @@ useActs('This job', [
         >
         <v-btn-main v-if="job.state!.signedOff" class="onward" :to="`/jobs/${id}/handover`">Hand over</v-btn-main>
         <v-btn-second v-else :to="`/jobs/${id}/handover`">Record, to print</v-btn-second>
-        <v-btn-second v-if="!job.state!.signedOff && job.state!.paused" :to="`/jobs/${id}/tag`">Tag for the wheel</v-btn-second>
+        <v-btn-second v-if="!job.state!.signedOff && job.state!.paused" :to="`/jobs/${id}/tag`">{{ tagTitle(sheet) }}</v-btn-second>
       </div>
     </div>
     <p v-if="refusal" class="trouble" role="alert">{{ refusalWords(refusal, sheet) }}</p>
@@ -141,9 +141,6 @@ kbd {
 @media (max-width: 700px) {
   .place {
     display: contents;
-  }
-  kbd {
-    display: none;
   }
   .car {
     font-size: 17px;

@@ -55,7 +55,7 @@ function clear() {
           @update:model-value="set({ diameter: $event })"
         />
         <NumberField :model-value="seen.pitch" label="Pitch" unit="mm" :least="0.2" :most="6" @update:model-value="setPitch" />
-        <NumberField :model-value="perInch" label="or turns per inch" :least="4" :most="120" @update:model-value="setPerInch" />
+        <NumberField :model-value="perInch" label="Turns per inch" :least="4" :most="120" @update:model-value="setPerInch" />
         <NumberField :model-value="seen.hex" label="Hex" unit="mm" :least="3" :most="100" @update:model-value="set({ hex: $event })" />
         <NumberField :model-value="seen.tube" label="Tube" unit="mm" :least="1" :most="60" @update:model-value="set({ tube: $event })" />
         <NumberField

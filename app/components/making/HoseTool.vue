@@ -50,7 +50,7 @@ const mm = (value: number) => `${formatNumber(value, 0)} mm`
         <PressureField :model-value="asked.pressure" label="Pressure in it" @update:model-value="set({ pressure: $event })" />
       </div>
       <p class="soft">The two spigots, and the way between them.</p>
-      <div v-for="(spigot, end) in spigots" :key="end" class="fields">
+      <div v-for="(spigot, end) in spigots" :key="end" class="fields spigot">
         <NumberField
           :model-value="spigot.bead"
           :label="`${end === 0 ? 'First' : 'Second'}: past its bead`"
@@ -116,6 +116,9 @@ const mm = (value: number) => `${formatNumber(value, 0)} mm`
 </template>
 
 <style scoped>
+.spigot {
+  grid-template-columns: repeat(auto-fit, minmax(210px, 1fr));
+}
 .cut {
   font-size: 20px;
 }

@@ -42,6 +42,7 @@ function rule(typed: unknown): true | string {
     :label="bare ? undefined : label"
     :aria-label="bare ? label : undefined"
     :suffix="bare || saysUnit ? undefined : unit"
+    persistent-placeholder
     :density="bare ? 'compact' : undefined"
     inputmode="decimal"
     autocomplete="off"

@@ -13,7 +13,6 @@ const told = computed(() => {
   const { out, back } = countBack(props.trays)
   return `${back} of ${out} back`
 })
-const reach = (well: Well) => Math.max(14, Math.min(70, (well.fastener.length ?? 16) * 0.9))
 </script>
 
 <template>
@@ -26,14 +25,7 @@ const reach = (well: Well) => Math.max(14, Math.min(70, (well.fastener.length ??
         <BoltOutline v-if="outlined(tray)" :name="tray.name" :fasteners="tray.wells.map(well => well.fastener)" />
         <ul>
           <li v-for="well in tray.wells" :key="well.group" class="well" :class="well.state">
-            <svg width="78" height="30" viewBox="0 0 78 30" aria-hidden="true">
-              <rect x="1" y="5" width="10" height="20" rx="2" class="metal" />
-              <rect x="11" y="11" :width="reach(well)" height="8" class="metal" />
-              <path
-                :d="`M${11 + reach(well) * 0.35} 11v8M${11 + reach(well) * 0.55} 11v8M${11 + reach(well) * 0.75} 11v8`"
-                class="thread"
-              />
-            </svg>
+            <FastenerShape :fastener="well.fastener" />
             <span
               ><b
                 ><span v-if="outlined(tray)" class="mark">{{ boltMark(well.group) }}</span
@@ -137,14 +129,5 @@ ul {
 .missing,
 .over {
   border-left-color: var(--bad);
-}
-.metal {
-  fill: var(--tube);
-  stroke: var(--ink);
-  stroke-width: 1.2;
-}
-.thread {
-  stroke: var(--ink);
-  stroke-width: 1;
 }
 </style>

@@ -23,6 +23,7 @@ const emit = defineEmits<{ keep: []; leave: [] }>()
         v-model.number="numbers[key]"
         :label="label"
         :suffix="suffix"
+        persistent-placeholder
         :step="step"
         type="number"
         :rules="[numberRule(shape[key])]"

@@ -89,7 +89,7 @@ async function write() {
     <p v-else class="soft">Nobody has noted anything yet. What would have saved you ten minutes?</p>
     <v-form class="card write no-print" @submit.prevent="whenTaken(write)($event)">
       <v-select v-model="about" :items="places" label="About" density="compact" />
-      <v-textarea v-model="text" :maxlength="limits.noteText" label="For the next person: “came out downwards only”" rows="2" />
+      <v-textarea v-model="text" :maxlength="limits.noteText" label="For the next person" placeholder="came out downwards only" rows="2" />
       <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
       <v-btn-second type="submit" size="small" :disabled="busy || !text.trim()">{{ busy ? 'Writing …' : 'Leave the note' }}</v-btn-second>
     </v-form>

@@ -7,7 +7,7 @@ import { plural } from '#shared/words/vocabulary'
 import { glanceOf } from '~/utils/glances'
 
 /** A sheet at a glance: its lines as little strips on one scale, and how many of its values are from where. */
-const props = defineProps<{ sheet: SheetHead }>()
+const props = defineProps<{ sheet: SheetHead; linesOnly?: boolean }>()
 const glance = ref<SheetGlanceView>()
 onMounted(async () => (glance.value = await glanceOf(props.sheet)))
 
@@ -47,7 +47,7 @@ const spoken = computed(() => {
           <path v-for="at in line.holds" :key="at" :d="`M${at} -6v12`" />
         </g>
       </svg>
-      <span class="sub">{{ trustWords(glance) }}</span>
+      <span v-if="!linesOnly" class="sub">{{ trustWords(glance) }}</span>
     </template>
   </div>
 </template>

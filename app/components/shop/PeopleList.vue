@@ -75,7 +75,8 @@ const setSecret = (person: PersonView) =>
             density="compact"
             type="password"
             autocomplete="new-password"
-            :label="`New ${secretWord(person.role)} for ${person.name}`"
+            :label="`New ${secretWord(person.role)}`"
+            :aria-label="`New ${secretWord(person.role)} for ${person.name}`"
             :rules="[typed => !typed || ruleBy(secretOf(person.role))(typed)]"
           /><v-btn-second type="submit" size="small" :disabled="!fresh[person.id]">Set</v-btn-second>
         </v-form>

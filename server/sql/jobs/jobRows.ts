@@ -77,6 +77,7 @@ export function toJobRow(row: JobHeadRow, { summary, nextWords }: Summed): JobRo
     sheetTitle: row.sheet_title,
     revision: row.sheet_revision,
     plate: row.plate,
+    vehicleId: row.vehicle_id,
     vehicle: row.vehicle_label,
     customer: row.customer,
     summary,

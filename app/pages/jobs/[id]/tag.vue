@@ -4,14 +4,14 @@ import { computed } from 'vue'
 import { useHead, useRequestURL } from '#imports'
 import { forbiddenNow } from '#core/job/forbiddenNow'
 import { dueWords } from '#shared/words/refusalWords'
-import { forbiddenWords, pauseWords } from '#shared/words/pauseWords'
+import { forbiddenWords, pauseWords, tagTitle } from '#shared/words/pauseWords'
 import { useJobPage } from '~/composables/useJobPage'
 
-/** A tag for the steering wheel of a car that is left with the job unfinished: what must not be done to it, and why. */
+/** A tag for the wheel or the bars of a car that is left with the job unfinished: what must not be done to it, and why. */
 const { id, job } = useJobPage()
 const sheet = computed(() => job.view!.sheet)
 const row = computed(() => job.view!.row)
-const forbidden = computed(() => forbiddenNow(job.missing))
+const forbidden = computed(() => forbiddenNow(job.missing, sheet.value))
 const paused = computed(() => job.state?.paused)
 const address = `${useRequestURL().origin}/jobs/${id}`
 useHead({ title: () => `Job ${job.view?.row.number ?? ''} · tag` })
@@ -27,7 +27,7 @@ const most = 4
       <v-btn-main @click="print">Print the tag</v-btn-main>
       <v-btn-quiet :to="`/jobs/${id}`">Back to the job</v-btn-quiet>
     </div>
-    <section class="tag-page" aria-label="Tag for the steering wheel">
+    <section class="tag-page" :aria-label="tagTitle(sheet)">
       <p class="plate">{{ row.plate }} · job {{ row.number }}</p>
       <template v-if="forbidden.length">
         <div v-for="{ act, because } in forbidden" :key="act" class="forbidden">

@@ -128,6 +128,7 @@ useActs('This card', [{ text: 'Print', keys: 'p', run: print }])
   min-height: 100vh;
   display: grid;
   gap: 14px;
+  grid-template-columns: minmax(0, 1fr);
   justify-items: center;
   align-content: start;
 }
@@ -176,6 +177,12 @@ h1 {
 }
 .strip-row {
   break-inside: avoid;
+}
+/* The whole sheet of paper, as small as a phone is. */
+@media screen and (max-width: 768px) {
+  .bay-card {
+    zoom: 0.44;
+  }
 }
 @media print {
   .desk-of-cards {
