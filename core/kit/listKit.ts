@@ -19,6 +19,8 @@ export type KitItem = {
   unobtainable?: boolean
   /** Several parts would do, and nobody has chosen. */
   toChoose?: boolean
+  /** Nobody knows what a line without a measured shape holds: it may take more. */
+  atLeast?: true
   /** Made here, not bought. */
   made?: boolean
 }
@@ -104,10 +106,11 @@ export function listKit(
   if (fluid.bottles.count > 0)
     items.push({
       kind: 'fluid',
-      name: spec.kind === 'unknown' ? 'fluid' : spec.value,
+      name: spec.kind === 'unknown' ? 'fluid, which the sheet does not name' : spec.value,
       count: fluid.bottles.count,
       for: [resolved.sheet.id],
       brought: false,
+      ...(fluid.shapeless.length > 0 && { atLeast: true }),
     })
   return mergeItems(items)
 }

@@ -169,7 +169,7 @@ export async function writeRecordPdf(
     })),
     ...record.rounds.map((round): Content => ({ text: `${roundWords(round)} (${round.by}, ${recordDate(round.at)}).` })),
     ...record.clearances.map((clear): Content => ({ text: `${clear.name}: clear all along (${clear.by}, ${recordDate(clear.at)}).` })),
-    ...record.tests.map((test): Content => ({ text: `${testWords(test)} (${test.by}, ${recordDate(test.at)}).` })),
+    ...record.tests.map((test): Content => ({ text: `${testWords(test, sheet)} (${test.by}, ${recordDate(test.at)}).` })),
     ...(record.roadTest
       ? [
           {

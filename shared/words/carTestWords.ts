@@ -4,11 +4,17 @@ import type { Caution, Sheet } from '../../core/sheet/types'
 import type { StepWords } from './stepWords'
 
 /** What is tried, and how it is when it is good: for the record. */
-export const triedWords: Readonly<Record<CarTest, { what: string; good: string }>> = {
-  pedal: { what: 'Pedal or lever', good: 'holds' },
-  steering: { what: 'Steering, lock to lock', good: 'even and quiet' },
-  gears: { what: 'Gears, standing', good: 'each engages' },
-  heater: { what: 'Heater', good: 'blows hot' },
+export function triedWords(test: CarTest, sheet: Pick<Sheet, 'proving'>): { what: string; good: string } {
+  switch (test) {
+    case 'pedal':
+      return { what: leverOf(sheet) === 'lever' ? 'Lever' : 'Pedal', good: 'holds' }
+    case 'steering':
+      return { what: 'Steering, lock to lock', good: 'even and quiet' }
+    case 'gears':
+      return { what: 'Gears, standing', good: 'each engages' }
+    case 'heater':
+      return { what: 'Heater', good: 'blows hot' }
+  }
 }
 
 export const leverOf = ({ proving }: Pick<Sheet, 'proving'>): string => (isMotorcycle({ proving }) ? 'lever' : 'pedal')

@@ -6,7 +6,9 @@ import { formatEntered, formatNumber } from '../../core/units/formatQuantity'
 import { bottleWords, holdWords, leakedWords, scaleWords } from './fluidWords'
 import { heightWords } from './levelWords'
 import { choiceWords, howWords, instrumentWords, leakWords, readingWords, roundWords, testWords } from './recordWords'
-import { rebentWords } from './makeActWords'
+import { leverOf } from './carTestWords'
+import { actDoneWords, rebentWords } from './makeActWords'
+import { pauseWords } from './pauseWords'
 import { foundWords } from './foundWords'
 import { goalWords, wishWords } from './planWords'
 import { remedyWords } from './remedyWords'
@@ -70,7 +72,7 @@ export function eventWords(body: JobBody, sheet: Sheet): string {
     case 'makingSaid':
       return `${name.line(body.line)}: what is to be made: ${plural(body.making.rows.filter(({ bend }) => bend > 0).length, 'bend')}`
     case 'makeActDone': {
-      return `${name.line(body.line)}, making: ${body.act.replace(':', ' ')}`
+      return `${name.line(body.line)}, making: ${actDoneWords(body.act)}`
     }
     case 'rebent':
       return `${name.line(body.line)}: ${rebentWords(body)}${body.note ? `, ${body.note}` : ''}; tried in its place once more`
@@ -142,15 +144,15 @@ export function eventWords(body: JobBody, sheet: Sheet): string {
     case 'engineStopped':
       return 'Engine stopped'
     case 'pressureHeld':
-      return 'Pedal held, line under pressure'
+      return `${leverOf(sheet) === 'lever' ? 'Lever' : 'Pedal'} held, line under pressure`
     case 'roundBled':
       return roundWords({ ...body, name: body.bleeder === sheet.id ? undefined : name.bleeder(body.bleeder) })
     case 'tested':
-      return testWords(body)
+      return testWords(body, sheet)
     case 'timerStarted':
-      return `Timer ${body.timer}, ${body.minutes} minutes`
+      return `Timer begun: ${waitWords[body.timer]}, ${formatNumber(body.minutes, 1)} min`
     case 'timerEnded':
-      return `Timer ${body.timer} ended${body.reason ? `: ${body.reason}` : ''}`
+      return `Timer ended: ${waitWords[body.timer]}${body.reason ? `, because ${body.reason}` : ''}`
     case 'cleaned':
       return `Joints wiped dry, car ${positionWords[body.at]}`
     case 'leakChecked':
@@ -160,7 +162,7 @@ export function eventWords(body: JobBody, sheet: Sheet): string {
     case 'noteWritten':
       return `Note: ${body.text}`
     case 'paused':
-      return `Paused: ${body.reason}${body.note ? `, ${body.note}` : ''}`
+      return `Paused: ${pauseWords[body.reason]}${body.note ? `, ${body.note}` : ''}`
     case 'resumed':
       return 'Resumed'
     case 'handedOver':

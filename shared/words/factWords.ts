@@ -1,11 +1,10 @@
-import { levelsOf } from '#core/sheet/levelsOf'
 import type { FluidEstimate, JointSpill } from '../../core/fluid/estimateFluid'
 import type { Step } from '../../core/job/listSteps'
 import type { JobCommand } from '../../core/job/types'
 import { panPlace } from '../../core/route/panPlace'
 import { placeOf } from '../../core/route/placeOf'
 import { chosenPart, usableParts, type ChosenParts } from '../../core/sheet/chosenPart'
-import { isOn } from '../../core/sheet/jointLines'
+import { levelsOf } from '../../core/sheet/levelsOf'
 import type { ResolvedSheet } from '../../core/sheet/resolveSheet'
 import { isSealedSet } from '../../core/sheet/isSealedSet'
 import { settleValue, settleWindow } from '../../core/sheet/settleContested'
@@ -13,6 +12,7 @@ import type { Contested, Hold, Joint, Line, Operation, Window } from '../../core
 import { formatEntered } from '../../core/units/formatQuantity'
 import type { Millilitres, NewtonMetres } from '../../core/units/types'
 import { readingWords, sightWords } from './recordWords'
+import { spillWords } from './spillWords'
 import { panWords } from './stepWords'
 import { hexName } from './hexWords'
 import { reachOf } from './standWords'
@@ -46,13 +46,6 @@ export function stepFacts(
   const operation = resolved.operations.find(candidate => candidate.id === target)
   const level = levelsOf(resolved.sheet).find(candidate => candidate.id === target)
   const spill = fluid?.joints.find(candidate => candidate.joint === joint?.id)
-  /** What nobody knows is not nothing. */
-  const spillWords = ({ spill: { least, most }, componentUnknown }: JointSpill) => {
-    const isShapeless = joint !== undefined && fluid!.shapeless.some(id => isOn(joint, id))
-    if (isShapeless && componentUnknown) return 'not known: the pan stands ready'
-    const more = isShapeless ? 'and what the line holds' : componentUnknown ? 'and what the component holds' : ''
-    return [format.volume(least, most), more].filter(Boolean).join(', ')
-  }
   const spec = settleValue(resolved.sheet.fluid.spec)
   const place = placeOf(resolved, target)
   const windowOf = (torque: Contested<Window<NewtonMetres>> | undefined) => {
@@ -71,7 +64,7 @@ export function stepFacts(
       value: (kind === 'fill' || (kind === 'level' && !isSealedSet(resolved.sheet))) && spec.kind !== 'unknown' ? spec.value : '',
     },
     { name: 'torque', value: kind === 'fasten' ? windowOf(hold?.torque) : kind === 'level' ? windowOf(level?.torque) : '' },
-    { name: 'will run out', value: kind === 'open' && spill ? spillWords(spill) : '' },
+    { name: 'will run out', value: kind === 'open' && spill ? spillWords(spill, resolved, fluid!, format.volume) : '' },
     { name: 'and elsewhere', value: kind === 'open' && spill ? spill.behind.map(behindWords).join('; ') : '' },
     { name: 'pan', value: drains && place ? panWords(panPlace(place)) : '' },
     { name: 'which mark', value: ['fit', 'withdraw', 'receive'].includes(kind) ? (line?.mark ?? '') : '' },

@@ -1,5 +1,5 @@
 import type { EndForm } from '../../core/making/cutLength'
-import type { Loose, MakeAct } from '../../core/making/makeActs'
+import { actKinds, type ActKind, type Loose, type MakeAct } from '../../core/making/makeActs'
 import type { Join, RuleBreach } from '../../core/making/makingRules'
 import type { TubeMaterial } from '../../core/making/tubeStrength'
 import type { Refusal } from '../../core/job/types'
@@ -54,6 +54,22 @@ export function actWords({ kind, item, end, form, bend }: MakeAct): string {
     case 'trim':
       return 'Mark and cut the second end to length'
   }
+}
+/** The same as it stands in the record, which keeps its id only: a bend by its number from 1, as it was made. */
+export function actDoneWords(id: string): string {
+  const [kind = '', about = ''] = id.split(':')
+  const end = about === 'from' || about === 'to' ? endWords[about] : about
+  const done: Record<ActKind, string> = {
+    cut: 'tube cut',
+    deburr: `${end} deburred`,
+    slide: 'what closes round it slid on',
+    form: `${end} formed`,
+    inspect: `${end} looked at`,
+    bend: `bend ${Number(about) + 1} made`,
+    'trial-fit': 'tried in its place',
+    trim: 'second end cut to length',
+  }
+  return actKinds.some(one => one === kind) ? done[kind as ActKind] : id
 }
 const oneOf = (names: readonly string[]): string => (names.length > 0 ? names.join(' or ') : 'nothing that is made here')
 /** What the shop's rules for this system do not allow, and what they do. */

@@ -6,7 +6,10 @@ import { estimateFluid } from '../../core/fluid/estimateFluid'
 import { listSteps } from '../../core/job/listSteps'
 import { listKit } from '../../core/kit/listKit'
 import { millimetres } from '../../core/units/types'
+import type { JobBody } from '../../core/job/types'
+import { makeActs } from '../../core/making/makeActs'
 import { eventWords } from './eventWords'
+import { actDoneWords } from './makeActWords'
 import { fastenerWords } from './fastenerWords'
 import { goalWords, neighbourWords, whyWords } from './planWords'
 import { stepWords } from './stepWords'
@@ -118,6 +121,35 @@ describe('a plan in words', () => {
       `Bled at ${clutch.bleeders[0]!.name}, 10 strokes: air, topped up`,
     )
     expect(eventWords({ ...round, bleeder: clutch.id, saw: 'clear', toppedUp: false }, clutch)).toBe('Bled, 10 times: clear, no air')
+    const motorcycle = sheetOf('plover-clutch-hose')
+    const said = (body: JobBody, sheet = clutch) => eventWords(body, sheet)
+    expect(said({ type: 'tested', test: 'pedal', result: 'good' })).toBe('Pedal: holds')
+    expect(said({ type: 'tested', test: 'pedal', result: 'good' }, motorcycle)).toBe('Lever: holds')
+    expect(said({ type: 'pressureHeld', minutes: 5 }, motorcycle)).toBe('Lever held, line under pressure')
+    expect(said({ type: 'paused', reason: 'end-of-day' })).toBe('Paused: end of the day')
+    expect(said({ type: 'timerStarted', timer: 'rest', minutes: 30 })).toBe('Timer begun: foam settling, 30 min')
+    expect(said({ type: 'timerEnded', timer: 'leak', reason: 'the customer waits' })).toBe(
+      'Timer ended: leak check, because the customer waits',
+    )
+  })
+
+  it('what was done in making a line is said as the list said it: bends by their number from 1', () => {
+    const acts = makeActs({ from: 'bubble', to: 'bubble' }, [{ id: 'nut-from', kind: 'nut', end: 'from' }], [0, 1])
+    expect(acts.map(({ id }) => actDoneWords(id))).toEqual([
+      'tube cut',
+      'first end deburred',
+      'what closes round it slid on',
+      'first end formed',
+      'first end looked at',
+      'bend 1 made',
+      'bend 2 made',
+      'tried in its place',
+      'second end cut to length',
+      'second end deburred',
+      'second end formed',
+      'second end looked at',
+    ])
+    expect(actDoneWords('of another version')).toBe('of another version')
   })
 
   it('a bolt is named with its length once', () => {

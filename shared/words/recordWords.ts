@@ -1,6 +1,6 @@
 import type { JobRecord, MadeEntry } from '../../core/job/buildRecord'
 import type { Instrument, LeakResult, LevelReading, Sight, TorqueHow } from '../../core/job/types'
-import type { BleedMethod } from '../../core/sheet/types'
+import type { BleedMethod, Sheet } from '../../core/sheet/types'
 import { formatEntered, formatNumber, formatQuantity } from '../../core/units/formatQuantity'
 import { triedWords } from './carTestWords'
 import { leakedWords } from './fluidWords'
@@ -68,8 +68,13 @@ export const countedWords: Partial<Record<BleedMethod, string>> = {
   'pump-and-hold': 'strokes in this round',
   gravity: 'strokes, if any',
 }
-export const testWords = ({ test, result, note }: Pick<JobRecord['tests'][number], 'test' | 'result' | 'note'>): string =>
-  `${triedWords[test].what}: ${result === 'good' ? triedWords[test].good : `not good, ${note ?? ''}`}`
+export function testWords(
+  { test, result, note }: Pick<JobRecord['tests'][number], 'test' | 'result' | 'note'>,
+  sheet: Pick<Sheet, 'proving'>,
+): string {
+  const { what, good } = triedWords(test, sheet)
+  return `${what}: ${result === 'good' ? good : `not good, ${note ?? ''}`}`
+}
 
 /** How a line was made here. */
 function madeWords({ how, note, tube, join, ends, by }: MadeEntry): string {

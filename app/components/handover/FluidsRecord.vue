@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { buildRecord } from '#core/job/buildRecord'
+import type { Sheet } from '#core/sheet/types'
 import { formatEntered, formatQuantity } from '#core/units/formatQuantity'
 import { fluidHowWords } from '#shared/words/fluidWords'
 import { readingWords, roundWords, testWords } from '#shared/words/recordWords'
@@ -7,7 +8,7 @@ import { useUnits } from '~/stores/units'
 import { whenWords } from '~/utils/whenWords'
 
 /** What went out and in, where it stands, and how it was bled and tried. */
-defineProps<{ record: ReturnType<typeof buildRecord> }>()
+defineProps<{ record: ReturnType<typeof buildRecord>; sheet: Sheet }>()
 const units = useUnits()
 </script>
 
@@ -54,7 +55,7 @@ const units = useUnits()
     <p v-for="(clear, i) in record.clearances" :key="`clear${i}`">
       {{ clear.name }}: clear all along. {{ clear.by }}, {{ whenWords(clear.at) }}
     </p>
-    <p v-for="test in record.tests" :key="test.test">{{ testWords(test) }}. {{ test.by }}, {{ whenWords(test.at) }}</p>
+    <p v-for="test in record.tests" :key="test.test">{{ testWords(test, sheet) }}. {{ test.by }}, {{ whenWords(test.at) }}</p>
     <p v-if="record.roadTest">
       Road test: {{ record.roadTest.result === 'good' ? 'good' : 'not good' }}{{ record.roadTest.note ? `, ${record.roadTest.note}` : '' }}.
       {{ record.roadTest.by }}, {{ whenWords(record.roadTest.at) }}

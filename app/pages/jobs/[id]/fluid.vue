@@ -8,6 +8,7 @@ import { levelCurve } from '#core/fluid/levelCurve'
 import { levelFluidOf } from '#core/sheet/levelFluidOf'
 import { settleValue, settleWindow } from '#core/sheet/settleContested'
 import { millimetres } from '#core/units/types'
+import { spillWords } from '#shared/words/spillWords'
 import { list } from '#shared/words/vocabulary'
 import { useJobPage } from '~/composables/useJobPage'
 import { useUnits } from '~/stores/units'
@@ -66,11 +67,8 @@ const shapeless = computed(() => resolved.value.lines.filter(({ id }) => job.flu
       <v-table class="kit">
         <tbody>
           <tr v-for="spill in job.fluid.joints" :key="spill.joint">
-            <td>
-              {{ resolved.joints.find(item => item.id === spill.joint)?.name
-              }}<span v-if="spill.componentUnknown" class="sub">plus what the component holds: unknown</span>
-            </td>
-            <td class="num">{{ units.volumeRange(spill.spill.least, spill.spill.most) }}</td>
+            <td>{{ resolved.joints.find(item => item.id === spill.joint)?.name }}</td>
+            <td class="num">{{ spillWords(spill, resolved, job.fluid, units.volumeRange) }}</td>
           </tr>
         </tbody>
       </v-table>

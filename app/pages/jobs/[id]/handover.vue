@@ -82,7 +82,7 @@ const handOver = () => say({ type: 'handedOver', to: 'customer' })
     </section>
     <TorquesRecord :torques="record.torques" />
     <JointsRecord :joints="record.joints" />
-    <FluidsRecord :record="record" />
+    <FluidsRecord :record="record" :sheet="sheet" />
     <section v-if="record.skipped.length || record.notes.length" class="card">
       <h2>Notes</h2>
       <ul>

@@ -38,13 +38,14 @@ const most = 4
           </ul>
         </div>
       </template>
+      <h2 v-else-if="job.state.signedOff">Signed off: it needs no tag</h2>
       <h2 v-else>Not finished: ask before you move it</h2>
       <div class="foot">
         <p>
           <template v-if="paused"
             >Paused by <b>{{ paused.by }}</b>, {{ whenWords(paused.at) }}: {{ pauseWords[paused.reason]
             }}{{ paused.note ? `, ${paused.note}` : '' }}.</template
-          ><template v-else>In work. Ask before you touch it.</template>
+          ><template v-else-if="!job.state.signedOff">In work. Ask before you touch it.</template>
         </p>
         <QrCode :text="address" label="Code that opens this job" class="qr" />
       </div>
