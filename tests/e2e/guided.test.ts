@@ -114,8 +114,8 @@ test('a clutch hose with everything that comes in between', async ({ page, brows
   await expect(title).toHaveText('Paused')
   // Whoever sits down in it meanwhile reads what must not be done.
   const bay = page.url()
-  await page.getByRole('link', { name: 'Tag for the steering wheel' }).click()
-  const tag = page.getByRole('region', { name: 'Tag for the steering wheel' })
+  await page.getByRole('link', { name: 'Tag for the wheel' }).click()
+  const tag = page.getByRole('region', { name: 'Tag for the wheel' })
   await expect(tag.getByRole('heading', { name: 'Do not drive, do not roll' })).toBeVisible()
   await expect(tag).toContainText('The car is still on the lift.')
   await expect(tag).toContainText('Paused by')

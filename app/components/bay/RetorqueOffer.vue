@@ -41,7 +41,7 @@ function again() {
         It weeps. {{ by === 'engine' ? 'Stop the engine' : 'Let the pressure go' }}, then use some of what is in hand, never beyond the
         window; then {{ by === 'engine' ? 'start it' : 'put it under pressure' }} and look again.
       </p>
-      <QuantityEntry v-model="torque" dimension="torque" :units="[units.torqueUnit]" :start="start" label="torqued again at" /><TorqueWindow
+      <QuantityEntry v-model="torque" dimension="torque" :units="[units.torqueUnit]" :start="start" label="torqued to" /><TorqueWindow
         :window="window.value"
         :value="torque && toSi('torque', torque)"
       />
