@@ -15,8 +15,8 @@ async function watchTasks(page: Page): Promise<void> {
 const longest = (page: Page) => page.evaluate(() => Math.max(0, ...(window as unknown as { held: number[] }).held))
 
 /**
- * What this machine, as busy as it is now, takes in the page for a fixed piece of work, ms; some 20 on an idle one. No task is to be longer
- * than a few of it: a slow machine is slow at both.
+ * What this machine, as busy as it is now, takes in the page for a fixed piece of work, ms; some 20 on an idle one: a slow machine is slow
+ * at this and at the page's tasks.
  */
 const unit = (page: Page) =>
   page.evaluate(() => {
@@ -45,11 +45,12 @@ test('no page holds up the hand on it: loaded, looked at, worked in', async ({ p
     [`/jobs/${job}/bay`, /./, () => page.keyboard.press('?')],
     ['/bench', 'Bench', () => page.getByRole('tab', { name: 'Hose' }).click()],
   ]
-  const most = 6
+  // 50 ms, where the machine is idle.
+  const most = 2.5
   for (const [path, isThere, act] of pages) {
     const seen: number[] = []
     // What the machine does beside it may fall into one visit: a page that holds hands up does so every time.
-    while (seen.length < 3 && !seen.some(times => times < most)) {
+    while (seen.length < 5 && !seen.some(times => times < most)) {
       await page.goto(path)
       await expect(page.getByRole('heading', { level: 1 })).toHaveText(isThere)
       await expect(page.locator('.busy')).toHaveCount(0)
