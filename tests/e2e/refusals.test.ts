@@ -106,18 +106,18 @@ test('two tablets: what no longer holds is shown to the one who was late', async
   // The late tablet hears nothing and cannot send until the other has resumed the job.
   await other.route('**/api/jobs/**', route => route.abort())
   await other.getByRole('button', { name: 'Resume the job' }).click()
-  await expect(other.getByRole('heading', { level: 1 })).toHaveText('Take off: Undershield')
+  await expect(other.getByRole('heading', { level: 1 })).toHaveText('Raise the car')
   // A tablet shows what it has kept; on record it is when the server has taken it.
   const taken = page.waitForResponse(answer => answer.url().endsWith('/events') && answer.ok())
   await page.getByRole('button', { name: 'Resume the job' }).click()
   await taken
-  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Take off: Undershield')
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Raise the car')
   await other.unroute('**/api/jobs/**')
   await expect(other.getByRole('alert').filter({ hasText: 'The job has moved on' })).toContainText(
     'Rafe Undal has worked on this job since',
   )
   await other.getByRole('button', { name: 'I have read it' }).click()
-  await expect(other.getByRole('heading', { level: 1 })).toHaveText('Take off: Undershield')
+  await expect(other.getByRole('heading', { level: 1 })).toHaveText('Raise the car')
   await other.context().close()
 })
 
