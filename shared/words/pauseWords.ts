@@ -12,8 +12,7 @@ export const pauseWords: Record<BodyOf<'paused'>['reason'], string> = {
 }
 
 /** Where a car that is left shows what must not be done to it. */
-export const tagTitle = (sheet: Pick<Sheet, 'proving'>): string =>
-  isMotorcycle(sheet) ? 'Tag for the bars' : 'Tag for the wheel'
+export const tagTitle = (sheet: Pick<Sheet, 'proving'>): string => (isMotorcycle(sheet) ? 'Tag for the bars' : 'Tag for the wheel')
 
 /** What that tag forbids, for whoever sits down there. */
 export function forbiddenWords(act: ActFromTheSeat, sheet: Sheet): string {

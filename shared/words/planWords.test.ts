@@ -152,6 +152,15 @@ describe('a plan in words', () => {
     expect(actDoneWords('of another version')).toBe('of another version')
   })
 
+  it('a line is made with the tools its ends take: a nut draws up a flare, a hose goes over a bead', () => {
+    const how = (sheet: string, target: string, part: string) =>
+      (['receive', 'make'] as const).map(kind => stepWords({ kind, target, part }, sheetOf(sheet)).how)
+    for (const said of how('wherry-rear-brake', 'hard', 'hard-made')) expect(said).toMatch(/trial flare/i)
+    const [gathered, made] = how('wherry-steering-return', 'return', 'middle-made')
+    expect(gathered).toMatch(/hose and clamps for both ends, bender and beading tool/)
+    expect(`${gathered} ${made}`).not.toMatch(/flare|flaring|nut/)
+  })
+
   it('a bolt is named with its length once', () => {
     const bolt = { count: 4, what: 'bolt' as const, size: 'M6', length: millimetres(25), place: 'rear' }
     expect(fastenerWords(bolt)).toBe('bolt M6 × 25')

@@ -4,6 +4,7 @@ import { chosenPart } from '../../core/sheet/chosenPart'
 import { isMotorcycle } from '../../core/sheet/isMotorcycle'
 import { isSealedSet } from '../../core/sheet/isSealedSet'
 import { isTap } from '../../core/sheet/isTap'
+import { isOn } from '../../core/sheet/jointLines'
 import { turnsByHand } from '../../core/fittings/seating'
 import type { Step } from '../../core/job/listSteps'
 import { assertNever } from '../../core/result'
@@ -167,6 +168,13 @@ const pressWords: Record<PressureSource, string> = {
   lever: 'Pull the lever in and hold it, with a band round the grip, while every joint is looked at.',
   'hand-pump': 'Pump it up by hand to the value the maker states, and watch the gauge while every joint is looked at.',
 }
+/** What the ends of a line that is made here take, and what is tried on a scrap before: a hose goes over a bead, a nut draws up a flare. */
+function madeEnds(ends: readonly Pick<Joint, 'kind'>[]): { takes: string; end: string; trial: string } {
+  if (ends.length > 0 && ends.every(({ kind }) => kind === 'clamp'))
+    return { takes: 'hose and clamps for both ends, bender and beading tool', end: 'bead', trial: 'A trial bead' }
+  return { takes: 'both nuts, bender and flaring bar', end: 'flare', trial: 'A trial flare' }
+}
+
 /** A step in words, for the bay view, the Floor and the record. Cautions stand before the action. */
 export function stepWords(
   step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Step, 'at' | 'phase' | 'helper' | 'part'>>,
@@ -181,6 +189,7 @@ export function stepWords(
   const part = line && chosenPart(line, step.part === undefined ? {} : { [line.id]: step.part })
   // One piece for several lines goes in by its own name.
   const newLine = part?.covers?.length ? part.name.replace(/^./, first => first.toUpperCase()) : name.line(step.target)
+  const made = madeEnds(sheet.joints.filter(candidate => isOn(candidate, step.target)))
   const words = (title: string, how: string, button: string, cautions: readonly Caution[] = []): StepWords => ({
     title,
     how,
@@ -203,7 +212,7 @@ export function stepWords(
       if (part?.bent)
         return words(
           `What it is made of: ${newLine}`,
-          'Tube enough on the coil, of the right size, both nuts, bender and flaring bar, before anything comes off the car. A trial flare on a scrap that is good.',
+          `Tube enough on the coil, of the right size, ${made.takes}, before anything comes off the car. ${made.trial} on a scrap that is good.`,
           'All there',
         )
       return words(
@@ -420,10 +429,10 @@ export function stepWords(
     case 'make':
       return words(
         `Make: ${newLine}`,
-        'Against the old one, act by act. What closes round the tube goes on before the flare or the bend that keeps it off; a trial flare on a scrap first.',
+        `Against the old one, act by act. What closes round the tube goes on before the ${made.end} or the bend that keeps it off; ${made.trial.toLowerCase()} on a scrap first.`,
         'Made, both ends looked at',
         [
-          { kind: 'eyes', text: 'Eye protection on: cutting and flaring throw splinters, and edges are sharp.' },
+          { kind: 'eyes', text: 'Eye protection on: cutting and forming throw splinters, and edges are sharp.' },
           ...(sheet.system === 'brake'
             ? [{ kind: 'law' as const, text: 'Tube and joints that your local rules allow in a brake; never a compression fitting.' }]
             : []),

@@ -39,7 +39,10 @@ test('the desk: units, keys, a car that is not here yet, and signing out', async
   await expect(page.getByRole('region', { name: 'Lately' })).toContainText('KE 20 TCH')
   const carried = page.getByRole('region', { name: 'By what the lines carry' })
   await expect(carried.getByRole('link', { name: /^clutch/ }).getByRole('img', { name: /^1 line, the longest/ })).toBeVisible()
-  await page.getByRole('region', { name: 'Here today' }).getByRole('link', { name: /^BR 88 KEL/ }).click()
+  await page
+    .getByRole('region', { name: 'Here today' })
+    .getByRole('link', { name: /^BR 88 KEL/ })
+    .click()
   await expect(page.getByText('Ebba Strand')).toBeVisible()
   await expect(page.getByText('Look through the grille')).toHaveCount(0)
   await page.goBack()
