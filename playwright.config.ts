@@ -12,6 +12,11 @@ export default defineConfig({
   // What fails once and not twice is said to be flaky, and looked into; it does not hold up everything else.
   retries: 1,
   reporter: [['list']],
+  projects: [
+    { name: 'shared', testIgnore: /held\.test/ },
+    // What measures how long a page holds up the hand has both cores to itself (launch/test.mjs).
+    { name: 'alone', testMatch: /held\.test/ },
+  ],
   outputDir: 'test-results',
   globalSetup: './tests/helpers/browserSetup.ts',
   use: {

@@ -51,7 +51,9 @@ const stages = {
   types: () => onTwoCores(types),
   unit: () => run(bin('vitest'), ['run', '--project', 'unit', '--project', 'parts', '--project', 'components'], { show: true }),
   server: () => run(bin('vitest'), ['run', '--project', 'server'], { show: true }),
-  e2e: () => run(bin('playwright'), ['test'], { show: true }),
+  e2e: async () => {
+    for (const project of ['shared', 'alone']) await run(bin('playwright'), ['test', '--project', project], { show: true })
+  },
 }
 
 /** Everything that must hold, in the order in which it fails fastest; installs what it needs. */

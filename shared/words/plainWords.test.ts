@@ -6,7 +6,7 @@ import { describe, expect, it } from 'vitest'
 const root = fileURLToPath(new URL('../..', import.meta.url))
 const files = (folder: string): string[] =>
   readdirSync(join(root, folder), { withFileTypes: true, recursive: true })
-    .filter(entry => entry.isFile() && /\.(vue|ts)$/.test(entry.name) && !/\.test\.ts$/.test(entry.name))
+    .filter(entry => entry.isFile() && /\.(vue|ts|json)$/.test(entry.name) && !/\.test\.ts$/.test(entry.name))
     .map(entry => join(entry.parentPath, entry.name))
 /** What stands in quotes or between tags: comments say why, and may say it in their own words. */
 const spoken = (text: string) =>
@@ -14,7 +14,7 @@ const spoken = (text: string) =>
     .replaceAll(/\/\*[\s\S]*?\*\/|<!--[\s\S]*?-->/g, '')
     .replaceAll(/(^|\s)\/\/.*$/gm, '')
     .replaceAll(/\s+/g, ' ')
-const texts = [...files('app'), ...files('shared')].map(file => ({ file, text: spoken(readFileSync(file, 'utf8')) }))
+const texts = [...files('app'), ...files('shared'), ...files('db/demo')].map(file => ({ file, text: spoken(readFileSync(file, 'utf8')) }))
 const terms = [...readFileSync(join(root, 'docs/words.md'), 'utf8').matchAll(/^\| ([a-z][a-z -]+) \|/gm)].map(([, term]) => term!).slice(1)
 
 describe('words that a mechanic reads', () => {

@@ -44,7 +44,7 @@ export function thinSteering() {
     fluid: a.fluid('unknown', undefined, 1000, 0.00078),
     bleeding: bleeding(
       ['lock-to-lock'],
-      'General practice: wheels free, engine off, slowly side to side short of the stops, topping up. Foam rests.',
+      'General practice: wheels free, engine off, slowly side to side short of the stops, topping up. Let foam settle.',
       { restMinutes: 30, strokes: 6, turns: 'short-of-lock', at: 'half', running: 6 },
     ),
     proving: a.proving('unknown', 'engine', ['Measure the old hose before it is thrown away.']),
