@@ -17,10 +17,8 @@ const { data: sheets } = useServerData(
 )
 /** Who was worked on last comes first. */
 const lastFirst = (rows: readonly JobRow[]) => rows.toSorted((a, b) => b.updatedAt.localeCompare(a.updatedAt)).slice(0, 12)
-const cars = computed(() => [
-  { id: 'here', title: 'Here today', rows: lastFirst(floor.open) },
-  { id: 'lately', title: 'Lately', rows: lastFirst(floor.rows?.filter(row => !floor.open.includes(row)) ?? []) },
-])
+const here = computed(() => lastFirst(floor.open))
+const lately = computed(() => lastFirst(floor.rows?.filter(row => !floor.open.includes(row)) ?? []))
 const systems = computed(() => systemsOf(sheets.value ?? []))
 </script>
 
@@ -28,40 +26,32 @@ const systems = computed(() => systemsOf(sheets.value ?? []))
   <div class="start stack">
     <section v-if="!floor.rows" aria-hidden="true">
       <h2>Here today</h2>
-      <div class="cars"><v-skeleton-loader v-for="n in 8" :key="n" class="car" type="list-item-two-line" height="70" /></div>
+      <div class="link-cards"><v-skeleton-loader v-for="n in 8" :key="n" class="card" type="list-item-two-line" height="70" /></div>
     </section>
-    <template v-for="{ id, title, rows } in cars" :key="id">
-      <section v-if="rows.length" :aria-labelledby="id">
-        <h2 :id="id">{{ title }}</h2>
-        <ul class="cars">
-          <li v-for="row in rows" :key="row.id">
-            <NuxtLink :to="`/sheets/${row.sheet}?vehicle=${row.vehicleId}`" class="card car"
-              ><b>{{ row.plate }}</b> {{ row.vehicle }}<span class="sub">{{ row.sheetTitle }}</span></NuxtLink
+    <CarCards v-else-if="here.length" id="here" title="Here today" :rows="here" />
+    <div class="pair">
+      <section aria-labelledby="hand">
+        <h2 id="hand">In your hand</h2>
+        <ul class="link-cards">
+          <li>
+            <NuxtLink to="/bench?tool=fitting" class="card"
+              ><b>Which fitting is this?</b><span class="sub">by caliper, pitch, hex and what seals</span></NuxtLink
+            >
+          </li>
+          <li>
+            <NuxtLink to="/bench" class="card"
+              ><b>A line to match or make</b><span class="sub">by rule, by points or by photographs</span></NuxtLink
             >
           </li>
         </ul>
       </section>
-    </template>
-    <section aria-labelledby="hand">
-      <h2 id="hand">In your hand</h2>
-      <ul class="cars">
-        <li>
-          <NuxtLink to="/bench?tool=fitting" class="card car"
-            ><b>Which fitting is this?</b><span class="sub">by caliper, pitch, hex and what seals</span></NuxtLink
-          >
-        </li>
-        <li>
-          <NuxtLink to="/bench" class="card car"
-            ><b>A line to match or make</b><span class="sub">by rule, by points or by photographs</span></NuxtLink
-          >
-        </li>
-      </ul>
-    </section>
+      <CarCards v-if="lately.length" id="lately" title="Lately" :rows="lately" />
+    </div>
     <section v-if="systems.length" aria-labelledby="systems">
       <h2 id="systems">By what the lines carry</h2>
-      <ul class="cars">
+      <ul class="link-cards">
         <li v-for="{ system, count, first } in systems" :key="system">
-          <NuxtLink :to="`/library?system=${system}`" class="card car"
+          <NuxtLink :to="`/library?system=${system}`" class="card"
             ><b>{{ systemWords[system] }}</b
             ><span class="sub">{{ plural(count, 'line sheet') }}</span
             ><SheetGlance :sheet="first" lines-only
@@ -73,27 +63,13 @@ const systems = computed(() => systemsOf(sheets.value ?? []))
 </template>
 
 <style scoped>
-.cars {
-  list-style: none;
-  padding: 0;
+.pair {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(240px, 1fr));
-  gap: 10px;
-  margin-top: 8px;
+  grid-template-columns: repeat(auto-fit, minmax(min(100%, 500px), 1fr));
+  gap: 14px 10px;
 }
-.car {
-  display: block;
-  min-height: 64px;
-  text-decoration: none;
-}
-.car .sub {
-  display: block;
-}
-.car :deep(.glance) {
+.link-cards :deep(.glance) {
   min-height: 26px;
   margin-top: 6px;
-}
-.car:hover {
-  border-color: var(--ink);
 }
 </style>
