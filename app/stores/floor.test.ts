@@ -77,6 +77,15 @@ describe('the Floor', () => {
     expect(later.rows).toHaveLength(1)
   })
 
+  it('what a version before has kept of it is read as well', async () => {
+    const { vehicleId: _, ...before } = row(1)
+    await deviceStore().keepAnswer({ path: '/api/jobs/stream', at: Date.now(), value: [before] })
+    const floor = useFloor()
+    floor.follow()
+    Stream.last.say('error', {})
+    await vi.waitFor(() => expect(floor.rows).toHaveLength(1))
+  })
+
   it('shows a thousand jobs by their numbers, and a thousand that move in one frame once', async () => {
     const floor = useFloor()
     floor.follow()

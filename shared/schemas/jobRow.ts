@@ -45,7 +45,8 @@ export const jobRowSchema = z.object({
   sheetTitle: z.string(),
   revision: z.number(),
   plate: z.string(),
-  vehicleId: z.uuid(),
+  /** Absent in what a version before has kept on a device. */
+  vehicleId: z.uuid().optional(),
   vehicle: z.string(),
   customer: z.string(),
   summary: summarySchema,

@@ -10,7 +10,7 @@ defineProps<{ id: string; title: string; rows: readonly JobRow[] }>()
     <h2 :id="id">{{ title }}</h2>
     <ul class="link-cards">
       <li v-for="row in rows" :key="row.id">
-        <NuxtLink :to="`/sheets/${row.sheet}?vehicle=${row.vehicleId}`" class="card"
+        <NuxtLink :to="`/sheets/${row.sheet}${row.vehicleId ? `?vehicle=${row.vehicleId}` : ''}`" class="card"
           ><b>{{ row.plate }}</b> {{ row.vehicle }}<span class="sub">{{ row.sheetTitle }}</span></NuxtLink
         >
       </li>
