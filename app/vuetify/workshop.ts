@@ -75,6 +75,7 @@ export const workshop: Blueprint = {
     VTextField: field,
     VTextarea: { ...field, rows: 2, autoGrow: true },
     VMenu: still,
+    VTooltip: { ...still, location: 'top', contentClass: 'ef-tip' },
     VSelect: { ...field, ...still },
     VAutocomplete: { ...field, ...still },
     VFileInput: field,

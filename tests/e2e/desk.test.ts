@@ -53,6 +53,12 @@ test('the desk: units, keys, a car that is not here yet, and signing out', async
   // The reader's units, on this device, also after a reload.
   const row = page.getByRole('row', { name: /Gearbox, upper/ })
   await expect(row).toContainText('18.5 N·m')
+  // Under the pointer: the other units, the keys of the picture.
+  await page.getByRole('button', { name: '330 mm' }).first().hover()
+  await expect(page.getByText('13 in', { exact: true })).toBeVisible()
+  await page.getByRole('button', { name: 'Nearer' }).hover()
+  await expect(page.getByText('Nearer: +', { exact: true })).toBeVisible()
+  await expect(page.getByText('13 in', { exact: true })).toBeHidden()
   await page.keyboard.press('u')
   await expect(row).toContainText('13.6 lbf·ft')
   await expect(row).toContainText('17–20 N·m')

@@ -66,13 +66,7 @@ useActs('This job', [
       </div>
       <div class="row acts">
         <v-btn-main v-if="!job.state!.signedOff" class="onward" :to="`/jobs/${id}/bay`">Bay view <kbd>b</kbd></v-btn-main>
-        <v-btn-second
-          v-if="!job.state!.signedOff"
-          :disabled="!signable"
-          :title="signable ? '' : 'See what is missing, under Proof'"
-          @click="signOff"
-          >Sign off</v-btn-second
-        >
+        <v-btn-second v-if="!job.state!.signedOff" :disabled="!signable" @click="signOff">Sign off</v-btn-second>
         <v-btn-main v-if="job.state!.signedOff" class="onward" :to="`/jobs/${id}/handover`">Hand over</v-btn-main>
         <v-btn-second v-else :to="`/jobs/${id}/handover`">Record, to print</v-btn-second>
         <v-btn-second v-if="!job.state!.signedOff && job.state!.paused" :to="`/jobs/${id}/tag`">{{ tagTitle(sheet) }}</v-btn-second>

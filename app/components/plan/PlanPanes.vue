@@ -32,7 +32,7 @@ watch(panes, now => now.some(({ id }) => id === pane.value) || (pane.value = 'li
     <div class="tabs" role="group" aria-label="What the plan rests on">
       <v-btn-choice v-for="{ id, title } in panes" :key="id" :aria-pressed="pane === id" @click="pane = id"
         >{{ title
-        }}<span v-if="id === 'open' && neighbours.undecided" class="count" :title="`${neighbours.undecided} to decide`"
+        }}<span v-if="id === 'open' && neighbours.undecided" class="count"
           ><span aria-hidden="true">{{ neighbours.undecided }}</span
           ><span class="sr">, {{ neighbours.undecided }} to decide</span></span
         ></v-btn-choice

@@ -79,10 +79,11 @@ const titleOf = (point: Standpoint) => standpointTitle(props.resolved.sheet, poi
       </div>
       <div v-if="hasSpace" class="tabs" role="group" aria-label="Picture">
         <template v-if="!flat"
-          ><v-btn-choice aria-label="Nearer" title="Nearer: +" @click="scene?.nearer(1.25)">+</v-btn-choice
-          ><v-btn-choice aria-label="Further" title="Further: −" @click="scene?.nearer(0.8)">−</v-btn-choice
-          ><v-btn-choice title="Straighten: 0, or a double click" @click="scene?.straighten()">Straight</v-btn-choice></template
-        >
+          ><v-btn-choice aria-label="Nearer" @click="scene?.nearer(1.25)">+<v-tooltip activator="parent" text="Nearer: +" /></v-btn-choice
+          ><v-btn-choice aria-label="Further" @click="scene?.nearer(0.8)">−<v-tooltip activator="parent" text="Further: −" /></v-btn-choice
+          ><v-btn-choice @click="scene?.straighten()"
+            >Straight<v-tooltip activator="parent" text="Straighten: 0, or a double click" /></v-btn-choice
+        ></template>
         <v-btn-choice :aria-pressed="flat" @click="flat = !flat">Flat</v-btn-choice>
       </div>
     </div>
