@@ -75,7 +75,8 @@ export const workshop: Blueprint = {
     VTextField: field,
     VTextarea: { ...field, rows: 2, autoGrow: true },
     VMenu: still,
-    VTooltip: { ...still, location: 'top', contentClass: 'ef-tip' },
+    // What nobody points at is not on the page.
+    VTooltip: { ...still, eager: false, location: 'top', contentClass: 'ef-tip' },
     VSelect: { ...field, ...still },
     VAutocomplete: { ...field, ...still },
     VFileInput: field,

@@ -58,6 +58,7 @@ test('the desk: units, keys, a car that is not here yet, and signing out', async
   await expect(page.getByText('13 in', { exact: true })).toBeVisible()
   await page.getByRole('button', { name: 'Nearer' }).hover()
   await expect(page.getByText('Nearer: +', { exact: true })).toBeVisible()
+  await expectAccessible(page)
   await expect(page.getByText('13 in', { exact: true })).toBeHidden()
   await page.keyboard.press('u')
   await expect(row).toContainText('13.6 lbf·ft')
