@@ -344,7 +344,7 @@ describe('car and pressure', () => {
     expect(new Story(pedal).ask({ type: 'pressureHeld' })).toEqual({ type: 'pressureHeld', minutes: 10 })
     const apart = new Story(pedal).then({ type: 'jointOpened', joint: 'far' })
     expect(apart.ask({ type: 'pressureHeld' })).toEqual(refused('JOB_GATE', { gate: 'pressure' }))
-    expect(apart.ask({ type: 'tested', test: 'pedal', result: 'good' })).toEqual(refused('JOB_GATE', { gate: 'pressure' }))
+    expect(apart.ask({ type: 'tested', test: 'pedal', result: 'good' })).toEqual(refused('JOB_GATE', { gate: 'run' }))
     expect(new Story(pedal).ask({ type: 'tested', test: 'pedal', result: 'good' })).toMatchObject({ result: 'good' })
   })
   it('what is tried is what this car has, once nothing it needs is due', () => {

@@ -15,7 +15,7 @@ import { decideJoint, decideSeized, decideTraced } from './decideJoint'
 import { decideCarried, decideHold, decideLine, decidePart } from './decideLine'
 import { decideTightened } from './decideTightened'
 import { guarded, unknown, withReason, type Context, type Decision, type Of } from './decision'
-import { carTestOf, carTestRules } from './carTests'
+import { carTestGate, carTestOf } from './carTests'
 import { secondsLeft } from './timer'
 import type { JobCommand, JobState, Role } from './types'
 import { endsByHeat, waitBefore, waitsOf } from './waits'
@@ -197,7 +197,7 @@ export function decide(state: JobState | undefined, command: JobCommand, context
     case 'tested':
       if (carTestOf(context.resolved.sheet) !== command.test) return unknown('test', command.test)
       if (command.result === 'not-good') return command.note?.trim() ? ok(command) : fail({ code: 'JOB_REASON_NEEDED', field: 'note' })
-      return guarded(carTestRules[command.test].gate, state, context) ?? ok(command)
+      return guarded(carTestGate, state, context) ?? ok(command)
     case 'timerEnded':
       return decideTimerEnded(state, command, context)
     case 'roadTested':

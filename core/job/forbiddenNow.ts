@@ -1,5 +1,5 @@
 import type { Sheet } from '../sheet/types'
-import { carTestOf } from './carTests'
+import { carTestOf, carTestRules } from './carTests'
 import type { Gate, Obligation } from './types'
 
 /** What somebody who knows nothing of the job could do to the car from its seat. */
@@ -9,7 +9,7 @@ export type ActFromTheSeat = (typeof actsFromTheSeat)[number]
 /** A pedal, a lever and a wheel can be moved with the engine off; any other circuit only the engine puts under pressure. */
 function isInReach(act: ActFromTheSeat, sheet: Pick<Sheet, 'system'>): boolean {
   const test = carTestOf(sheet)
-  return act !== 'pressure' || test === 'pedal' || test === 'steering'
+  return act !== 'pressure' || (test !== undefined && carTestRules[test].byHand === true)
 }
 
 /** What must not be done to a car that stands with the job unfinished, and what forbids it; nothing, where nothing does. */

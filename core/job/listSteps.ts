@@ -6,7 +6,7 @@ import { isOn } from '../sheet/jointLines'
 import { liftPositions, type LiftPosition, type Reach, type Sheet } from '../sheet/types'
 import { disturbedAt, isOff, liftOf, pressureSourceOf, runningSince, tightenedAt } from './carState'
 import { levelsOf } from '../sheet/levelsOf'
-import { carTestOf, carTestRules } from './carTests'
+import { carTestGate, carTestOf } from './carTests'
 import { isStepDone } from './isStepDone'
 import { listDone } from './listDone'
 import { draftSteps, enginePlace, isLook, type Draft, type Step } from './draftSteps'
@@ -251,8 +251,7 @@ function placeFor({ kind, target }: StepRef, { sheet }: ResolvedSheet, state: Jo
 /** Which gate a step has to pass. */
 function gateOf({ kind }: Step, sheet: Sheet): Gate | undefined {
   if (kind === 'run') return 'run'
-  const test = kind === 'test' ? carTestOf(sheet) : undefined
-  if (test !== undefined) return carTestRules[test].gate
+  if (kind === 'test' && carTestOf(sheet)) return carTestGate
   if (kind === 'press' || kind === 'bleed') return 'pressure'
   if (kind === 'open' || kind === 'mend') return 'open'
   if (kind === 'fit') return 'fit'

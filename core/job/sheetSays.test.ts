@@ -132,6 +132,16 @@ it('what must not be done from the seat of a car left open is said with what for
   expect(forbidden()).toEqual([])
 })
 
+it('a pedal is not said to hold while something is off that the engine needs: it is tried with the engine idling', () => {
+  const played = new PlayedJob(carOf('skerry-clutch-set')).plan().workUntil('on:battery')
+  const holds = { type: 'tested', test: 'pedal', result: 'good' } as const
+  expect(played.try(holds)).toMatchObject({ code: 'JOB_GATE', gate: 'run' })
+  // One that does not is heard at once.
+  expect(played.try({ ...holds, result: 'not-good', note: 'sinks' })).toBeUndefined()
+  const whole = new PlayedJob(carOf('skerry-clutch-set')).plan().workUntil('test')
+  expect(whole.try(holds)).toBeUndefined()
+})
+
 it('a pedal, a lever or a wheel is named only where moving it moves the fluid', () => {
   const due: Obligation = { kind: 'filled', gates: ['pressure', 'run', 'drive', 'end'], since: 0 }
   const moved = new Set<string>(['brake', 'clutch', 'power-steering'])

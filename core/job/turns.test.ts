@@ -113,7 +113,7 @@ describe('five jobs as they go', () => {
   it('a sealed set: no pedal before the slave is bolted, and nothing is capped, caught or filled', () => {
     const played = new PlayedJob(carOf('skerry-clutch-set')).plan().workUntil('torque:slave-joint')
     expect(played.try({ type: 'pressureHeld' })).toMatchObject({ code: 'JOB_GATE', gate: 'pressure' })
-    expect(played.try({ type: 'tested', test: 'pedal', result: 'good' })).toMatchObject({ code: 'JOB_GATE', gate: 'pressure' })
+    expect(played.try({ type: 'tested', test: 'pedal', result: 'good' })).toMatchObject({ code: 'JOB_GATE', gate: 'run' })
     played.workUntil()
     const types = new Set(played.events.map(({ body }) => body.type))
     for (const none of ['jointCapped', 'fluidCaught', 'fluidAdded', 'engineStarted'] as const) expect(types.has(none), none).toBe(false)

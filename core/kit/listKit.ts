@@ -19,6 +19,8 @@ export type KitItem = {
   unobtainable?: boolean
   /** Several parts would do, and nobody has chosen. */
   toChoose?: boolean
+  /** The sheet does not say which fluid. */
+  unnamed?: true
   /** Nobody knows what a line without a measured shape holds: it may take more. */
   atLeast?: true
   /** Made here, not bought. */
@@ -106,7 +108,8 @@ export function listKit(
   if (fluid.bottles.count > 0)
     items.push({
       kind: 'fluid',
-      name: spec.kind === 'unknown' ? 'fluid, which the sheet does not name' : spec.value,
+      name: spec.kind === 'unknown' ? 'fluid' : spec.value,
+      ...(spec.kind === 'unknown' && { unnamed: true }),
       count: fluid.bottles.count,
       for: [resolved.sheet.id],
       brought: false,

@@ -25,6 +25,7 @@ const bottleOf = (item: KitItem) =>
                   item.kind === 'fluid' && job.fluid ? `${units.volume(bottleOf(item))} bottle` : item.size,
                   item.kind === 'part' && 'renewed beside the line',
                   item.part,
+                  item.unnamed && 'the sheet does not say which',
                   item.atLeast && 'at least: nobody has measured what the line holds',
                   item.toChoose && 'several would do: choose which on the plan',
                   item.made && 'made here',
