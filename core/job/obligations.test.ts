@@ -266,20 +266,20 @@ describe('what holds and covers', () => {
     // The part in the box does without its clip.
     expect(new Story(pocketCar(), { parts: { supply: 'both-lines' } }).then({ type: 'holdReleased', hold: 'clip' }).due('held')).toEqual([])
   })
-  it('a part goes back on; before the engine runs where the engine needs it, a wheel before the drive', () => {
+  it('a part goes back on; before the engine runs where the engine needs it, before the drive whatever it is', () => {
     const back = (operation: string, gates: readonly string[]) => [{ kind: 'back-on', operation, gates, since: 3 }]
     expect(owed('back-on')).toEqual([])
-    expect(owed('back-on', off('inner'))).toEqual(back('inner', always))
+    expect(owed('back-on', off('inner'))).toEqual(back('inner', drives))
     expect(owed('back-on', off('belt'))).toEqual(back('belt', rides))
     expect(owed('back-on', off('wheel', 5))).toEqual(back('wheel', drives))
     expect(owed('back-on', off('wheel', 5), on('wheel', 5))).toEqual([])
     const came = new Story(pocketCar(), { done: ['inner'] })
-    expect(came.due('back-on')).toEqual([{ ...back('inner', always)[0], since: 0 }])
+    expect(came.due('back-on')).toEqual([{ ...back('inner', drives)[0], since: 0 }])
     expect(came.then(on('inner')).due('back-on')).toEqual([])
   })
   it('its fasteners are torqued where they must be', () => {
     expect(owed('tightened', off('shield', 4, 2))).toEqual([])
-    expect(owed('tightened', off('shield', 4, 2), on('shield', 4, 2))).toEqual(due('operation', 'shield', always, 4))
+    expect(owed('tightened', off('shield', 4, 2), on('shield', 4, 2))).toEqual(due('operation', 'shield', drives, 4))
     expect(owed('tightened', off('wheel', 5), on('wheel', 5))).toEqual(due('operation', 'wheel', drives, 4))
     expect(owed('tightened', off('mount', 2), on('mount', 2))).toEqual(due('operation', 'mount', drives, 4))
     expect(owed('tightened', off('pan', 8), on('pan', 8))).toEqual(due('operation', 'pan', rides, 4))
@@ -287,7 +287,7 @@ describe('what holds and covers', () => {
     const shield = [off('shield', 4, 2), on('shield', 4, 2)]
     const said = (...torques: (object | null)[]) => tightened('operation', 'shield', ...(torques as object[]))
     expect(owed('tightened', ...shield, said(wrench, null as never))).toEqual([])
-    expect(owed('tightened', said(wrench, null), ...shield)).toEqual(due('operation', 'shield', always, 5))
+    expect(owed('tightened', said(wrench, null), ...shield)).toEqual(due('operation', 'shield', drives, 5))
     expect(owed('tightened', ...shield, said({ ...wrench, how: 'feel' }, null))).toHaveLength(1)
     expect(owed('tightened', ...shield, said(wrench, { ...wrench, how: 'feel' }))).toHaveLength(1)
     // Another name of another kind.

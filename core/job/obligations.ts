@@ -19,7 +19,6 @@ import {
   fluidChanges,
   hasTorque,
   isOff,
-  isWheel,
   latest,
   liftOf,
   measuredOf,
@@ -196,7 +195,7 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
         .map((operation): Owed => ({
           what: { kind: 'tightened', thing: 'operation', target: operation.id },
           since: state.operations[operation.id]!.on,
-          gates: tightenedAt(operation) === 'ground' ? ['drive', 'end'] : operation.engineMayRun ? always : ['run', 'drive', 'end'],
+          gates: tightenedAt(operation) === 'ground' || operation.engineMayRun ? ['drive', 'end'] : ['run', 'drive', 'end'],
         })),
       ...sheet.holds
         .filter(hold => hold.torque !== undefined && state.holds[hold.id]?.fastened)
@@ -239,7 +238,8 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
         .map(operation => ({
           what: { kind: 'back-on', operation: operation.id },
           since: state.operations[operation.id]?.off,
-          gates: operation.engineMayRun ? (isWheel(operation) ? ['drive', 'end'] : always) : ['run', 'drive', 'end'],
+          // The engine may idle without it; nobody drives without it: a cover keeps a chain from fingers, a shield the road from the belt.
+          gates: operation.engineMayRun ? ['drive', 'end'] : ['run', 'drive', 'end'],
         })),
     met: ({ what }, { state }) => what.kind === 'back-on' && !isOff(state, what.operation),
   },

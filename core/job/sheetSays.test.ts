@@ -142,6 +142,14 @@ it('a pedal is not said to hold while something is off that the engine needs: it
   expect(whole.try(holds)).toBeUndefined()
 })
 
+it('nobody drives with a part off, though the engine may idle without it', () => {
+  const played = new PlayedJob(carOf('plover-clutch-hose')).plan().workUntil('on:sprocket-cover')
+  expect(played.try({ type: 'roadTested', result: 'good' })).toMatchObject({ code: 'JOB_GATE', gate: 'drive' })
+  expect(
+    new PlayedJob(carOf('plover-clutch-hose')).plan().workUntil('road-test').try({ type: 'roadTested', result: 'good' }),
+  ).toBeUndefined()
+})
+
 it('a pedal, a lever or a wheel is named only where moving it moves the fluid', () => {
   const due: Obligation = { kind: 'filled', gates: ['pressure', 'run', 'drive', 'end'], since: 0 }
   const moved = new Set<string>(['brake', 'clutch', 'power-steering'])
