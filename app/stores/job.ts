@@ -18,7 +18,7 @@ import { listSteps, visitNow } from '#core/job/listSteps'
 import { openingsOf } from '#core/job/openingsOf'
 import { askRest } from '#core/job/askRest'
 import { waitsOf } from '#core/job/waits'
-import { withLeaflets } from '#core/job/withLeaflets'
+import { laidOverBy, sheetOfJob, type LaidOver } from '#core/job/sheetOfJob'
 import { entryVersion, eventVersion, type JobCommand, type JobEvent, type JobState, type Refusal } from '#core/job/types'
 import { listKit } from '#core/kit/listKit'
 import { listTools } from '#core/kit/listTools'
@@ -80,8 +80,8 @@ export const useJob = defineStore('job', () => {
   const car = steady(() => state.value && carOf(state.value))
   const inputs = steady(() => state.value?.inputs)
   const lines = steady(() => state.value?.scope ?? [])
-  const leaflets = steady(() => state.value?.leaflets ?? {})
-  const sheet = computed(() => view.value && withLeaflets(view.value.sheet, leaflets.value))
+  const laidOver = steady((): LaidOver => (state.value ? laidOverBy(state.value) : { leaflets: {} }))
+  const sheet = computed(() => view.value && sheetOfJob(view.value.sheet, laidOver.value))
   const resolved = computed(() => {
     if (!sheet.value || !car.value) return undefined
     const resolution = resolveSheet(sheet.value, car.value)

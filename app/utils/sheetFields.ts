@@ -41,6 +41,7 @@ export type Field = { key: string; label: string; optional?: boolean; hint?: str
   | { kind: 'choice'; choices: Choice[] }
   | { kind: 'choices'; choices: Choice[] }
   | { kind: 'flag' }
+  | { kind: 'sealed' }
   | { kind: 'words' }
   | { kind: 'vec' }
   | { kind: 'years' }
@@ -367,6 +368,7 @@ export const chapters: Chapter[] = [
         ],
       },
       ways('withdraw', 'Ways out'),
+      { kind: 'sealed', key: 'sealed', label: 'What is on the car came filled and sealed', optional: true },
       text('withdrawNote', 'How it comes out', { optional: true, long: true }),
       text('feeding', 'How the new one goes in', { optional: true, long: true }),
       failure,
@@ -380,6 +382,7 @@ export const chapters: Chapter[] = [
           text('number', 'Part number', { optional: true }),
           choice('kind', 'Kind', plain('factory', 'aftermarket', 'braided', 'made')),
           { kind: 'refs', key: 'brings', label: 'Brings', of: 'seals-and-holds' },
+          { kind: 'sealed', key: 'sealed', label: 'Comes filled and sealed', optional: true },
           { kind: 'words', key: 'carryOver', label: 'Takes over from the old line' },
           { kind: 'refs', key: 'covers', label: 'One piece for these too', of: 'lines' },
           { kind: 'refs', key: 'drops', label: 'Does without (joints, holds)', of: 'goals' },

@@ -52,7 +52,9 @@ export function listFluid({ sheet, scope, operations, choice, put }: Job, tight:
   const helper = scope.bleed === 'pump-and-hold' || scope.bleed === 'lock-to-lock'
   const goal = goalKey('bleed', sheet.id)
   const placed = scope.goals.some(({ id }) => id === goal) ? { goal } : { minutes: turning.dry }
-  if (scope.bleed === 'lock-to-lock') filled = [put('bleed', sheet.id, 'fill', filled, { ...placed, helper })]
+  // No bleeder is named: the circuit is bled as one.
+  if (scope.bleed === 'lock-to-lock' || (scope.bleed && scope.bleeders.length === 0))
+    filled = [put('bleed', sheet.id, 'fill', filled, { ...placed, helper })]
   else if (scope.bleeders.length > 0) {
     const before = filled
     filled = scope.bleeders.map(bleeder => put('bleed', bleeder.id, 'fill', before, { goal: goalKey('bleed', bleeder.id), helper }))

@@ -1,11 +1,11 @@
 import { fail, ok, type Result } from '../result'
+import { usualBleeding } from '../bleed/usualBleeding'
 import { developLine } from '../route/developLine'
 import { findClearances } from '../route/findClearances'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import { carriersOf, droppedBy, withCovered, type ChosenParts } from '../sheet/chosenPart'
 import { linesOf } from '../sheet/jointLines'
-import { isSealedSet } from '../sheet/isSealedSet'
-import { opensCircuit } from '../sheet/opensCircuit'
+import { opensCircuit, wantsFilling, wantsReading } from '../sheet/sealing'
 import { settleWindow } from '../sheet/settleContested'
 import type {
   Bleeder,
@@ -48,6 +48,8 @@ export type Scope = {
   /** Its fluid is let out, or let go of: filled, bled and read again. */
   wet: boolean
   service: Service | undefined
+  /** What goes in comes filled and sealed, and nothing of the circuit was let out: how it works is read, no fluid. */
+  isSealed: boolean
   /** Joints that open no circuit: nothing is capped, caught or filled in there. */
   dry: ReadonlySet<Slug>
   /** Whether the engine runs in this job at all. */
@@ -103,21 +105,23 @@ export function scopeOf(
   // A level that is put right is topped up, or drawn from, in its own step.
   const levelOnly = inputs.service === 'level' && joints.length === 0 && !isDrained
   const renewed = lines.filter(line => wanted.includes(line.id))
+  const renewal = { isRenewed: (id: Slug) => wanted.includes(id), parts: inputs.parts }
+  const besides = isDrained || (inputs.service !== undefined && inputs.service !== 'level')
   // A sealed set has no fluid to lose, and a travel that is read all the same.
-  const opens = joints.some(joint => opensCircuit(sheet, joint) || isSealedSet(sheet))
-  const wet = opens || isDrained || inputs.service !== undefined
-  const method = inputs.bleed && sheet.bleeding.allowed.includes(inputs.bleed) ? inputs.bleed : sheet.bleeding.allowed[0]
-  const bleed =
-    wet && !levelOnly && method && bleedsByHand.includes(method) && (sheet.bleeders.length > 0 || method === 'lock-to-lock')
-      ? method
-      : undefined
+  const wet = joints.some(joint => wantsReading(sheet, joint, renewal)) || isDrained || inputs.service !== undefined
+  const isFilled = !levelOnly && (joints.some(joint => wantsFilling(sheet, joint, renewal)) || besides)
+  const method =
+    inputs.bleed && sheet.bleeding.allowed.includes(inputs.bleed)
+      ? inputs.bleed
+      : (sheet.bleeding.allowed[0] ?? usualBleeding(sheet.system, sheet.bleeding))
+  const bleed = isFilled && method && bleedsByHand.includes(method) ? method : undefined
   const scope = {
     lines,
     joints,
     // A twin clip holds a neighbour too: it is released once, under the line it is listed for, when either line comes out.
     holds: resolved.holds.filter(hold => chosen.has(hold.line) || hold.with.some(line => chosen.has(line))),
     // What came filled and sealed is filled by nobody.
-    fills: wet && !levelOnly && sheet.bleeding.allowed.length > 0 ? sheet.fills : [],
+    fills: isFilled ? sheet.fills : [],
     levels: levelsToRead(sheet, wet, touched.hasRun === true),
     bleed,
     bleeders: bleed && bleed !== 'lock-to-lock' ? sheet.bleeders : [],
@@ -126,6 +130,7 @@ export function scopeOf(
     carriers: carriersOf(renewed, inputs.parts),
     wet,
     service: inputs.service,
+    isSealed: wet && !isFilled && !levelOnly,
     dry: new Set(joints.filter(joint => !opensCircuit(sheet, joint)).map(({ id }) => id)),
     runs: sheet.proving.pressure === 'engine' || (wet && sheet.levels.some(level => level.engine === 'idling')),
     isolating: passesLiveCable(resolved, lines) ? resolved.operations.find(operation => operation.isolates) : undefined,

@@ -1,4 +1,3 @@
-import { isSealedSet } from '../sheet/isSealedSet'
 import type { Fill, Level, Operation, Slug } from '../sheet/types'
 import type { Filled } from './fluidTasks'
 import { goalKey, type GoalKey } from './goalKinds'
@@ -53,7 +52,7 @@ export function listProving(
     const stopped = scope.runs ? [put('stop', sheet.id, 'prove', [run, ...turned, ...idling])] : []
     looks.push(...stopped)
     // How a pedal moves is felt once nobody holds it down any more.
-    const heldBefore = isSealedSet(sheet) ? leaks : []
+    const heldBefore = scope.isSealed ? leaks : []
     // With the engine off is with the engine off: once it stands again.
     looks.push(
       ...scope.levels.standing.map(level =>

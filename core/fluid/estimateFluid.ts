@@ -1,4 +1,4 @@
-import { opensCircuit } from '../sheet/opensCircuit'
+import { opensCircuit } from '../sheet/sealing'
 import type { Joint, Slug, Spread } from '../sheet/types'
 import { millilitres, type Millilitres } from '../units/types'
 import { developLine } from '../route/developLine'

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { known, pocketCar, pocketSheet, Story } from '../../tests/helpers/pocketCar'
-import type { BleedMethod, Level, Operation, Sheet } from '../sheet/types'
+import { systems, type BleedMethod, type Level, type Operation, type Sheet, type System } from '../sheet/types'
 import { minutes, newtonMetres } from '../units/types'
 import {
   asksTemperature,
@@ -124,11 +124,16 @@ describe('what opened a circuit', () => {
     expect(numbers(fluidChanges(level.resolved, level.state))).toEqual([2])
     const dry = new Story(pocketCar({ joints: pocketSheet.joints.map(one => ({ ...one, opensNothing: true })) })).then(open('near'))
     expect(circuitOpenings(dry.resolved, dry.state)).toEqual([])
-    const sealed = new Story(pocketCar({ bleeders: [], bleeding: { ...pocketSheet.bleeding, allowed: [] } })).all(open('near'), {
-      type: 'ranDry',
-    })
+    const lines = pocketSheet.lines.map(line => ({ ...line, sealed: {}, parts: line.parts.map(part => ({ ...part, sealed: {} })) }))
+    const sealed = new Story(pocketCar({ lines, bleeders: [], bleeding: { ...pocketSheet.bleeding, allowed: [] } })).then(open('near'))
     expect(circuitOpenings(sealed.resolved, sealed.state)).toEqual([])
-    expect(numbers(fluidChanges(sealed.resolved, sealed.state))).toEqual([3, 4])
+    expect(numbers(fluidChanges(sealed.resolved, sealed.state))).toEqual([3])
+    // Whoever saw it run dry has seen that it is no sealed set.
+    sealed.then({ type: 'ranDry' })
+    expect(numbers(circuitOpenings(sealed.resolved, sealed.state))).toEqual([4])
+    // Nobody has said that it came sealed: naming no way of bleeding says nothing.
+    const unsaid = new Story(pocketCar({ bleeders: [], bleeding: { ...pocketSheet.bleeding, allowed: [] } })).then(open('near'))
+    expect(numbers(circuitOpenings(unsaid.resolved, unsaid.state))).toEqual([3])
   })
   it('a level changes with all that goes in or out, of its own fluid', () => {
     const story = new Story().all(
@@ -201,7 +206,23 @@ describe('how the air gets out', () => {
     expect(bleedMethodOf(sheet, undefined)).toBe('circulate')
     expect(bleedMethodOf(sheet, { bleed: 'gravity' })).toBe('gravity')
     expect(bleedMethodOf(pocketSheet, { bleed: 'vacuum' })).toBe('pump-and-hold')
-    expect(bleedMethodOf({ bleeding: { ...pocketSheet.bleeding, allowed: [] } }, { bleed: 'gravity' })).toBeUndefined()
+    // Where the sheet names none, what is usual stands in; what it forbids does not.
+    const unsaid = (system: System, forbidden: BleedMethod[] = []) =>
+      bleedMethodOf(
+        { system, bleeding: { ...pocketSheet.bleeding, allowed: [], forbidden: forbidden.map(method => ({ method, why: 'x' })) } },
+        { bleed: 'bench' },
+      )
+    expect(systems.map(system => unsaid(system))).toEqual([
+      'circulate',
+      'lock-to-lock',
+      'pump-and-hold',
+      'pump-and-hold',
+      'prime',
+      'circulate',
+      'circulate',
+    ])
+    expect(unsaid('brake', ['pump-and-hold'])).toBe('pressure')
+    expect(unsaid('oil-feed', ['prime'])).toBeUndefined()
   })
   it('at its bleeders, at the wheel, as a whole, or by itself', () => {
     expect(Object.fromEntries(all.map(bleed => [bleed, bleedPlaces(sheet, { bleed })]))).toEqual({
@@ -213,6 +234,10 @@ describe('how the air gets out', () => {
       ...Object.fromEntries(['bench', 'vacuum-fill', 'prime'].map(one => [one, { places: ['pocket'], priming: true }])),
     })
     expect(bleedPlaces({ ...sheet, bleeding: { ...sheet.bleeding, allowed: [] } }, undefined)).toEqual({ places: [], priming: false })
+    // A brake is bled, whether anybody named a bleeder or not.
+    const brake = { ...sheet, system: 'brake' as const, bleeders: [] }
+    for (const allowed of [[], ['gravity' as const]])
+      expect(bleedPlaces({ ...brake, bleeding: { ...sheet.bleeding, allowed } }, undefined)).toEqual({ places: ['pocket'], priming: false })
   })
 })
 

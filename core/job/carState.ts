@@ -1,7 +1,7 @@
 import { staysCool } from '../access/listGoals'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
-import { isSealedSet } from '../sheet/isSealedSet'
-import { opensCircuit } from '../sheet/opensCircuit'
+import { usualBleeding } from '../bleed/usualBleeding'
+import { wantsFilling, wantsReading, type Renewal } from '../sheet/sealing'
 import { settleValue, settleWindow } from '../sheet/settleContested'
 import type { BleedMethod, Level, LiftPosition, Operation, Sheet, Slug } from '../sheet/types'
 import { spanSeconds, type Moment } from './timer'
@@ -30,10 +30,10 @@ export function isOff(state: JobState, operation: Slug): boolean {
 export const latest = (marks: readonly (Mark | undefined)[]): Mark | undefined =>
   marks.reduce((last, mark) => (mark && (!last || mark.n > last.n) ? mark : last), undefined)
 
-/** The last thing done to a joint that makes an earlier look at it worthless. */
-export const disturbedAt = ({ opened, seated, torqued }: JointRecord): Mark | undefined => latest([opened, seated, torqued])
-
-const recordsOf = (state: JobState): JointRecord[] => Object.values(state.joints)
+/** What was done to a joint that makes an earlier look at it worthless: whoever looks has to know of all of it. */
+export const disturbancesOf = ({ opened, seated, torqued }: JointRecord): Mark[] => [opened, seated, torqued].flatMap(mark => mark ?? [])
+/** The last of it. */
+export const disturbedAt = (record: JointRecord): Mark | undefined => latest(disturbancesOf(record))
 
 /** Parts that let a circuit's fluid out when they come off; `circuit`: the sheet's own id for the lines' own fluid. */
 export const drainsOf = ({ operations }: Pick<Sheet, 'operations'>, circuit: Slug): Operation[] =>
@@ -42,20 +42,31 @@ export const drainsOf = ({ operations }: Pick<Sheet, 'operations'>, circuit: Slu
 export const drainings = (sheet: Sheet, state: JobState, circuit: Slug): Mark[] =>
   drainsOf(sheet, circuit).flatMap(({ id }) => state.operations[id]?.off ?? [])
 
-/** When joints were opened that let fluid out and air in. */
-const openedAt = (sheet: Sheet, state: JobState): Mark[] =>
-  sheet.joints.flatMap(joint => (opensCircuit(sheet, joint) ? (state.joints[joint.id]?.opened ?? []) : []))
+/** Which lines get what; of a line whose old one went back in, nothing. */
+export const renewalOf = (state: JobState): Renewal => ({
+  isRenewed: line => state.scope.includes(line) && state.lines[line]?.which !== 'old',
+  parts: state.inputs?.parts,
+})
+/** When joints were opened of which that holds. */
+function openedWhere(
+  sheet: Sheet,
+  state: JobState,
+  isMeant: (sheet: Sheet, joint: Sheet['joints'][number], renewal: Renewal) => boolean,
+): Mark[] {
+  const renewal = renewalOf(state)
+  return sheet.joints.flatMap(joint => {
+    const opened = state.joints[joint.id]?.opened
+    return opened && isMeant(sheet, joint, renewal) ? opened : []
+  })
+}
 
 /** When the fluid circuit was opened: the last time at each joint, and each time it was drained, ran dry, or was to be bled for itself. */
-export const circuitOpenings = ({ sheet }: ResolvedSheet, state: JobState): Mark[] =>
-  isSealedSet(sheet)
-    ? []
-    : [
-        ...openedAt(sheet, state),
-        ...drainings(sheet, state, sheet.id),
-        ...state.ranDry,
-        ...(state.service && state.service.what !== 'level' ? [state.service] : []),
-      ]
+export const circuitOpenings = ({ sheet }: ResolvedSheet, state: JobState): Mark[] => [
+  ...openedWhere(sheet, state, wantsFilling),
+  ...drainings(sheet, state, sheet.id),
+  ...state.ranDry,
+  ...(state.service && state.service.what !== 'level' ? [state.service] : []),
+]
 
 const isOf = (sheet: Sheet, circuit: Slug) => (entry: { circuit?: Slug }) => (entry.circuit ?? sheet.id) === circuit
 /** What was measured of one fluid. */
@@ -69,7 +80,7 @@ export const measuredOf = (sheet: Sheet, state: JobState, circuit: Slug) => ({
 export function fluidChanges({ sheet }: ResolvedSheet, state: JobState): Mark[] {
   const { added, extracted } = measuredOf(sheet, state, sheet.id)
   return [
-    ...(isSealedSet(sheet) ? recordsOf(state).flatMap(({ opened }) => opened ?? []) : openedAt(sheet, state)),
+    ...openedWhere(sheet, state, wantsReading),
     ...drainings(sheet, state, sheet.id),
     ...(state.service ? [state.service] : []),
     ...state.ranDry,
@@ -120,11 +131,12 @@ export const pressuresSince = (state: JobState, by: PressureBy, disturbance: Mar
 export const pressureSeconds = (pressures: readonly Pressure[], now: Moment): number =>
   pressures.reduce((sum, { from, to }) => sum + Math.max(0, spanSeconds(from, to ?? now)), 0)
 
-/** How the air gets out in this job. */
+/** How the air gets out in this job; where the sheet names no way, what is usual for the system stands in. */
 export const bleedMethodOf = (
-  { bleeding }: Pick<Sheet, 'bleeding'>,
+  { bleeding, system }: Pick<Sheet, 'bleeding' | 'system'>,
   inputs: { bleed?: BleedMethod } | undefined,
-): BleedMethod | undefined => (inputs?.bleed && bleeding.allowed.includes(inputs.bleed) ? inputs.bleed : bleeding.allowed[0])
+): BleedMethod | undefined =>
+  inputs?.bleed && bleeding.allowed.includes(inputs.bleed) ? inputs.bleed : (bleeding.allowed[0] ?? usualBleeding(system, bleeding))
 
 /** Filled or primed as the sheet says before the engine may run, and the whole circuit at once. */
 const primes: readonly BleedMethod[] = ['prime', 'vacuum-fill', 'bench']
@@ -133,7 +145,11 @@ export function bleedPlaces(sheet: Sheet, inputs: { bleed?: BleedMethod } | unde
   const method = bleedMethodOf(sheet, inputs)
   if (method === undefined || method === 'circulate') return { places: [], priming: false }
   if (primes.includes(method)) return { places: [sheet.id], priming: true }
-  return { places: method === 'lock-to-lock' ? [sheet.id] : sheet.bleeders.map(({ id }) => id), priming: false }
+  // Where nobody has said at which bleeder, it is bled all the same: as one circuit.
+  return {
+    places: method === 'lock-to-lock' || sheet.bleeders.length === 0 ? [sheet.id] : sheet.bleeders.map(({ id }) => id),
+    priming: false,
+  }
 }
 
 /**

@@ -12,6 +12,7 @@ import { decideMaking } from './decideMaking'
 import { decideLeaked, decideLevel, decideMeasured, decideRound } from './decideFluid'
 import { decideLeaflet, decideObserved, decidePartLooked } from './decideFound'
 import { decideJoint, decideSeized, decideTraced } from './decideJoint'
+import { decideSealing } from './decideSealing'
 import { decideCarried, decideHold, decideLine, decidePart } from './decideLine'
 import { decideTightened } from './decideTightened'
 import { guarded, unknown, withReason, type Context, type Decision, type Of } from './decision'
@@ -41,6 +42,8 @@ const rolesFor: Partial<Record<JobCommand['type'], Role[]>> = {
   partAccepted: ['lead', 'admin'],
   // Whoever counts short may not excuse it.
   fastenerLost: ['lead', 'admin'],
+  sealingSaid: ['lead', 'admin'],
+  fillSpared: ['lead', 'admin'],
 }
 const afterSignOff: JobCommand['type'][] = ['handedOver', 'reopened', 'noteWritten']
 /** A job left for later is made safe all the same: lowered, covered, its openings capped. */
@@ -112,6 +115,9 @@ export function decide(state: JobState | undefined, command: JobCommand, context
       return ok(command)
     case 'vacuumHeld':
       return ok({ ...command, verdict: judgeHold(command) })
+    case 'sealingSaid':
+    case 'fillSpared':
+      return decideSealing(state, command, context)
     case 'leakedBefore':
       return decideLeaked(command, context)
     case 'airTraced':

@@ -251,6 +251,10 @@ function apply(state: JobState, event: JobEvent): JobState {
       return joint(body.joint, before => ({ ...before, traced: { ...mark, note: body.note } }))
     case 'airTraced':
       return { ...state, airTraced: [...state.airTraced, { ...mark, cause: body.cause }] }
+    case 'sealingSaid':
+      return { ...state, sealing: { ...mark, ...body } }
+    case 'fillSpared':
+      return { ...state, fillSpared: { ...mark, why: body.why } }
     case 'ranDry':
       return { ...state, ranDry: [...state.ranDry, mark] }
     case 'waitCut':

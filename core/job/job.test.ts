@@ -150,7 +150,11 @@ describe('what is missing', () => {
     played.workUntil()
     expect(looks()).toEqual([])
     played.do({ type: 'jointTorqued', joint: 'gearbox-out-joint', how: 'wrench', entered: { value: 19.8, unit: 'N.m' } })
-    expect(listDue(one, played.state!)).toMatchObject([{ kind: 'leak-look', joint: 'gearbox-out-joint', because: 'disturbed-since' }])
+    expect(listDue(one, played.state!)).toMatchObject([
+      { kind: 'clear', line: 'supply' },
+      { kind: 'wiped', at: 'ground' },
+      { kind: 'leak-look', joint: 'gearbox-out-joint', because: 'disturbed-since' },
+    ])
   })
 
   it('whatever is said in whatever order, nothing signs off with something missing', () => {

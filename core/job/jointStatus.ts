@@ -1,6 +1,6 @@
 import { needsTorque } from '../sheet/needsTorque'
 import type { Joint } from '../sheet/types'
-import { countsAfter, disturbedAt } from './carState'
+import { countsAfterAll, disturbancesOf } from './carState'
 import type { JointRecord } from './types'
 
 export type JointStatus = 'closed' | 'open' | 'capped' | 'sealed' | 'seated' | 'torqued' | 'proved'
@@ -14,7 +14,7 @@ export function leakDoubt(record: JointRecord): 'not-done' | 'not-dry' | 'distur
   const { leak } = record
   if (!leak) return 'not-done'
   if (leak.result !== 'dry') return 'not-dry'
-  return countsAfter(leak, disturbedAt(record)) ? undefined : 'disturbed-since'
+  return countsAfterAll(leak, disturbancesOf(record)) ? undefined : 'disturbed-since'
 }
 
 /** How far a joint has come: one word for strip, picture and count. */

@@ -499,11 +499,29 @@ describe('levels', () => {
     expect(new Story(pocketCar(), { lines: [], service: 'level' }).due('level')).toEqual([due('hot', 'not-read', 2)])
   })
   it('a sealed set is looked at, though nothing is bled', () => {
-    const sealed = pocketCar({ bleeders: [], bleeding: { ...pocketSheet.bleeding, allowed: [] } })
+    const lines = pocketSheet.lines.map(line => ({ ...line, sealed: {}, parts: line.parts.map(part => ({ ...part, sealed: {} })) }))
+    const sealed = pocketCar({ lines, bleeders: [], bleeding: { ...pocketSheet.bleeding, allowed: [] } })
     expect(new Story(sealed).then(open('near')).due('level')).toEqual([due('hot', 'not-read', 3)])
     expect(new Story(sealed).then(open('near')).due('filled')).toEqual([])
     const clutch = pocketCar({ system: 'clutch', bleeders: [], bleeding: { ...pocketSheet.bleeding, allowed: [] } })
     expect(new Story(clutch).then(open('near')).due('tested')).toMatchObject([{ test: 'pedal', since: 3 }])
+  })
+  it('whether it came sealed nobody knows: fluid goes in, or a lead says why none, whatever a mark shows; it is bled and tried', () => {
+    const unsaid = (system: System = 'transmission-cooler') =>
+      new Story(pocketCar({ system, bleeders: [], bleeding: { ...pocketSheet.bleeding, allowed: [] } })).then(open('near'))
+    const due = [{ kind: 'filled', since: 3, gates: ['pressure', 'run', 'drive', 'end'] }]
+    expect(unsaid().due('filled')).toEqual(due)
+    expect(
+      unsaid()
+        .then(level('hot', 'at', 'idling'))
+        .due('filled'),
+    ).toEqual(due)
+    expect(unsaid().then(volume('fluidAdded', 10)).due('filled')).toEqual([])
+    const spared: JobBody = { type: 'fillSpared', why: 'a dry joint at the vent' }
+    expect(unsaid().then(spared).due('filled')).toEqual([])
+    expect(unsaid().all(spared, open('near')).due('filled')).toHaveLength(1)
+    expect(unsaid('brake').due('bled')).toMatchObject([{ bleeder: 'pocket' }])
+    expect(unsaid('brake').due('tested')).toMatchObject([{ test: 'pedal' }])
   })
   it('another fluid has its own', () => {
     expect(owed('level', off('hose'))).toEqual([due('header', 'not-read', 3, drives)])
@@ -543,7 +561,7 @@ describe('proofs', () => {
     expect(owed('wiped', open('near'), wiped('raised'))).toEqual([due('ground', 3)])
     expect(owed('wiped', open('near'), wiped('ground'))).toEqual([])
     expect(owed('wiped', open('near'), wiped('ground'), seat('near'))).toEqual([due('ground', 5)])
-    expect(owed('wiped', open('near'), wiped('ground'), torque('near'))).toEqual([])
+    expect(owed('wiped', open('near'), seat('near'), wiped('ground'), torque('near'))).toEqual([due('ground', 6)])
     expect(owed('wiped', moved('raised'), open('near'), open('far'), seat('near'), moved('half'), seat('far'))).toEqual([
       due('half', 8),
       due('raised', 6),

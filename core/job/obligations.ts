@@ -1,8 +1,8 @@
 import { kindOfFluid } from '../fluid/fluidKinds'
 import { holdsLine } from '../sheet/holdsLine'
+import { isOn } from '../sheet/jointLines'
 import { chosenPart } from '../sheet/chosenPart'
-import { isSealedSet } from '../sheet/isSealedSet'
-import { opensCircuit } from '../sheet/opensCircuit'
+import { opensCircuit, unknownSealing, wantsReading } from '../sheet/sealing'
 import { needsTorque } from '../sheet/needsTorque'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import { liftPositions, type Joint, type LiftPosition, type Line, type Sheet, type Slug, type System } from '../sheet/types'
@@ -23,6 +23,7 @@ import {
   liftOf,
   measuredOf,
   positionAt,
+  renewalOf,
   runningSince,
   tightenedAt,
 } from './carState'
@@ -57,6 +58,9 @@ function openedJoints(facts: Facts): [Joint, JointRecord][] {
   const dropped = droppedIn(facts.resolved, facts.state)
   return everOpened(facts).filter(([{ id }]) => !dropped.has(id))
 }
+/** When what a joint sits on was renewed: whatever was proved of it before was proved of another part. */
+const renewalsAt = ({ sheet }: ResolvedSheet, state: JobState, joint: Slug): Mark[] =>
+  sheet.neighbours.flatMap(({ id, goals }) => (goals.includes(joint) ? (state.renewed[id] ?? []) : []))
 const oneTimeSeals = (joint: Joint): Slug[] => joint.seals.filter(seal => seal.reuse === 'never').map(seal => seal.id)
 /** Measured, or turned as the sheet says; by feel only where a lead has said why. */
 const isSound = (torque: TorqueJudged | null | undefined): boolean =>
@@ -118,7 +122,10 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
       if (what.kind !== 'made') return false
       const { made } = state.lines[what.line] ?? {}
       const { said, rebends = [] } = state.making[what.line] ?? {}
-      return countsAfter(made, latest([said, rebends.at(-1)]))
+      return countsAfterAll(
+        made,
+        [said, rebends.at(-1)].flatMap(mark => mark ?? []),
+      )
     },
   },
   'carried-over': {
@@ -168,24 +175,38 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
         .filter(([joint]) => oneTimeSeals(joint).length > 0)
         .map(([joint, { opened, sealed }]) => ({
           what: { kind: 'sealed', joint: joint.id, seals: oneTimeSeals(joint).filter(id => !sealed?.seals.includes(id)) },
-          since: opened,
+          since: latest([opened, ...renewalsAt(facts.resolved, facts.state, joint.id)]),
           gates: fluidHolds,
         })),
-    met: ({ what }) => what.kind === 'sealed' && what.seals.length === 0,
+    met: ({ what }, { resolved, state }) =>
+      what.kind === 'sealed' &&
+      what.seals.length === 0 &&
+      countsAfterAll(state.joints[what.joint]?.sealed, renewalsAt(resolved, state, what.joint)),
   },
   seated: {
     arises: facts =>
-      openedJoints(facts).map(([joint, { opened }]) => ({ what: { kind: 'seated', joint: joint.id }, since: opened, gates: fluidHolds })),
-    met: ({ what }, { state }) => what.kind === 'seated' && state.joints[what.joint]?.seated !== undefined,
+      openedJoints(facts).map(([joint, { opened }]) => ({
+        what: { kind: 'seated', joint: joint.id },
+        since: latest([opened, ...renewalsAt(facts.resolved, facts.state, joint.id)]),
+        gates: fluidHolds,
+      })),
+    met: ({ what }, { resolved, state }) =>
+      what.kind === 'seated' && countsAfterAll(state.joints[what.joint]?.seated, renewalsAt(resolved, state, what.joint)),
   },
   tight: {
     arises: facts =>
       openedJoints(facts)
         .filter(([joint]) => needsTorque(joint))
-        .map(([joint, { opened, seated }]) => ({ what: { kind: 'tight', joint: joint.id }, since: seated ?? opened, gates: fluidHolds })),
-    met: ({ what, since }, { state }) => {
-      const torqued = what.kind === 'tight' ? state.joints[what.joint]?.torqued : undefined
-      return torqued !== undefined && torqued.n > (since?.n ?? 0) && isSound(torqued)
+        .map(([joint, { opened, seated }]) => ({
+          what: { kind: 'tight', joint: joint.id },
+          since: latest([seated ?? opened, ...renewalsAt(facts.resolved, facts.state, joint.id)]),
+          gates: fluidHolds,
+        })),
+    met: ({ what, since }, { resolved, state }) => {
+      if (what.kind !== 'tight') return false
+      const { torqued } = state.joints[what.joint] ?? {}
+      const isOfThis = countsAfterAll(torqued, renewalsAt(resolved, state, what.joint))
+      return torqued !== undefined && torqued.n > (since?.n ?? 0) && isOfThis && isSound(torqued)
     },
   },
   tightened: {
@@ -264,16 +285,17 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
             .reduce((sum, { count }) => sum + count, 0),
   },
   clear: {
-    // A hold that is fastened afterwards moves it once more.
+    // A hold that is fastened afterwards moves it once more, and so does a nut that turns its end.
     arises: ({ resolved: { sheet }, state }) =>
       Object.entries(state.lines).flatMap(([line, record]): Owed[] => {
         // One piece is felt along as one, by the line it was fitted for.
         if (record.piece !== undefined) return []
-        const holds = sheet.holds.filter(hold => [line, ...pieceOf(state, line)].some(one => holdsLine(hold, one)))
-        const moved = [record.in, ...holds.map(({ id }) => state.holds[id]?.fastened)]
-        return record.in ? [{ what: { kind: 'clear', line }, since: latest(moved), gates: ['run', 'drive', 'end'] }] : []
+        return record.in
+          ? [{ what: { kind: 'clear', line }, since: latest(movesOf(sheet, state, line)), gates: ['run', 'drive', 'end'] }]
+          : []
       }),
-    met: ({ what, since }, { state }) => what.kind === 'clear' && countsAfter(state.clearances[what.line], since),
+    met: ({ what }, { resolved: { sheet }, state }) =>
+      what.kind === 'clear' && countsAfterAll(state.clearances[what.line], movesOf(sheet, state, what.line)),
   },
   renewed: {
     arises: ({ resolved: { sheet }, state }) =>
@@ -304,7 +326,10 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
       const sum = (entries: readonly { n: number; volume: number }[], from = 0) =>
         entries.filter(({ n }) => n > from).reduce((total, { volume }) => total + volume, 0)
       const read = state.levels.findLast(({ level }) => levels.some(({ id }) => id === level))
-      if (read?.reading === 'at' && countsAfterAll(read, openings)) return true
+      // Nobody knows whether it came filled: a mark that looks right is no proof, only fluid that went in, or a lead's reason for none.
+      const isUnknown = circuit === undefined && unknownSealing(sheet, state.scope, state.inputs?.parts).length > 0
+      if (isUnknown && countsAfterAll(state.fillSpared, openings)) return true
+      if (!isUnknown && read?.reading === 'at' && countsAfterAll(read, openings)) return true
       const since = openings.length > 0 ? Math.min(...openings.map(({ n }) => n)) : 0
       // Seen too high and drawn off is no loss: the level says what is right. Half of what went in would be another matter.
       const isTooHigh = ({ n }: { n: number }) => {
@@ -354,7 +379,7 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
     arises: ({ resolved, resolved: { sheet }, state }) => {
       const own = decidingLevel(sheet)
       const touched =
-        openedJoints({ resolved, state }).some(([joint]) => opensCircuit(sheet, joint) || isSealedSet(sheet)) ||
+        openedJoints({ resolved, state }).some(([joint]) => wantsReading(sheet, joint, renewalOf(state))) ||
         state.service !== undefined ||
         isOpened(sheet, state, sheet.id, circuitOpenings(resolved, state))
       const owed = (level: Slug, changes: readonly Mark[], gates: readonly Gate[]): Owed => {
@@ -377,7 +402,7 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
     },
   },
   wiped: {
-    // Tightening again spills nothing by itself: what was wiped after the joints there were seated is wiped.
+    // What was wiped before a nut was turned again shows no leak of that turn: a drop is pressed out, an oiled wrench was there.
     arises: facts =>
       liftPositions.flatMap(at => {
         const since = latest(closedAt(facts, at))
@@ -393,12 +418,16 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
   'leak-look': {
     arises: facts =>
       openedJoints(facts).map(([joint, record]) => ({
-        what: { kind: 'leak-look', joint: joint.id, because: leakDoubt(record) ?? 'not-done' },
-        since: disturbedAt(record),
+        what: { kind: 'leak-look', joint: joint.id, because: leakDoubt(record) ?? 'disturbed-since' },
+        since: latest([disturbedAt(record), ...renewalsAt(facts.resolved, facts.state, joint.id)]),
         // Nobody rolls on a brake or a clutch whose joints have not been seen dry with the pedal held.
         gates: drivesOnIt(facts.resolved) ? ['drive', 'end'] : always,
       })),
-    met: ({ what }, { state }) => what.kind === 'leak-look' && leakDoubt(state.joints[what.joint]!) === undefined,
+    met: ({ what }, { resolved, state }) => {
+      if (what.kind !== 'leak-look') return false
+      const record = state.joints[what.joint]!
+      return leakDoubt(record) === undefined && countsAfterAll(record.leak, renewalsAt(resolved, state, what.joint))
+    },
   },
   'leak-source': {
     arises: ({ state }) =>
@@ -419,12 +448,12 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
         const { on, looked } = state.operations[id] ?? {}
         const because = !looked ? 'not-done' : looked.result !== 'dry' ? 'not-dry' : 'disturbed-since'
         return on && seals.length > 0
-          ? [{ what: { kind: 'part-look', operation: id, because }, since: partDisturbed(state, id), gates: always }]
+          ? [{ what: { kind: 'part-look', operation: id, because }, since: latest(partDisturbances(state, id)), gates: always }]
           : []
       }),
     met: ({ what }, { state }) => {
       const looked = what.kind === 'part-look' ? state.operations[what.operation]?.looked : undefined
-      return looked?.result === 'dry' && what.kind === 'part-look' && countsAfter(looked, partDisturbed(state, what.operation))
+      return looked?.result === 'dry' && what.kind === 'part-look' && countsAfterAll(looked, partDisturbances(state, what.operation))
     },
   },
   'cold-again': {
@@ -496,9 +525,20 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
 /** Its fluid was let out: by an act on record, or through what was off when the car came. */
 const isOpened = (sheet: Sheet, state: JobState, circuit: Slug, openings: readonly Mark[]): boolean =>
   openings.length > 0 || drainsOf(sheet, circuit).some(({ id }) => state.inputs?.done?.includes(id))
-/** The last thing done to a part that makes an earlier look at it worthless. */
-const partDisturbed = (state: JobState, operation: Slug): Mark | undefined =>
-  latest([state.operations[operation]?.on, state.tightened[tightenedKey('operation', operation)]])
+/** What was done to a part that makes an earlier look at it worthless. */
+const partDisturbances = (state: JobState, operation: Slug): Mark[] =>
+  [state.operations[operation]?.on, state.tightened[tightenedKey('operation', operation)]].flatMap(mark => mark ?? [])
+/** What has moved a line that lies in, and whatever came in one piece with it. */
+function movesOf(sheet: Sheet, state: JobState, line: Slug): Mark[] {
+  const lines = [line, ...pieceOf(state, line)]
+  const holds = sheet.holds.filter(hold => lines.some(one => holdsLine(hold, one)))
+  const joints = sheet.joints.filter(joint => lines.some(one => isOn(joint, one)))
+  return [
+    state.lines[line]?.in,
+    ...holds.flatMap(({ id }) => [state.holds[id]?.fastened, state.tightened[tightenedKey('hold', id)]]),
+    ...joints.flatMap(({ id }) => [state.joints[id]?.seated, state.joints[id]?.torqued]),
+  ].flatMap(mark => mark ?? [])
+}
 
 /** What the part that goes in takes over from the old one. */
 export const carryOver = (line: Line, state: JobState): readonly string[] => chosenPart(line, state.inputs?.parts)?.carryOver ?? []
@@ -540,7 +580,7 @@ function foamsOf(state: JobState): [Slug, Mark][] {
 /** When joints were closed (or, still open, opened) while the car stood so. */
 const closedAt = (facts: Facts, at: LiftPosition): Mark[] =>
   everOpened(facts)
-    .flatMap(([, { opened, seated }]) => seated ?? opened ?? [])
+    .flatMap(([, { opened, seated, torqued }]) => [seated ?? opened, torqued].flatMap(mark => mark ?? []))
     .filter(mark => positionAt(facts.state, mark) === at)
 
 const kinds = Object.keys(obligations) as ObligationKind[]

@@ -150,6 +150,10 @@ export type JobCommand =
   | { type: 'airTraced'; cause: string }
   /** The reservoir ran empty while it was worked on: what was bled is full of air again. */
   | { type: 'ranDry' }
+  /** Did what is on the car come filled and sealed, and does what goes in? A lead's word, where the sheet says nothing. */
+  | { type: 'sealingSaid'; fitted: boolean; goesIn: boolean; why: string }
+  /** Nothing is filled in though nobody knows whether it came sealed: a lead's reason. */
+  | { type: 'fillSpared'; why: string }
   /** A wait is not kept to its end: why, and for what had to cool or warm up the temperature it was measured at. */
   | { type: 'waitCut'; wait: Slug; reason: string; temperature?: Entered<'temperature'> }
   | { type: 'sealFitted'; joint: Slug; seals: readonly Slug[]; oldOut: boolean }
@@ -371,6 +375,8 @@ export type Refusal =
   | { code: 'JOB_PART_IN'; line: Slug }
   | { code: 'JOB_AIR_BACK' }
   | { code: 'JOB_NO_LEAK'; joint: Slug }
+  /** Whether a set is sealed is not open here: the sheet says it, fluid ran out of it, or it is one that fluid always goes into. */
+  | { code: 'JOB_SEALING'; why: 'known' | 'ran-out' | 'always-filled' }
   /** Fluid is not filled into what is open below. */
   | { code: 'JOB_DRAIN_OPEN'; operation: Slug }
   /** What was drained may not go back in here. */
@@ -529,6 +535,10 @@ export type JobState = {
   /** Where air was found to be drawn in. */
   airTraced: readonly (Mark & { cause: string })[]
   ranDry: readonly Mark[]
+  /** What a lead has said of a set whose sheet does not say whether it comes filled and sealed. */
+  sealing?: Mark & BodyOf<'sealingSaid'>
+  /** Why nothing has to be filled in. */
+  fillSpared?: Mark & { why: string }
   /** Fluid work that is wanted for itself, since when. */
   service?: Mark & { what: Service }
   /** What leaflets say, by what it is about. */

@@ -107,6 +107,8 @@ export type Section =
       points: readonly CentrePoint[]
     }
 
+/** Came filled and sealed: until when something holds it so, where somebody says. */
+export type Sealed = false | { strap?: string }
 export type PartOption = {
   id: Slug
   kind: 'factory' | 'aftermarket' | 'braided' | 'made'
@@ -121,6 +123,8 @@ export type PartOption = {
   drops?: readonly Slug[]
   supersededBy?: Slug
   discontinued?: boolean
+  /** Whether it comes filled and sealed; absent: nobody has said. It decides what filling asks. */
+  sealed?: Sealed
   /** Bent and flared in the workshop, against the old line: it is made before it is fitted. */
   bent?: boolean
   /** All metal, whatever the old one was: there is no hose to look at for twist. */
@@ -141,6 +145,8 @@ export type Line = {
   sections: readonly Section[]
   /** A check valve in it: fluid goes by towards this end only. */
   checkValve?: CheckValve
+  /** Whether what is on the car came filled and sealed; absent: nobody has said. It decides what opening does. */
+  sealed?: Sealed
   withdraw: readonly Way[]
   withdrawNote?: string
   /** How the new one goes in: which end first, over and under what, before or after its sister. */

@@ -3,7 +3,7 @@ import { evolve } from '../../core/job/evolve'
 import { listDue } from '../../core/job/obligations'
 import { listSteps } from '../../core/job/listSteps'
 import { waitsOf } from '../../core/job/waits'
-import { withLeaflets } from '../../core/job/withLeaflets'
+import { laidOverBy, sheetOfJob } from '../../core/job/sheetOfJob'
 import { summarise } from '../../core/job/summarise'
 import type { JobState } from '../../core/job/types'
 import type { ResolvedSheet } from '../../core/sheet/resolveSheet'
@@ -42,10 +42,11 @@ export const keepState = (state: JobState): void => states.set(state.id, state)
 /** The sheet for the job's car, resolved once: a revision never changes, and neither does what it comes to for a car. */
 export function resolveJob(sheet: Sheet, state: JobState): ResolvedSheet {
   const car = carOf(state)
-  const key = `${sheet.id}@${sheet.revision} ${JSON.stringify(car)} ${JSON.stringify(state.leaflets)}`
+  const laidOver = laidOverBy(state)
+  const key = `${sheet.id}@${sheet.revision} ${JSON.stringify(car)} ${JSON.stringify(laidOver)}`
   const known = resolutions.get(key)
   if (known) return known
-  const resolved = resolveFor(withLeaflets(sheet, state.leaflets), car)
+  const resolved = resolveFor(sheetOfJob(sheet, laidOver), car)
   resolutions.set(key, resolved)
   return resolved
 }

@@ -186,6 +186,8 @@ const commands = {
   leakTraced: c('leakTraced', { joint: slug, note: maybeText }),
   airTraced: c('airTraced', { cause: maybeText }),
   ranDry: c('ranDry', {}),
+  sealingSaid: c('sealingSaid', { fitted: z.boolean(), goesIn: z.boolean(), why: maybeText }),
+  fillSpared: c('fillSpared', { why: maybeText }),
   waitCut: c('waitCut', { wait: slug, reason: maybeText, temperature: temperature.optional() }),
   sealFitted: c('sealFitted', { joint: slug, seals: z.array(slug).max(12), oldOut: z.boolean() }),
   sealUnavailable: c('sealUnavailable', { joint: slug, seal: slug, note: maybeText }),

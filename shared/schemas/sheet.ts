@@ -123,6 +123,8 @@ const seal = z.strictObject({
   wet: z.boolean().optional(),
   unobtainable: z.boolean().optional(),
 })
+/** Came filled and sealed; absent: nobody has said. */
+const sealed = z.union([z.literal(false), z.strictObject({ strap: name.optional() })]).optional()
 const line = z.strictObject({
   id: slug,
   name,
@@ -134,6 +136,7 @@ const line = z.strictObject({
   checkValve: z.strictObject({ at: mm, towards: z.enum(['from', 'to']) }).optional(),
   withdraw: ways,
   withdrawNote: text.optional(),
+  sealed,
   feeding: text.optional(),
   failure: failure.optional(),
   parts: list(
@@ -144,6 +147,7 @@ const line = z.strictObject({
       number: name.optional(),
       brings: list(slug, 40),
       carryOver: list(name, 12).optional(),
+      sealed,
       covers: list(slug, 8).optional(),
       drops: list(slug, 24).optional(),
       supersededBy: slug.optional(),

@@ -92,6 +92,10 @@ export function eventWords(body: JobBody, sheet: Sheet): string {
       return `${name.joint(body.joint)}: what was seen comes from elsewhere: ${body.note}`
     case 'airTraced':
       return `Air is drawn in: ${body.cause}`
+    case 'sealingSaid':
+      return `What is on the car ${body.fitted ? 'came' : 'did not come'} filled and sealed, what goes in ${body.goesIn ? 'comes' : 'does not come'} so: ${body.why}`
+    case 'fillSpared':
+      return `Nothing filled in: ${body.why}`
     case 'ranDry':
       return 'The reservoir ran dry'
     case 'waitCut': {

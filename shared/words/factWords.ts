@@ -6,7 +6,7 @@ import { placeOf } from '../../core/route/placeOf'
 import { chosenPart, usableParts, type ChosenParts } from '../../core/sheet/chosenPart'
 import { levelsOf } from '../../core/sheet/levelsOf'
 import type { ResolvedSheet } from '../../core/sheet/resolveSheet'
-import { isSealedSet } from '../../core/sheet/isSealedSet'
+import { isSealedSheet } from '../../core/sheet/sealing'
 import { settleValue, settleWindow } from '../../core/sheet/settleContested'
 import type { Contested, Hold, Joint, Line, Operation, Window } from '../../core/sheet/types'
 import { formatEntered } from '../../core/units/formatQuantity'
@@ -61,7 +61,7 @@ export function stepFacts(
     { name: 'tools', value: toolsFor(step, joint, hold, operation) },
     {
       name: 'fluid',
-      value: (kind === 'fill' || (kind === 'level' && !isSealedSet(resolved.sheet))) && spec.kind !== 'unknown' ? spec.value : '',
+      value: (kind === 'fill' || (kind === 'level' && !isSealedSheet(resolved.sheet, parts))) && spec.kind !== 'unknown' ? spec.value : '',
     },
     { name: 'torque', value: kind === 'fasten' ? windowOf(hold?.torque) : kind === 'level' ? windowOf(level?.torque) : '' },
     { name: 'will run out', value: kind === 'open' && spill ? spillWords(spill, resolved, fluid!, format.volume) : '' },

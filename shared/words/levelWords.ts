@@ -1,13 +1,14 @@
 import type { LevelReading } from '../../core/job/types'
-import { isSealedSet } from '../../core/sheet/isSealedSet'
+import { isSealedSheet } from '../../core/sheet/sealing'
+import type { ChosenParts } from '../../core/sheet/chosenPart'
 import { levelForm } from '../../core/sheet/levelForm'
 import type { Level, Sheet, System } from '../../core/sheet/types'
 
 type Choice = { id: LevelReading; text: string }
 
 /** What can be said of a level: of fluid at its marks or its plug, or, where a set came filled and sealed, of how it works. */
-export function levelChoices(sheet: Pick<Sheet, 'bleeding' | 'bleeders'>, level?: Level): Choice[] {
-  if (isSealedSet(sheet))
+export function levelChoices(sheet: Pick<Sheet, 'bleeding' | 'bleeders' | 'lines'>, level?: Level, parts?: ChosenParts): Choice[] {
+  if (isSealedSheet(sheet, parts))
     return [
       { id: 'below', text: 'Too little' },
       { id: 'at', text: 'As it should be' },

@@ -316,6 +316,12 @@ export function refusalWords(refusal: Refusal, sheet: Sheet): string {
       return 'The pedal came up with the bleeder open: air went back in, and that round did not run clear. Say what came out, and make another.'
     case 'JOB_PART_IN':
       return `${name.line(refusal.line)}: its new part is in the car already. Take it out again before another one is named.`
+    case 'JOB_SEALING':
+      return {
+        known: 'The sheet says already whether it comes filled and sealed.',
+        'ran-out': 'Fluid ran out of it: it is no sealed set. Take back what was caught if it came from somewhere else.',
+        'always-filled': 'On brakes, clutch and steering there is no reason for none: what was opened is filled and bled.',
+      }[refusal.why]
     case 'JOB_NO_LEAK':
       return `No leak is on record at “${name.joint(refusal.joint)}”.`
     case 'JOB_LEAD_SIGNS':

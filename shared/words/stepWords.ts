@@ -1,8 +1,7 @@
 import { isScrewed } from '../../core/fittings/jointKinds'
-import { opensCircuit } from '../../core/sheet/opensCircuit'
 import { chosenPart } from '../../core/sheet/chosenPart'
 import { isMotorcycle } from '../../core/sheet/isMotorcycle'
-import { isSealedSet } from '../../core/sheet/isSealedSet'
+import { isSealedSheet, newSealing, opensCircuit } from '../../core/sheet/sealing'
 import { isTap } from '../../core/sheet/isTap'
 import { isOn } from '../../core/sheet/jointLines'
 import { turnsByHand } from '../../core/fittings/seating'
@@ -186,7 +185,8 @@ export function stepWords(
   const line = sheet.lines.find(candidate => candidate.id === step.target)
   const hold = sheet.holds.find(candidate => candidate.id === step.target)
   const operation = sheet.operations.find(candidate => candidate.id === step.target)
-  const part = line && chosenPart(line, step.part === undefined ? {} : { [line.id]: step.part })
+  const chosen = line && step.part !== undefined ? { [line.id]: step.part } : {}
+  const part = line && chosenPart(line, chosen)
   // One piece for several lines goes in by its own name.
   const newLine = part?.covers?.length ? part.name.replace(/^./, first => first.toUpperCase()) : name.line(step.target)
   const made = madeEnds(sheet.joints.filter(candidate => isOn(candidate, step.target)))
@@ -301,7 +301,7 @@ export function stepWords(
     case 'fit':
       return words(
         `Lay in the new line: ${newLine}`,
-        `${line?.feeding ? `${line.feeding} ` : ''}${isSealedSet(sheet) ? 'Its caps and straps stay on until it is bolted: it came filled.' : 'Ends stay capped until they meet their ports.'} No tension, no twist, clear of heat and belts.`,
+        `${line?.feeding ? `${line.feeding} ` : ''}${line && newSealing(sheet, line, chosen) === 'sealed' ? 'Its caps and straps stay on until it is bolted: it came filled.' : 'Ends stay capped until they meet their ports.'} No tension, no twist, clear of heat and belts.`,
         'It is in place',
       )
     case 'seat':
@@ -481,7 +481,7 @@ export function stepWords(
       const saysWhen = isCold && own.some(({ kind }) => kind === 'burn')
       const told = [...ofPhase.filter(({ kind }) => !saysWhen || kind !== 'burn'), ...own]
       return words(
-        isSealedSet(sheet) ? `Feel: ${name.level(step.target)}` : `Read the level: ${name.level(step.target)}`,
+        isSealedSheet(sheet) ? `Feel: ${name.level(step.target)}` : `Read the level: ${name.level(step.target)}`,
         [level?.reads, isCold && coldAgain].filter(Boolean).join(' '),
         'Record the reading',
         level?.engine === 'idling' && !told.some(({ kind }) => kind === 'entangle') ? [...told, fanBeside] : told,

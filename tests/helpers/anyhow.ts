@@ -20,7 +20,7 @@ function anything(played: PlayedJob, draw: Draw): JobCommand | undefined {
   const joint = pick(draw, played.resolved.joints).id
   const line = pick(draw, played.resolved.lines).id
   const last = played.state!.effective.at(-1)
-  switch (draw(36)) {
+  switch (draw(38)) {
     case 0:
       return { type: 'jointOpened', joint }
     case 1:
@@ -130,6 +130,10 @@ function anything(played: PlayedJob, draw: Draw): JobCommand | undefined {
       const fasteners = operation?.fasteners.map(({ count }) => count) ?? []
       return operation && { type: 'operationOn', operation: operation.id, fasteners, seals: draw(3) > 0 ? seals : [], oldOut: draw(3) > 0 }
     }
+    case 20:
+      return draw(2)
+        ? { type: 'sealingSaid', fitted: draw(2) > 0, goesIn: draw(2) > 0, why: 'looks so' }
+        : { type: 'fillSpared', why: 'looks full' }
     case 16:
       return { type: 'cleaned', at: pick(draw, liftPositions) }
     case 17:

@@ -112,9 +112,11 @@ export function workOf(sheet: Sheet, moveMinutes: MoveMinutes) {
       operations.every((_, i) => !isOff(state, i) || mayStay(i))
     if (state.engine === 'before' && isReady) found.push({ to: { ...state, engine: 'running' }, cost: 0, what: 'run' })
     const isTime = level.engine === 'idling' ? state.engine === 'running' : state.engine === 'after'
+    // Of a set that came filled it is felt how it works, once nobody holds it under pressure to look at it any more.
+    const isFelt = level.engine !== 'off' || sheet.lines.some(({ sealed }) => !sealed) || state.looked.every(Boolean)
     if (state.engine === 'running' && (level.engine === 'off' || state.level))
       found.push({ to: { ...state, engine: 'after' }, cost: 0, what: 'stop' })
-    if (isTime && !state.level)
+    if (isTime && isFelt && !state.level)
       for (const way of level.ways)
         if (way.at === state.at && canReach(state, way.needs) && neededBy(way.needs).every(mayStay))
           found.push({ to: { ...state, level: true }, cost: way.minutes, what: 'level' })

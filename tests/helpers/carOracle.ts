@@ -26,7 +26,7 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
   const told = events.filter(({ id, body }) => !takenBack.has(id) && body.type !== 'stepUndone')
   const wrong: string[] = []
 
-  const touched = new Map<string, Touch>()
+  const touched = new Map<string, Touch[]>()
   const loose = new Map<string, Set<'seal' | 'seat' | 'torque'>>()
   const dry = new Map<string, { result: string; when: Around }>()
   const off = new Map<string, number[]>()
@@ -39,7 +39,23 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
   let foams = 0
   let airFound = true
   let ending: string | undefined
-  const unfelt = new Map<string, Touch>()
+  /** Lines laid in, and what has moved each since somebody felt along it. */
+  const unfelt = new Map<string, Touch[]>()
+  const laid = new Set<string>()
+  const moved = (ids: readonly string[], touch: Touch) => {
+    for (const id of ids) {
+      const whole = pieces.get(id) ?? id
+      if (laid.has(whole)) unfelt.set(whole, [...(unfelt.get(whole) ?? []), touch])
+    }
+  }
+  const linesOn = (joint: string) => {
+    const { line, also = [] } = lineOf(joint)
+    return [line, ...also.map(one => one.line)]
+  }
+  const heldBy = (id: string) => {
+    const { line, with: others } = sheet.holds.find(hold => hold.id === id)!
+    return [line, ...others]
+  }
   let wanted: readonly string[] = []
   let isAsked = false
   let method: string | undefined
@@ -53,6 +69,7 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
   const partsSealed = new Map<string, Touch>()
   const partsDry = new Map<string, { result: string; when: Around }>()
   let fluidWish: string | undefined
+  let [saidSealed, noneNeeded] = [false, false]
   const air = new Map<string, { saw: string; turns: number; when: Around }>()
   const levels = new Map<string, { reading: string; when: Around }>()
   const wiped = new Map<string, Around>()
@@ -141,10 +158,11 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
             ...(torque !== undefined || turn !== undefined || nuts.includes(kind) ? (['torque'] as const) : []),
           ]),
         )
-        touched.set(body.joint, touch)
+        touched.set(body.joint, [touch])
         opened.set(body.joint, touch)
         fluid.push(touch)
         closed.set(body.joint, { ...touch, place })
+        closed.delete(`${body.joint}, turned,`)
         returnedSince = false
         if (engine) wrong.push(`${body.joint} opened with the engine running, event ${seq}`)
         break
@@ -154,16 +172,19 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
         break
       case 'jointSeated':
         loose.get(body.joint)?.delete('seat')
-        touched.set(body.joint, touch)
+        touched.get(body.joint)!.push(touch)
         closed.set(body.joint, { ...touch, place })
+        moved(linesOn(body.joint), touch)
         break
       case 'jointTorqued':
         loose.get(body.joint)?.delete('torque')
-        touched.set(body.joint, touch)
+        touched.get(body.joint)!.push(touch)
+        closed.set(`${body.joint}, turned,`, { ...touch, place })
+        moved(linesOn(body.joint), touch)
         break
       case 'leakChecked':
         dry.set(body.joint, { result: body.result === 'dry' && pressureSince === undefined ? 'unseen' : body.result, when: around })
-        if (body.result === 'dry' && pressureSince! < touched.get(body.joint)!.seq)
+        if (body.result === 'dry' && pressureSince! < touched.get(body.joint)!.at(-1)!.seq)
           wrong.push(`${body.joint} was called dry without pressure since it was touched, event ${seq}`)
         break
       case 'operationOff':
@@ -203,10 +224,12 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
         break
       case 'holdFastened':
         hanging.delete(body.hold)
+        moved(heldBy(body.hold), touch)
         if (sheet.holds.find(({ id }) => id === body.hold)!.torque !== undefined) untightened.add(`hold ${body.hold}`)
         break
       case 'tightened':
         untightened.delete(`${body.thing} ${body.target}`)
+        if (body.thing === 'hold') moved(heldBy(body.target), touch)
         if (partsSealed.has(body.target)) partsSealed.set(body.target, touch)
         break
       case 'lineOut':
@@ -218,6 +241,7 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
             out.add(id)
             inCar.delete(id)
             unfelt.delete(id)
+            laid.delete(id)
           }
         }
         misfits.delete(body.line)
@@ -235,7 +259,8 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
           if (comparedAs.has(body.line) && comparedAs.get(body.line) !== partIn(body.line)?.id)
             wrong.push(`${body.line}: one part compared, another laid in, event ${seq}`)
         }
-        unfelt.set(body.line, touch)
+        laid.add(body.line)
+        unfelt.set(body.line, [touch])
         // One piece is several lines.
         for (const id of partIn(body.line)?.covers ?? [])
           if (wanted.includes(body.line) && wanted.includes(id)) {
@@ -250,8 +275,7 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
         }
         break
       case 'clearanceProved': {
-        const laid = unfelt.get(body.line)
-        if (laid && !late(around, laid)) unfelt.delete(body.line)
+        if (!late(around, ...(unfelt.get(body.line) ?? []))) unfelt.delete(body.line)
         break
       }
       case 'fluidCaught':
@@ -302,6 +326,12 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
         fluid.push(touch)
         returnedSince = false
         break
+      case 'sealingSaid':
+        saidSealed = body.fitted && body.goesIn
+        break
+      case 'fillSpared':
+        noneNeeded = true
+        break
       case 'airTraced':
         airFound = true
         break
@@ -350,9 +380,9 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
   for (const line of out) wrong.push(`${line} lies beside the car`)
   for (const line of unfelt.keys()) wrong.push(`nobody has felt along ${line}`)
   for (const [joint, left] of loose) if (left.size > 0) wrong.push(`${joint} lacks ${[...left].join(', ')}`)
-  for (const [joint, touch] of touched) {
+  for (const [joint, touches] of touched) {
     const look = dry.get(joint)
-    if (look?.result !== 'dry' || late(look.when, touch)) wrong.push(`nobody knows that ${joint} is dry`)
+    if (look?.result !== 'dry' || late(look.when, ...touches)) wrong.push(`nobody knows that ${joint} is dry`)
   }
   for (const [operation] of off) wrong.push(`${operation} is off, or not all of its fasteners are in`)
   for (const thing of untightened) wrong.push(`${thing} is finger tight`)
@@ -374,7 +404,21 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
     if (back === 0 && ran > 0 && read?.reading !== 'at') wrong.push(`${id} is not back in`)
   }
   if (opened.size > 0 || emptied.length > 0 || fluidWish) {
-    const holdsFluid = sheet.bleeding.allowed.length > 0 || sheet.bleeders.length > 0
+    // A set holds its fluid in where somebody says that it does; what nobody has said anything of ran out and wants filling.
+    const isMute = sheet.bleeding.allowed.length === 0 && sheet.bleeders.length === 0
+    const isSaid = (one: { sealed?: false | object }) => one.sealed !== undefined
+    const unsaid = isMute && sheet.lines.some(line => !isSaid(line) || !line.parts.every(isSaid))
+    const isSet = sheet.lines.every(line => line.sealed && line.parts.every(part => part.sealed))
+    const holdsFluid = unsaid ? !saidSealed && !noneNeeded : !isSet
+    if (unsaid && !saidSealed && !noneNeeded && returned === 0 && opened.size > 0) wrong.push('nobody knows that it needed no fluid')
+    if (
+      unsaid &&
+      !saidSealed &&
+      trials[sheet.system] === 'pedal' &&
+      opened.size > 0 &&
+      ![...air.values()].some(({ saw }) => saw === 'clear')
+    )
+      wrong.push('a pedal that was opened and never bled')
     const marks = sheet.levels
     const deciding = [...marks].reverse().find(({ engine: at }) => at === 'idling') ?? marks.at(-1)
     const level = deciding && levels.get(deciding.id)

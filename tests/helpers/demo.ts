@@ -9,7 +9,7 @@ import { evolve } from '../../core/job/evolve'
 import { planRest } from '../../core/job/planRest'
 import { listSteps, type Step } from '../../core/job/listSteps'
 import { plainCommand } from '../../core/job/plainCommand'
-import { withLeaflets } from '../../core/job/withLeaflets'
+import { laidOverBy, sheetOfJob } from '../../core/job/sheetOfJob'
 import { eventVersion, type JobCommand, type JobEvent, type JobState, type Person, type Refusal } from '../../core/job/types'
 import { decidingTraits } from '../../core/identify/identifyLayouts'
 import { usableParts } from '../../core/sheet/chosenPart'
@@ -61,6 +61,13 @@ export const everyDemoCar = (): ResolvedSheet[] =>
         : []
     })
   })
+
+/** A demo car whose sheet names no way of bleeding and no bleeder, and says of nothing whether it came sealed. */
+export function withoutWords(id: string): ResolvedSheet {
+  const car = everyDemoCar().find(one => one.sheet.id === id)!
+  const mute = { ...car.sheet, bleeders: [], bleeding: { ...car.sheet.bleeding, allowed: [], forbidden: [], parameters: {} } }
+  return { ...car, sheet: mute }
+}
 
 export const allLines = (resolved: ResolvedSheet) => resolved.lines.map(line => line.id)
 /** A job asks for the same plan at every step. */
@@ -135,18 +142,18 @@ export class PlayedJob {
     })
   }
 
-  /** The car's sheet, with what leaflets have said. */
+  /** The car's sheet, with what leaflets and leads have said. */
   get resolved(): ResolvedSheet {
-    const leaflets = this.state?.leaflets ?? {}
-    if (Object.keys(leaflets).length === 0) return this.asMade
-    if (this.stated?.leaflets !== leaflets) {
-      const resolution = resolveSheet(withLeaflets(this.asMade.sheet, leaflets), this.asMade.car)
+    const { leaflets, sealing } = this.state ?? { leaflets: {} }
+    if (!this.state || (Object.keys(leaflets).length === 0 && !sealing)) return this.asMade
+    if (this.stated?.leaflets !== leaflets || this.stated.sealing !== sealing) {
+      const resolution = resolveSheet(sheetOfJob(this.asMade.sheet, laidOverBy(this.state)), this.asMade.car)
       if (resolution.applies === 'no') throw new Error(resolution.why)
-      this.stated = { leaflets, resolved: resolution.resolved }
+      this.stated = { leaflets, sealing, resolved: resolution.resolved }
     }
     return this.stated.resolved
   }
-  private stated: { leaflets: JobState['leaflets']; resolved: ResolvedSheet } | undefined
+  private stated: (Pick<JobState, 'leaflets' | 'sealing'> & { resolved: ResolvedSheet }) | undefined
 
   /** Records, or returns the refusal. A minute passes with every command. */
   try(command: JobCommand, newer?: ResolvedSheet): Refusal | undefined {

@@ -48,5 +48,6 @@ const label = goesIn ? 'put in' : plain.type === 'fluidCaught' ? 'caught' : 'dra
   <p v-if="plain.type === 'fluidCaught' && step.kind === 'catch' && job.fluid && job.fluid.shapeless.length === 0" class="soft">
     Expected {{ units.volumeRange(job.fluid.spill.least, job.fluid.spill.most) }}, likely {{ units.volume(job.fluid.spill.likely) }}.
   </p>
+  <SealingEntry v-if="goesIn && !circuit" may-be-spared @say="command => emit('also', command)" />
   <FluidBalance :balance="balance" :estimate="circuit ? undefined : job.fluid" />
 </template>

@@ -7,7 +7,7 @@ import { usualViscosity } from '#core/fluid/usualViscosity'
 import { balanceOf } from '#core/job/balanceOf'
 import { asksTemperature } from '#core/job/carState'
 import type { Instrument, JobCommand, LevelReading } from '#core/job/types'
-import { isSealedSet } from '#core/sheet/isSealedSet'
+import { isSealedSheet } from '#core/sheet/sealing'
 import { levelFluidOf } from '#core/sheet/levelFluidOf'
 import { levelForm } from '#core/sheet/levelForm'
 import { settleValue, settleWindow } from '#core/sheet/settleContested'
@@ -26,7 +26,7 @@ const job = useJob()
 const units = useUnits()
 const sheet = computed(() => job.resolved!.sheet)
 /** Nothing is filled into what came filled: what is read is how it works. */
-const isSealed = computed(() => isSealedSet(sheet.value))
+const isSealed = computed(() => isSealedSheet(sheet.value, job.state!.inputs?.parts))
 const isPlug = computed(() => levelForm(props.level) === 'overflow')
 const hasScale = computed(() => !isSealed.value && !isPlug.value)
 /** Another fluid than the lines' own, where the step is about one. */
@@ -154,7 +154,12 @@ watch(
     :expected="aim"
     :expected-words="aim === undefined ? undefined : 'Dashed: the middle of the marks, at this temperature.'"
   />
-  <ChoiceRow :model-value="reading" label="The level" :choices="levelChoices(sheet, level)" @update:model-value="choose" />
+  <ChoiceRow
+    :model-value="reading"
+    label="The level"
+    :choices="levelChoices(sheet, level, job.state!.inputs?.parts)"
+    @update:model-value="choose"
+  />
   <p v-if="correctionWords" role="status" class="said">{{ correctionWords }}</p>
   <p v-if="reading === 'foam'" class="soft">It rests first. {{ restWords }} A level read in it does not count.</p>
   <div v-if="!isSealed && (reading === 'below' || reading === 'above')" class="more">

@@ -95,6 +95,7 @@ watch(
       />
       <ToggleList v-if="plain.type === 'operationOn' && plain.seals" v-model="proved" :items="sealItems" label="Seals" />
     </template>
+    <SealingEntry v-else-if="plain.type === 'prepared' || plain.type === 'jointOpened'" @say="command => emit('also', command)" />
     <ToggleList
       v-else-if="plain.type === 'jointSeated'"
       v-model="proved"

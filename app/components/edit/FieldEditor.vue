@@ -14,6 +14,7 @@ import EditNeeds from './EditNeeds.vue'
 import EditNumber from './EditNumber.vue'
 import EditPoint from './EditPoint.vue'
 import EditPredicate from './EditPredicate.vue'
+import EditSealed from './EditSealed.vue'
 import EditText from './EditText.vue'
 import EditWords from './EditWords.vue'
 import EditYears from './EditYears.vue'
@@ -33,6 +34,7 @@ const editors: Record<Field['kind'], Component> = {
   choices: EditChoices,
   refs: EditChoices,
   flag: EditFlag,
+  sealed: EditSealed,
   words: EditWords,
   years: EditYears,
   vec: EditPoint,

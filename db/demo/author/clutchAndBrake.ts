@@ -65,9 +65,11 @@ function preFilled() {
         ),
         {
           out: [['ground above 6 battery-tray', 'slave first, then up and out over the brake booster']],
+          sealed: {},
           withdrawNote: 'Slave end first; the master is turned a sixth and drawn into the engine bay.',
           parts: [
             part('set-factory', 'factory', 'clutch set, filled and sealed', 'QS-45110', {
+              sealed: { strap: 'tears at the first stroke' },
               note: 'Retaining straps on both cylinders: they tear at the first stroke.',
             }),
           ],
