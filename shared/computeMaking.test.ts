@@ -91,7 +91,9 @@ describe('lines and fittings over compute', () => {
     })
     const job = { width: 2000, height: 1500, papers: ['a4'], pictures }
     const { apexes, within } = value('reconstruct', job) as { apexes: number[][]; within: number[] }
-    for (const [i, place] of line.entries()) for (const axis of [0, 1, 2]) expect(apexes[i]![axis]).toBeCloseTo(place[axis]!, 0)
+    // Told right-handed: y goes away from the viewer (core/photo/handedness.test.ts).
+    for (const [i, [x, y, z]] of line.entries())
+      for (const [axis, told] of [x, -y, z].entries()) expect(apexes[i]![axis]).toBeCloseTo(told, 0)
     expect(Math.max(...within)).toBeLessThan(20)
     expect(value('reconstruct', { ...job, pictures: [pictures[0], { ...pictures[1], legs: pictures[1]!.legs.slice(1) }] })).toMatchObject({
       ok: false,

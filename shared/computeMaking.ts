@@ -6,7 +6,7 @@ import { identifyFitting, lookalikes, tellApart } from '../core/making/identifyF
 import { breachesOf, usualRules } from '../core/making/makingRules'
 import { tableRows } from '../core/making/tableRows'
 import { workOut } from '../core/making/workOut'
-import { apexesFromLegs } from '../core/photo/apexesFromLegs'
+import { apexesFromLegs, scattersFromLegs } from '../core/photo/apexesFromLegs'
 import { reconstructLine } from '../core/photo/reconstructLine'
 import { bendsFromPoints, pointsFromBends } from '../core/route/bendTable'
 import { developLine } from '../core/route/developLine'
@@ -93,6 +93,7 @@ export const makingComputations = {
         pictures: pictures.map(picture => ({
           papers: picture.papers.map(corners => corners ?? undefined),
           apexes: apexesFromLegs(picture.legs),
+          scatters: scattersFromLegs(picture.legs),
         })),
       })
       if (!found.ok) return refuse(photoIssueWords(found.error), 'pictures')

@@ -1,7 +1,7 @@
 import { computed, onUnmounted, ref, shallowRef, type Ref } from 'vue'
 import type { Pixel } from '#core/photo/homography'
 import { isWhole, layPoints, legOf, pictureOf, type Laid } from '#core/photo/laidPoints'
-import type { SheetOfPaper } from '#core/photo/reconstructLine'
+import type { SheetOfPaper } from '#core/photo/photoJob'
 import { usualWithin } from '#core/making/suspectReading'
 import { snapToTube } from '#core/photo/snapToTube'
 import { legNames } from '#shared/words/photoWords'

@@ -1,4 +1,4 @@
-import { apexesFromLegs, type Leg } from './apexesFromLegs'
+import { apexesFromLegs, scattersFromLegs, type Leg } from './apexesFromLegs'
 import type { Pixel } from './homography'
 import type { Picture } from './reconstructLine'
 
@@ -39,5 +39,9 @@ export function legOf(n: number, legs: number): { leg: number; points: readonly 
 export function pictureOf(laid: Laid, legs: number): Picture {
   const straights = Array.from({ length: legs }, (_, i): Leg => [laid[4 + 2 * i]!, laid[5 + 2 * i]!])
   const second = laid.slice(pointsOf(legs), pointsOf(legs) + 4)
-  return { papers: [laid.slice(0, 4), ...(second.length === 4 ? [second] : [])], apexes: apexesFromLegs(straights) }
+  return {
+    papers: [laid.slice(0, 4), ...(second.length === 4 ? [second] : [])],
+    apexes: apexesFromLegs(straights),
+    scatters: scattersFromLegs(straights),
+  }
 }

@@ -30,7 +30,7 @@ export function leastSquares(
   let damping = 1e-3
   let steps = 0
   let normal = normalEquations(values, residuals, scales, residualsOf)
-  for (; steps < most; steps++) {
+  for (; steps < most && Number.isFinite(cost); steps++) {
     const { a, g } = normal
     const damped = a.clone()
     for (let i = 0; i < values.length; i++) damped.set(i, i, a.get(i, i) * (1 + damping) + 1e-15)
@@ -49,8 +49,9 @@ export function leastSquares(
       if (damping > 1e10) break
     }
   }
-  const cholesky = new CholeskyDecomposition(normal.a)
-  const covariance = cholesky.isPositiveDefinite() ? cholesky.solve(Matrix.eye(values.length)) : undefined
+  // Of what is not a number nothing is sure.
+  const cholesky = normal.a.to1DArray().every(Number.isFinite) ? new CholeskyDecomposition(normal.a) : undefined
+  const covariance = cholesky?.isPositiveDefinite() ? cholesky.solve(Matrix.eye(values.length)) : undefined
   return { values, cost, covariance, steps }
 }
 

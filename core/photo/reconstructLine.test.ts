@@ -59,8 +59,10 @@ function scene(seed: number, { pictures = 3, corner = 1.5, apex = 3, papers = 2 
       apexes: places.map(p => shake(project(lens, pose, flip(p)), apex)),
     })),
   }
-  return { job, places, lens }
+  return { job, places: places.map(told), lens }
 }
+/** As it is told: right-handed, y away from the viewer. */
+const told = ([x, y, z]: Vec3): Vec3 => [x, -y, z]
 function solved(job: PhotoJob): Reconstruction {
   const found = reconstructLine(job)
   if (!found.ok) throw new Error(found.error.code)
@@ -151,7 +153,7 @@ describe('a line from photographs', () => {
       worst.push(Math.max(...errors))
       near += errors.filter(error => error <= 4).length
       for (const [i, place] of places.entries()) {
-        const off = new Matrix([0, 1, 2].map(axis => [(axis === 2 ? -1 : 1) * (found.apexes[i]![axis]! - place[axis]!)]))
+        const off = new Matrix([0, 1, 2].map(axis => [found.apexes[i]![axis]! - place[axis]!]))
         const squared = off.transpose().mmul(solve(found.covariances[i]!, off)).get(0, 0)
         // χ² of three degrees of freedom: 7.815 is exceeded five times of a hundred.
         if (squared <= 7.815) inside++
@@ -198,7 +200,7 @@ describe('a line from photographs', () => {
     const line: Pixel[] = [0, 1, 2, 3].map(i => [i * 100, i * 50])
     expect(reconstructLine({ ...job, pictures: [first!, { ...second!, papers: [line, line] }] })).toEqual({
       ok: false,
-      error: { code: 'PHOTO_PAPER_ODD', picture: 1 },
+      error: { code: 'PHOTO_PAPER_ODD', picture: 1, paper: 0 },
     })
     expect(reconstructLine({ ...job, pictures: [first!, first!] })).toEqual({ ok: false, error: { code: 'PHOTO_SAME_PLACE' } })
   })

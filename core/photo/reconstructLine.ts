@@ -1,34 +1,29 @@
-import { EigenvalueDecomposition, Matrix, solve } from 'ml-matrix'
+import { EigenvalueDecomposition, Matrix } from 'ml-matrix'
 import { fail, ok, type Result } from '../result'
 import type { Vec3 } from '../sheet/types'
 import { focalFrom, poseFrom, project, rayOf, type Lens, type Pose } from './camera'
+import type { Scatter } from './apexesFromLegs'
 import { fitHomography, type Homography, type Pixel } from './homography'
 import { leastSquares } from './leastSquares'
+import { cornersOf, tapped, type PhotoJob } from './photoJob'
+import { impossibleCorner, strangeSheet } from './strangeTaps'
+import { triangulate } from './triangulate'
 
-/** Sheets of paper by name, mm: A4 (ISO 216), Letter (8.5 × 11 in). Corners go round from the upper left, the long side down. */
-export const sheets = { a4: [210, 297], letter: [215.9, 279.4] } as const
-export type SheetOfPaper = keyof typeof sheets
-/** One picture: the four corners of each sheet that was tapped in it, and where each apex of the line is seen; undefined: not seen. */
-export type Picture = { papers: readonly (readonly Pixel[] | undefined)[]; apexes: readonly (Pixel | undefined)[] }
-export type PhotoJob = {
-  /** All pictures by one camera, in pixels. */
-  width: number
-  height: number
-  /** The sheets that lie beside the line; the first is where places are measured from. */
-  papers: readonly SheetOfPaper[]
-  pictures: readonly Picture[]
-  /** Distances between apexes that somebody measured, mm. */
-  known?: readonly { a: number; b: number; length: number; within: number }[]
-}
 export type PhotoIssue =
   | { code: 'PHOTO_TOO_FEW'; has: number }
   | { code: 'PHOTO_PAPER_UNSEEN'; picture: number }
-  | { code: 'PHOTO_PAPER_ODD'; picture: number }
+  /** `corner`: the one that makes it no sheet, by number from 0, where one can be named. */
+  | { code: 'PHOTO_PAPER_ODD'; picture: number; paper: number; corner?: number }
+  /** The corners go round the wrong way: what is above the bench would come out below it. */
+  | { code: 'PHOTO_PAPER_REVERSED'; picture: number; paper: number }
   | { code: 'PHOTO_APEX_UNSEEN'; apex: number; has: number }
   | { code: 'PHOTO_SAME_PLACE' }
 export type Misfit = { picture: number; what: 'corner' | 'apex'; paper?: number; n: number; off: number }
 export type Reconstruction = {
-  /** In the first sheet's frame: x along its short side, y along its long side, z up from the bench; mm. */
+  /**
+   * In the first sheet's frame, right-handed: x along its short side from corner 1 to 2, y along its long side from corner 4 to 1, z up
+   * from the bench, from corner 1; mm. With corner 1 to the upper left, y goes away from the viewer, and the sheet lies at negative y.
+   */
   apexes: Vec3[]
   /** Within this of its place, 95 times of 100, mm. */
   within: number[]
@@ -39,24 +34,17 @@ export type Reconstruction = {
   misfits: Misfit[]
 }
 
-/** Taps: how exactly a corner of paper and an apex are hit, pixels, one deviation. */
-const tapped = { corner: 1.5, apex: 3 }
 /** Lenses of telephones distort by no more than about this. */
 const usualK1 = 0.06
 /** Further off than so many deviations, a tap is named. */
 const odd = 5
+/** Cameras nearer together than this share of their distance from the bench see everything from one side. Our own: about 4°. */
+const leastBase = 0.07
+/** Nobody photographs a line further off than this, nor takes one whose corners are known no better. In mm. */
+const bench = { far: 5000, unsure: 250 }
 
-/** Corners of a sheet on the bench, clockwise from above: x to the right, y towards the viewer, and so z down into the bench. */
-const cornersOf = (paper: SheetOfPaper): Pixel[] => {
-  const [wide, high] = sheets[paper]
-  return [
-    [0, 0],
-    [wide, 0],
-    [wide, high],
-    [0, high],
-  ]
-}
-
+/** Half a turn about x: right-handed stays right-handed. */
+const mirror = Matrix.diag([1, -1, -1])
 /**
  * The places of a line's apexes from two to four pictures with one or two sheets of paper beside it. Start values from the sheets' planes
  * (Zhang 2000), then everything at once by bundle adjustment: lens, cameras, the second sheet and the apexes. Fails with one picture, where
@@ -67,27 +55,38 @@ export function reconstructLine(job: PhotoJob): Result<Reconstruction, PhotoIssu
   if (pictures.length < 2) return fail({ code: 'PHOTO_TOO_FEW', has: pictures.length })
   const unseen = pictures.findIndex(({ papers }) => !papers[0])
   if (unseen >= 0) return fail({ code: 'PHOTO_PAPER_UNSEEN', picture: unseen })
-  const planes = pictures.map(({ papers }) => fitHomography(cornersOf(job.papers[0]!), papers[0]!))
-  const flat = planes.findIndex(plane => !plane)
-  if (flat >= 0) return fail({ code: 'PHOTO_PAPER_ODD', picture: flat })
   const apexCount = Math.max(...pictures.map(({ apexes }) => apexes.length))
   for (let apex = 0; apex < apexCount; apex++) {
     const has = pictures.filter(({ apexes }) => apexes[apex]).length
     if (has < 2) return fail({ code: 'PHOTO_APEX_UNSEEN', apex, has })
   }
+  const strange = strangeSheet(pictures)
+  if (strange) return fail(strange.code === 'PHOTO_PAPER_ODD' && strange.paper === 0 ? { ...strange, ...impossibleCorner(job) } : strange)
+  const planes = pictures.map(({ papers }) => fitHomography(cornersOf(job.papers[0]!), papers[0]!))
+  const flat = planes.findIndex(plane => !plane)
+  if (flat >= 0) return fail({ code: 'PHOTO_PAPER_ODD', picture: flat, paper: 0 })
   const focal = focalFrom(planes as Homography[], width, height) ?? Math.max(width, height) * 0.85
   const lens: Lens = { focal, k1: 0, width, height }
   const poses = planes.map(plane => poseFrom(plane!, focal, width, height))
-  if (distanceOfCameras(lens, poses) < 30) return fail({ code: 'PHOTO_SAME_PLACE' })
+  const places = poses.map(pose => rayOf(lens, pose, [0, 0]).from)
+  if (widestBase(places) < leastBase) return fail({ code: 'PHOTO_SAME_PLACE' })
   const others = job.papers.slice(1).map((_, i) => placeOnBench(job, lens, poses, i + 1))
   const apexes = Array.from({ length: apexCount }, (_, i) => triangulate(job, lens, poses, i))
-  return ok(adjust(job, lens, poses, others, apexes))
+  const found = adjust(job, lens, poses, others, apexes)
+  const isAnywhere = found.apexes.some(apex => !(Math.hypot(...apex) < bench.far)) || found.within.some(within => !(within < bench.unsure))
+  if (!isAnywhere) return ok(found)
+  // What does not go together at all has a tap in it that nobody laid there.
+  const strangest = impossibleCorner(job)
+  return fail(strangest ? { code: 'PHOTO_PAPER_ODD', paper: 0, ...strangest } : { code: 'PHOTO_SAME_PLACE' })
 }
 
-function distanceOfCameras(lens: Lens, poses: readonly Pose[]): number {
-  const places = poses.map(pose => rayOf(lens, pose, [0, 0]).from)
-  return Math.max(...places.flatMap(a => places.map(b => Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2]))))
-}
+/** How far apart the two cameras stand that stand furthest apart, as a share of how far the nearer is from the bench. */
+const widestBase = (places: readonly Vec3[]): number =>
+  Math.max(
+    ...places.flatMap(a =>
+      places.map(b => Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2]) / Math.max(1, Math.min(Math.abs(a[2]), Math.abs(b[2])))),
+    ),
+  )
 
 /** Where a ray meets the bench. */
 function onBench({ from, along }: { from: Vec3; along: Vec3 }): Pixel {
@@ -104,25 +103,15 @@ function placeOnBench(job: PhotoJob, lens: Lens, poses: readonly Pose[], paper: 
   return [corners[0]![0], corners[0]![1], angle]
 }
 
-/** The point nearest to all rays to an apex, least squares. */
-function triangulate({ pictures }: PhotoJob, lens: Lens, poses: readonly Pose[], apex: number): Vec3 {
-  const a = Matrix.zeros(3, 3)
-  const b = Matrix.zeros(3, 1)
-  for (const [i, { apexes }] of pictures.entries()) {
-    if (!apexes[apex]) continue
-    const { from, along } = rayOf(lens, poses[i]!, apexes[apex])
-    const size = along[0] ** 2 + along[1] ** 2 + along[2] ** 2
-    for (let r = 0; r < 3; r++)
-      for (let c = 0; c < 3; c++) {
-        const p = (r === c ? 1 : 0) - (along[r]! * along[c]!) / size
-        a.set(r, c, a.get(r, c) + p)
-        b.set(r, 0, b.get(r, 0) + p * from[c]!)
-      }
-  }
-  return solve(a, b).to1DArray() as unknown as Vec3
+/** `whiten`: takes what is off, across and down, to as many deviations: the inverse of the Cholesky factor of its scatter. */
+type Seen = { picture: number; what: 'corner' | 'apex'; paper?: number; n: number; at: Pixel; whiten: readonly [number, number, number] }
+const whitenBy = ([xx, xy, yy]: Scatter): Seen['whiten'] => {
+  const first = Math.sqrt(xx)
+  const across = xy / first
+  const second = Math.sqrt(Math.max(1e-12, yy - across * across))
+  return [1 / first, -across / (first * second), 1 / second]
 }
-
-type Seen = { picture: number; what: 'corner' | 'apex'; paper?: number; n: number; at: Pixel; deviation: number }
+const even = (deviation: number): Scatter => [deviation * deviation, 0, deviation * deviation]
 
 function adjust(
   job: PhotoJob,
@@ -134,9 +123,11 @@ function adjust(
   const { width, height, pictures, papers, known = [] } = job
   const seen: Seen[] = pictures.flatMap((picture, i) => [
     ...picture.papers.flatMap((corners, paper) =>
-      (corners ?? []).map((at, n): Seen => ({ picture: i, what: 'corner', paper, n, at, deviation: tapped.corner })),
+      (corners ?? []).map((at, n): Seen => ({ picture: i, what: 'corner', paper, n, at, whiten: whitenBy(even(tapped.corner)) })),
     ),
-    ...picture.apexes.flatMap((at, n): Seen[] => (at ? [{ picture: i, what: 'apex', n, at, deviation: tapped.apex }] : [])),
+    ...picture.apexes.flatMap((at, n): Seen[] =>
+      at ? [{ picture: i, what: 'apex', n, at, whiten: whitenBy(picture.scatters?.[n] ?? even(tapped.apex)) }] : [],
+    ),
   ])
   const start = [
     Math.log(lens.focal),
@@ -166,7 +157,8 @@ function adjust(
     const result: number[] = []
     for (const one of seen) {
       const [x, y] = project(optics, cameras[one.picture]!, place(v, one))
-      result.push((x - one.at[0]) / one.deviation, (y - one.at[1]) / one.deviation)
+      const [across, down] = [x - one.at[0], y - one.at[1]]
+      result.push(one.whiten[0] * across, one.whiten[1] * across + one.whiten[2] * down)
     }
     // What is known of lenses beforehand keeps two pictures from making up a distortion.
     result.push(v[1]! / usualK1)
@@ -182,8 +174,14 @@ function adjust(
   const spread = Math.max(1, cost / free)
   const residuals = residualsOf(values)
   const misfits = seen
-    .map(({ picture, what, paper, n, deviation }, i) => ({
-      misfit: { picture, what, paper, n, off: Math.hypot(residuals[2 * i]!, residuals[2 * i + 1]!) * deviation },
+    .map(({ picture, what, paper, n, whiten: [first, mixed, second] }, i) => ({
+      misfit: {
+        picture,
+        what,
+        paper,
+        n,
+        off: Math.hypot(residuals[2 * i]! / first, (residuals[2 * i + 1]! - (mixed * residuals[2 * i]!) / first) / second),
+      },
       ratio: Math.hypot(residuals[2 * i]!, residuals[2 * i + 1]!),
     }))
     .filter(({ ratio }) => ratio > odd)
@@ -191,16 +189,19 @@ function adjust(
     .map(({ misfit }) => misfit)
   const covariances = apexes.map((_, i) => {
     const from = atApex + 3 * i
-    return covariance ? covariance.subMatrix(from, from + 2, from, from + 2).mul(spread) : Matrix.eye(3).mul(Infinity)
+    const inside = covariance?.subMatrix(from, from + 2, from, from + 2).mul(spread)
+    // Turned with the frame: y and z change their signs, and what goes with one of them.
+    const turned = inside && mirror.mmul(inside).mmul(mirror)
+    return turned?.to1DArray().every(Number.isFinite) ? turned : undefined
   })
   return {
-    // The sheet is seen from above with y towards the viewer: what is above it lies at negative z of that frame.
+    // Worked out with y towards the viewer and z down into the bench; told with z up and, so that it is no mirror image, y away.
     apexes: apexes.map((_, i) => {
       const [x, y, z] = vec(values, atApex + 3 * i)
-      return [x, y, -z] as const
+      return [x, -y, -z] as const
     }),
-    within: covariances.map(radius95),
-    covariances,
+    within: covariances.map(one => (one ? radius95(one) : Infinity)),
+    covariances: covariances.map(one => one ?? Matrix.eye(3).mul(Infinity)),
     focal: Math.exp(values[0]!),
     k1: values[1]!,
     misfits,

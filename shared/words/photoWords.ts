@@ -1,5 +1,6 @@
 import type { Misfit, PhotoIssue } from '../../core/photo/reconstructLine'
 
+const sheetWords = (paper: number): string => (paper === 0 ? 'the paper' : 'the second sheet')
 export function photoIssueWords(issue: PhotoIssue): string {
   switch (issue.code) {
     case 'PHOTO_TOO_FEW':
@@ -7,7 +8,11 @@ export function photoIssueWords(issue: PhotoIssue): string {
     case 'PHOTO_PAPER_UNSEEN':
       return `Picture ${issue.picture + 1}: the paper’s corners are not laid.`
     case 'PHOTO_PAPER_ODD':
-      return `Picture ${issue.picture + 1}: the paper’s four corners cannot be a sheet. Lay them again, clockwise from 1.`
+      return issue.corner === undefined
+        ? `Picture ${issue.picture + 1}: the four corners of ${sheetWords(issue.paper)} cannot be a sheet. Lay them again, clockwise from 1.`
+        : `Picture ${issue.picture + 1}: corner ${issue.corner + 1} of ${sheetWords(issue.paper)} cannot be there. Lay it again.`
+    case 'PHOTO_PAPER_REVERSED':
+      return `Picture ${issue.picture + 1}: the corners of ${sheetWords(issue.paper)} go round the wrong way: the line would come out mirrored. Lay them clockwise from 1, as they are numbered.`
     case 'PHOTO_APEX_UNSEEN':
       return issue.apex === 0
         ? 'The first end is seen in fewer than two pictures.'

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { bendsFromPoints, type BendRow } from '#core/route/bendTable'
 import { pointsWithRadius, tableRows } from '#core/making/tableRows'
-import type { SheetOfPaper } from '#core/photo/reconstructLine'
+import type { SheetOfPaper } from '#core/photo/photoJob'
 import { formatNumber } from '#core/units/formatQuantity'
 import { apexWords, misfitWords, photoIssueWords } from '#shared/words/photoWords'
 import { useLaidPictures } from '~/composables/useLaidPictures'
