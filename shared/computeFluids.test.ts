@@ -36,6 +36,9 @@ describe('fluids over compute', () => {
     expect(value('mix', { asked: 'GX-6', offered: 'GX-6' })).toMatchObject({ mixing: { may: 'yes' } })
   })
   it('coolant for a frost, and a sentence where no mixture does it', () => {
+    // Watered down to 5 % it freezes late enough for a mild winter, and protects nothing.
+    expect(value('coolant', { volume: 6000, share: 0.3, wanted: 0.05 })).toMatchObject({ protects: false, change: { of: 'water' } })
+    expect(value('coolant', { volume: 6000, share: 0.3, wanted: 0.5 })).toMatchObject({ protects: true })
     expect(value('coolant', { volume: 7000, share: 0.3, frost: -37 })).toMatchObject({
       freezesAt: -15,
       wanted: 0.5,

@@ -8,7 +8,7 @@ import { stillHands, waitsTimes } from '../core/practice/loopHands'
 import { beginLoop, goOn, scoreLoop } from '../core/practice/loopPractice'
 import { loopScenarios } from '../core/practice/loopScenarios'
 import { balanceCircuit } from '../core/fluid/balanceCircuit'
-import { changeStrength, freezePoint, shareForFrost, strongest } from '../core/fluid/coolantStrength'
+import { changeStrength, freezePoint, leastProtected, shareForFrost, strongest } from '../core/fluid/coolantStrength'
 import { kindOfFluid, mayGoIn } from '../core/fluid/fluidKinds'
 import { foamRest } from '../core/fluid/foamRest'
 import { correctLevel, judgeLevel } from '../core/fluid/levelAtTemperature'
@@ -88,6 +88,8 @@ export const fluidComputations = {
           value: {
             freezesAt: freezePoint(is),
             wanted: aim,
+            /** Whether what is in, or would be, still protects from corrosion. */
+            protects: (aim ?? is) >= leastProtected,
             wantedFreezesAt: aim === undefined ? undefined : freezePoint(aim),
             change: aim === undefined ? undefined : changeStrength(holds, is, aim, concentrate),
           },

@@ -61,7 +61,7 @@ describe('lines and fittings over compute', () => {
       ],
       clampWidth: 12,
     }
-    expect(value('hose', { hose })).toMatchObject({ cut: 200, issues: [] })
+    expect(value('hose', { hose })).toMatchObject({ cut: 200, issues: [{ code: 'HOSE_PRESSURE_UNKNOWN' }], clamps: [] })
     const moulded = {
       rows: [
         { ...rows[0], radius: 30 },
@@ -115,7 +115,7 @@ describe('lines and fittings over compute', () => {
     }
     expect(found.candidates[0]!.id).toBe('bubble-flare M10×1')
     expect(found.never.join()).toContain('3/8-24')
-    expect(value('fitting', {})).toEqual({ candidates: [], toBeSure: undefined, never: [] })
+    expect(value('fitting', {})).toEqual({ candidates: [], none: 0, toBeSure: undefined, never: [] })
     expect(value('fitting', { diameter: -1 })).toMatchObject({ ok: false })
   })
 })

@@ -118,7 +118,7 @@ export const makingComputations = {
     'which fitting it is, by what was measured: candidates with their likelihood, how to be sure, and what must not be put with it',
     fittingSeenSchema,
     seen => {
-      const found = identifyFitting(seen)
+      const { candidates: found, none } = identifyFitting(seen)
       const [first, second] = found
       const apart = first && second && tellApart(seen, first.size, second.size)
       return {
@@ -131,6 +131,7 @@ export const makingComputations = {
             against,
             ...wrenchWords(size),
           })),
+          none,
           toBeSure: apart ? tellApartWords(apart, [fittingName(first.size), fittingName(second.size)]) : undefined,
           never: first ? lookalikes(first.size).map(({ other, mating }) => matingWords(other, mating)) : [],
         },

@@ -14,6 +14,11 @@ const freezing: readonly (readonly [share: number, celsius: number])[] = [
 /** Above this the freeze point rises again and the mixture carries less heat: nobody fills more. */
 export const strongest = 0.6
 
+/**
+ * Below this share its inhibitors are too thin, and aluminium and cooling channels corrode however mild the winter: a third, common
+ * practice, no source (ASTM D3306 speaks of 40 % and more, from memory).
+ */
+export const leastProtected = 0.33
 /** °C at which it begins to freeze; between the table’s values straight. Throws RangeError outside 0 to 60 %. */
 export function freezePoint(share: number): Celsius {
   if (!(share >= 0 && share <= strongest)) throw new RangeError('a share of 0 to 60 % is known')

@@ -24,7 +24,9 @@ const isBrake = (kind: FluidKind): kind is keyof typeof boilingPoints => kind in
 
 /** The kind that a sheet or a bottle names, read from its words; other, where they tell none. */
 export function kindOfFluid(words: string): FluidKind {
-  const dot = /\bDOT\s*(5\.1|5|4|3)\b/i.exec(words)
+  // Glycol written “5,1”, “5-1” or “5 . 1” is not silicone.
+  if (/\bDOT[\s-]*5\s*[.,·_/-]\s*1\b/i.test(words)) return 'dot-5.1'
+  const dot = /\bDOT[\s-]*([543])(?![\d])(?!\s*[.,·_/-]\s*\d)/i.exec(words)
   if (dot) return `dot-${dot[1]}` as FluidKind
   if (/coolant|antifreeze/i.test(words)) return 'coolant'
   if (/steering/i.test(words)) return 'steering'

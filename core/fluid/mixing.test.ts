@@ -86,6 +86,16 @@ describe('what may go in', () => {
   it.each([
     ['brake fluid DOT 4', 'dot-4'],
     ['brake fluid DOT 5.1', 'dot-5.1'],
+    // Written with a comma, a dash or spaces it is glycol all the same, and never silicone.
+    ['DOT 5,1', 'dot-5.1'],
+    ['DOT 5-1', 'dot-5.1'],
+    ['DOT-5.1', 'dot-5.1'],
+    ['DOT5.1', 'dot-5.1'],
+    ['dot 5 . 1', 'dot-5.1'],
+    ['DOT 5/1', 'dot-5.1'],
+    ['DOT 5, silicone', 'dot-5'],
+    ['DOT 4-6', 'other'],
+    ['DOT 51', 'other'],
     ['Brake fluid dot5', 'dot-5'],
     ['brake fluid DOT 3, in the set', 'dot-3'],
     ['coolant CB-2, 50/50', 'coolant'],

@@ -27,6 +27,9 @@ export const flareThreads: readonly string[] = [...new Set(flared.map(({ thread 
 export function flareFor(thread: string, outside: number): FlareAdvice {
   const held = flared.filter(size => size.thread.name === thread)
   const fitting = held.filter(({ tube }) => Math.abs(tube! - outside) < sameTube)
-  if (fitting.length === 0) return { fits: false, tubes: [...new Set(held.map(({ tube }) => tube!))].sort((a, b) => a - b) }
+  if (fitting.length === 0) {
+    const tubes = held.map(({ tube }) => tube!).sort((a, b) => a - b)
+    return { fits: false, tubes: tubes.filter((tube, i) => i === 0 || tube - tubes[i - 1]! >= sameTube) }
+  }
   return { fits: true, choices: fitting.map(({ family }) => ({ form: forms[family]!, thread: familyRules[family].turning })) }
 }

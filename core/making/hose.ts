@@ -21,17 +21,34 @@ export type HoseAsked = {
 }
 export type Spigot = { bead: number; length: number }
 export type HoseIssue =
-  { code: 'HOSE_SPIGOT_SHORT'; end: 0 | 1; needs: number; has: number } | { code: 'HOSE_BEND_TIGHT'; least: number; radius: number }
+  | { code: 'HOSE_PRESSURE_UNKNOWN' }
+  | { code: 'HOSE_SPIGOT_SHORT'; end: 0 | 1; needs: number; has: number }
+  | { code: 'HOSE_BEND_TIGHT'; least: number; radius: number }
 
 /** The clamp sits so far from the hose's end: common practice, no source. */
 export const clampFromEnd = 3
 /** A hose may grow by 2 % and shrink by 4 % under pressure (SAE J1273, from memory). */
 export const shrinks = 0.04
-/** Above this a clamp is none, and the end is crimped. Common practice, no source. */
-export const clampUpTo = 1000
+/**
+ * The most that each clamp holds on a beaded spigot, kPa: a spring clamp a cooling system and little more, worm clamps low-pressure oil and
+ * return lines, a bolted band 10 bar; above that an end is crimped. Common practice, no source; the maker's figure goes before it.
+ */
+export const clampUpTo: Readonly<Record<ClampKind, number>> = {
+  'constant-tension': 250,
+  'lined-worm': 500,
+  worm: 500,
+  'wide-band': 1000,
+  crimp: Infinity,
+}
 /** Least bend radius of a straight hose as a multiple of its outside. Common practice, no source; the maker's figure goes before it. */
 export const leastHoseRadius: Readonly<Record<HoseMaterial, number>> = { rubber: 4, silicone: 4, braided: 5 }
 
+/** What goes on each, best first, and what cuts into it. Common practice, no source. */
+const forMaterial: Readonly<Record<HoseMaterial, { going: readonly ClampKind[]; cuts: readonly ClampKind[] }>> = {
+  rubber: { going: ['constant-tension', 'wide-band', 'lined-worm', 'worm', 'crimp'], cuts: [] },
+  silicone: { going: ['constant-tension', 'wide-band', 'lined-worm', 'crimp'], cuts: ['worm'] },
+  braided: { going: ['crimp', 'wide-band', 'lined-worm'], cuts: [] },
+}
 export type HoseAdvice = {
   /** To cut, and of it what goes over each spigot. */
   cut: number
@@ -45,21 +62,20 @@ export type HoseAdvice = {
 }
 
 /**
- * Which clamps go, best first. A spring keeps pressing where it heats and cools; a bare worm cuts into silicone; above 10 bar an end is
- * crimped. Common practice, no source.
+ * Which clamps go at so many kPa, best first, and which never. A spring keeps pressing where it heats and cools; a bare worm cuts into
+ * silicone; each holds so much and no more (`clampUpTo`). None while nobody knows the pressure: it is asked for. Common practice, no source.
  */
 export function clampsFor(material: HoseMaterial, pressure: number | undefined): { clamps: ClampKind[]; never: ClampKind[] } {
-  if (pressure !== undefined && pressure > clampUpTo)
-    return { clamps: ['crimp'], never: ['constant-tension', 'wide-band', 'lined-worm', 'worm'] }
-  if (material === 'silicone') return { clamps: ['constant-tension', 'wide-band', 'lined-worm'], never: ['worm'] }
-  if (material === 'braided') return { clamps: ['crimp', 'wide-band', 'lined-worm'], never: [] }
-  return { clamps: ['constant-tension', 'wide-band', 'lined-worm', 'worm'], never: [] }
+  const { going, cuts } = forMaterial[material]
+  if (pressure === undefined) return { clamps: [], never: [...cuts] }
+  const isHeld = (clamp: ClampKind) => pressure <= clampUpTo[clamp]
+  return { clamps: going.filter(isHeld), never: clampKinds.filter(clamp => cuts.includes(clamp) || !isHeld(clamp)) }
 }
 
 /** How long to cut a hose, what it wants to sit well, and what stands against it. */
 export function adviseHose(asked: HoseAsked): HoseAdvice {
   const { material, inside, wall, between, spigots, clampWidth, pressure, movement = 0, bendRadius } = asked
-  const issues: HoseIssue[] = []
+  const issues: HoseIssue[] = pressure === undefined ? [{ code: 'HOSE_PRESSURE_UNKNOWN' }] : []
   const over = spigots.map((spigot, end): number => {
     // Past the bead the clamp sits, and the hose ends a little behind it.
     const needs = spigot.bead + clampWidth + clampFromEnd

@@ -49,12 +49,14 @@ describe('thread limits', () => {
 })
 
 describe('which fitting it is', () => {
-  it('nothing measured is nothing said', () => expect(identifyFitting({})).toEqual([]))
+  it('nothing measured is nothing said', () => expect(identifyFitting({})).toEqual({ candidates: [], none: 0 }))
 
   // The pair that is crossed most often in this trade: a 3/8-24 nut in an M10×1 port (common practice, no source).
   it('tells M10×1 from 3/8-24 by a caliper alone, and warns of one for the other', () => {
-    expect(identifyFitting({ diameter: 9.88, side: 'outside', part: 'turns', sealing: 'bubble' })[0]!.size.id).toBe('bubble-flare M10×1')
-    expect(identifyFitting({ diameter: 9.42, side: 'outside', part: 'turns', sealing: 'double-flare' })[0]!.size.id).toBe(
+    expect(identifyFitting({ diameter: 9.88, side: 'outside', part: 'turns', sealing: 'bubble' }).candidates[0]!.size.id).toBe(
+      'bubble-flare M10×1',
+    )
+    expect(identifyFitting({ diameter: 9.42, side: 'outside', part: 'turns', sealing: 'double-flare' }).candidates[0]!.size.id).toBe(
       'inverted-flare 3/8-24',
     )
     expect(mates(size('bubble-flare M10×1'), size('inverted-flare 3/8-24'))).toEqual({ goes: false, why: 'thread', starts: true })
@@ -66,15 +68,106 @@ describe('which fitting it is', () => {
     expect(mates(a, b)).toEqual({ goes: false, why: 'face' })
     expect(mates(a, a)).toEqual({ goes: true })
     const seen: FittingSeen = { diameter: 9.9, side: 'inside', part: 'turns', pitch: 1.27, hex: 14.29 }
-    const [first, second] = identifyFitting(seen)
+    const [first, second] = identifyFitting(seen).candidates
     expect([first!.size.id, second!.size.id].sort()).toEqual([a.id, b.id].sort())
     expect(tellApart(seen, a, b)?.by).toBe('coneAngle')
-    expect(identifyFitting({ ...seen, coneAngle: 38 })[0]!.size.id).toBe(b.id)
-    expect(identifyFitting({ ...seen, coneAngle: 44 })[0]!.size.id).toBe(a.id)
+    expect(identifyFitting({ ...seen, coneAngle: 38 }).candidates[0]!.size.id).toBe(b.id)
+    expect(identifyFitting({ ...seen, coneAngle: 44 }).candidates[0]!.size.id).toBe(a.id)
   })
   it('what speaks against a candidate is named', () => {
-    const found = identifyFitting({ diameter: 9.88, side: 'outside', hex: 10, sealing: 'double-flare' })
+    const { candidates: found } = identifyFitting({ diameter: 9.88, side: 'outside', hex: 10, sealing: 'double-flare' })
     expect(found.find(({ size: { id } }) => id === 'bubble-flare M10×1')?.against).toEqual(['sealing'])
+  })
+  // Common sizes of this trade by family (from memory of SAE J512 and J514, ISO 4038, JASO practice, ISO 7-1 and ISO 228-1, and of what
+  // shops stock): each is here.
+  it.each([
+    ['inverted-flare', ['5/16-28', '3/8-24', '7/16-24', '1/2-20', '9/16-18', '5/8-18', '3/4-18', 'M10×1', 'M12×1', 'M12×1.25', 'M13×1.5']],
+    ['bubble-flare', ['M9×1', 'M10×1', 'M11×1.5', 'M12×1', 'M14×1.5']],
+    ['flare-45', ['3/8-24', '7/16-20', '1/2-20', '5/8-18', '3/4-16', '7/8-14', '1 1/16-14']],
+    ['flare-37', ['3/8-24', '7/16-20', '1/2-20', '9/16-18', '3/4-16', '7/8-14', '1 1/16-12']],
+    [
+      'banjo',
+      [
+        'M8×1.25',
+        'M10×1',
+        'M10×1.25',
+        'M10×1.5',
+        'M12×1',
+        'M12×1.25',
+        'M12×1.5',
+        'M14×1.5',
+        'M16×1.5',
+        '3/8-24',
+        '7/16-20',
+        '7/16-24',
+        'G 1/8-28',
+      ],
+    ],
+    ['pipe-taper', ['1/8-27 NPT', '1/4-18 NPT', '3/8-18 NPT', '1/2-14 NPT', 'R 1/8-28', 'R 1/4-19', 'R 3/8-19', 'R 1/2-14']],
+    ['pipe-parallel', ['G 1/8-28', 'G 1/4-19', 'G 3/8-19', 'G 1/2-14']],
+  ] as const)('%s in the sizes that are met', (family, names) => {
+    for (const name of names)
+      expect(
+        fittingSizes.some(one => one.family === family && one.thread.name === name),
+        name,
+      ).toBe(true)
+  })
+  it('an M10×1 nut on a double flare is one, and no bubble flare', () => {
+    const seen: FittingSeen = { diameter: 9.9, side: 'outside', pitch: 1, sealing: 'double-flare' }
+    const [first] = identifyFitting(seen).candidates
+    expect(first!.size.id).toBe('inverted-flare M10×1')
+    expect(first!.likelihood).toBeGreaterThan(0.8)
+  })
+  // Sizes that are made and are not in the table: M20×1, 1-12, M6×0.5 (ISO 261 and ASME B1.1 list them).
+  it.each([
+    { diameter: 19.9, side: 'outside', pitch: 1, hex: 24, sealing: 'o-ring' },
+    { diameter: 25.3, side: 'outside', pitch: 25.4 / 12, hex: 30, sealing: 'flare-37' },
+    { diameter: 5.9, side: 'outside', pitch: 0.5, hex: 8, sealing: 'bubble' },
+  ] as const)('what is none of them is said to be none: %j', seen => {
+    const { candidates, none } = identifyFitting(seen)
+    expect(none).toBeGreaterThan(candidates[0]?.likelihood ?? 0)
+  })
+  it('of the table’s own sizes, well measured, none is called none', () => {
+    for (const one of fittingSizes) {
+      const { turning } = familyRules[one.family]
+      const { least, most } = (turning === 'outside' ? outsideLimits : insideLimits)(one.thread)
+      const seen: FittingSeen = { diameter: (least + most) / 2, side: turning, pitch: one.thread.pitch, hex: one.hexes[0] }
+      expect(identifyFitting(seen).none, one.id).toBeLessThan(0.01)
+    }
+  })
+  // Pairs that start by hand and then bind (common practice, no source).
+  it.each([
+    ['M10×1', 'M10×1.25'],
+    ['M10×1', 'M10×1.5'],
+    ['M10×1.25', 'M10×1.5'],
+    ['M12×1', 'M12×1.25'],
+    ['M12×1', 'M12×1.5'],
+    ['M12×1.25', 'M12×1.5'],
+    ['7/16-20', '7/16-24'],
+    ['M10×1', 'G 1/8-28'],
+    ['3/4-16', '3/4-18'],
+    ['M10×1', '3/8-24'],
+    ['M14×1.5', '9/16-18'],
+    ['M16×1.5', '5/8-18'],
+  ])('%s starts in %s and binds: never together, whichever is in the hand', (a, b) => {
+    const having = (name: string) => fittingSizes.find(one => one.thread.name === name)!
+    for (const [one, other] of [
+      [having(a), b],
+      [having(b), a],
+    ] as const)
+      expect(
+        lookalikes(one).some(({ other: { thread }, mating }) => thread.name === other && !mating.goes && mating.why === 'thread'),
+      ).toBe(true)
+  })
+  it('what is too thick, too thin or far too coarse does not start', () => {
+    const having = (name: string) => fittingSizes.find(one => one.thread.name === name)!
+    for (const [a, b] of [
+      ['M10×1', 'M12×1'],
+      ['M8×1.25', 'M9×1'],
+      ['3/8-24', '7/16-24'],
+      ['M16×1.5', 'M18×1.5'],
+    ] as const)
+      expect(mates(having(a), having(b))).toEqual({ goes: false, why: 'thread', starts: false })
   })
   it('likelihoods are shares of one, best first, whatever is measured', () =>
     fc.assert(
@@ -90,8 +183,8 @@ describe('which fitting it is', () => {
           { requiredKeys: ['diameter'] },
         ),
         seen => {
-          const found = identifyFitting(seen as FittingSeen)
-          const sum = found.reduce((total, { likelihood }) => total + likelihood, 0)
+          const { candidates: found, none } = identifyFitting(seen as FittingSeen)
+          const sum = found.reduce((total, { likelihood }) => total + likelihood, none)
           expect(sum).toBeLessThanOrEqual(1 + 1e-9)
           expect(found.every(({ likelihood }, i) => i === 0 || likelihood <= found[i - 1]!.likelihood)).toBe(true)
         },
@@ -125,7 +218,7 @@ describe('which fitting it is', () => {
           tube: one.tube === undefined ? undefined : one.tube + normal(0.1),
           narrows: one.thread.form === 'taper' ? even() > 0.15 : even() < 0.03,
         }
-        if (identifyFitting(seen)[0]!.size.id === one.id) right.set(one.family, (right.get(one.family) ?? 0) + 1)
+        if (identifyFitting(seen).candidates[0]!.size.id === one.id) right.set(one.family, (right.get(one.family) ?? 0) + 1)
       }
     const shares = [...right].map(([family, count]) => count / (rounds * fittingSizes.filter(one => one.family === family).length))
     expect([...right.values()].reduce((sum, count) => sum + count, 0) / (rounds * fittingSizes.length)).toBeGreaterThan(0.95)

@@ -22,6 +22,8 @@ export type FittingSeen = {
 export const fittingEvidence = ['diameter', 'pitch', 'hex', 'coneAngle', 'sealing', 'tube', 'narrows', 'part'] as const
 export type FittingEvidence = (typeof fittingEvidence)[number]
 
+/** What was measured, weighed: sizes that may be it, best first, and how likely it is none of them. Both 0 to 1, together at most 1. */
+export type FittingFound = { candidates: FittingCandidate[]; none: number }
 export type FittingCandidate = {
   size: FittingSize
   /** Of all there are here, given what was measured; 0 to 1. */
@@ -44,7 +46,7 @@ const mistaken = (seen: Sealing, real: Sealing): number => {
   return 0.01
 }
 /** A rare part, a worn one or a slip of the hand: nothing is ruled out by one reading alone. */
-const never = 1e-4
+const never = 1e-5
 
 /** Density of a reading with a normal error, of something that lies anywhere between two limits; scaled so that the middle is about 1. */
 function withinLimits(reading: number, { least, most }: Limits, deviation: number): number {
@@ -87,25 +89,44 @@ export function fitOfEvidence(seen: FittingSeen, size: FittingSize, evidence: Fi
   }
 }
 
+/**
+ * A fitting that is not in the table may measure anything: how much a reading that lands anywhere is worth beside one that is right (its
+ * error over the range such parts have). Our own, from `spread` and the sizes of the table.
+ */
+const anywhere: Readonly<Record<FittingEvidence, number>> = {
+  diameter: 0.012,
+  pitch: 0.02,
+  hex: 0.03,
+  coneAngle: 0.1,
+  sealing: 0.12,
+  tube: 0.015,
+  narrows: 0.5,
+  part: 0.5,
+}
+/** So many sizes beyond the table for each in it, in this trade. Common practice, no source. */
+const beyond = 0.05
+
 /** Less than this, and it is not worth showing. */
 const leastShown = 0.005
 
 /**
- * Which fitting it is: every size there is here, weighed by what was measured (Bayes with equal odds beforehand), best first. Empty when
- * nothing was measured.
+ * Which fitting it is: every size there is here and none of them, weighed by what was measured (Bayes with equal odds beforehand), best
+ * first. Empty when nothing was measured.
  */
-export function identifyFitting(seen: FittingSeen, sizes: readonly FittingSize[] = fittingSizes): FittingCandidate[] {
+export function identifyFitting(seen: FittingSeen, sizes: readonly FittingSize[] = fittingSizes): FittingFound {
   const used = fittingEvidence.filter(evidence => seen[evidence] !== undefined)
-  if (used.length === 0) return []
+  if (used.length === 0) return { candidates: [], none: 0 }
   const weighed = sizes.map(size => {
     const fits = used.map(evidence => fitOfEvidence(seen, size, evidence))
     return { size, weight: fits.reduce((product, fit) => product * fit, 1), against: used.filter((_, i) => fits[i]! < 0.3) }
   })
-  const total = weighed.reduce((sum, { weight }) => sum + weight, 0)
-  return weighed
+  const ofNone = beyond * sizes.length * used.reduce((product, evidence) => product * anywhere[evidence], 1)
+  const total = weighed.reduce((sum, { weight }) => sum + weight, ofNone)
+  const candidates = weighed
     .map(({ size, weight, against }) => ({ size, likelihood: weight / total, against }))
     .filter(({ likelihood }) => likelihood >= leastShown)
     .sort((a, b) => b.likelihood - a.likelihood)
+  return { candidates, none: ofNone / total }
 }
 
 /** As if everything were measured without error on a sound part of this size: what one would see of it. */
@@ -144,8 +165,11 @@ export type Mating =
   /** The thread goes all the way, and the faces do not seal on each other. */
   | { goes: false; why: 'face' }
 
-/** So close that a thread can be started in the other: by common practice, no source. */
-const startsWithin = { diameter: 0.6, pitchShare: 0.08 }
+/**
+ * So close that a thread can be started in the other, and binds or strips a turn or two on: crests within 0.6 mm, pitches within a third.
+ * M10×1 starts in M10×1.5 and in G 1/8, 7/16-20 in 7/16-24, 3/4-16 in 3/4-18, 3/8-24 in M10×1. Common practice, no source.
+ */
+const startsWithin = { diameter: 0.6, pitchShare: 0.35 }
 
 /** Whether the nut of one goes with the port of the other, and holds pressure. */
 export function mates(a: FittingSize, b: FittingSize): Mating {

@@ -176,6 +176,25 @@ describe('threading on and making', () => {
     expect(lockedOut(acts, new Set(['cut', 'deburr:from']), 'slide:nut-a')).toBeUndefined()
   })
 
+  // As it lies on the tube at last, pushed on by hand: whatever goes on at an end lies outside of all that went on there before. Between a
+  // nut and the flare it holds there is its sleeve, at both ends.
+  it.each([[['nut', 'sleeve']], [['sleeve', 'nut']]] as const)(
+    'the sleeve comes to lie between its nut and its flare, named as %j',
+    kinds => {
+      const things = (['from', 'to'] as const).flatMap(end => kinds.map((kind): Loose => ({ id: `${kind}-${end}`, kind, end })))
+      const acts = makeActs({ from: 'double-flare', to: 'double-flare' }, things, [0])
+      const tube: string[] = []
+      let isFirstFormed = false
+      for (const act of acts) {
+        if (act.id === 'form:from') isFirstFormed = true
+        if (act.kind !== 'slide') continue
+        if (isFirstFormed) tube.push(act.item!.id)
+        else tube.unshift(act.item!.id)
+      }
+      expect(tube).toEqual(['sleeve-from', 'nut-from', 'nut-to', 'sleeve-to'])
+    },
+  )
+
   // An oracle of its own: a tube with two ends and a row of things on it, without the list of what comes after what.
   const loose = fc.array(
     fc.record({

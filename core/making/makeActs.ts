@@ -42,9 +42,9 @@ export function makeActs(ends: { from: EndForm; to: EndForm }, loose: readonly L
       { id: 'inspect:from', kind: 'inspect', end: 'from', form: ends.from, after: ['form:from'] },
     )
   const formed = isFormed(ends.from) ? ['inspect:from'] : beforeFirst
-  // The rest from the other end: what lies furthest from it first, its sleeve and its nut last.
+  // The rest from the other end, what lies furthest from it first: its nut, then its sleeve over that, as at the first end.
   const between = closed.filter(({ end }) => end === undefined)
-  const second = [...between, ...mine('to').toReversed()].map((item, i, all) => slide(item, i === 0 ? formed : [`slide:${all[i - 1]!.id}`]))
+  const second = [...between, ...mine('to')].map((item, i, all) => slide(item, i === 0 ? formed : [`slide:${all[i - 1]!.id}`]))
   acts.push(...second)
   const onTube = [...first, ...second].map(({ id }) => id)
   const bends = order.map((bend, i): MakeAct => ({

@@ -28,19 +28,31 @@ const pipe = (fraction: string, major: number, perInch: number): ThreadSize => (
   pitch: inch / perInch,
 })
 
+/** Narrows like NPT, with the flanks and sizes of ISO 228's (ISO 7-1, from memory); `major` where the gauge ring stands. */
+const taperPipe = (fraction: string, major: number, perInch: number): ThreadSize => ({
+  name: `R ${fraction}-${perInch}`,
+  form: 'taper',
+  major,
+  pitch: inch / perInch,
+})
+
 /** Metric by ISO 261, unified by SAE J512 and J514 as they are used here, pipe by ISO 228-1 and ASME B1.20.1; all from memory. */
 export const threadSizes = {
   m8x1_25: metric(8, 1.25),
+  m9x1: metric(9, 1),
   m10x1: metric(10, 1),
   m10x1_25: metric(10, 1.25),
   m10x1_5: metric(10, 1.5),
+  m11x1_5: metric(11, 1.5),
   m12x1: metric(12, 1),
   m12x1_25: metric(12, 1.25),
   m12x1_5: metric(12, 1.5),
+  m13x1_5: metric(13, 1.5),
   m14x1_5: metric(14, 1.5),
   m16x1_5: metric(16, 1.5),
   m18x1_5: metric(18, 1.5),
   m22x1_5: metric(22, 1.5),
+  u5_16_28: unified('5/16', 5 / 16, 28),
   u3_8_24: unified('3/8', 3 / 8, 24),
   u7_16_20: unified('7/16', 7 / 16, 20),
   u7_16_24: unified('7/16', 7 / 16, 24),
@@ -51,6 +63,7 @@ export const threadSizes = {
   u3_4_18: unified('3/4', 3 / 4, 18),
   u7_8_14: unified('7/8', 7 / 8, 14),
   u1_1_16_12: unified('1 1/16', 17 / 16, 12),
+  u1_1_16_14: unified('1 1/16', 17 / 16, 14),
   npt1_8: taper('1/8', 0.405, 27),
   npt1_4: taper('1/4', 0.54, 18),
   npt3_8: taper('3/8', 0.675, 18),
@@ -59,6 +72,10 @@ export const threadSizes = {
   g1_4: pipe('1/4', 13.157, 19),
   g3_8: pipe('3/8', 16.662, 19),
   g1_2: pipe('1/2', 20.955, 14),
+  r1_8: taperPipe('1/8', 9.728, 28),
+  r1_4: taperPipe('1/4', 13.157, 19),
+  r3_8: taperPipe('3/8', 16.662, 19),
+  r1_2: taperPipe('1/2', 20.955, 14),
 } as const satisfies Record<string, ThreadSize>
 
 /** Between which diameters a sound thread measures. */

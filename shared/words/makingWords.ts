@@ -211,6 +211,8 @@ export const clampWords: Record<ClampKind, string> = {
 }
 export function hoseIssueWords(issue: HoseIssue): string {
   switch (issue.code) {
+    case 'HOSE_PRESSURE_UNKNOWN':
+      return 'Say how much pressure it holds: which clamp may be used hangs on that, and how much it shrinks.'
     case 'HOSE_SPIGOT_SHORT':
       return `${issue.end === 0 ? 'First' : 'Second'} spigot: bead, clamp and 3 mm behind it need ${mm(issue.needs)}, it has ${mm(issue.has)}. Take a narrower clamp.`
     case 'HOSE_BEND_TIGHT':

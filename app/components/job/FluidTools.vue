@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { changeStrength, freezePoint, strongest } from '#core/fluid/coolantStrength'
+import { changeStrength, freezePoint, leastProtected, strongest } from '#core/fluid/coolantStrength'
 import { kindOfFluid, mayGoIn } from '#core/fluid/fluidKinds'
-import { fromPercent } from '#core/units/percent'
+import { formatPercent, fromPercent } from '#core/units/percent'
 import type { Millilitres } from '#core/units/types'
 import { mixingWords } from '#shared/words/mixingWords'
 import { useUnits } from '~/stores/units'
@@ -27,6 +27,7 @@ const strength = computed(() => {
     freezes: freezePoint(found),
     change: aim !== undefined && props.volume !== undefined ? changeStrength(props.volume, found, aim) : undefined,
     then: aim === undefined ? undefined : freezePoint(aim),
+    protects: (aim ?? found) >= leastProtected,
   }
 })
 const percentRule = (value: unknown) =>
@@ -52,6 +53,10 @@ const percentRule = (value: unknown) =>
           Drain <b>{{ units.volume(strength.change.drain) }}</b> and fill as much {{ strength.change.of }}: then it freezes at about
           {{ units.temperature(strength.then!) }}.
         </template>
+      </p>
+      <p v-if="strength && !strength.protects" role="status" class="caution">
+        Under {{ formatPercent(leastProtected) }} its inhibitors are too thin: aluminium and cooling channels corrode, however mild the
+        winter. The maker’s figure goes before this.
       </p>
     </template>
   </RoomPart>

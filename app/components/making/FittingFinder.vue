@@ -23,7 +23,10 @@ const setPitch = (pitch: number | undefined) => {
 const sealingItems = sealings.map(value => ({ value, title: sealingWords[value] }))
 /** The side alone says nothing: it is what a diameter was measured on. */
 const asked = computed((): FittingSeen => (seen.value.diameter === undefined ? { ...seen.value, side: undefined } : seen.value))
-const candidates = computed(() => identifyFitting(asked.value).slice(0, 5))
+const found = computed(() => identifyFitting(asked.value))
+const candidates = computed(() => found.value.candidates.slice(0, 5))
+/** Likelier than the best of them: then the best of them is not offered as the answer. */
+const isNone = computed(() => found.value.none > (candidates.value[0]?.likelihood ?? 1))
 const first = computed(() => candidates.value[0])
 const apart = computed(() => {
   const [a, b] = candidates.value
@@ -98,7 +101,10 @@ function clear() {
       <p v-if="candidates.length === 0" class="empty">
         <b>Measure something first.</b>A caliper over the thread and one look at what seals mostly settle it.
       </p>
-      <ol v-else class="found">
+      <p v-if="isNone" class="caution" role="status">
+        <b>None of these, most likely ({{ formatPercent(found.none) }}).</b> Measure again; then take the old part along, or ask its maker.
+      </p>
+      <ol v-if="candidates.length" class="found">
         <li v-for="(one, i) in candidates" :key="one.size.id" class="card">
           <div class="spread">
             <b :class="{ big: i === 0 }">{{ fittingName(one.size) }}</b><span class="tag">{{ formatPercent(one.likelihood) }}</span>

@@ -75,8 +75,8 @@ const mm = (value: number) => `${formatNumber(value, 0)} mm`
         cooling system cool down and lose its pressure before a hose comes off.
       </p>
       <p v-if="!advice" class="empty">
-        <b>Measure the hose first.</b>What it is made of, inside and wall, the way between the spigots, both spigots and the clamp.
-        Movement, pressure and bend where there are any.
+        <b>Measure the hose first.</b>What it is made of, inside and wall, the way between the spigots, both spigots and the clamp. Its
+        pressure settles the clamp; movement and bend where there are any.
       </p>
       <template v-else>
         <div v-if="advice.issues.length" class="caution" role="alert">
@@ -96,7 +96,7 @@ const mm = (value: number) => `${formatNumber(value, 0)} mm`
             Push it on to the stop on both sides. Clamp behind the bead, 2 to 3 mm from the hose’s end. Keep the printed line along it
             straight: twisted, it works loose.
           </p>
-          <p>
+          <p v-if="advice.clamps.length">
             Clamp: <b>{{ clampWords[advice.clamps[0]!] }}</b><template v-if="advice.clamps.length > 1"
               >; also
               {{
