@@ -10,8 +10,10 @@ export type Remedy = (typeof remedies)[number]
 export type RemedyBar = 'plastic-or-hose' | 'brake-fluid-burns' | 'live-cable' | 'fuel-near' | 'no-bracket' | 'line-stays' | 'no-nut'
 export type RemedyStep = { remedy: Remedy; minutes: number; barred?: RemedyBar }
 
+/** Minutes that penetrant soaks where nobody says otherwise. Common practice, no source. */
+export const usualSoak = 15
 /** Minutes each takes, hands and waiting together; common practice, no source. */
-const minutesOf: Record<Remedy, number> = { soak: 15, 'free-bracket': 5, heat: 10, 'cut-close': 10, 'replace-mate': 45 }
+const minutesOf: Record<Remedy, number> = { soak: usualSoak, 'free-bracket': 5, heat: 10, 'cut-close': 10, 'replace-mate': 45 }
 
 /**
  * The way down at a seized joint: what may be tried here, and what bars the rest. Heat is for all-metal lines without brake fluid in them

@@ -19,6 +19,7 @@ import { balanceOf } from './balanceOf'
 import { changesOf } from './carState'
 import { levelsOf } from '../sheet/levelsOf'
 import { listDue } from './obligations'
+import { waitNamed } from './waits'
 import { isGone } from './partEffects'
 import type {
   Bottle,
@@ -292,7 +293,7 @@ export function buildRecord(resolved: ResolvedSheet, state: JobState, events: re
       }
     }),
     waitsCut: Object.entries(state.waitsCut).map(([wait, { reason, celsius, by, at }]) => ({
-      text: sheet.waits?.find(({ id }) => id === wait)?.text ?? wait,
+      text: waitNamed(sheet, wait)?.text ?? wait,
       reason,
       celsius,
       by,

@@ -9,7 +9,7 @@ import { isOff, leakMinutesOf, liftOf, pressureSourceOf, runningSince } from './
 import { decideEnded, decideRevision, decideSignOff, decideUndo } from './decideEnd'
 import { judgeHold } from '../bleed/judgeHold'
 import { decideMaking } from './decideMaking'
-import { decideLeaked, decideLevel, decideMeasured, decideRound } from './decideFluid'
+import { decideLeaked, decideLevel, decideMeasured, decideRound, resting } from './decideFluid'
 import { decideLeaflet, decideObserved, decidePartLooked } from './decideFound'
 import { decideJoint, decideSeized, decideTraced } from './decideJoint'
 import { decideSealing } from './decideSealing'
@@ -183,7 +183,7 @@ export function decide(state: JobState | undefined, command: JobCommand, context
         : ok(command)
     case 'engineStarted':
       if (runningSince(state)) return fail({ code: 'JOB_ENGINE', is: 'running' })
-      return guarded('run', state, context) ?? ok({ ...command, minutes: leakMinutesOf(context.resolved.sheet) })
+      return resting(state, context) ?? guarded('run', state, context) ?? ok({ ...command, minutes: leakMinutesOf(context.resolved.sheet) })
     case 'engineStopped':
       return runningSince(state) ? ok(command) : fail({ code: 'JOB_ENGINE', is: 'off' })
     case 'pressureHeld':

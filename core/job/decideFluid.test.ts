@@ -257,6 +257,32 @@ describe('a level', () => {
     // Foam in one reservoir says nothing of another; and a reading since has settled it.
     expect(new Story().then(foamed(60)).ask(read('header'))).toEqual(read('header'))
     expect(new Story().all(foamed(60), read('cold') as JobBody).ask(read('cold'))).toEqual(read('cold'))
+    // Foam seen in a round of what circulates rests as long, before the next round, the engine, and any level of that fluid.
+    const turned = (rest?: number): JobBody => ({
+      type: 'roundBled',
+      bleeder: 'pocket',
+      saw: 'foam',
+      toppedUp: true,
+      ...(rest && { rest }),
+    })
+    const turning = () =>
+      new Story(pocketCar({ system: 'power-steering' }), { bleed: 'lock-to-lock' }).then({ type: 'jointOpened', joint: 'near' })
+    const due = { code: 'JOB_TIMER_RUNNING', timer: 'rest' }
+    expect(turning().ask(turned())).toMatchObject({ code: 'JOB_GATE' })
+    const foaming = () => turning().then(turned(60))
+    expect(foaming().ask({ ...turned(), saw: 'clear' } as JobCommand)).toMatchObject(due)
+    expect(foaming().ask({ type: 'engineStarted' })).toMatchObject(due)
+    expect(foaming().ask(read('cold'))).toMatchObject(due)
+    expect(foaming().ask(read('header'))).toEqual(read('header'))
+    const seen = foaming().then({ type: 'timerEnded', timer: 'rest', reason: 'it is clear' })
+    expect(seen.ask(read('cold'))).toEqual(read('cold'))
+    // In a brake’s clear hose it says: go on.
+    const brake = new Story(pocketCar({ system: 'brake' }), { bleed: 'gravity' }).then({ type: 'jointOpened', joint: 'near' })
+    const round = { type: 'roundBled', bleeder: 'left', saw: 'foam', toppedUp: true } as const
+    expect(brake.ask(round)).toEqual(round)
+    expect(brake.then(round).ask(round)).toEqual(round)
+    const steers = new Story(pocketCar({ system: 'power-steering', bleeding: { ...pocketSheet.bleeding, allowed: ['gravity'] } }))
+    expect(steers.then({ type: 'jointOpened', joint: 'near' }).ask(round)).toEqual({ ...round, rest: 30 })
     // Foam again rests again.
     expect(new Story().then(foamed(60)).ask(foam())).toEqual({ ...foam(), rest: 30 })
   })

@@ -1,3 +1,4 @@
+import { staysCool } from '../access/listGoals'
 import { dripLoss } from '../fluid/balanceCircuit'
 import { judgeBottle, mostMonthsOpen } from '../fluid/judgeBottle'
 import { isGlycol, kindOfFluid, type FluidKind } from '../fluid/fluidKinds'
@@ -7,7 +8,7 @@ import { volumeByWeight } from '../fluid/volumeByWeight'
 import { fail, ok } from '../result'
 import { levelForm } from '../sheet/levelForm'
 import { settleValue, settleWindow } from '../sheet/settleContested'
-import type { Level } from '../sheet/types'
+import type { Level, Sheet, Slug } from '../sheet/types'
 import { toSi } from '../units/convertUnit'
 import { millilitres, millimetres, type Millilitres } from '../units/types'
 import { asksTemperature, bleedMethodOf, bleedPlaces, circuitOpenings, drainsOf, isOff, liftOf, runningSince } from './carState'
@@ -24,6 +25,8 @@ export function decideRound(state: JobState, command: Of<'roundBled'>, context: 
   if (!places.includes(command.bleeder)) return unknown('bleeder', command.bleeder)
   if (circuitOpenings(context.resolved, state).length === 0) return fail({ code: 'JOB_NOT_PLANNED' })
   if (command.airBack && command.saw === 'clear') return fail({ code: 'JOB_AIR_BACK' })
+  const rests = resting(state, context)
+  if (rests) return rests
   const { at, running } = sheet.bleeding.parameters
   if (command.bleeder === sheet.id && bleedMethodOf(sheet, state.inputs) === 'lock-to-lock') {
     // Wheels that stand on the ground do not turn freely; without the engine and with it are two things.
@@ -33,8 +36,30 @@ export function decideRound(state: JobState, command: Of<'roundBled'>, context: 
       return fail({ code: 'JOB_ENGINE', is: isRunning ? 'running' : 'off' })
   } else if (command.running) return fail({ code: 'JOB_ENGINE', is: 'off' })
   // A pedal, a wheel or a pump makes pressure; letting it run by itself makes none.
-  return bleedMethodOf(sheet, state.inputs) === 'gravity' ? ok(command) : (guarded('pressure', state, context) ?? ok(command))
+  // Foam in a clear hose says: go on. In what circulates it is whipped in, and the next turn whips in more.
+  const isWhipped = command.saw === 'foam' && !staysCool.includes(sheet.system)
+  const said = isWhipped ? { ...command, rest: foamRestOf(sheet) } : command
+  return bleedMethodOf(sheet, state.inputs) === 'gravity' ? ok(said) : (guarded('pressure', state, context) ?? ok(said))
 }
+
+/**
+ * Refused while foam in a circuit's fluid rests: whoever sees that it has cleared ends the rest first, with a reason. Foam in one reservoir
+ * says nothing of another; a reading since has settled it. Without a circuit, of the lines' own fluid.
+ */
+export function resting(state: JobState, context: Context, circuit?: Slug): Decision | undefined {
+  const { rest } = state.timers
+  const foamed = state.levels.find(({ n }) => n === rest?.n)
+  const isOfThis = (foamed ? circuitOf(context, foamed.level) : undefined) === circuit
+  const isSettled = state.levels.some(
+    ({ n, reading, level }) => n > (rest?.n ?? 0) && reading !== 'foam' && circuitOf(context, level) === circuit,
+  )
+  // A timer that somebody set for themselves holds up nothing.
+  const isFoam = foamed !== undefined || state.rounds.some(({ n }) => n === rest?.n)
+  const left = rest && isFoam && isOfThis && !isSettled && !rest.ended ? (secondsLeft(state, 'rest', context) ?? 0) : 0
+  return left > 0 ? fail({ code: 'JOB_TIMER_RUNNING', timer: 'rest', secondsLeft: left }) : undefined
+}
+const circuitOf = ({ resolved: { sheet } }: Context, level: Slug): Slug | undefined =>
+  sheet.circuits?.find(one => one.level.id === level)?.id
 
 /** Refuses an amount out of all reason, and a circuit that the sheet does not have. */
 export function decideMeasured(
@@ -113,6 +138,7 @@ export function decideLeaked(command: Of<'leakedBefore'>, { resolved: { sheet } 
 
 /** Common practice, no source: minutes for foam to rise out of steering fluid in a cool workshop, where the sheet states none. */
 const foamRest = 30
+const foamRestOf = ({ bleeding }: Pick<Sheet, 'bleeding'>): number => bleeding.parameters.restMinutes ?? foamRest
 
 /** Refuses a reading taken while foam rests, with the engine wrong, or outside its temperatures. */
 export function decideLevel(state: JobState, command: Of<'levelRead'>, context: Context): Decision {
@@ -120,10 +146,9 @@ export function decideLevel(state: JobState, command: Of<'levelRead'>, context: 
   const level = levelsOf(resolved.sheet).find(candidate => candidate.id === command.level)
   if (!level) return unknown('level', command.level)
   // Foam is seen whatever the engine does, and at any temperature; nothing read before it has gone is a level.
-  if (command.reading === 'foam') return ok({ ...command, rest: resolved.sheet.bleeding.parameters.restMinutes ?? foamRest })
-  const last = state.levels.findLast(reading => reading.level === level.id)
-  const left = last?.reading === 'foam' && !state.timers.rest?.ended ? (secondsLeft(state, 'rest', context) ?? 0) : 0
-  if (left > 0) return fail({ code: 'JOB_TIMER_RUNNING', timer: 'rest', secondsLeft: left })
+  if (command.reading === 'foam') return ok({ ...command, rest: foamRestOf(resolved.sheet) })
+  const rests = resting(state, context, circuitOf(context, level.id))
+  if (rests) return rests
   const running = runningSince(state) !== undefined
   if (command.engine !== level.engine || running !== (level.engine === 'idling'))
     return fail({ code: 'JOB_LEVEL_ENGINE', needs: level.engine })

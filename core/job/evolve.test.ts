@@ -52,6 +52,7 @@ describe('a job on record', () => {
       lost: [],
       airTraced: [],
       ranDry: [],
+      rests: [],
       leaflets: {},
       observed: [],
       waitsCut: {},
@@ -160,6 +161,7 @@ describe('a joint', () => {
     expect(after(open('near'), missing, fitted('ring')).joints.near!.unavailable).toBeUndefined()
     expect(after(tried, open('near'), { type: 'jointCapped', joint: 'near' }, open('near')).joints.near).toEqual({
       seized: seized.slice(0, 1),
+      again: true,
       opened: mark(6),
     })
     expect(after({ type: 'jointCapped', joint: 'near' }, open('near')).joints.near).toEqual({ opened: mark(4) })

@@ -3,6 +3,7 @@ import type { Slug } from '../sheet/types'
 import type { BodyOf, JobEvent, JobState, JointRecord, Making, Mark, Pressure, PressureBy, TightenedThing } from './types'
 import { goalKey } from '../access/goalKinds'
 import { stepKey } from './stepKinds'
+import { spanSeconds } from './timer'
 
 /** Folds one event in. Pure: the same events give the same state on the server and on every tablet. Undefined before the job is opened. */
 export function evolve(state: JobState | undefined, event: JobEvent): JobState {
@@ -47,6 +48,7 @@ function openedState(event: JobEvent, body: Extract<JobEvent['body'], { type: 'o
     lost: [],
     airTraced: [],
     ranDry: [],
+    rests: [],
     leaflets: {},
     observed: [],
     waitsCut: {},
@@ -92,6 +94,15 @@ const linesAfter = ({ lines, inputs: before }: JobState, { inputs }: BodyOf<'pla
 /** One source ends; what another does goes on. */
 const ended = (pressures: readonly Pressure[], by: PressureBy, to: Mark): readonly Pressure[] =>
   pressures.map(pressure => (pressure.to || pressure.by !== by ? pressure : { ...pressure, to }))
+
+/** Foam begins a rest; seen again before that is over it begins it anew, and is no other one. */
+function resting(state: JobState, mark: Mark, rest: number | undefined, isFoam: boolean): JobState {
+  // Of what was recorded before rests were told apart each is one.
+  if (rest === undefined) return isFoam ? { ...state, rests: [...state.rests, mark] } : state
+  const { rest: before } = state.timers
+  const isOver = !before || before.ended !== undefined || spanSeconds(before, mark) >= before.minutes * 60
+  return { ...state, timers: { ...state.timers, rest: { ...mark, minutes: rest } }, rests: isOver ? [...state.rests, mark] : state.rests }
+}
 
 function apply(state: JobState, event: JobEvent): JobState {
   const { body } = event
@@ -161,7 +172,7 @@ function apply(state: JobState, event: JobEvent): JobState {
       return { ...state, steps: { ...state.steps, [stepKey(body.step)]: { ...mark, skipped: { step: body.step, reason: body.reason } } } }
     case 'partReceived':
       return line(body.line, {
-        [body.against === 'sheet' ? 'received' : 'compared']: { ...mark, agrees: body.agrees, differs: body.differs },
+        [body.against === 'old-line' ? 'compared' : 'received']: { ...mark, agrees: body.agrees, differs: body.differs },
       })
     case 'operationOff':
       return operation(body.operation, { off: mark, on: undefined, fastenersOut: body.fasteners, fastenersIn: [] })
@@ -171,7 +182,7 @@ function apply(state: JobState, event: JobEvent): JobState {
       return operation(body.operation, { fastenersIn: body.fasteners })
     // Opening a joint again voids its seal, seat, torque and leak check.
     case 'jointOpened':
-      return joint(body.joint, ({ seized }) => ({ ...(seized && { seized }), opened: mark }))
+      return joint(body.joint, ({ seized, opened }) => ({ ...(seized && { seized }), ...(opened && { again: true }), opened: mark }))
     case 'jointSeized':
       return joint(body.joint, before => ({
         ...before,
@@ -270,11 +281,7 @@ function apply(state: JobState, event: JobEvent): JobState {
     case 'leakedBefore':
       return { ...state, leaked: { ...state.leaked, [body.circuit ?? state.opened.sheet.id]: { ...mark, ...body } } }
     case 'levelRead':
-      return {
-        ...state,
-        levels: [...state.levels, { ...mark, ...body }],
-        timers: body.rest === undefined ? state.timers : { ...state.timers, rest: { ...mark, minutes: body.rest } },
-      }
+      return { ...resting(state, mark, body.rest, body.reading === 'foam'), levels: [...state.levels, { ...mark, ...body }] }
     case 'timerStarted':
       return { ...state, timers: { ...state.timers, [body.timer]: { ...mark, minutes: body.minutes } } }
     case 'timerEnded': {
@@ -297,7 +304,7 @@ function apply(state: JobState, event: JobEvent): JobState {
     case 'engineStopped':
       return { ...state, pressures: ended(state.pressures, 'engine', mark) }
     case 'roundBled':
-      return { ...state, rounds: [...state.rounds, { ...mark, ...body }] }
+      return { ...resting(state, mark, body.rest, false), rounds: [...state.rounds, { ...mark, ...body }] }
     case 'tightened':
       return {
         ...state,

@@ -2,7 +2,7 @@ import { fail, ok, type Result } from '../result'
 import { practiceFor } from '../fittings/jointKinds'
 import { settleWindow } from '../sheet/settleContested'
 import type { Joint, Slug } from '../sheet/types'
-import { checkTorque } from '../torque/checkTorque'
+import { checkTorque, workingWindow } from '../torque/checkTorque'
 import { torqueFromSetting } from '../torque/correctForAdapter'
 import { toSi } from '../units/convertUnit'
 import { outOfReason } from './outOfReason'
@@ -44,8 +44,8 @@ export function judgeTorque(
   const absurd = outOfReason('torque', torque)
   if (absurd) return fail(absurd)
   if (settled.kind === 'unknown') return ok({ ...words, torque, verdict: 'not-measured' })
-  const window = settled.value
-  const { verdict } = checkTorque(torque, window)
+  const { window } = workingWindow(settled.value)
+  const { verdict } = checkTorque(torque, settled.value)
   const judged: TorqueJudged = { ...words, torque, window, verdict }
   return verdict === 'inside' ? ok(judged) : accepted(judged, { code: 'JOB_TORQUE_OUTSIDE', target, torque, window, verdict })
 }

@@ -85,7 +85,7 @@ describe('each obligation by itself', () => {
       const [level] = resolved.sheet.levels
       if (level && (kind === 'foam' || kind === 'air-source'))
         for (let times = 0; times < (kind === 'foam' ? 1 : 3); times++)
-          played.do({ type: 'levelRead', level: level.id, engine: 'off', reading: 'foam' })
+          played.do({ type: 'levelRead', level: level.id, engine: 'off', reading: 'foam' }).clock += 60 * 60_000
       if (!listDue(resolved, played.state!).some(owed => owed.kind === kind)) continue
       // Whatever was left out, nobody gets to sign over it.
       expect(played.try({ type: 'signedOff' })).toMatchObject({ code: 'JOB_MISSING' })

@@ -549,6 +549,14 @@ describe('levels', () => {
     expect(owed('air-source', foam, foam, foam, level('hot', 'at', 'idling'))).toEqual(third)
     expect(owed('air-source', foam, foam, foam, cause)).toEqual([])
     expect(owed('air-source', foam, foam, cause, foam)).toMatchObject([{ since: 6 }])
+    // Rests are counted, not looks: ten minutes pass with each, and seen again while it rests it is the same foam.
+    const resting = (minutes: number) => ({ ...foam, rest: minutes }) as JobBody
+    expect(owed('air-source', resting(30), resting(30), resting(30), resting(30))).toEqual([])
+    expect(owed('air-source', resting(10), resting(10), resting(10))).toEqual(third)
+    const round = (minutes: number): JobBody => ({ type: 'roundBled', bleeder: 'left', saw: 'foam', toppedUp: true, rest: minutes })
+    expect(owed('air-source', round(10), resting(10), round(10))).toEqual(third)
+    const over: JobBody = { type: 'timerEnded', timer: 'rest', reason: 'clear' }
+    expect(owed('air-source', round(30), over, round(30), over, round(30))).toMatchObject([{ since: 7 }])
   })
 })
 

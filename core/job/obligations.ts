@@ -478,10 +478,10 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
       what.kind === 'foam' && state.levels.some(one => one.level === what.level && one.reading !== 'foam' && countsAfter(one, since)),
   },
   'air-source': {
-    // Common practice, no source: foam that comes back a third time is air drawn in, not air left over.
+    // Common practice, no source: foam that comes back after a third rest is air drawn in, not air left over.
     arises: ({ state }) => {
-      const foams = state.levels.filter(({ reading }) => reading === 'foam')
-      return foams.length >= 3 ? [{ what: { kind: 'air-source' }, since: foams.at(-1), gates: ['drive', 'end'] }] : []
+      const { rests } = state
+      return rests.length >= 3 ? [{ what: { kind: 'air-source' }, since: rests.at(-1), gates: ['drive', 'end'] }] : []
     },
     met: ({ since }, { state }) => countsAfter(state.airTraced.at(-1), since),
   },

@@ -4,7 +4,7 @@ import type { Slug } from '../sheet/types'
 import type { Step } from './draftSteps'
 import { stepRules } from './stepRules'
 import type { JobCommand, JobState } from './types'
-import { endsByHeat } from './waits'
+import { endsByHeat, waitNamed } from './waits'
 
 /**
  * What a step records when everything goes as the sheet says: all fasteners, all proofs, the target torque, the likely spill. The bay view
@@ -15,7 +15,7 @@ export const plainCommand = (resolved: ResolvedSheet, step: Step, state: JobStat
 
 /** What is said of a wait that is over for another reason than the clock: a part measured cold, or long left alone. */
 export function plainCut({ sheet }: ResolvedSheet, id: Slug): JobCommand {
-  const wait = sheet.waits!.find(one => one.id === id)!
+  const wait = waitNamed(sheet, id)!
   return {
     type: 'waitCut',
     wait: id,

@@ -11,7 +11,7 @@ export function stepOfBody(body: JobBody | JobCommand, sheet: Sheet): StepRef | 
     case 'stepSkipped':
       return body.step
     case 'partReceived':
-      return step(body.against === 'sheet' ? 'receive' : 'compare', body.line)
+      return step(body.against === 'old-line' ? 'compare' : 'receive', body.line)
     case 'operationOff':
       return step('off', body.operation)
     case 'operationOn':

@@ -79,6 +79,8 @@ export type TorqueJudged = TorqueSaid & {
   verdict: (typeof torqueVerdicts)[number]
   practice?: boolean
 }
+/** What a part was held against. */
+export const comparedWith = ['sheet', 'old-line', 'stock'] as const
 export const pauseReasons = ['parts', 'approval', 'end-of-day', 'other'] as const
 export const timerNames = ['leak', 'drip', 'soak', 'rest'] as const
 export type TimerName = (typeof timerNames)[number]
@@ -103,7 +105,8 @@ export type JobCommand =
   | { type: 'prepared' }
   | { type: 'stepSkipped'; step: StepRef; reason: string }
   | { type: 'stepUndone'; reverts: readonly string[] }
-  | { type: 'partReceived'; line: Slug; against: 'sheet' | 'old-line'; agrees: boolean; differs?: string }
+  /** `stock`: what a line is to be made of is there, or not; nothing has been compared with anything yet. */
+  | { type: 'partReceived'; line: Slug; against: (typeof comparedWith)[number]; agrees: boolean; differs?: string }
   | { type: 'operationOff'; operation: Slug; fasteners: readonly number[] }
   /** `seals`: of a part that has any, those renewed with it; `oldOut`: the old ones were seen to have come off. */
   | { type: 'operationOn'; operation: Slug; fasteners: readonly number[]; seals?: readonly Slug[]; oldOut?: boolean }
@@ -263,6 +266,8 @@ type Computed = {
   vacuumHeld: Command<'vacuumHeld'> & { verdict: HoldVerdict }
   /** Unknown where nobody knows it, or nothing says what a millimetre of that level holds. */
   leakedBefore: Command<'leakedBefore'> & { amount?: Amount }
+  /** `rest`: minutes before another round, start or reading, where foam was seen in what circulates. */
+  roundBled: Command<'roundBled'> & { rest?: number }
   /** `rest`: minutes before another reading counts, where foam was seen. */
   levelRead: Command<'levelRead'> & { celsius?: Celsius; rest?: number }
   /** The one that was taken out stays with the customer; of a line no longer wanted the old one goes back. `also`: in the same piece. */
@@ -453,6 +458,8 @@ export type JointRecord = {
   /** What was tried while it did not move. */
   seized?: readonly (Mark & { remedy: Remedy; note?: string })[]
   opened?: Mark
+  /** It was open before in this job: closed, and opened once more. */
+  again?: true
   capped?: Mark
   sealed?: Mark & { seals: readonly Slug[] }
   unavailable?: Mark & { seal: Slug; note: string }
@@ -535,6 +542,8 @@ export type JobState = {
   /** Where air was found to be drawn in. */
   airTraced: readonly (Mark & { cause: string })[]
   ranDry: readonly Mark[]
+  /** When a rest was begun because foam was seen; seen again while it rests it is the same one. */
+  rests: readonly Mark[]
   /** What a lead has said of a set whose sheet does not say whether it comes filled and sealed. */
   sealing?: Mark & BodyOf<'sealingSaid'>
   /** Why nothing has to be filled in. */

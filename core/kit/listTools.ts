@@ -64,6 +64,9 @@ export function listTools(resolved: ResolvedSheet, visits: readonly Visit[], mis
           hex(fill?.hex)
           break
         }
+        case 'bleed':
+          hex(resolved.sheet.bleeders.find(bleeder => bleeder.id === task.target)?.hex)
+          break
         case 'level':
           hex(levelsOf(resolved.sheet).find(level => level.id === task.target)?.hex)
           break

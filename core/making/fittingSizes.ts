@@ -17,8 +17,8 @@ const sixteenths = (...counts: number[]): number[] => counts.map(count => (count
 
 /**
  * Inverted and 45° flares by SAE J512, 37° by SAE J514, bubble by ISO 4038 / SAE J1290, inverted flares on metric nuts by JASO F402 and JIS
- * practice: threads and tubes from memory of these, the last least surely. Hexes as such nuts mostly have them, and the sizes of O-ring nuts
- * and banjo bolts: common practice, no source.
+ * practice: threads and tubes from memory of these, the last least surely. Hexes as such nuts mostly have them, and the sizes of O-ring
+ * nuts and banjo bolts: common practice, no source.
  */
 export const fittingSizes: readonly FittingSize[] = [
   of('inverted-flare', t.u5_16_28, sixteenths(6), (1 / 8) * inch),

@@ -63,7 +63,8 @@ export type HoseAdvice = {
 
 /**
  * Which clamps go at so many kPa, best first, and which never. A spring keeps pressing where it heats and cools; a bare worm cuts into
- * silicone; each holds so much and no more (`clampUpTo`). None while nobody knows the pressure: it is asked for. Common practice, no source.
+ * silicone; each holds so much and no more (`clampUpTo`). None while nobody knows the pressure: it is asked for. Common practice, no
+ * source.
  */
 export function clampsFor(material: HoseMaterial, pressure: number | undefined): { clamps: ClampKind[]; never: ClampKind[] } {
   const { going, cuts } = forMaterial[material]

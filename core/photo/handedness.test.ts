@@ -3,7 +3,8 @@ import { paperOnBench, pinhole, type Place } from '../../tests/helpers/pinhole'
 import { bendsFromPoints } from '../route/bendTable'
 import { distance } from '../route/vector'
 import { scattersFromLegs } from './apexesFromLegs'
-import { reconstructLine, type PhotoJob, type Picture } from './reconstructLine'
+import type { PhotoJob, Picture } from './photoJob'
+import { reconstructLine } from './reconstructLine'
 
 /** To the right, then away from the viewer, then up, then to the right again: no mirror image of it is like it. */
 const line: readonly Place[] = [

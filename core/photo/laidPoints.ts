@@ -1,6 +1,6 @@
 import { apexesFromLegs, scattersFromLegs, type Leg } from './apexesFromLegs'
 import type { Pixel } from './homography'
-import type { Picture } from './reconstructLine'
+import type { Picture } from './photoJob'
 
 /**
  * What is laid on one picture, in its order: the paper's four corners, then two points on each straight, then the four corners of a second

@@ -6,7 +6,8 @@ import { distance } from '../route/vector'
 import type { Vec3 } from '../sheet/types'
 import { focalFrom, poseFrom, project, rayOf, type Lens } from './camera'
 import { fitHomography, through, type Homography, type Pixel } from './homography'
-import { reconstructLine, type PhotoJob, type Reconstruction } from './reconstructLine'
+import type { PhotoJob } from './photoJob'
+import { reconstructLine, type Reconstruction } from './reconstructLine'
 
 const even = (draw: (below: number) => number) => draw(1e6) / 1e6
 function normal(draw: (below: number) => number): number {

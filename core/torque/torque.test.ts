@@ -3,7 +3,7 @@ import { evaluate } from 'mathjs'
 import { describe, expect, it } from 'vitest'
 import { toSi } from '../units/convertUnit'
 import { millimetres, newtonMetres } from '../units/types'
-import { checkTorque, targetTorque } from './checkTorque'
+import { checkTorque, targetTorque, workingWindow } from './checkTorque'
 import { isUsable, settingForTorque, torqueFromSetting } from './correctForAdapter'
 
 const adapter = (wrench: number, extension: number, angle = 0) => ({
@@ -71,6 +71,22 @@ describe('checkTorque', () => {
     [24.1, 'over'],
   ] as const)('%d lbf·ft is %s', (value, verdict) => {
     expect(checkTorque(toSi('torque', { value, unit: 'lbf.ft' }), window).verdict).toBe(verdict)
+  })
+  // ISO 6789-1 (from memory): ±6 % up to 10 N·m, ±4 % above. 79 N·m: 75.84 to 82.16; 8 N·m: 7.52 to 8.48.
+  it.each([
+    [79, 79.1, 'inside'],
+    [79, 75.9, 'inside'],
+    [79, 75.7, 'under'],
+    [79, 82.3, 'over'],
+    [8, 8.4, 'inside'],
+    [8, 8.6, 'over'],
+    [10, 9.4, 'inside'],
+    [10.1, 9.6, 'under'],
+  ] as const)('of a single value, %d N·m, %d is %s: nobody hits it to a hundredth', (stated, value, verdict) => {
+    const single = { low: newtonMetres(stated), high: newtonMetres(stated) }
+    expect(checkTorque(newtonMetres(value), single)).toMatchObject({ verdict, target: stated })
+    expect(workingWindow(single).by).toBe('wrench')
+    expect(workingWindow(window)).toEqual({ window, by: 'stated' })
   })
   it('aims at the middle and never reports negative headroom', () => {
     expect(targetTorque({ low: newtonMetres(17), high: newtonMetres(20) })).toBe(18.5)

@@ -6,6 +6,7 @@ import { plannerVersions } from '../../core/access/types'
 import { conditions } from '../../core/access/judgeChance'
 import { remedies } from '../../core/fittings/seizedPath'
 import {
+  comparedWith,
   earlyEndings,
   entryVersion,
   fastenerLosses,
@@ -121,12 +122,7 @@ const commands = {
   prepared: c('prepared', {}),
   stepSkipped: c('stepSkipped', { step, reason: maybeText }),
   stepUndone: c('stepUndone', { reverts: z.array(z.uuid()).min(1).max(20) }),
-  partReceived: c('partReceived', {
-    line: slug,
-    against: z.enum(['sheet', 'old-line']),
-    agrees: z.boolean(),
-    differs: maybeText.optional(),
-  }),
+  partReceived: c('partReceived', { line: slug, against: z.enum(comparedWith), agrees: z.boolean(), differs: maybeText.optional() }),
   operationOff: c('operationOff', { operation: slug, fasteners: counts }),
   operationOn: c('operationOn', {
     operation: slug,
@@ -297,6 +293,7 @@ const bodies = {
   }),
   engineStarted: commands.engineStarted.extend({ minutes: underPressure }),
   pressureHeld: commands.pressureHeld.extend({ minutes: underPressure }),
+  roundBled: commands.roundBled.extend({ rest: z.number().min(0).max(1440).optional() }),
   fluidCaught: commands.fluidCaught.extend({ volume: computed<Millilitres>() }),
   fluidAdded: commands.fluidAdded.extend({ volume: computed<Millilitres>() }),
   fluidExtracted: commands.fluidExtracted.extend({ volume: computed<Millilitres>() }),

@@ -1,4 +1,5 @@
 import type { JobBody } from '../../core/job/types'
+import { waitNamed } from '../../core/job/waits'
 import { assertNever } from '../../core/result'
 import type { Sheet } from '../../core/sheet/types'
 import type { Entered } from '../../core/units/types'
@@ -42,6 +43,8 @@ export function eventWords(body: JobBody, sheet: Sheet): string {
     case 'stepUndone':
       return 'Taken back'
     case 'partReceived':
+      if (body.against === 'stock')
+        return `${name.line(body.line)}: what it is made of is ${body.agrees ? 'all there' : `not all there (${body.differs ?? ''})`}`
       return `${name.line(body.line)}: ${body.agrees ? 'agrees' : `differs (${body.differs ?? ''})`}, compared with ${body.against === 'sheet' ? 'the sheet' : 'the old line'}`
     case 'operationOff':
       return `${name.operation(body.operation)} off, ${total(body.fasteners)} fasteners out`
@@ -99,7 +102,7 @@ export function eventWords(body: JobBody, sheet: Sheet): string {
     case 'ranDry':
       return 'The reservoir ran dry'
     case 'waitCut': {
-      const wait = sheet.waits?.find(({ id }) => id === body.wait)
+      const wait = waitNamed(sheet, body.wait)
       return `Not waited for (${wait ? waitWords[wait.kind] : body.wait})${body.temperature ? ` at ${formatEntered('temperature', body.temperature)}` : ''}: ${body.reason}`
     }
     case 'sealFitted':

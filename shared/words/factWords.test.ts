@@ -1,8 +1,11 @@
 import { expect, it } from 'vitest'
 import { estimateFluid } from '../../core/fluid/estimateFluid'
 import type { JobCommand } from '../../core/job/types'
-import { PlayedJob, demoCar, planOf } from '../../tests/helpers/demo'
+import { levelsOf } from '../../core/sheet/levelsOf'
+import { settleValue } from '../../core/sheet/settleContested'
+import { PlayedJob, allLines, demoCar, everyDemoCar, planOf } from '../../tests/helpers/demo'
 import { buttonWords, stepFacts } from './factWords'
+import { hexName } from './hexWords'
 
 const resolved = demoCar('one')
 const played = new PlayedJob(resolved).plan(['supply'])
@@ -35,6 +38,39 @@ it('a fill names the grade, an operation its tools once, and nothing says what i
   const off = factsOf('off:undershield')
   expect(new Set(off.tools!.split(', ')).size).toBe(off.tools!.split(', ').length)
   for (const step of played.steps()) for (const fact of stepFacts(resolved, step, context)) expect(fact.value).toMatch(/\S/)
+})
+
+it('every fluid word is that of the circuit in hand, in every step of every demo job', () => {
+  let others = 0
+  for (const car of everyDemoCar()) {
+    const own = settleValue(car.sheet.fluid.spec)
+    const story = new PlayedJob(car).plan()
+    const estimate = estimateFluid(car, allLines(car), planOf(car, story.state!.inputs!))
+    for (const step of story.steps()) {
+      const fluid = stepFacts(car, step, { ...context, line: undefined, fluid: estimate }).find(({ name }) => name === 'fluid')?.value
+      const other = car.sheet.circuits?.find(({ id, level }) => step.target === id || step.target === level.id)
+      if (!fluid) continue
+      const spec = other ? settleValue(other.spec) : own
+      expect(fluid, `${car.sheet.id} ${step.id}`).toBe(spec.kind === 'unknown' ? '' : spec.value)
+      if (other) others++
+    }
+  }
+  expect(others).toBeGreaterThan(0)
+})
+it('the wrench of a bleeder, a level plug and a fill plug is in its step', () => {
+  let [bleeders, plugs] = [0, 0]
+  for (const car of everyDemoCar())
+    for (const step of new PlayedJob(car).plan().steps()) {
+      const hex =
+        car.sheet.bleeders.find(({ id }) => id === step.target)?.hex ??
+        [...levelsOf(car.sheet), ...car.sheet.fills].find(({ id }) => id === step.target)?.hex
+      if (hex === undefined || !['bleed', 'level', 'fill'].includes(step.kind)) continue
+      const tools = stepFacts(car, step, { ...context, line: undefined, fluid: undefined }).find(({ name }) => name === 'tools')?.value
+      expect(tools, `${car.sheet.id} ${step.id}`).toContain(hexName(hex))
+      if (step.kind === 'bleed') bleeders++
+      else plugs++
+    }
+  expect(Math.min(bleeders, plugs)).toBeGreaterThan(0)
 })
 
 it.each<[JobCommand | undefined, string]>([

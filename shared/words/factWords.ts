@@ -8,7 +8,7 @@ import { levelsOf } from '../../core/sheet/levelsOf'
 import type { ResolvedSheet } from '../../core/sheet/resolveSheet'
 import { isSealedSheet } from '../../core/sheet/sealing'
 import { settleValue, settleWindow } from '../../core/sheet/settleContested'
-import type { Contested, Hold, Joint, Line, Operation, Window } from '../../core/sheet/types'
+import type { Contested, Hold, Joint, Level, Line, Operation, Sheet, Window } from '../../core/sheet/types'
 import { formatEntered } from '../../core/units/formatQuantity'
 import type { Millilitres, NewtonMetres } from '../../core/units/types'
 import { readingWords, sightWords } from './recordWords'
@@ -21,7 +21,11 @@ import { reachOf } from './standWords'
 export type FactFormat = { torque: (window: Window<NewtonMetres>) => string; volume: (low: Millilitres, high: Millilitres) => string }
 export type Fact = { name: string; value: string }
 
-function toolsFor(step: Step, joint: Joint | undefined, hold: Hold | undefined, operation: Operation | undefined): string {
+function toolsFor(
+  step: Step,
+  sheet: Sheet,
+  { joint, hold, operation, level }: { joint?: Joint; hold?: Hold; operation?: Operation; level?: Level },
+): string {
   if (joint && ['open', 'seat', 'torque'].includes(step.kind))
     return [joint.hex.turn && hexName(joint.hex.turn), joint.hex.hold && `hold ${hexName(joint.hex.hold)}`, ...joint.tools]
       .filter(Boolean)
@@ -29,6 +33,8 @@ function toolsFor(step: Step, joint: Joint | undefined, hold: Hold | undefined, 
   // What a bolt or a key holds takes a tool, whether the sheet names it or not; a tie is cut.
   if (hold)
     return hold.hex ? hexName(hold.hex) : hold.torque === undefined && (hold.kind === 'clip' || hold.kind === 'hook') ? 'by hand' : ''
+  const shut = sheet.bleeders.find(({ id }) => id === step.target) ?? sheet.fills.find(({ id }) => id === step.target) ?? level
+  if (shut) return [shut.hex && hexName(shut.hex), ...('tools' in shut ? shut.tools : [])].filter(Boolean).join(', ')
   if (!operation) return ''
   const hexes = operation.fasteners.flatMap(({ hex }) => (hex && !operation.tools.includes(`${hexName(hex)} socket`) ? [hexName(hex)] : []))
   return [...new Set([...operation.tools, ...hexes])].join(', ')
@@ -46,7 +52,9 @@ export function stepFacts(
   const operation = resolved.operations.find(candidate => candidate.id === target)
   const level = levelsOf(resolved.sheet).find(candidate => candidate.id === target)
   const spill = fluid?.joints.find(candidate => candidate.joint === joint?.id)
-  const spec = settleValue(resolved.sheet.fluid.spec)
+  // A step about another fluid than the lines' own: its level, its filling, its draining.
+  const circuit = resolved.sheet.circuits?.find(one => one.level.id === target || one.id === target)
+  const spec = settleValue((circuit ?? resolved.sheet.fluid).spec)
   const place = placeOf(resolved, target)
   const windowOf = (torque: Contested<Window<NewtonMetres>> | undefined) => {
     const settled = settleWindow(torque ?? 'unknown')
@@ -58,10 +66,14 @@ export function stepFacts(
   return [
     { name: 'helper', value: step.helper ? 'somebody in the seat' : '' },
     { name: 'reached', value: step.from ? reachOf(resolved.sheet, step.from) : '' },
-    { name: 'tools', value: toolsFor(step, joint, hold, operation) },
+    { name: 'tools', value: toolsFor(step, resolved.sheet, { joint, hold, operation, level }) },
     {
       name: 'fluid',
-      value: (kind === 'fill' || (kind === 'level' && !isSealedSheet(resolved.sheet, parts))) && spec.kind !== 'unknown' ? spec.value : '',
+      value:
+        (kind === 'fill' || kind === 'refill' || (kind === 'level' && (circuit || !isSealedSheet(resolved.sheet, parts)))) &&
+        spec.kind !== 'unknown'
+          ? spec.value
+          : '',
     },
     { name: 'torque', value: kind === 'fasten' ? windowOf(hold?.torque) : kind === 'level' ? windowOf(level?.torque) : '' },
     { name: 'will run out', value: kind === 'open' && spill ? spillWords(spill, resolved, fluid!, format.volume) : '' },

@@ -1,3 +1,4 @@
+import type { FillDoubt } from '../../core/fluid/judgeFill'
 import { holdRule, type HoldVerdict } from '../../core/bleed/judgeHold'
 import type { Amount } from '../../core/fluid/balanceCircuit'
 import type { FluidBalance } from '../../core/fluid/balanceFluid'
@@ -66,3 +67,9 @@ export const holdWords: Record<HoldVerdict, string> = {
   'too-soon': `read again after ${holdRule.minutes} minutes`,
   'too-little': `not deep enough: ${holdRule.deep} kPa below at least`,
 }
+
+/** What is too much, before it is poured. */
+export const fillDoubtWords = (doubt: FillDoubt, volume: (value: Millilitres) => string): string =>
+  doubt.code === 'FILL_OWED'
+    ? `That is ${volume(doubt.over)} more than is owed (${volume(doubt.owed)}). Pour to the mark, not by the jug: too much has to be drawn off again.`
+    : `The reservoir holds ${volume(doubt.holds)}. Pour to its mark, let the circuit take it, and top up.`

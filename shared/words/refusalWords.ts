@@ -6,6 +6,7 @@ import type { ParseIssue } from '../../core/units/parseQuantity'
 import type { Sheet } from '../../core/sheet/types'
 import { formatNumber, formatQuantity, formatRange } from '../../core/units/formatQuantity'
 import { list, plural, positionWords, proofWords, roleWords } from './vocabulary'
+import { waitNamed } from '../../core/job/waits'
 import { remedyBarWords, remedyWords } from './remedyWords'
 import { goalWords } from './planWords'
 import { sheetNames } from './sheetNames'
@@ -274,7 +275,7 @@ export function refusalWords(refusal: Refusal, sheet: Sheet): string {
     case 'JOB_MISSING':
       return `Still missing: ${refusal.items.map(item => dueWords(item, sheet)).join(' ')}`
     case 'JOB_WAIT': {
-      const wait = sheet.waits?.find(({ id }) => id === refusal.wait)
+      const wait = waitNamed(sheet, refusal.wait)
       const minutes = Math.ceil(refusal.secondsLeft / 60)
       return `${wait?.text ?? 'It has to wait.'} ${plural(minutes, 'minute')} to go.`
     }

@@ -79,7 +79,6 @@ test('a gearbox level waits for its window, by the scan tool', async ({ page, se
   await expect(page.getByText(/^Open the plug now\./)).toBeVisible()
   await page.getByRole('button', { name: 'Take it over' }).click()
   await expect(page.getByRole('textbox', { name: 'temperature' })).toHaveValue(/^\d\d(\.\d)?$/)
-  await page.getByRole('button', { name: 'Engine idling' }).click()
   await page.getByRole('button', { name: 'A thread, then drops' }).click()
   await expectAccessible(page)
   await page.locator('.go').click()

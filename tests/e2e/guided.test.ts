@@ -77,10 +77,7 @@ test('a clutch hose with everything that comes in between', async ({ page, brows
       const name = (await title.textContent())!
       if (wanted.test(name)) return
       await answerStep(page, name)
-      if (name.startsWith('Read the level')) {
-        await page.getByRole('button', { name: 'Engine off' }).click()
-        await page.getByRole('button', { name: 'At the mark' }).click()
-      }
+      if (name.startsWith('Read the level')) await page.getByRole('button', { name: 'At the mark' }).click()
       if (name.startsWith('Look for a leak')) await page.clock.fastForward('20:00')
       await page.getByRole('button', { name: /./ }).and(page.locator('.go')).click()
       await expect(title).not.toHaveText(name)
@@ -138,7 +135,12 @@ test('a clutch hose with everything that comes in between', async ({ page, brows
   await page.getByRole('button', { name: 'Weeping' }).click()
   await page.getByRole('button', { name: 'Record: weeping' }).click()
   await expect(title).toHaveText(/^It leaks/)
-  await page.getByRole('button', { name: /Use some of the headroom/ }).click()
+  // Nothing is filled in: what the wrench came to is entered.
+  await expect(page.getByRole('button', { name: 'Record this torque' })).toBeDisabled()
+  const offer = page.locator('.offer')
+  const aim = Number(/set the wrench to ([\d.]+)/.exec((await offer.textContent())!)![1])
+  await offer.getByLabel('torque', { exact: true }).fill(String(aim))
+  await page.getByRole('button', { name: 'Record this torque' }).click()
   // The pedal is held again, and the same joint looked at once more.
   await expect(title).toHaveText('Put it under pressure')
   await until(/^Every step is done/)

@@ -166,7 +166,6 @@ test('a cooler-line job, end to end', async ({ page, browser, server, watch }) =
   // Level: outside its window it is refused; below the mark it asks for more.
   await step('Read the level: Overflow plug in the gearbox pan')
   await page.getByRole('textbox', { name: 'temperature' }).fill('22')
-  await page.getByRole('button', { name: 'Engine idling' }).click()
   await page.getByRole('button', { name: 'Nothing comes' }).click()
   await page.getByRole('textbox', { name: 'top up with' }).fill('120')
   await page.getByRole('button', { name: 'Added: record it' }).click()

@@ -37,6 +37,12 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
   /** Which of the two lies in the car; one that was called out again counts as neither. */
   const inCar = new Map<string, 'old' | 'new' | 'bad'>()
   let foams = 0
+  let restsUntil = -Infinity
+  /** Seen while it rests it is the same foam. */
+  const foamAt = (at: string, rest = 0) => {
+    if (Date.parse(at) >= restsUntil && ++foams >= 3) airFound = false
+    restsUntil = Date.parse(at) + rest * 60_000
+  }
   let airFound = true
   let ending: string | undefined
   /** Lines laid in, and what has moved each since somebody felt along it. */
@@ -100,7 +106,7 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
   const late = (proof: Around, ...touches: (Touch | undefined)[]) =>
     touches.some(touch => touch !== undefined && (proof.number < touch.seq || (proof.seen < touch.seq && proof.device !== touch.device)))
 
-  for (const { seq, seen, device, body } of told) {
+  for (const { seq, seen, device, at, body } of told) {
     const touch = { seq, device }
     const around = { number: seq, seen, device }
     switch (body.type) {
@@ -318,7 +324,7 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
       }
       case 'levelRead':
         levels.set(body.level, { reading: body.reading, when: around })
-        if (body.reading === 'foam' && ++foams >= 3) airFound = false
+        if (body.reading === 'foam') foamAt(at, body.rest)
         if (sheet.levels.find(({ id }) => id === body.level)?.torque !== undefined) untightened.add(`level ${body.level}`)
         break
       case 'ranDry':
@@ -331,6 +337,9 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
         break
       case 'fillSpared':
         noneNeeded = true
+        break
+      case 'timerEnded':
+        if (body.timer === 'rest') restsUntil = -Infinity
         break
       case 'airTraced':
         airFound = true

@@ -1,12 +1,9 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { kindOfFluid } from '#core/fluid/fluidKinds'
-import { judgeBottle, mostMonthsOpen } from '#core/fluid/judgeBottle'
 import { usualDensity } from '#core/fluid/usualDensity'
 import type { AmountSaid } from '#core/job/saidCommand'
 import type { Millilitres } from '#core/units/types'
-import { useNow } from '~/composables/useNow'
-import { useSession } from '~/stores/session'
 import { useUnits } from '~/stores/units'
 
 /**
@@ -27,8 +24,6 @@ const part = <K extends keyof AmountSaid>(key: K) =>
   computed({ get: () => said.value[key], set: value => (said.value = { ...said.value, [key]: value }) })
 const [amount, which, bottle, kept] = [part('amount'), part('which'), part('bottle'), part('kept')]
 const units = useUnits()
-const session = useSession()
-const now = useNow(60_000)
 const kind = computed(() => kindOfFluid(props.spec))
 const density = computed(() => (props.goesIn ? undefined : usualDensity(kind.value)))
 type Way = 'measured' | 'weighed' | 'estimated'
@@ -39,14 +34,6 @@ const ways = computed<{ id: Way; text: string }[]>(() => [
   ...(density.value ? [{ id: 'weighed' as const, text: 'Weighed' }] : []),
   { id: 'estimated', text: 'Estimated' },
 ])
-
-const from = ref<'sealed' | 'open'>()
-const opened = ref('')
-watch([from, opened], () => (bottle.value = from.value === 'open' ? (opened.value ? { opened: opened.value } : undefined) : from.value))
-const judged = computed(() =>
-  bottle.value && bottle.value !== 'sealed' ? judgeBottle(kind.value, bottle.value.opened, new Date(now.value).toISOString()) : undefined,
-)
-const tooLong = computed(() => judged.value?.may === 'no' && judged.value.why === 'too-long')
 </script>
 
 <template>
@@ -74,20 +61,5 @@ const tooLong = computed(() => judged.value?.may === 'no' && judged.value.why ==
       { id: 'drained', text: 'What was drained: clean' },
     ]"
   />
-  <template v-if="asksBottle && which !== 'drained'">
-    <p class="soft">What does it come out of? Brake fluid draws water from the air once its bottle is open.</p>
-    <ChoiceRow
-      v-model="from"
-      label="The bottle"
-      :choices="[
-        { id: 'sealed', text: 'Sealed until now' },
-        { id: 'open', text: 'Opened before' },
-      ]"
-    />
-    <v-text-field v-if="from === 'open'" v-model="opened" type="date" label="opened on" />
-    <template v-if="tooLong">
-      <p class="caution" role="status">Open for more than {{ mostMonthsOpen }} months: take a sealed bottle.</p>
-      <v-textarea v-if="session.isLead" v-model="kept" label="A lead lets it in: why" />
-    </template>
-  </template>
+  <BottleEntry v-if="asksBottle && which !== 'drained'" v-model:bottle="bottle" v-model:kept="kept" :kind="kind" />
 </template>

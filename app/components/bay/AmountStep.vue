@@ -1,12 +1,15 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { isGlycol, kindOfFluid } from '#core/fluid/fluidKinds'
+import { judgeFill } from '#core/fluid/judgeFill'
 import { balanceOf } from '#core/job/balanceOf'
 import { bleedMethodOf } from '#core/job/carState'
 import type { Step } from '#core/job/listSteps'
 import type { AmountSaid } from '#core/job/saidCommand'
 import type { JobCommand } from '#core/job/types'
 import { settleValue } from '#core/sheet/settleContested'
+import { toSi } from '#core/units/convertUnit'
+import { fillDoubtWords } from '#shared/words/fluidWords'
 import { useJob } from '~/stores/job'
 import { useUnits } from '~/stores/units'
 
@@ -31,6 +34,13 @@ const asksBottle = goesIn && isGlycol(kindOfFluid(specWords))
 emit('asks', { asksWhich, asksBottle })
 /** Filled by the vacuum that is drawn on it first: what does not hold it is found before. */
 const isVacuumFilled = goesIn && !circuit && bleedMethodOf(resolved.value.sheet, job.inputs) === 'vacuum-fill'
+/** Said when it is entered, before it is poured. */
+const doubts = computed(() => {
+  const { amount } = said.value
+  if (!goesIn || !amount) return []
+  const reservoir = settleValue(circuit ? 'unknown' : (resolved.value.sheet.fluid.reservoir ?? 'unknown'))
+  return judgeFill(toSi('volume', amount), balance.value, reservoir.kind === 'unknown' ? undefined : reservoir.value)
+})
 const label = goesIn ? 'put in' : plain.type === 'fluidCaught' ? 'caught' : 'drawn off'
 </script>
 
@@ -48,6 +58,7 @@ const label = goesIn ? 'put in' : plain.type === 'fluidCaught' ? 'caught' : 'dra
   <p v-if="plain.type === 'fluidCaught' && step.kind === 'catch' && job.fluid && job.fluid.shapeless.length === 0" class="soft">
     Expected {{ units.volumeRange(job.fluid.spill.least, job.fluid.spill.most) }}, likely {{ units.volume(job.fluid.spill.likely) }}.
   </p>
+  <p v-for="doubt in doubts" :key="doubt.code" class="caution" role="status">{{ fillDoubtWords(doubt, units.volume) }}</p>
   <SealingEntry v-if="goesIn && !circuit" may-be-spared @say="command => emit('also', command)" />
   <FluidBalance :balance="balance" :estimate="circuit ? undefined : job.fluid" />
 </template>

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { correctLevel, judgeLevel, levelAtTemperature } from '#core/fluid/levelAtTemperature'
-import { kindOfFluid } from '#core/fluid/fluidKinds'
+import { isGlycol, kindOfFluid } from '#core/fluid/fluidKinds'
 import { foamRest } from '#core/fluid/foamRest'
 import { usualViscosity } from '#core/fluid/usualViscosity'
 import { balanceOf } from '#core/job/balanceOf'
 import { asksTemperature } from '#core/job/carState'
-import type { Instrument, JobCommand, LevelReading } from '#core/job/types'
+import { secondsLeft } from '#core/job/timer'
+import type { Bottle, Instrument, JobCommand, LevelReading } from '#core/job/types'
 import { isSealedSheet } from '#core/sheet/sealing'
 import { levelFluidOf } from '#core/sheet/levelFluidOf'
 import { levelForm } from '#core/sheet/levelForm'
@@ -15,8 +16,10 @@ import type { Level } from '#core/sheet/types'
 import { toSi } from '#core/units/convertUnit'
 import { millimetres, type Entered } from '#core/units/types'
 import { levelChoices, overfullWords } from '#shared/words/levelWords'
+import { useServerNow } from '~/composables/useServerNow'
 import { useJob } from '~/stores/job'
 import { useUnits } from '~/stores/units'
+import { deviceId } from '~/utils/device'
 
 /** A level read: its temperature, the engine, its own scale to tap on, and what is to be added or drawn off. */
 const props = defineProps<{ level: Level }>()
@@ -42,7 +45,6 @@ const asked = computed(() => {
 })
 const instrument = ref<Instrument>()
 
-const engine = ref<'idling' | 'off'>()
 const reading = ref<LevelReading>()
 const mm = ref<number>()
 // A height says by itself what it is against the marks; a word chosen instead leaves no height.
@@ -75,14 +77,14 @@ const aim = computed(() =>
 )
 
 /** Foam was the last thing seen here, and it has not rested yet. */
+const now = useServerNow(1000)
 const rests = computed(() => {
-  const last = job.state!.levels.findLast(one => one.level === props.level.id)
-  return last?.reading === 'foam' && job.state!.timers.rest !== undefined && !job.state!.timers.rest.ended
+  const { rests: seen, timers } = job.state!
+  if (seen.length === 0 || timers.rest === undefined || timers.rest.ended) return false
+  return (secondsLeft(job.state!, 'rest', { at: new Date(now.value).toISOString(), device: deviceId() }) ?? 0) > 0
 })
-const why = ref('')
 const restWords = computed(() => {
-  const spec = settleValue((circuit.value ?? sheet.value.fluid).spec)
-  const line = spec.kind === 'unknown' ? undefined : usualViscosity(kindOfFluid(spec.value))
+  const line = kind.value === 'other' ? undefined : usualViscosity(kind.value)
   if (!line || degrees.value === undefined) return 'Fine bubbles rise for about half an hour in a cool workshop.'
   const { least, most } = foamRest(line, degrees.value)
   const range = `${Math.max(1, Math.round(least))} to ${Math.max(1, Math.round(most))} minutes`
@@ -90,16 +92,26 @@ const restWords = computed(() => {
 })
 
 const more = ref<Entered<'volume'>>()
+/** Fluid that draws water from the air comes out of a bottle of which something is said, here as anywhere. */
+const kind = computed(() => {
+  const spec = settleValue((circuit.value ?? sheet.value.fluid).spec)
+  return spec.kind === 'unknown' ? 'other' : kindOfFluid(spec.value)
+})
+const asksBottle = computed(() => reading.value === 'below' && isGlycol(kind.value))
+const bottle = ref<Bottle>()
+const kept = ref<string>()
 const again = ref(0)
 /** What was read goes on record before what was done about it. */
 function corrected() {
-  if (!more.value || !draft.value) return
+  if (!more.value || !draft.value || (asksBottle.value && !bottle.value)) return
   emit('also', draft.value)
   emit('also', {
     type: reading.value === 'above' ? 'fluidExtracted' : 'fluidAdded',
     entered: more.value,
     how: 'measured',
     ...(circuit.value && { circuit: circuit.value.id }),
+    ...(asksBottle.value && bottle.value && { bottle: bottle.value }),
+    ...(asksBottle.value && kept.value?.trim() && { kept: kept.value }),
   })
   more.value = undefined
   choose(undefined)
@@ -107,19 +119,20 @@ function corrected() {
 }
 
 watch(
-  [temperature, instrument, engine, reading, mm],
+  [temperature, instrument, reading, mm],
   () => {
     const level = props.level.id
     // Foam is no level: neither temperature nor engine make it one.
     if (reading.value === 'foam') draft.value = { type: 'levelRead', level, engine: props.level.engine, reading: 'foam' }
-    else if ((wantsTemperature.value && !temperature.value) || !engine.value || !reading.value) draft.value = undefined
+    else if ((wantsTemperature.value && !temperature.value) || !reading.value) draft.value = undefined
     else
       draft.value = {
         type: 'levelRead',
         level,
         ...(temperature.value && { temperature: temperature.value }),
         ...(temperature.value && instrument.value && { instrument: instrument.value }),
-        engine: engine.value,
+        // Read with the engine as the sheet says, or refused by how it stands: nobody need say it once more.
+        engine: props.level.engine,
         reading: reading.value,
         ...(mm.value !== undefined && { mm: mm.value }),
       }
@@ -129,24 +142,10 @@ watch(
 </script>
 
 <template>
-  <div v-if="rests" class="more">
-    <p><b>Foam was seen.</b> It rests until the timer is up: a level read before that does not count. {{ restWords }}</p>
-    <v-textarea v-model="why" label="Why it need not rest so long" />
-    <v-btn-second :disabled="!why.trim()" @click="emit('also', { type: 'timerEnded', timer: 'rest', reason: why.trim() })">
-      It has cleared already
-    </v-btn-second>
-  </div>
+  <FoamRests v-if="rests" :words="restWords" @also="command => emit('also', command)" />
   <template v-if="wantsTemperature">
     <LevelTemperature v-model:temperature="temperature" v-model:instrument="instrument" :level="level" :asked="asked" />
   </template>
-  <ChoiceRow
-    v-model="engine"
-    label="The engine"
-    :choices="[
-      { id: 'idling', text: 'Engine idling' },
-      { id: 'off', text: 'Engine off' },
-    ]"
-  />
   <LevelScale
     v-if="hasScale && reading !== 'foam'"
     v-model="mm"
@@ -172,7 +171,8 @@ watch(
       :units="units.choice === 'us' ? ['floz', 'qt'] : ['mL', 'L']"
       :label="reading === 'below' ? 'top up with' : 'draw off'"
     />
-    <v-btn-second :disabled="!more || !draft" @click="corrected">{{
+    <BottleEntry v-if="asksBottle" v-model:bottle="bottle" v-model:kept="kept" :kind="kind" />
+    <v-btn-second :disabled="!more || !draft || (asksBottle && !bottle)" @click="corrected">{{
       reading === 'below' ? 'Added: record it' : 'Drawn off: record it'
     }}</v-btn-second>
   </div>

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { isMadeHere } from '#core/job/madeHere'
 import { proofsOf } from '#core/job/proofsOf'
 import { saidCommand, type AmountSaid, type Said } from '#core/job/saidCommand'
 import { levelsOf } from '#core/sheet/levelsOf'
@@ -38,7 +37,7 @@ const unnamed = computed(() => {
   return isAsked && line && isPartOpen(line, job.inputs?.parts) ? line : undefined
 })
 // --- comparison; what a line is made of is there or not, and agrees with nothing yet
-const isStock = plain.type === 'partReceived' && plain.against === 'sheet' && isMadeHere(resolved.value, job.state!, plain.line)
+const isStock = plain.type === 'partReceived' && plain.against === 'stock'
 const agrees = ref<'yes' | 'no'>()
 const why = ref('')
 // --- torque

@@ -59,9 +59,13 @@ function lose() {
         >Out again: {{ name.line(line) }}</v-btn-second
       >
     </template>
-    <v-btn-quiet v-for="joint in closed" :key="joint" block @click="emit('say', { type: 'jointOpened', joint })">
-      Open again: {{ name.joint(joint) }}
-    </v-btn-quiet>
+    <OpenAgain
+      v-for="joint in closed"
+      :key="joint"
+      :joint="joint"
+      :label="`Open again: ${name.joint(joint)}`"
+      @open="commands => commands.forEach(command => emit('say', command))"
+    />
     <section v-if="operation" class="stack" :aria-label="`Fasteners of ${operation.name}`">
       <p>
         <b>A fastener of {{ operation.name }} is missing or broke</b>

@@ -4,7 +4,7 @@ import type { JobCommand } from '#core/job/types'
 import { endsByHeat, waitLeft, type JobWait } from '#core/job/waits'
 import type { Entered } from '#core/units/types'
 import { plural } from '#shared/words/vocabulary'
-import { useNow } from '~/composables/useNow'
+import { useServerNow } from '~/composables/useServerNow'
 import { useUnits } from '~/stores/units'
 import { deviceId } from '~/utils/device'
 
@@ -12,7 +12,7 @@ import { deviceId } from '~/utils/device'
 const props = defineProps<{ wait: JobWait }>()
 const emit = defineEmits<{ cut: [command: JobCommand] }>()
 const units = useUnits()
-const now = useNow()
+const now = useServerNow()
 const left = computed(() => waitLeft(props.wait, { at: new Date(now.value).toISOString(), device: deviceId() }))
 const byHeat = computed(() => endsByHeat(props.wait.wait))
 const reason = ref('')

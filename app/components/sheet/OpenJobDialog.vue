@@ -8,6 +8,7 @@ import { entryVersion } from '#core/job/types'
 import type { Family, Sheet } from '#core/sheet/types'
 import type { VehicleView } from '#shared/schemas/library'
 import type { Entry } from '#shared/schemas/job'
+import { useServerClock } from '~/stores/serverClock'
 import { useSession } from '~/stores/session'
 import { jobAnswers } from '~/utils/answers'
 import { call, nothing, wordsOf } from '~/utils/api'
@@ -25,6 +26,7 @@ const props = defineProps<{
 const open = defineModel<boolean>({ required: true })
 
 const session = useSession()
+const clock = useServerClock()
 const vehicles = ref<VehicleView[]>([])
 const chosen = ref<string>()
 const adding = ref(false)
@@ -76,7 +78,8 @@ async function create() {
     }
     // What was answered on the sheet before a car was chosen goes with the car.
     for (const look of props.answered) await call('POST', `/api/vehicles/${target}/traits`, nothing, { sheet: props.sheet.id, ...look })
-    const at = new Date().toISOString()
+    // By the server's clock, as every act: a wait that runs from the start of the job runs from now.
+    const at = new Date(clock.serverNow()).toISOString()
     const job = await call('POST', '/api/jobs', jobAnswers.jobRow, {
       id: jobId.value,
       at,

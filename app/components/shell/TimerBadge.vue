@@ -1,21 +1,19 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { waitWords } from '#shared/words/vocabulary'
-import { useNow } from '~/composables/useNow'
-import { useServerClock } from '~/stores/serverClock'
+import { useServerNow } from '~/composables/useServerNow'
 import { deviceId } from '~/utils/device'
 
 /** A running timer, counting down; then up past zero, so that nobody misses it. */
 const props = defineProps<{ timer: string; startedAt: string; recordedAt?: string; device: string; minutes: number; job?: number }>()
 
-const now = useNow()
-const clock = useServerClock()
+const now = useServerNow()
 /** What somebody waits for, in a word; the workshop’s own timers go by theirs. */
 const label = computed(() => (props.timer in waitWords ? waitWords[props.timer as keyof typeof waitWords] : props.timer))
 const left = computed(() => {
   // What this device has recorded is dated by the server's clock as it knows it, and may have been sent much later.
   const began = props.device === deviceId() || !props.recordedAt ? props.startedAt : props.recordedAt
-  const elapsed = now.value + clock.offset - Date.parse(began)
+  const elapsed = now.value - Date.parse(began)
   return Math.ceil(props.minutes * 60 - elapsed / 1000)
 })
 const text = computed(() => {

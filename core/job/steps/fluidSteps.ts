@@ -1,8 +1,16 @@
+import { opensCircuit } from '../../sheet/sealing'
+import type { Sheet } from '../../sheet/types'
 import { settleWindow } from '../../sheet/settleContested'
 import { asksTemperature, circuitOpenings, countsAfterAll, drainings, drainsOf, latest, measuredOf, openingsOfLevel } from '../carState'
 import { levelsOf } from '../../sheet/levelsOf'
 import { about, type StepRule } from './rule'
 import type { StepKind } from '../stepKinds'
+
+/** Whether fluid leaves where a joint is opened. */
+const lets = (sheet: Sheet, id: string): boolean => {
+  const joint = sheet.joints.find(one => one.id === id)
+  return joint !== undefined && opensCircuit(sheet, joint)
+}
 
 /** What runs out, what goes in, how the air leaves, when the level is right. */
 export const fluidSteps = {
@@ -12,8 +20,11 @@ export const fluidSteps = {
     anywhere: true,
     isDone: ({ resolved: { sheet }, state }) => {
       const { caught } = measuredOf(sheet, state, sheet.id)
-      const opened = Object.values(state.joints).flatMap(record => record.opened?.n ?? [])
-      return caught.some(({ n }) => opened.length === 0 || n > Math.min(...opened))
+      const opened = Object.entries(state.joints).flatMap(([id, record]) => (record.opened ? [{ id, ...record, n: record.opened.n }] : []))
+      // What was opened once more lets out once more: that is caught for itself.
+      const again = opened.filter(({ id, again: isAgain }) => isAgain && lets(sheet, id)).map(({ n }) => n)
+      const since = Math.max(opened.length === 0 ? 0 : Math.min(...opened.map(({ n }) => n)), ...again)
+      return caught.some(({ n }) => n > since)
     },
     plain: ({ fluid }) => ({ type: 'fluidCaught', ...about(fluid?.spill.likely ?? 0) }),
   },

@@ -1,3 +1,4 @@
+import { isMadeHere } from '../madeHere'
 import { proofsOf } from '../proofsOf'
 import { linesOf } from '../../sheet/jointLines'
 import { hasLeft } from '../hasLeft'
@@ -13,7 +14,12 @@ export const lineSteps = {
     anywhere: true,
     newLine: true,
     isDone: ({ target, state, isDue }) => state.lines[target]?.received !== undefined && !isDue('part', target),
-    plain: ({ target }) => ({ type: 'partReceived', line: target, against: 'sheet', agrees: true }),
+    plain: ({ target, resolved, state }) => ({
+      type: 'partReceived',
+      line: target,
+      against: isMadeHere(resolved, state, target) ? 'stock' : 'sheet',
+      agrees: true,
+    }),
   },
   open: {
     phase: 'line',
