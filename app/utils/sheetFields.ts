@@ -42,6 +42,7 @@ export type Field = { key: string; label: string; optional?: boolean; hint?: str
   | { kind: 'choices'; choices: Choice[] }
   | { kind: 'flag' }
   | { kind: 'sealed' }
+  | { kind: 'yes-no' }
   | { kind: 'words' }
   | { kind: 'vec' }
   | { kind: 'years' }
@@ -558,6 +559,8 @@ export const chapters: Chapter[] = [
       { ...seals, label: 'Seals of its own', optional: true },
       tools,
       { kind: 'flag', key: 'engineMayRun', label: 'Engine may run without it' },
+      { kind: 'yes-no', key: 'carRestsOnIt', label: 'The car stands or rolls on it', optional: true },
+      { kind: 'flag', key: 'heldFromFloor', label: 'A jack or stand on the floor holds the car while it is off', optional: true },
       { kind: 'flag', key: 'isolates', label: 'Makes the electrics dead', optional: true },
       choice(
         'tightenAt',

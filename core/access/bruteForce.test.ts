@@ -19,7 +19,15 @@ function withoutAlternatives(car: ResolvedSheet, seed: number): ResolvedSheet {
   const drawn = plain(car.sheet)
   // Every third comes filled and sealed; where the others are filled is no part of these cars.
   const isSet = seed % 3 === 0
-  const sheet = { ...drawn, fills: [], lines: drawn.lines.map(line => ({ ...line, sealed: isSet ? {} : (false as const) })) }
+  const sheet = {
+    ...drawn,
+    fills: [],
+    // Now and then the car rests on what comes off above the ground.
+    operations: drawn.operations.map((operation, i) =>
+      operation.at !== 'ground' && (seed + i) % 5 === 0 ? { ...operation, carRestsOnIt: true } : operation,
+    ),
+    lines: drawn.lines.map(line => ({ ...line, sealed: isSet ? {} : (false as const) })),
+  }
   return { ...car, sheet, lines: sheet.lines, joints: sheet.joints, holds: sheet.holds, operations: sheet.operations } as ResolvedSheet
 }
 
@@ -31,7 +39,8 @@ function standingOf(sheet: Sheet, { at, parts, ends, hold, line }: WorkState): S
   sheet.joints.forEach((joint, i) => {
     const { stage, way } = ends[i]!
     if (stage > 0) begunAt[goalKey('joint', joint.id)] = joint.ways[way]!.at
-    if (stage > 0) done.push(taskKey('open', joint.id))
+    // Opened and capped in one: it knows no cap of its own.
+    if (stage > 0) done.push(taskKey('open', joint.id), taskKey('cap', joint.id))
     if (stage > 1) done.push(taskKey('seat', joint.id))
   })
   if (hold.stage > 0) begunAt[goalKey('hold', clip.id)] = clip.ways[hold.way]!.at

@@ -1,13 +1,21 @@
 import { fail, ok, type Result } from '../result'
 import { liftPositions, type LiftPosition } from '../sheet/types'
 import { leastMoves } from './leastMoves'
+import type { Rest } from '../sheet/carRests'
 import type { SearchBudget } from './searchBudget'
 import type { TaskKind } from './taskKinds'
 import type { AccessIssue, MoveMinutes, Task } from './types'
 
 export type Travel = { start: LiftPosition; end: LiftPosition; moveMinutes: MoveMinutes; budget?: SearchBudget }
 /** The sequence of positions, the stop at which the engine is started (none: it never is), and the minutes spent moving the car. */
-export type Stops = { stops: LiftPosition[]; runs: number; moves: number; cost: number }
+export type Stops = {
+  stops: LiftPosition[]
+  runs: number
+  moves: number
+  cost: number
+  /** At each stop, what the car rests on that has come off by its end. */
+  off: ReadonlySet<string>[]
+}
 
 /** Tasks in an order that keeps the arrows, as sets of bits: who waits for whom, and what can be done where. */
 export type Graph = {
@@ -26,7 +34,10 @@ export type Graph = {
   stop: number
   /** Tasks that something before them may wait for: one look through is not enough when one of them is done. */
   backward: Int32Array
+  /** What the car rests on, or is held by from the floor: its coming off (−1: it is off) and its going on, by number. */
+  rests: readonly Resting[]
 }
+export type Resting = { off: number; on: number; rest: Rest }
 type Node = { done: Int32Array; at: number; cost: number; moves: number; estimate: number; before: Node | undefined }
 
 const has = (bits: Int32Array, i: number) => ((bits[i >> 5]! >>> (i & 31)) & 1) === 1
@@ -40,7 +51,7 @@ const add = (bits: Int32Array, i: number) => {
 }
 
 /** The graph, or the tasks that wait for each other, or for what does not exist. */
-function graphOf(tasks: readonly Task[]): Graph | readonly Task[] {
+function graphOf(tasks: readonly Task[]): (Graph & { rankOf: (task: Task) => number }) | readonly Task[] {
   const size = tasks.length
   const indexOf = new Map<string, number>()
   for (let i = 0; i < size; i++) indexOf.set(tasks[i]!.id, i)
@@ -84,8 +95,21 @@ function graphOf(tasks: readonly Task[]): Graph | readonly Task[] {
   }
   const backward = new Int32Array(words)
   if (stop >= 0) add(backward, stop)
-  return { words, all, before, doable, only, stages, still, run, stop, backward }
+  const rests = tasks.flatMap((task, i): Resting[] => {
+    if (task.kind !== 'on' || !task.rests) return []
+    const off = tasks.findIndex(other => other.kind === 'off' && other.target === task.target)
+    return [{ off: off < 0 ? -1 : rank[off]!, on: rank[i]!, rest: task.rests }]
+  })
+  const rankOf = (task: Task): number => rank[indexOf.get(task.id)!]!
+  return { words, all, before, doable, only, stages, still, run, stop, backward, rests, rankOf }
 }
+
+/** Off, and not on again. */
+const isOpen = ({ off, on }: Resting, done: Int32Array) => (off < 0 || has(done, off)) && !has(done, on)
+const ground = liftPositions.indexOf('ground')
+/** May the car be moved there, or its engine start there, as far as what it rests on goes? */
+const mayBe = ({ rests }: Graph, done: Int32Array, at: number): boolean =>
+  !rests.some(one => (one.rest === 'floor' || at === ground) && isOpen(one, done))
 
 const isRunning = ({ run, stop }: Graph, done: Int32Array) => run >= 0 && stop >= 0 && has(done, run) && !has(done, stop)
 
@@ -95,7 +119,7 @@ function isReady({ words, before }: Graph, done: Int32Array, task: number): bool
 }
 
 /** Does what can be done at a position, until nothing more can. */
-function workOn(graph: Graph, done: Int32Array, at: number, mayRun: boolean): void {
+function workOn(graph: Graph, done: Int32Array, at: number, mayRun: boolean, keepsOn = false): void {
   const { words, doable, still, run, stop, backward } = graph
   const here = doable[at]!
   let running = isRunning(graph, done)
@@ -105,7 +129,8 @@ function workOn(graph: Graph, done: Int32Array, at: number, mayRun: boolean): vo
       for (let left = here[word]! & ~done[word]!; left !== 0; left &= left - 1) {
         const bit = left & -left
         const k = word * 32 + 31 - Math.clz32(bit)
-        if ((k === run && !mayRun) || (running && (still[word]! & bit) !== 0)) continue
+        if ((k === run && !(mayRun && mayBe(graph, done, at))) || (running && (still[word]! & bit) !== 0)) continue
+        if (keepsOn && graph.rests.some(({ off }) => off === k)) continue
         if (!isReady(graph, done, k)) continue
         done[word]! |= bit
         if ((backward[word]! & bit) !== 0) again = true
@@ -118,15 +143,20 @@ function workOn(graph: Graph, done: Int32Array, at: number, mayRun: boolean): vo
 
 /**
  * Everything that can be done at a position. The engine is started last; where starting it would keep hands from something, it may also be
- * left for a later stop.
+ * left for a later stop. What the car rests on may stay on until a later stop too: off, it keeps the car from the ground.
  */
 function workedAt(graph: Graph, from: Int32Array, at: number): Int32Array[] {
+  const worked = workedBy(graph, from, at, false)
+  const takesOff = graph.rests.some(({ off }) => off >= 0 && !has(from, off) && worked.some(done => has(done, off)))
+  return takesOff ? [...worked, ...workedBy(graph, from, at, true)] : worked
+}
+function workedBy(graph: Graph, from: Int32Array, at: number, keepsOn: boolean): Int32Array[] {
   const { run, still, words } = graph
   const held = from.slice()
-  workOn(graph, held, at, false)
-  if (run < 0 || has(held, run) || !isReady(graph, held, run)) return [held]
+  workOn(graph, held, at, false, keepsOn)
+  if (run < 0 || has(held, run) || !isReady(graph, held, run) || !mayBe(graph, held, at)) return [held]
   const started = held.slice()
-  workOn(graph, started, at, true)
+  workOn(graph, started, at, true, keepsOn)
   if (!isRunning(graph, started)) return [started]
   for (let word = 0; word < words; word++) if ((still[word]! & ~started[word]!) !== 0) return [started, held]
   return [started]
@@ -158,7 +188,13 @@ export function leastStops(tasks: readonly Task[], travel: Travel): Result<Stops
   const last = searchStops(graph, travel, leastAhead(travel), new Int32Array(graph.words))
   if (!last) return fail({ code: 'ACCESS_ORDER_IMPOSSIBLE', tasks: tasks.map(refOf) })
   const { stops, runs } = trailOf(graph, last)
-  return ok({ stops: stops.map(at => liftPositions[at]!), runs, moves: last.moves, cost: last.cost })
+  const resting = tasks.filter(({ kind, rests }) => kind === 'off' && rests)
+  const off: ReadonlySet<string>[] = []
+  for (let node: Node | undefined = last; node; node = node.before) {
+    const { done } = node
+    off.push(new Set(resting.filter(task => has(done, graph.rankOf(task))).map(({ id }) => id)))
+  }
+  return ok({ stops: stops.map(at => liftPositions[at]!), runs, moves: last.moves, cost: last.cost, off: off.reverse() })
 }
 
 /** A sequence of stops by number, the one at which the engine is started (−1: none), and its minutes. */
@@ -177,7 +213,10 @@ export function trailOf({ run }: Graph, last: Node): Trail {
 /** Does everything get done along these stops, when the engine is started at the one given, or later? */
 export function isDoneAlong(graph: Graph, { stops, runs }: Trail, begun: Int32Array): boolean {
   const done = begun.slice()
-  for (let i = 0; i < stops.length; i++) workOn(graph, done, stops[i]!, i >= runs)
+  for (let i = 0; i < stops.length; i++) {
+    if (i > 0 && !mayBe(graph, done, stops[i]!)) return false
+    workOn(graph, done, stops[i]!, i >= runs)
+  }
   return isWithin(graph.all, done)
 }
 
@@ -219,7 +258,11 @@ export function searchStops(
   const isPassed = (node: Node) =>
     settled[node.at]!.some(
       other =>
-        other.cost <= node.cost + 1e-9 && isWithin(node.done, other.done) && (isRunning(graph, node.done) || !isRunning(graph, other.done)),
+        other.cost <= node.cost + 1e-9 &&
+        isWithin(node.done, other.done) &&
+        (isRunning(graph, node.done) || !isRunning(graph, other.done)) &&
+        // Further on is no better where it has taken off what the car rests on.
+        graph.rests.every(one => !isOpen(one, other.done) || isOpen(one, node.done)),
     )
   while (queue.length > 0) {
     budget?.spend(1 + (queue.length >> 4))
@@ -240,7 +283,7 @@ export function searchStops(
       continue
     }
     for (let at = 0; at < 3; at++) {
-      if (at === node.at) continue
+      if (at === node.at || !mayBe(graph, node.done, at)) continue
       for (const done of workedAt(graph, node.done, at)) if (!isWithin(done, node.done)) queue.push(nodeOf(done, at, node))
     }
   }

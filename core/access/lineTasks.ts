@@ -1,5 +1,6 @@
 import { isOn, linesOf } from '../sheet/jointLines'
 import { holdsLine } from '../sheet/holdsLine'
+import { restOf } from '../sheet/carRests'
 import { needsTorque } from '../sheet/needsTorque'
 import type { Joint, Line, Slug } from '../sheet/types'
 import { goalKey } from './goalKinds'
@@ -15,6 +16,7 @@ export function listOffs({ operations, ins, put }: Job, prepared: TaskKey): void
       from: operation.from,
       minutes: operation.off,
       nudge: operation.isolates ? -50 : i / 100,
+      rests: restOf(operation),
     }),
   )
 }

@@ -6,6 +6,7 @@ import type { ResolvedSheet } from '../sheet/resolveSheet'
 import { carriersOf, droppedBy, withCovered, type ChosenParts } from '../sheet/chosenPart'
 import { linesOf } from '../sheet/jointLines'
 import { opensCircuit, wantsFilling, wantsReading } from '../sheet/sealing'
+import { restOf } from '../sheet/carRests'
 import { settleWindow } from '../sheet/settleContested'
 import type {
   Bleeder,
@@ -195,10 +196,12 @@ export const chosenFill = (scope: Pick<Scope, 'fills'>, ways: WaysChosen): Fill 
 
 /**
  * A part the engine does not need goes back when that moves the car least: before it runs, or after it stands again. What was let out
- * through one is filled in first.
+ * through one is filled in first; what the car rests on goes back before the car comes down for that.
  */
 export const staysOff = (operation: Operation, { fills, runs }: Pick<Scope, 'fills' | 'runs'>): boolean =>
-  (operation.engineMayRun || !runs) && !(operation.drains && (fills.length > 0 || operation.drains.circuit !== undefined))
+  (!runs || operation.engineMayRun) &&
+  restOf(operation) === undefined &&
+  !(operation.drains && (fills.length > 0 || operation.drains.circuit !== undefined))
 
 /**
  * Of some needs, the alternatives that may be off once the engine has run: what is read or looked at then is not seen through a part that

@@ -12,7 +12,7 @@ export type Ordering = { visits: Visit[]; moves: number; cost: number }
 export function orderTasks(tasks: readonly Task[], travel: Travel): Result<Ordering, AccessIssue> {
   const least = leastStops(tasks, travel)
   if (!least.ok) return least
-  const { stops, runs, moves, cost } = least.value
+  const { stops, runs, moves, cost, off } = least.value
   const indexOf = new Map(tasks.map((task, i) => [task.id, i]))
   const followers: number[][] = tasks.map(() => [])
   const left = tasks.map(task => task.after.length)
@@ -43,7 +43,11 @@ export function orderTasks(tasks: readonly Task[], travel: Travel): Result<Order
   const visits = stops.map((at, visit): Visit => {
     const here: Task[] = []
     const isReady = (i: number) =>
-      !done.has(i) && left[i] === 0 && (tasks[i]!.at === undefined || tasks[i]!.at === at) && !(running && tasks[i]!.still)
+      !done.has(i) &&
+      left[i] === 0 &&
+      !(tasks[i]!.rests && tasks[i]!.kind === 'off' && !off[visit]!.has(tasks[i]!.id)) &&
+      (tasks[i]!.at === undefined || tasks[i]!.at === at) &&
+      !(running && tasks[i]!.still)
     // Before the engine starts, hands do here what they would be kept from, and whatever that waits for.
     const mayStart = () => visit >= runs && !stillAhead(at)
     const next = () => byPriority.find(i => isReady(i) && (tasks[i]!.kind !== 'run' || mayStart()))

@@ -1,6 +1,7 @@
+import { restOf } from '../sheet/carRests'
 import { liftPositions, type LiftPosition, type Sheet, type Slug } from '../sheet/types'
 import { eachBit, hasBit, noBits, unionOf, withBit, type Bits } from './bits'
-import { isDoneAlong, leastAhead, searchStops, stageOf, trailOf, type Graph, type Trail, type Travel } from './leastStops'
+import { isDoneAlong, leastAhead, searchStops, stageOf, trailOf, type Graph, type Resting, type Trail, type Travel } from './leastStops'
 import { fillGoal, staysOff, type Scope } from './listGoals'
 import { goalKey } from './goalKinds'
 import { listTasks } from './listTasks'
@@ -158,6 +159,10 @@ export function orderPricing(
   const begunWith = bitsOf([...isOffNow])
   const free = unionOf(begunWith, bitsOf(list.filter(id => !own.has(id))))
   const ahead = leastAhead(travel)
+  const rests = list.flatMap((id, i): Resting[] => {
+    const rest = own.has(id) ? restOf(own.get(id)!) : undefined
+    return rest ? [{ off: isOffNow.has(id) ? -1 : i, on: onWord * 32 + i, rest }] : []
+  })
 
   /** An operation's own needs come before it, whatever the sheet's order. */
   const inward = inwardOrder(needs.map(lists => setFrom(lists.flat())))
@@ -283,6 +288,7 @@ export function orderPricing(
       run: run ? bitOf.get(run.id)! : -1,
       stop: stop ? bitOf.get(stop.id)! : -1,
       backward,
+      rests,
     }
     // Stops that served another choice often serve this one: no cheaper ones than `least` need then be looked for, and no dearer ones in
     // any case.

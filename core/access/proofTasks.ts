@@ -1,3 +1,4 @@
+import { restOf } from '../sheet/carRests'
 import type { Fill, Level, Operation, Slug } from '../sheet/types'
 import type { Filled } from './fluidTasks'
 import { goalKey, type GoalKey } from './goalKinds'
@@ -70,6 +71,7 @@ export function listProving(
       from: operation.from,
       minutes: operation.on,
       nudge: operation.isolates ? nudge + 5 : nudge,
+      rests: restOf(operation),
       still: still.length > 0 && ins.mayStay(operation.id) !== false,
     })
   })

@@ -1,4 +1,5 @@
 import type { LiftPosition, Operation, Phase, Reach, Sheet, Slug, Way } from '../sheet/types'
+import type { Rest } from '../sheet/carRests'
 import type { GoalKey } from './goalKinds'
 import { fillGoal, staysOff, type Scope } from './listGoals'
 import type { Standing } from './standing'
@@ -29,6 +30,7 @@ export type About = {
   nudge?: number
   helper?: boolean
   still?: boolean
+  rests?: Rest
 }
 
 /** What the parts of a job's list share: who leads where, and the tasks so far. */
@@ -70,7 +72,13 @@ export function jobOf(sheet: Sheet, scope: Scope, choice: Choice, options: TaskO
   const throughOf = (goal: GoalKey): readonly Slug[] => choice.through?.[goal] ?? []
   const dead = scope.isolating && choice.operations.has(scope.isolating.id) ? [taskKey('off', scope.isolating.id)] : []
   const tasks: Task[] = []
-  const put: Job['put'] = (kind, target, phase, after, { goal, at, from, minutes = 0, nudge = 0, helper = false, still = false } = {}) => {
+  const put: Job['put'] = (
+    kind,
+    target,
+    phase,
+    after,
+    { goal, at, from, minutes = 0, nudge = 0, helper = false, still = false, rests } = {},
+  ) => {
     const id = taskKey(kind, target)
     const way = goal === undefined ? undefined : wayOf(goal)
     tasks.push({
@@ -86,6 +94,7 @@ export function jobOf(sheet: Sheet, scope: Scope, choice: Choice, options: TaskO
       ...(goal !== undefined && { goal }),
       ...(helper && { helper }),
       ...(still && { still }),
+      ...(rests && { rests }),
     })
     return id
   }

@@ -1,6 +1,7 @@
 import type { GoalKey, GoalRef } from './goalKinds'
 import type { TaskKey, TaskKind } from './taskKinds'
 import type { LiftPosition, Phase, Reach, Slug, Way, WaitKind } from '../sheet/types'
+import type { Rest } from '../sheet/carRests'
 import type { Minutes } from '../units/types'
 
 /** When in a job a goal's position is needed: line work, then filling and bleeding, then proving. Operations have no stage of their own. */
@@ -29,6 +30,8 @@ export type Task = {
   helper?: boolean
   /** Hands stay away while the engine runs: done before it starts or after it stops. */
   still?: boolean
+  /** The car rests on what this takes off or puts on, or is held by it from the floor. */
+  rests?: Rest
   /** Smaller goes first among tasks that could be done now. */
   priority: number
   after: readonly TaskKey[]

@@ -1,4 +1,5 @@
 import { allThrough } from '../access/allThrough'
+import { goesBackFirst } from '../sheet/carRests'
 import { isTap } from '../sheet/isTap'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import type { Slug } from '../sheet/types'
@@ -41,7 +42,8 @@ export function dueBehind(resolved: ResolvedSheet, state: JobState, part: Slug):
     resolved.operations.filter(({ needs }) => needs.some(anyOf => anyOf.every(one => one === part))).map(({ id }) => id),
   )
   // What the engine needs cannot wait for a look that needs the engine.
-  const mayStayOff = resolved.operations.find(({ id }) => id === part)?.engineMayRun === true
+  const operation = resolved.operations.find(({ id }) => id === part)
+  const mayStayOff = operation !== undefined && !goesBackFirst(operation)
   return listDue(resolved, state).filter(owed => {
     switch (owed.kind) {
       case 'sealed':

@@ -16,7 +16,6 @@ import {
   fluidChanges,
   hasTorque,
   isOff,
-  isWheel,
   latest,
   leakMinutesOf,
   liftOf,
@@ -29,6 +28,7 @@ import {
   runningSince,
   tightenedAt,
 } from './carState'
+import { isWheel } from '../sheet/carRests'
 import type { JobBody, Mark } from './types'
 
 const at = (n: number, device = 'tablet-1', seen = n - 1): Mark => ({

@@ -2,6 +2,7 @@ import { staysCool } from '../access/listGoals'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import { usualBleeding } from '../bleed/usualBleeding'
 import { wantsFilling, wantsReading, type Renewal } from '../sheet/sealing'
+import { isWheel, restOf, type Rest } from '../sheet/carRests'
 import { settleValue, settleWindow } from '../sheet/settleContested'
 import type { BleedMethod, Level, LiftPosition, Operation, Sheet, Slug } from '../sheet/types'
 import { spanSeconds, type Moment } from './timer'
@@ -162,9 +163,12 @@ export const decidingLevel = ({ levels }: Pick<Sheet, 'levels'>): Level | undefi
 export const asksTemperature = ({ system }: Pick<Sheet, 'system'>, level: Level): boolean =>
   !staysCool.includes(system) && settleWindow(level.temperature).kind !== 'unknown'
 
-/** A wheel: its nuts are torqued on the ground, and nobody drives on finger-tight ones. */
-export const isWheel = ({ from, at, fasteners }: Operation): boolean =>
-  (from === 'wheel-left' || from === 'wheel-right') && at !== 'ground' && fasteners.length > 0
+/** Parts that are off and that the car rests on, or that something on the floor holds it by. */
+export const restsOff = ({ operations }: Pick<Sheet, 'operations'>, state: JobState): { operation: Operation; rest: Rest }[] =>
+  operations.flatMap(operation => {
+    const rest = restOf(operation)
+    return rest && isOff(state, operation.id) ? [{ operation, rest }] : []
+  })
 /** Where its fasteners are torqued, where that is not where they go in. */
 export const tightenedAt = (operation: Operation): LiftPosition | undefined =>
   operation.tightenAt ?? (isWheel(operation) ? 'ground' : undefined)

@@ -3,9 +3,10 @@ import { siblingOf } from '../access/siblings'
 import { wholeInputs } from '../access/wholeInputs'
 import { assertNever, fail, ok } from '../result'
 import { chosenPart } from '../sheet/chosenPart'
+import { restOf } from '../sheet/carRests'
 import { traitsImplied } from '../sheet/evaluatePredicate'
 import { dueBehind } from './behind'
-import { isOff, leakMinutesOf, liftOf, pressureSourceOf, runningSince } from './carState'
+import { isOff, leakMinutesOf, liftOf, pressureSourceOf, restsOff, runningSince } from './carState'
 import { decideEnded, decideRevision, decideSignOff, decideUndo } from './decideEnd'
 import { judgeHold } from '../bleed/judgeHold'
 import { decideMaking } from './decideMaking'
@@ -178,12 +179,16 @@ export function decide(state: JobState | undefined, command: JobCommand, context
     case 'levelRead':
       return decideLevel(state, command, context)
     case 'carMoved':
-      return liftOf(state) === command.to && state.moves.length > 0
-        ? fail({ code: 'JOB_LIFT', needs: command.to, is: 'there' })
-        : ok(command)
+      if (liftOf(state) === command.to && state.moves.length > 0) return fail({ code: 'JOB_LIFT', needs: command.to, is: 'there' })
+      return restingOn(state, context, command.to === 'ground') ?? ok(command)
     case 'engineStarted':
       if (runningSince(state)) return fail({ code: 'JOB_ENGINE', is: 'running' })
-      return resting(state, context) ?? guarded('run', state, context) ?? ok({ ...command, minutes: leakMinutesOf(context.resolved.sheet) })
+      return (
+        resting(state, context) ??
+        restingOn(state, context, liftOf(state) === 'ground') ??
+        guarded('run', state, context) ??
+        ok({ ...command, minutes: leakMinutesOf(context.resolved.sheet) })
+      )
     case 'engineStopped':
       return runningSince(state) ? ok(command) : fail({ code: 'JOB_ENGINE', is: 'off' })
     case 'pressureHeld':
@@ -299,6 +304,9 @@ function decideOperation(
     if (missing.length > 0 || (asked.length > 0 && !command.oldOut))
       return fail({ code: 'JOB_PART_SEALS', operation: operation.id, seals: missing })
   }
+  // What it stands on comes off while it hangs on the lift or on stands.
+  if (command.type === 'operationOff' && restOf(operation) !== undefined && liftOf(state) === 'ground' && operation.at !== 'ground')
+    return fail({ code: 'JOB_LIFT', needs: operation.at, is: 'elsewhere' })
   if (command.type === 'operationOff' && record?.off && off)
     return fail({ code: 'JOB_OPERATION_STATE', operation: operation.id, is: 'off' })
   if (command.type === 'operationOn' && !off) return fail({ code: 'JOB_OPERATION_STATE', operation: operation.id, is: 'on' })
@@ -306,6 +314,12 @@ function decideOperation(
   // A job left for later is covered all the same; what is behind it stays due.
   const behind = command.type === 'operationOn' && !state.paused ? dueBehind(resolved, state, operation.id) : []
   return behind.length > 0 ? fail({ code: 'JOB_GATE', gate: 'close', due: behind }) : ok(command)
+}
+
+/** Refused while something on the floor holds the car; on the ground also while what it stands or rolls on is off. */
+function restingOn(state: JobState, { resolved }: Context, isGround: boolean): Decision | undefined {
+  const found = restsOff(resolved.sheet, state).find(({ rest }) => rest === 'floor' || isGround)
+  return found && fail({ code: 'JOB_CAR_RESTS', operation: found.operation.id, why: found.rest })
 }
 
 /** The way that was to be tried first hangs: it is ruled out, and the rest is planned by another. */

@@ -1,3 +1,4 @@
+import { goesBackFirst } from '../sheet/carRests'
 import { fail, ok } from '../result'
 import type { Operation } from '../sheet/types'
 import { levelsOf } from '../sheet/levelsOf'
@@ -31,7 +32,7 @@ export function decidePartLooked(state: JobState, command: Of<'partLooked'>, { r
 function coverOf(operations: readonly Operation[], state: JobState, { id: part, needs }: Operation): string | undefined {
   const since = state.operations[part]?.off?.n ?? 0
   const wentOnLater = (id: string) => (state.operations[id]?.on?.n ?? 0) > since
-  const mayBeOff = (id: string) => operations.find(one => one.id === id)?.engineMayRun === true && wentOnLater(id)
+  const mayBeOff = (id: string) => operations.some(one => one.id === id && !goesBackFirst(one)) && wentOnLater(id)
   return needs.find(anyOf => anyOf.every(id => !isOff(state, id)) && anyOf.some(mayBeOff))?.find(mayBeOff)
 }
 

@@ -4,7 +4,8 @@ import type { ChosenParts } from '../sheet/chosenPart'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import { isOn } from '../sheet/jointLines'
 import { liftPositions, type LiftPosition, type Reach, type Sheet } from '../sheet/types'
-import { disturbedAt, isOff, liftOf, pressureSourceOf, runningSince, tightenedAt } from './carState'
+import { restOf } from '../sheet/carRests'
+import { disturbedAt, isOff, liftOf, pressureSourceOf, restsOff, runningSince, tightenedAt } from './carState'
 import { levelsOf } from '../sheet/levelsOf'
 import { carTestGate, carTestOf } from './carTests'
 import { isStepDone } from './isStepDone'
@@ -32,7 +33,11 @@ export function listSteps(resolved: ResolvedSheet, plan: Plan, start: LiftPositi
   const due = listDue(resolved, state)
   const judged = withPressure(withStatus(drafts, plan, resolved, state, due), sheet, state)
   const whole = withExtras(judged, resolved, state, due).filter(step => step.status === 'open' && step.kind !== 'move')
-  const ahead = withStop(withMoves(withRun(hoisted(whole, due, sheet), sheet, state), sheet, state), sheet, state)
+  const ahead = withStop(
+    withMoves(withRun(onItsWheels(hoisted(whole, due, sheet), sheet, state), sheet, state), sheet, state),
+    sheet,
+    state,
+  )
   const done = listDone(resolved, state, new Set(ahead.map(({ id }) => id)))
   // Where the car stands already, the visit goes on.
   const before = visitsOf(done) - (done.at(-1)?.at === ahead[0]?.at && ahead[0]?.kind !== 'move' ? 1 : 0)
@@ -276,6 +281,29 @@ function hoisted(steps: readonly Step[], due: readonly Obligation[], sheet: Shee
 
 /** Where hands and eyes need the car to stand; the rest is done wherever it is. */
 const isPlaced = ({ kind }: Step): boolean => !stepRules[kind].anywhere
+
+/** What is to be done on the ground waits until what the car rests on is back; what something on the floor holds is put back where it is. */
+function onItsWheels(steps: readonly Step[], sheet: Sheet, state: JobState): Step[] {
+  const open = new Map(restsOff(sheet, state).map(({ operation, rest }) => [operation.id, rest]))
+  const rests = new Map(sheet.operations.flatMap(operation => (restOf(operation) ? [[operation.id, restOf(operation)!] as const] : [])))
+  if (rests.size === 0) return [...steps]
+  const result: Step[] = []
+  let waiting: Step[] = []
+  const take = (step: Step) => {
+    result.push(step)
+    if (step.kind === 'off' && rests.has(step.target)) open.set(step.target, rests.get(step.target)!)
+    if (step.kind === 'on') open.delete(step.target)
+  }
+  for (const step of steps) {
+    const isGround = isPlaced(step) && step.at === 'ground'
+    if (open.size > 0 && (isGround || waiting.some(one => one.kind === 'run' && step.kind === 'stop'))) waiting.push(step)
+    else take(step)
+    if (open.size > 0 || waiting.length === 0) continue
+    for (const one of waiting) take(one)
+    waiting = []
+  }
+  return [...result, ...waiting]
+}
 
 /** The moves of the car, from where it stands now through what is still to do to the ground. */
 function withMoves(steps: readonly Step[], sheet: Sheet, state: JobState): Step[] {

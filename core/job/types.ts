@@ -13,6 +13,7 @@ import type { Amount } from '../fluid/balanceCircuit'
 import type { Celsius, Entered, Millilitres, NewtonMetres } from '../units/types'
 import type { GoalRef } from '../access/goalKinds'
 import type { CarTest } from './carTests'
+import type { Rest } from '../sheet/carRests'
 import type { StepKey, StepRef } from './stepKinds'
 
 export const roles = ['technician', 'lead', 'desk', 'admin'] as const
@@ -355,6 +356,8 @@ export type Refusal =
   | { code: 'JOB_ENGINE'; is: 'running' | 'off' }
   | { code: 'JOB_LIFT'; needs: LiftPosition; is: 'there' | 'elsewhere' }
   | { code: 'JOB_NO_PRESSURE'; by: PressureBy }
+  /** The car rests on what is off, or something on the floor holds it by what is off: it is not let down, moved or started so. */
+  | { code: 'JOB_CAR_RESTS'; operation: Slug; why: Rest }
   | { code: 'JOB_THING_STATE'; target: Slug; needs: 'on' | 'fastened' | 'bled' | 'read' }
   | { code: 'JOB_UNDO_OTHERS'; by: string }
   | { code: 'JOB_TEMPERATURE_NEEDED'; level: Slug }

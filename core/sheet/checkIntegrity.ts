@@ -2,6 +2,8 @@ import { combinationsOf, conditionParts, mostCombinations, mostEvaluations } fro
 import { developLine } from '../route/developLine'
 import type { RouteIssue } from '../route/developLine'
 import { distance } from '../route/vector'
+import { goesBackFirst } from './carRests'
+import { restBehind } from './groundReach'
 import { endOn } from './jointLines'
 import { traitsImplied, traitsMentioned } from './evaluatePredicate'
 import type { Contested, Needs, Predicate, Sheet, Slug, Way, Window } from './types'
@@ -28,6 +30,8 @@ export type IntegrityIssue = { path: Path } & (
   | { code: 'SHEET_WINDOW_REVERSED'; low: number; high: number }
   | { code: 'SHEET_SETTLED_INDEX'; index: number; count: number }
   | { code: 'SHEET_VIEW_NEEDS_ENGINE_OFF'; operation: Slug }
+  /** On the ground, behind a wheel or whatever else the car stands on. */
+  | { code: 'SHEET_GROUND_WITHOUT_WHEEL'; operation: Slug }
   | { code: 'SHEET_ROUTE'; issue: RouteIssue }
   /** Another fluid is filled and read where nothing has to come off for that. */
   | { code: 'SHEET_CIRCUIT_BEHIND'; circuit: Slug }
@@ -100,9 +104,16 @@ export function checkIntegrity(sheet: Sheet): IntegrityIssue[] {
     const ways = needs.reduce((product, anyOf) => product * anyOf.length, 1)
     if (ways > mostNeedWays) issues.push({ path, code: 'SHEET_NEEDS_TOO_MANY', ways, most: mostNeedWays })
   }
+  const checkGround = (path: Path, needs: Needs) => {
+    const operation = restBehind(needs, sheet.operations)
+    if (operation !== undefined) issues.push({ path, code: 'SHEET_GROUND_WITHOUT_WHEEL', operation })
+  }
   const checkWays = (path: Path, ways: readonly Way[]) => {
     if (ways.length === 0) issues.push({ path, code: 'SHEET_NO_WAY' })
-    ways.forEach((way, i) => checkNeeds([...path, i, 'needs'], way.needs))
+    ways.forEach((way, i) => {
+      checkNeeds([...path, i, 'needs'], way.needs)
+      if (way.at === 'ground') checkGround([...path, i, 'needs'], way.needs)
+    })
   }
   const checkContested = <T>(path: Path, contested: Contested<T> | undefined) => {
     if (contested === undefined || contested === 'unknown') return
@@ -181,7 +192,7 @@ export function checkIntegrity(sheet: Sheet): IntegrityIssue[] {
     checkWindow(['joints', i, 'torque'], joint.torque)
     joint.hiddenBy.forEach((id, j) => {
       refer(['joints', i, 'hiddenBy', j], id, known.operations, 'operation')
-      if (sheet.operations.some(operation => operation.id === id && !operation.engineMayRun))
+      if (sheet.operations.some(operation => operation.id === id && goesBackFirst(operation)))
         issues.push({ path: ['joints', i, 'hiddenBy', j], code: 'SHEET_VIEW_NEEDS_ENGINE_OFF', operation: id })
     })
   })
@@ -213,6 +224,7 @@ export function checkIntegrity(sheet: Sheet): IntegrityIssue[] {
   sheet.operations.forEach((operation, i) => {
     checkPredicate(['operations', i, 'when'], operation.when)
     checkNeeds(['operations', i, 'needs'], operation.needs)
+    if (operation.at === 'ground') checkGround(['operations', i, 'needs'], operation.needs)
     operation.fasteners.forEach((fastener, j) => checkWindow(['operations', i, 'fasteners', j, 'torque'], fastener.torque))
     if (operation.drains?.circuit !== undefined) refer(['operations', i, 'drains', 'circuit'], operation.drains.circuit, fluids, 'fluid')
     const circle = circleThrough(operation.id, sheet)

@@ -170,6 +170,8 @@ export function offerMend(sheet: Sheet, issue: IntegrityIssue): Offer | undefine
       return put({ code: 'MEND_UNSETTLE' }, issue.path.slice(0, -1), undefined)
     case 'SHEET_CIRCUIT_BEHIND':
       return put({ code: 'MEND_ADD_WAY' }, issue.path, [plainWay])
+    case 'SHEET_GROUND_WITHOUT_WHEEL':
+      return undefined
     case 'SHEET_VIEW_NEEDS_ENGINE_OFF':
       return put({ code: 'MEND_REMOVE' }, issue.path, undefined)
     case 'SHEET_ROUTE': {

@@ -223,6 +223,14 @@ describe('checkIntegrity', () => {
     ],
     ['SHEET_VIEW_NEEDS_ENGINE_OFF', 'joints.0.hiddenBy.0', sheet => (sheet.joints[0]!.hiddenBy = ['air-intake'])],
     [
+      'SHEET_GROUND_WITHOUT_WHEEL',
+      'fills.0.ways.0.needs',
+      sheet => {
+        sheet.operations[0]!.carRestsOnIt = true
+        sheet.fills[0]!.ways = [{ ...sheet.fills[0]!.ways[0]!, at: 'ground', needs: [[sheet.operations[0]!.id]] }]
+      },
+    ],
+    [
       'SHEET_ROUTE',
       'lines.0.sections.1',
       sheet =>

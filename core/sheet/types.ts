@@ -246,6 +246,10 @@ export type Operation = Placed & {
   engineMayRun: boolean
   /** Makes the car's electrics dead: off before work beside a live cable, back on last. */
   isolates?: boolean
+  /** The car stands or rolls on it: a wheel, an axle, a driveshaft; absent: nobody has said (core/sheet/carRests.ts). */
+  carRestsOnIt?: boolean
+  /** While it is off something that stands on the floor holds a part of the car: a jack under an axle. */
+  heldFromFloor?: boolean
   /** Where the car must stand when its fasteners are torqued, where that is not where they go in: a rubber bushing on its wheels. */
   tightenAt?: LiftPosition
   risk?: { what: string; price: Minutes }

@@ -231,6 +231,8 @@ const operation = z.strictObject({
   tools: list(name, 12),
   engineMayRun: z.boolean(),
   isolates: z.boolean().optional(),
+  carRestsOnIt: z.boolean().optional(),
+  heldFromFloor: z.boolean().optional(),
   tightenAt: z.enum(liftPositions).optional(),
   risk: z.strictObject({ what: text, price: min }).optional(),
   drains: z.strictObject({ fluid: name, circuit: slug.optional(), ...spreadFields }).optional(),

@@ -50,7 +50,9 @@ export function integrityWords(issue: IntegrityIssue): string {
     case 'SHEET_SETTLED_INDEX':
       return `settled on value ${issue.index}, but there are ${issue.count}`
     case 'SHEET_VIEW_NEEDS_ENGINE_OFF':
-      return `“${issue.operation}” hides the joint, but has to be on while the engine runs for the leak check`
+      return `“${issue.operation}” hides the joint, but has to be on, or the car stands on it, while it is looked at for leaks`
+    case 'SHEET_GROUND_WITHOUT_WHEEL':
+      return `is reached on the ground only with “${issue.operation}” off, and the car stands on that: give it a way with the car raised`
     case 'SHEET_CIRCUIT_BEHIND':
       return 'is filled and read where nothing has to come off for that: give its level one way, without needs'
     case 'SHEET_ROUTE':

@@ -317,6 +317,10 @@ export function refusalWords(refusal: Refusal, sheet: Sheet): string {
       return 'The pedal came up with the bleeder open: air went back in, and that round did not run clear. Say what came out, and make another.'
     case 'JOB_PART_IN':
       return `${name.line(refusal.line)}: its new part is in the car already. Take it out again before another one is named.`
+    case 'JOB_CAR_RESTS':
+      return refusal.why === 'floor'
+        ? `Something on the floor holds the car while “${name.operation(refusal.operation)}” is off: the lift stays where it is, and no engine runs.`
+        : `The car stands or rolls on “${name.operation(refusal.operation)}”: it goes back on before the car is let down, or its engine starts there.`
     case 'JOB_SEALING':
       return {
         known: 'The sheet says already whether it comes filled and sealed.',

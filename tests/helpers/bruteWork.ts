@@ -41,7 +41,8 @@ export function workOf(sheet: Sheet, moveMinutes: MoveMinutes) {
   const [hold, line, level] = [sheet.holds[0]!, { ways: sheet.lines[0]!.withdraw }, sheet.levels[0]!]
   const indexOf = new Map(operations.map(({ id }, i) => [id, i]))
   const neededBy = (needs: Way['needs']): number[] => needs.map(([first]) => indexOf.get(first!)!)
-  const mayStay = (i: number): boolean => operations[i]!.engineMayRun && neededBy(operations[i]!.needs).every(mayStay)
+  const mayStay = (i: number): boolean =>
+    operations[i]!.engineMayRun && !operations[i]!.carRestsOnIt && neededBy(operations[i]!.needs).every(mayStay)
   const isOff = (state: WorkState, i: number) => state.parts[i] === 'off'
   const canReach = (state: WorkState, needs: Way['needs']) => neededBy(needs).every(i => isOff(state, i))
   /** Hands need all of it off; eyes do without what the engine needs back. */
@@ -70,7 +71,9 @@ export function workOf(sheet: Sheet, moveMinutes: MoveMinutes) {
   function acts(state: WorkState): Act[] {
     const found: Act[] = []
     for (const to of ['ground', 'half', 'raised'] as const)
-      if (to !== state.at) found.push({ to: { ...state, at: to }, cost: moveMinutes(state.at, to), what: 'move' })
+      // Nobody lets a car down on a wheel that is off.
+      if (to !== state.at && !(to === 'ground' && operations.some(({ carRestsOnIt }, i) => carRestsOnIt && isOff(state, i))))
+        found.push({ to: { ...state, at: to }, cost: moveMinutes(state.at, to), what: 'move' })
     operations.forEach((operation, i) => {
       const put = (part: 'off' | 'back'): WorkState => ({ ...state, parts: state.parts.map((was, j) => (j === i ? part : was)) })
       if (operation.at !== state.at) return
@@ -110,7 +113,8 @@ export function workOf(sheet: Sheet, moveMinutes: MoveMinutes) {
       state.hold.stage === 2 &&
       joints.every((_, i) => state.wiped.includes(placeOf(i))) &&
       operations.every((_, i) => !isOff(state, i) || mayStay(i))
-    if (state.engine === 'before' && isReady) found.push({ to: { ...state, engine: 'running' }, cost: 0, what: 'run' })
+    const stands = state.at !== 'ground' || !operations.some(({ carRestsOnIt }, i) => carRestsOnIt && isOff(state, i))
+    if (state.engine === 'before' && isReady && stands) found.push({ to: { ...state, engine: 'running' }, cost: 0, what: 'run' })
     const isTime = level.engine === 'idling' ? state.engine === 'running' : state.engine === 'after'
     // Of a set that came filled it is felt how it works, once nobody holds it under pressure to look at it any more.
     const isFelt = level.engine !== 'off' || sheet.lines.some(({ sealed }) => !sealed) || state.looked.every(Boolean)

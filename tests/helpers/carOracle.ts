@@ -102,6 +102,11 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
   /** What was compared last, and what was laid in, by the name it had then. */
   const comparedAs = new Map<string, string | undefined>()
   const laidAs = new Map<string, string | undefined>()
+  /** Nuts on a hub, wherever a sheet says that a wheel is. */
+  const standsOn = (id: string) => {
+    const { carRestsOnIt, fasteners, from } = sheet.operations.find(one => one.id === id)!
+    return carRestsOnIt ?? (from.startsWith('wheel-') && fasteners.some(({ what }) => what === 'nut'))
+  }
   const lineOf = (id: string) => sheet.joints.find(joint => joint.id === id)!
   const late = (proof: Around, ...touches: (Touch | undefined)[]) =>
     touches.some(touch => touch !== undefined && (proof.number < touch.seq || (proof.seen < touch.seq && proof.device !== touch.device)))
@@ -139,11 +144,15 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
         break
       case 'carMoved':
         if (engine) wrong.push(`the lift moved with the engine running, event ${seq}`)
+        if (body.to === 'ground')
+          for (const id of off.keys()) if (standsOn(id) && !inAgain.has(id)) wrong.push(`let down with ${id} off, event ${seq}`)
         place = body.to
         break
       case 'engineStarted':
         engine = true
         pressureSince = seq
+        if (place === 'ground')
+          for (const id of off.keys()) if (standsOn(id) && !inAgain.has(id)) wrong.push(`driven by an engine on the ground without ${id}`)
         for (const [joint, left] of loose) if (left.size > 0) wrong.push(`the engine ran with ${joint} loose, event ${seq}`)
         break
       case 'engineStopped':

@@ -17,6 +17,7 @@ import EditPredicate from './EditPredicate.vue'
 import EditSealed from './EditSealed.vue'
 import EditText from './EditText.vue'
 import EditWords from './EditWords.vue'
+import EditYesNo from './EditYesNo.vue'
 import EditYears from './EditYears.vue'
 
 /**
@@ -35,6 +36,7 @@ const editors: Record<Field['kind'], Component> = {
   refs: EditChoices,
   flag: EditFlag,
   sealed: EditSealed,
+  'yes-no': EditYesNo,
   words: EditWords,
   years: EditYears,
   vec: EditPoint,
