@@ -95,6 +95,7 @@ export const errorTable = {
   JOB_WAIT_NOT_RUNNING: { status: 409, title: 'That wait is not running' },
   JOB_LINE_REPLACED: { status: 409, title: 'The line has been replaced' },
   JOB_NOT_DIFFERENT: { status: 409, title: 'Nothing differs' },
+  JOB_PROPPED: { status: 409, title: 'The pedal is propped' },
   JOB_CAR_RESTS: { status: 409, title: 'The car rests on what is off' },
   JOB_SEALING: { status: 409, title: 'Whether it is sealed is not open here' },
   JOB_NO_LEAK: { status: 409, title: 'No leak is on record' },

@@ -1,3 +1,4 @@
+import { sitsIn } from '../bleed/bleedMethodsFor'
 import { liftPositions, type Fill, type Operation, type Slug } from '../sheet/types'
 import { chosenFill, fillGoal, turning } from './listGoals'
 import { goalKey } from './goalKinds'
@@ -51,7 +52,8 @@ export function listFluid({ sheet, scope, operations, choice, put }: Job, tight:
   }
   const helper = scope.bleed === 'pump-and-hold' || scope.bleed === 'lock-to-lock'
   const goal = goalKey('bleed', sheet.id)
-  const placed = scope.goals.some(({ id }) => id === goal) ? { goal } : { minutes: turning.dry }
+  const seated = sitsIn(scope.bleed) ? { at: 'ground' as const } : {}
+  const placed = scope.goals.some(({ id }) => id === goal) ? { goal } : { minutes: turning.dry, ...seated }
   // No bleeder is named: the circuit is bled as one.
   if (scope.bleed === 'lock-to-lock' || (scope.bleed && scope.bleeders.length === 0))
     filled = [put('bleed', sheet.id, 'fill', filled, { ...placed, helper })]

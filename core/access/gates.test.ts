@@ -146,8 +146,11 @@ function brokenRules(resolved: ResolvedSheet, inputs: PlanInputs, plan: Plan): s
   before('run', 'turn')
   before('turn', 'stop')
   // With the engine off is not while it idles.
+  // Marks are read with the pedal up; how a sealed set moves is felt after it was held.
+  const isUp = resolved.sheet.proving.pressure !== 'engine' && resolved.sheet.lines.every(({ sealed }) => !sealed)
   for (const level of scope.value.levels.standing) {
-    before('run', `level:${level.id}`)
+    if (isUp) before(`level:${level.id}`, 'run')
+    else before('run', `level:${level.id}`)
     before('stop', `level:${level.id}`)
   }
   for (const level of scope.value.levels.cold) before(`level:${level.id}`, 'run')

@@ -1,5 +1,5 @@
 import { fail, ok, type Result } from '../result'
-import { usualBleeding } from '../bleed/usualBleeding'
+import { bleedMethodsFor, sitsIn } from '../bleed/bleedMethodsFor'
 import { developLine } from '../route/developLine'
 import { findClearances } from '../route/findClearances'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
@@ -111,10 +111,8 @@ export function scopeOf(
   // A sealed set has no fluid to lose, and a travel that is read all the same.
   const wet = joints.some(joint => wantsReading(sheet, joint, renewal)) || isDrained || inputs.service !== undefined
   const isFilled = !levelOnly && (joints.some(joint => wantsFilling(sheet, joint, renewal)) || besides)
-  const method =
-    inputs.bleed && sheet.bleeding.allowed.includes(inputs.bleed)
-      ? inputs.bleed
-      : (sheet.bleeding.allowed[0] ?? usualBleeding(sheet.system, sheet.bleeding))
+  const offered = bleedMethodsFor(sheet)
+  const method = inputs.bleed && offered.includes(inputs.bleed) ? inputs.bleed : offered[0]
   const bleed = isFilled && method && bleedsByHand.includes(method) ? method : undefined
   const scope = {
     lines,
@@ -262,7 +260,15 @@ function listGoals(scope: Omit<Scope, 'goals'>, operations: readonly Operation[]
         ['fill'],
       ),
     ),
-    ...scope.bleeders.map(bleeder => goalOf('bleed', bleeder.id, bleeder.ways, ['fill'])),
+    ...scope.bleeders.map(bleeder =>
+      goalOf(
+        'bleed',
+        bleeder.id,
+        // Whoever sits in the seat for it sits in a car on the ground.
+        sitsIn(scope.bleed) ? bleeder.ways.filter(({ at }) => at === 'ground') : bleeder.ways,
+        ['fill'],
+      ),
+    ),
     ...scope.levels.cold.map(level => goalOf('level', level.id, level.ways, ['fill'])),
     ...[...scope.levels.idling, ...scope.levels.standing].map(level =>
       goalOf(

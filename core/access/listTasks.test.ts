@@ -328,7 +328,9 @@ describe('fluid', () => {
     const proving = { ...pocketSheet.proving, pressure: 'pedal', roadTest: false } as const
     const all = arrows(tasksOf(pocketCar({ proving, levels: pocketSheet.levels.slice(0, 1) }), gravity))
     expect(all.stop).toBeUndefined()
-    expect(all['level:cold']).toBe('run')
+    // The marks are read with the pedal up: before it is pressed.
+    expect(all['level:cold']).toBe('bleed:left bleed:right')
+    expect(taskOf(tasksOf(pocketCar({ proving, levels: pocketSheet.levels.slice(0, 1) }), gravity), 'run')).toMatchObject({ at: 'ground' })
     expect(all['road-test']).toBeUndefined()
     expect(all['on:shield']).toBe('fasten:clip leak:near off:shield seat:near torque:near')
   })

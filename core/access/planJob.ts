@@ -125,7 +125,7 @@ function unknownName(resolved: ResolvedSheet, { goals }: Scope, inputs: PlanInpu
   return stray && { code: 'ACCESS_UNKNOWN', what: 'way', id: stray.target }
 }
 
-/** Nobody under a raised car reaches its key: starting and stopping it takes somebody who sat in it before it went up. */
+/** Nobody under a raised car reaches its key: starting and stopping it takes somebody on a step beside its window. */
 const withKeyHeld = (visit: Visit): Visit =>
   visit.at === 'raised'
     ? { ...visit, tasks: visit.tasks.map(task => (task.kind === 'run' || task.kind === 'stop' ? { ...task, helper: true } : task)) }

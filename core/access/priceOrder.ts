@@ -115,7 +115,7 @@ export function orderPricing(
 
   const placed = liftPositions.map(at => setOf(tasks.filter(task => task.at === at).map(task => task.id)))
   wipes.forEach((wipe, p) => setBit(placed[p]!, wipe))
-  const anywhere = setOf(['run', 'stop'])
+  const anywhere = setOf(tasks.filter(({ kind, at }) => (kind === 'run' || kind === 'stop') && at === undefined).map(({ id }) => id))
 
   const nothing = noBits(list.length)
   const bitsOf = (ids: readonly Slug[]) => ids.reduce((bits, id) => (indexOf.has(id) ? withBit(bits, indexOf.get(id)!) : bits), nothing)

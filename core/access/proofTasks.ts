@@ -34,7 +34,9 @@ export function listProving(
   const looks: TaskKey[] = []
   const others = (sheet.circuits ?? []).filter(({ id }) => refilled.includes(taskKey('refill', id))).map(({ level }) => level)
   if (scope.joints.length > 0 || (scope.runs && (scope.wet || others.length > 0 || parts.length > 0))) {
-    const run = put('run', sheet.id, 'engine', [...wiped, ...filled, ...refilled, ...cold, ...backFirst])
+    // A pedal is pressed, and propped, on the ground: nobody is in a car that goes up.
+    const held = sheet.proving.pressure === 'engine' ? {} : { at: 'ground' as const }
+    const run = put('run', sheet.id, 'engine', [...wiped, ...filled, ...refilled, ...cold, ...backFirst], held)
     const placed = hasGoal(turnGoal(sheet)) ? { goal: turnGoal(sheet) } : { minutes: turning.running }
     const isTurned = scope.bleed === 'lock-to-lock' && sheet.bleeding.parameters.running !== undefined
     const turned = isTurned ? [put('turn', sheet.id, 'prove', [run], { ...placed, helper: true })] : []
@@ -54,10 +56,12 @@ export function listProving(
     looks.push(...stopped)
     // How a pedal moves is felt once nobody holds it down any more.
     const heldBefore = scope.isSealed ? leaks : []
+    // The marks of a reservoir are read with the pedal up: once it is full, before somebody holds it down.
+    const afterRun = sheet.proving.pressure === 'engine' || scope.isSealed ? [run, ...stopped, ...heldBefore] : filled
     // With the engine off is with the engine off: once it stands again.
     looks.push(
       ...scope.levels.standing.map(level =>
-        put('level', level.id, 'prove', [run, ...stopped, ...heldBefore], { goal: goalKey('level', level.id), nudge: 300 }),
+        put('level', level.id, 'prove', afterRun, { goal: goalKey('level', level.id), nudge: afterRun === filled ? -200 : 300 }),
       ),
       ...readOther('off', [run, ...stopped]),
     )

@@ -2,8 +2,11 @@ import { minutes } from '../units/types'
 import type { LiftPosition } from '../sheet/types'
 import type { Plan, Task } from './types'
 
-/** Starting and stopping the engine stand wherever something is looked at (draftSteps): they mark no place in the work. */
-const isMark = ({ kind }: Task): boolean => kind !== 'run' && kind !== 'stop'
+/**
+ * Starting and stopping the engine stand wherever something is looked at (draftSteps): they mark no place in the work. A pedal that is
+ * pressed and propped on the ground does.
+ */
+const isMark = ({ kind, at }: Task): boolean => (kind !== 'run' || at !== undefined) && kind !== 'stop'
 const isLook = ({ kind }: Task): boolean => kind === 'leak' || kind === 'level'
 
 /**
@@ -33,7 +36,7 @@ export function restOfPlan(plan: Plan, isDone: (task: Task) => boolean, at: Lift
     .filter((visit, index) => visit.tasks.length > 0 && index >= next.index)
   // The engine is started again for what is left to look at.
   const run = all.find(({ task }) => task.kind === 'run')
-  if (run && looks && run.index < next.index) visits[0] = { ...visits[0]!, tasks: [run.task, ...visits[0]!.tasks] }
+  if (run && !isMark(run.task) && looks && run.index < next.index) visits[0] = { ...visits[0]!, tasks: [run.task, ...visits[0]!.tasks] }
   const rest = withVisits(plan, visits, at)
   rests.set(key, rest)
   return rest

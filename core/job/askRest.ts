@@ -1,10 +1,10 @@
 import type { Planned } from '../access/knownPlans'
 import { restOfPlan } from '../access/restOfPlan'
 import type { Standing } from '../access/standing'
-import type { Plan } from '../access/types'
+import type { Plan, Task } from '../access/types'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import type { Slug } from '../sheet/types'
-import { liftOf } from './carState'
+import { isHeldSince, liftOf } from './carState'
 import { isStepDone } from './isStepDone'
 import { listDue } from './obligations'
 import { besideOf, standingOf, type Beside } from './standingOf'
@@ -17,7 +17,11 @@ export function followedPlan(resolved: ResolvedSheet, state: JobState, plan: Pla
   const isUnplanned = (id: Slug) => !plan.operations.includes(id)
   if ([...beside.off, ...beside.resealed].some(isUnplanned)) return undefined
   const due = listDue(resolved, state)
-  return restOfPlan(plan, task => state.steps[task.id] !== undefined || isStepDone(task, resolved, state, due), liftOf(state))
+  const isDone = (task: Task): boolean => state.steps[task.id] !== undefined || isStepDone(task, resolved, state, due)
+  const isLooked = plan.visits.every(({ tasks }) => tasks.every(task => task.kind !== 'leak' || isDone(task)))
+  // Pressed and propped, or not needed any more.
+  const isPressed = isHeldSince(state) || (isLooked && state.pressures.length > 0)
+  return restOfPlan(plan, task => (task.kind === 'run' ? isPressed : isDone(task)), liftOf(state))
 }
 
 /** What is still to be worked out for the rest of a job, elsewhere where that is better; `answer` takes it. */

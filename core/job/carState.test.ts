@@ -209,7 +209,11 @@ describe('how the air gets out', () => {
     // Where the sheet names none, what is usual stands in; what it forbids does not.
     const unsaid = (system: System, forbidden: BleedMethod[] = []) =>
       bleedMethodOf(
-        { system, bleeding: { ...pocketSheet.bleeding, allowed: [], forbidden: forbidden.map(method => ({ method, why: 'x' })) } },
+        {
+          system,
+          bleeders: [],
+          bleeding: { ...pocketSheet.bleeding, allowed: [], forbidden: forbidden.map(method => ({ method, why: 'x' })) },
+        },
         { bleed: 'bench' },
       )
     expect(systems.map(system => unsaid(system))).toEqual([
@@ -222,6 +226,17 @@ describe('how the air gets out', () => {
       'circulate',
     ])
     expect(unsaid('brake', ['pump-and-hold'])).toBe('pressure')
+    // Nobody sits in a raised car: where a bleeder is reached only there, nobody works its pedal.
+    const reached = (...positions: ('ground' | 'raised')[]) => ({
+      ...pocketSheet,
+      bleeders: pocketSheet.bleeders.map(bleeder => ({ ...bleeder, ways: positions.map(at => ({ ...bleeder.ways[0]!, at })) })),
+    })
+    const pump: BleedMethod[] = ['pump-and-hold', 'vacuum']
+    const pumped = (sheet: Sheet, allowed = pump) =>
+      bleedMethodOf({ ...sheet, bleeding: { ...sheet.bleeding, allowed } }, { bleed: 'pump-and-hold' })
+    expect(pumped(reached('raised', 'ground'))).toBe('pump-and-hold')
+    expect(pumped(reached('raised'))).toBe('vacuum')
+    expect(pumped({ ...reached('raised'), system: 'brake' }, ['pump-and-hold'])).toBe('pressure')
     expect(unsaid('oil-feed', ['prime'])).toBeUndefined()
   })
   it('at its bleeders, at the wheel, as a whole, or by itself', () => {

@@ -1,6 +1,6 @@
 import { staysCool } from '../access/listGoals'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
-import { usualBleeding } from '../bleed/usualBleeding'
+import { bleedMethodsFor } from '../bleed/bleedMethodsFor'
 import { wantsFilling, wantsReading, type Renewal } from '../sheet/sealing'
 import { isWheel, restOf, type Rest } from '../sheet/carRests'
 import { settleValue, settleWindow } from '../sheet/settleContested'
@@ -125,6 +125,22 @@ export function leakMinutesOf({ proving }: Pick<Sheet, 'proving'>): number {
   return stated.kind === 'unknown' ? usualLeakMinutes : stated.value
 }
 
+/**
+ * The pedal was pressed on the ground and propped, and the car has left the ground since: it stands under pressure with nobody in it, until
+ * somebody takes the prop out, down on the ground again.
+ */
+export function proppedSince(state: JobState): Mark | undefined {
+  const held = state.pressures.findLast(({ by, to }) => by === 'pedal' && !to)?.from
+  const raised = held && state.moves.find(({ n, to }) => n > held.n && to !== 'ground')
+  return raised
+}
+
+/** The pedal is down, and no joint has been worked on since: what is looked at now stands under pressure. */
+export const isHeldSince = (state: JobState): boolean =>
+  state.pressures.some(
+    ({ by, from, to }) => by === 'pedal' && !to && Object.values(state.joints).every(record => (disturbedAt(record)?.n ?? 0) < from.n),
+  )
+
 /** The times a joint has stood under pressure by a source since it was last disturbed. */
 export const pressuresSince = (state: JobState, by: PressureBy, disturbance: Mark | undefined): Pressure[] =>
   state.pressures.filter(pressure => pressure.by === by && (disturbance === undefined || pressure.from.n > disturbance.n))
@@ -132,12 +148,14 @@ export const pressuresSince = (state: JobState, by: PressureBy, disturbance: Mar
 export const pressureSeconds = (pressures: readonly Pressure[], now: Moment): number =>
   pressures.reduce((sum, { from, to }) => sum + Math.max(0, spanSeconds(from, to ?? now)), 0)
 
-/** How the air gets out in this job; where the sheet names no way, what is usual for the system stands in. */
-export const bleedMethodOf = (
-  { bleeding, system }: Pick<Sheet, 'bleeding' | 'system'>,
+/** How the air gets out in this job: as chosen where that is offered, else the first way that is. */
+export function bleedMethodOf(
+  sheet: Pick<Sheet, 'bleeding' | 'bleeders' | 'system'>,
   inputs: { bleed?: BleedMethod } | undefined,
-): BleedMethod | undefined =>
-  inputs?.bleed && bleeding.allowed.includes(inputs.bleed) ? inputs.bleed : (bleeding.allowed[0] ?? usualBleeding(system, bleeding))
+): BleedMethod | undefined {
+  const offered = bleedMethodsFor(sheet)
+  return inputs?.bleed && offered.includes(inputs.bleed) ? inputs.bleed : offered[0]
+}
 
 /** Filled or primed as the sheet says before the engine may run, and the whole circuit at once. */
 const primes: readonly BleedMethod[] = ['prime', 'vacuum-fill', 'bench']

@@ -6,7 +6,7 @@ import { chosenPart } from '../sheet/chosenPart'
 import { restOf } from '../sheet/carRests'
 import { traitsImplied } from '../sheet/evaluatePredicate'
 import { dueBehind } from './behind'
-import { isOff, leakMinutesOf, liftOf, pressureSourceOf, restsOff, runningSince } from './carState'
+import { isOff, leakMinutesOf, liftOf, pressureSourceOf, proppedSince, restsOff, runningSince } from './carState'
 import { decideEnded, decideRevision, decideSignOff, decideUndo } from './decideEnd'
 import { judgeHold } from '../bleed/judgeHold'
 import { decideMaking } from './decideMaking'
@@ -57,6 +57,8 @@ const whilePaused: JobCommand['type'][] = [
   'jointCapped',
   'operationOn',
 ]
+/** Not while the pedal is propped: what stands under pressure is not opened, nor bled, nor felt. */
+const underProp: readonly JobCommand['type'][] = ['jointOpened', 'roundBled', 'tested', 'pressureHeld']
 /** While the engine runs, hands do nothing on the car but look, read, measure and shut what was read. */
 const handsOn: readonly JobCommand['type'][] = [
   'operationOff',
@@ -87,6 +89,7 @@ export function decide(state: JobState | undefined, command: JobCommand, context
   if (state.signedOff && !afterSignOff.includes(command.type)) return fail({ code: 'JOB_SIGNED_OFF' })
   if (state.paused && !whilePaused.includes(command.type)) return fail({ code: 'JOB_PAUSED' })
   if (runningSince(state) && handsOn.includes(command.type)) return fail({ code: 'JOB_ENGINE', is: 'running' })
+  if (underProp.includes(command.type) && proppedSince(state)) return fail({ code: 'JOB_PROPPED' })
   const wait = state.signedOff ? undefined : waitBefore(context.resolved, state, command, context)
   if (wait) return fail({ code: 'JOB_WAIT', ...wait })
 
@@ -193,7 +196,12 @@ export function decide(state: JobState | undefined, command: JobCommand, context
       return runningSince(state) ? ok(command) : fail({ code: 'JOB_ENGINE', is: 'off' })
     case 'pressureHeld':
       if (pressureSourceOf(context.resolved.sheet) !== 'pedal') return fail({ code: 'JOB_NO_PRESSURE', by: 'engine' })
+      // A seat is entered and left on the ground only.
+      if (liftOf(state) !== 'ground') return fail({ code: 'JOB_LIFT', needs: 'ground', is: 'elsewhere' })
       return guarded('pressure', state, context) ?? ok({ ...command, minutes: leakMinutesOf(context.resolved.sheet) })
+    case 'pressureLet':
+      if (!state.pressures.some(({ by, to }) => by === 'pedal' && !to)) return fail({ code: 'JOB_NO_PRESSURE', by: 'pedal' })
+      return liftOf(state) === 'ground' ? ok(command) : fail({ code: 'JOB_LIFT', needs: 'ground', is: 'elsewhere' })
     case 'roundBled':
       return decideRound(state, command, context)
     case 'tightened':

@@ -46,8 +46,11 @@ describe('a round of bleeding', () => {
     expect(story().ask(round('pocket'))).toEqual({ code: 'JOB_LIFT', needs: 'half', is: 'elsewhere' })
     expect(story().then(raised).ask(round('pocket'))).toEqual(round('pocket'))
     expect(bled('lock-to-lock', { at: 'ground' }).all(open, seat, filled).ask(round('pocket'))).toEqual(round('pocket'))
-    // Where bleeders are opened, the car stands as it is reached.
+    // Where bleeders are opened, the car stands as it is reached; with somebody in it only on the ground.
     expect(bled('pump-and-hold', { at: 'half' }).all(open, seat, filled).ask(round('left'))).toEqual(round('left'))
+    const up = bled('pump-and-hold').all(open, seat, filled, raised)
+    expect(up.ask(round('left'))).toEqual({ code: 'JOB_LIFT', needs: 'ground', is: 'elsewhere' })
+    expect(bled('gravity').all(open, seat, filled, raised).ask(round('left'))).toEqual(round('left'))
   })
   it('without the engine and with it are two, where the sheet asks for both', () => {
     const story = () => bled('lock-to-lock', { running: 4 }).all(open, seat, filled)

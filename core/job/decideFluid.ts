@@ -1,3 +1,4 @@
+import { sitsIn } from '../bleed/bleedMethodsFor'
 import { staysCool } from '../access/listGoals'
 import { dripLoss } from '../fluid/balanceCircuit'
 import { judgeBottle, mostMonthsOpen } from '../fluid/judgeBottle'
@@ -6,12 +7,23 @@ import { judgeLevel, readingError } from '../fluid/levelAtTemperature'
 import { usualDensity } from '../fluid/usualDensity'
 import { volumeByWeight } from '../fluid/volumeByWeight'
 import { fail, ok } from '../result'
+import { isSealedSheet } from '../sheet/sealing'
 import { levelForm } from '../sheet/levelForm'
 import { settleValue, settleWindow } from '../sheet/settleContested'
 import type { Level, Sheet, Slug } from '../sheet/types'
 import { toSi } from '../units/convertUnit'
 import { millilitres, millimetres, type Millilitres } from '../units/types'
-import { asksTemperature, bleedMethodOf, bleedPlaces, circuitOpenings, drainsOf, isOff, liftOf, runningSince } from './carState'
+import {
+  asksTemperature,
+  bleedMethodOf,
+  bleedPlaces,
+  circuitOpenings,
+  drainsOf,
+  isOff,
+  liftOf,
+  proppedSince,
+  runningSince,
+} from './carState'
 import { levelsOf } from '../sheet/levelsOf'
 import { guarded, unknown, volumeOf, type Context, type Decision, type Of } from './decision'
 import { outOfReason } from './outOfReason'
@@ -27,6 +39,9 @@ export function decideRound(state: JobState, command: Of<'roundBled'>, context: 
   if (command.airBack && command.saw === 'clear') return fail({ code: 'JOB_AIR_BACK' })
   const rests = resting(state, context)
   if (rests) return rests
+  // Whoever works the pedal sits in a car on the ground.
+  if (sitsIn(bleedMethodOf(sheet, state.inputs)) && liftOf(state) !== 'ground')
+    return fail({ code: 'JOB_LIFT', needs: 'ground', is: 'elsewhere' })
   const { at, running } = sheet.bleeding.parameters
   if (command.bleeder === sheet.id && bleedMethodOf(sheet, state.inputs) === 'lock-to-lock') {
     // Wheels that stand on the ground do not turn freely; without the engine and with it are two things.
@@ -147,6 +162,8 @@ export function decideLevel(state: JobState, command: Of<'levelRead'>, context: 
   if (!level) return unknown('level', command.level)
   // Foam is seen whatever the engine does, and at any temperature; nothing read before it has gone is a level.
   if (command.reading === 'foam') return ok({ ...command, rest: foamRestOf(resolved.sheet) })
+  // How a pedal moves is felt once nothing holds it down.
+  if (isSealedSheet(resolved.sheet, state.inputs?.parts) && proppedSince(state)) return fail({ code: 'JOB_PROPPED' })
   const rests = resting(state, context, circuitOf(context, level.id))
   if (rests) return rests
   const running = runningSince(state) !== undefined

@@ -65,7 +65,7 @@ function makeDrafts(resolved: ResolvedSheet, plan: Plan, start: LiftPosition, in
 /** Common practice, no source: the marks of a reservoir are read with the pedal up, so not while it is held down for the looks. */
 function marksFirst(visit: readonly Draft[]): Draft[] {
   const [held, last] = [visit.findIndex(({ kind }) => kind === 'press'), visit.findLastIndex(({ kind }) => kind === 'leak')]
-  const isWhile = ({ kind }: Draft, i: number) => kind === 'level' && held >= 0 && i > held && i < last
+  const isWhile = ({ kind }: Draft, i: number) => kind === 'level' && held >= 0 && i > held && (last < 0 || i < last)
   return [...visit.slice(0, Math.max(0, held)), ...visit.filter(isWhile), ...visit.filter((step, i) => i >= held && !isWhile(step, i))]
 }
 

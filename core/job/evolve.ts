@@ -301,6 +301,8 @@ function apply(state: JobState, event: JobEvent): JobState {
         timers: { ...state.timers, leak: { ...mark, minutes: body.minutes } },
       }
     }
+    case 'pressureLet':
+      return { ...state, pressures: ended(state.pressures, 'pedal', mark) }
     case 'engineStopped':
       return { ...state, pressures: ended(state.pressures, 'engine', mark) }
     case 'roundBled':

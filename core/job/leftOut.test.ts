@@ -39,6 +39,7 @@ describe('each obligation by itself', () => {
     'leak-look': ['leak'],
     tested: ['test'],
     road: ['road-test'],
+    propped: ['let'],
     stopped: ['stop'],
     down: [],
   }

@@ -4,8 +4,10 @@ import type { ChosenParts } from '../sheet/chosenPart'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import { isOn } from '../sheet/jointLines'
 import { liftPositions, type LiftPosition, type Reach, type Sheet } from '../sheet/types'
+import { sitsIn } from '../bleed/bleedMethodsFor'
 import { restOf } from '../sheet/carRests'
-import { disturbedAt, isOff, liftOf, pressureSourceOf, restsOff, runningSince, tightenedAt } from './carState'
+import { isSealedSheet } from '../sheet/sealing'
+import { bleedMethodOf, isHeldSince, isOff, liftOf, pressureSourceOf, restsOff, runningSince, tightenedAt } from './carState'
 import { levelsOf } from '../sheet/levelsOf'
 import { carTestGate, carTestOf } from './carTests'
 import { isStepDone } from './isStepDone'
@@ -14,7 +16,7 @@ import { draftSteps, enginePlace, isLook, type Draft, type Step } from './draftS
 import { listDue } from './obligations'
 import { stepKey, type StepRef } from './stepKinds'
 import { stepRules } from './stepRules'
-import type { Gate, JobState, Obligation, Pressure } from './types'
+import type { Gate, JobState, Obligation } from './types'
 
 export type { Step } from './draftSteps'
 export type { StepKind, StepRef, StepStatus } from './stepKinds'
@@ -92,10 +94,7 @@ function withPressure(steps: readonly Step[], sheet: Sheet, state: JobState): St
     const end = steps.findIndex((other, j) => j > i && other.kind === 'stop')
     const looks = steps.slice(i + 1, end < 0 ? undefined : end).filter(other => isLook(other, sheet))
     const done = state.pressures.length > 0 && looks.every(look => look.status !== 'open')
-    const isUp =
-      step.kind === 'press'
-        ? state.pressures.some(pressure => pressure.by === 'pedal' && !pressure.to && isAfterWork(pressure, state))
-        : since !== undefined
+    const isUp = step.kind === 'press' ? isHeldSince(state) : since !== undefined
     result[i] = { ...step, status: done || (stood && isUp) ? 'done' : 'open' }
     if (end < 0) continue
     // Running again since the last of its looks, it runs for the looks of a later stop.
@@ -104,9 +103,6 @@ function withPressure(steps: readonly Step[], sheet: Sheet, state: JobState): St
   }
   return result
 }
-const isAfterWork = ({ from }: Pressure, state: JobState): boolean =>
-  Object.values(state.joints).every(record => (disturbedAt(record)?.n ?? 0) < from.n)
-
 /** The step that does what is owed. */
 function stepFor(owed: Obligation, sheet: Sheet): StepRef {
   switch (owed.kind) {
@@ -169,6 +165,8 @@ function stepFor(owed: Obligation, sheet: Sheet): StepRef {
       return { kind: 'test', target: owed.test }
     case 'road':
       return { kind: 'road-test', target: sheet.id }
+    case 'propped':
+      return { kind: 'let', target: sheet.id }
     case 'stopped':
       return { kind: 'stop', target: sheet.id }
     case 'down':
@@ -195,6 +193,10 @@ function withExtras(steps: readonly Step[], resolved: ResolvedSheet, state: JobS
     if (!isLast && [...steps, ...now, ...later].some(step => step.status === 'open' && meets(step, wanted))) continue
     const { at, from } = placeFor(wanted, resolved, state)
     const tightened = wanted.kind === 'tighten' ? sheet.operations.find(({ id }) => id === wanted.target) : undefined
+    // What is still to be looked at under pressure is looked at first.
+    const isHeldFor = wanted.kind === 'let' && steps.some(({ kind, status }) => kind === 'leak' && status === 'open')
+    // Nobody presses a pedal again on a joint that was seen to leak: it is mended first, wherever it is.
+    const isMended = wanted.kind === 'mend' && pressureSourceOf(sheet) === 'pedal'
     const elsewhere = tightened && tightenedAt(tightened)
     const extra: Step = {
       ...wanted,
@@ -207,7 +209,7 @@ function withExtras(steps: readonly Step[], resolved: ResolvedSheet, state: JobS
       status: 'open',
     }
     if (isLast) last.push({ ...extra, id: `${extra.id}:again`, phase: 'close' })
-    else if (stepRules[wanted.kind].atOnce && elsewhere === undefined && at === liftOf(state))
+    else if (isMended || (stepRules[wanted.kind].atOnce && !isHeldFor && elsewhere === undefined && at === liftOf(state)))
       now.push({ ...extra, phase: steps[0]?.phase ?? 'close', visit: steps[0]?.visit ?? 0 })
     else later.push(extra)
   }
@@ -235,10 +237,11 @@ function placeFor({ kind, target }: StepRef, { sheet }: ResolvedSheet, state: Jo
   const operation = sheet.operations.find(({ id }) => id === target)
   if (operation) return operation
   // The car is driven, and tried before that, on its wheels.
-  if (kind === 'test' || kind === 'road-test') return { at: 'ground' }
+  if (kind === 'test' || kind === 'road-test' || kind === 'press' || kind === 'let') return { at: 'ground' }
   const here = liftOf(state)
   if (liftPositions.some(at => at === target)) return { at: target as LiftPosition }
-  if (target === sheet.id && (kind === 'bleed' || kind === 'turn')) return { at: sheet.bleeding.parameters.at ?? here }
+  const isSat = kind === 'bleed' && sitsIn(bleedMethodOf(sheet, state.inputs))
+  if (target === sheet.id && (kind === 'bleed' || kind === 'turn')) return { at: isSat ? 'ground' : (sheet.bleeding.parameters.at ?? here) }
   const circuit = sheet.circuits?.find(({ id }) => id === target)
   if (circuit) return circuit.fill
   const line = sheet.lines.find(({ id }) => id === target)
@@ -249,7 +252,8 @@ function placeFor({ kind, target }: StepRef, { sheet }: ResolvedSheet, state: Jo
     line && kind === 'clear'
       ? [...sheet.joints.filter(joint => isOn(joint, line.id)), ...sheet.holds.filter(hold => holdsLine(hold, line.id))]
       : []
-  const way = [...(ways ?? []), ...ends.flatMap(end => end.ways)].find(({ at }) => at === here) ?? ways?.[0]
+  const own = isSat ? ways?.filter(({ at }) => at === 'ground') : ways
+  const way = [...(own ?? []), ...ends.flatMap(end => end.ways)].find(({ at }) => at === here) ?? own?.[0]
   return way ? { at: way.at, from: way.from } : { at: here }
 }
 
@@ -269,8 +273,11 @@ function hoisted(steps: readonly Step[], due: readonly Obligation[], sheet: Shee
   for (let guard = 0; guard < steps.length; guard++) {
     const next = list.findIndex(step => step.status === 'open' && step.kind !== 'move')
     const gate = list[next] && gateOf(list[next], sheet)
-    if (!gate) return list
-    const wanted = due.filter(owed => owed.gates.includes(gate)).map(owed => stepFor(owed, sheet))
+    // How a pedal moves is felt with the prop out.
+    const isFelt = list[next]?.kind === 'level' && isSealedSheet(sheet)
+    if (!gate && !isFelt) return list
+    const isMeant = (owed: Obligation) => (isFelt ? owed.kind === 'propped' : owed.gates.includes(gate!))
+    const wanted = due.filter(isMeant).map(owed => stepFor(owed, sheet))
     const first = list.findIndex((step, i) => i > next && step.status === 'open' && wanted.some(one => meets(step, one)))
     if (first < 0) return list
     const step = list[first]!
@@ -334,14 +341,7 @@ function withMoves(steps: readonly Step[], sheet: Sheet, state: JobState): Step[
     result.push(step)
   }
   if (at !== 'ground') move('ground', { phase: 'close', visit: visit + 1 })
-  // Nobody climbs into a car on a lift: who is needed in the seat, or holds the pedal for the looks, sits down before it goes up.
-  const isSeated = ({ kind, helper }: Step) => helper === true || (kind === 'leak' && pressureSourceOf(sheet) === 'pedal')
-  return result.map((step, i) => {
-    if (step.kind !== 'move' || step.at === 'ground') return step
-    const next = result.findIndex((other, j) => j > i && other.kind === 'move')
-    const visit = result.slice(i + 1, next < 0 ? undefined : next)
-    return visit.some(isSeated) ? { ...step, helper: true } : step
-  })
+  return result
 }
 
 /** What is due beside the plan may need an engine that idles: it is started for that, and stopped again. */

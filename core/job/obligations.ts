@@ -23,6 +23,7 @@ import {
   liftOf,
   measuredOf,
   positionAt,
+  proppedSince,
   renewalOf,
   runningSince,
   tightenedAt,
@@ -507,6 +508,14 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
     met: (_, facts) =>
       facts.state.steps['road-test']?.skipped !== undefined ||
       (facts.state.roadTest?.result === 'good' && countsAfterAll(facts.state.roadTest, openings(facts))),
+  },
+  propped: {
+    arises: ({ state }) => {
+      const since = proppedSince(state)
+      // What is still to be looked at under it is looked at first.
+      return since ? [{ what: { kind: 'propped' }, since, gates: ['open', 'pressure', 'run', 'drive', 'pause', 'end'] }] : []
+    },
+    met: () => false,
   },
   stopped: {
     arises: ({ state }) => {

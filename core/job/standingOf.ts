@@ -5,7 +5,7 @@ import { kindsOf, taskKey, type TaskKey, type TaskKind } from '../access/taskKin
 import { linesOf } from '../sheet/jointLines'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import type { LiftPosition, Slug } from '../sheet/types'
-import { drainings, isOff, liftOf, positionAt, runningSince } from './carState'
+import { isHeldSince, drainings, isOff, liftOf, positionAt, runningSince } from './carState'
 import { levelsOf } from '../sheet/levelsOf'
 import { hasLeft } from './hasLeft'
 import { isStepDone } from './isStepDone'
@@ -96,6 +96,8 @@ function engineMarks({ sheet, joints }: ResolvedSheet, state: JobState, near: re
     (sheet.bleeding.parameters.running !== undefined && !done.has('turn')) ||
     [...sheet.levels, ...others].some(({ id }) => !done.has(taskKey('level', id))) ||
     parts.some(({ id }) => !done.has(taskKey('look', id)))
+  // Held, and nothing worked on since: the pedal need not be pressed again for what is still to be looked at.
+  if (looks && isHeldSince(state)) return ['run']
   if (!looks) return state.pressures.length === 0 ? [] : runningSince(state) ? ['run'] : ['run', 'stop']
   const work = left(['open', 'seat', 'torque'])
   return runningSince(state) && !work && state.scope.every(line => hasLeft(state, line)) ? ['run'] : []

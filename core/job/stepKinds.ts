@@ -2,7 +2,20 @@ import { taskKey, taskKinds, type TaskKind } from '../access/taskKinds'
 import type { Slug } from '../sheet/types'
 
 /** Beside the planner's tasks: moves of the car, and what stands beside a task without costing a way of its own. */
-export const stepKinds = [...taskKinds, 'move', 'tighten', 'clear', 'press', 'test', 'count', 'mend', 'trace', 'carry', 'make'] as const
+export const stepKinds = [
+  ...taskKinds,
+  'move',
+  'tighten',
+  'clear',
+  'press',
+  'let',
+  'test',
+  'count',
+  'mend',
+  'trace',
+  'carry',
+  'make',
+] as const
 export type StepKind = (typeof stepKinds)[number]
 export const stepStatuses = ['open', 'done', 'skipped'] as const
 export type StepStatus = (typeof stepStatuses)[number]

@@ -66,6 +66,8 @@ export function stepOfBody(body: JobBody | JobCommand, sheet: Sheet): StepRef | 
       return step('stop', sheet.id)
     case 'pressureHeld':
       return step('press', sheet.id)
+    case 'pressureLet':
+      return step('let', sheet.id)
     case 'lineMade':
       return step('make', body.line)
     case 'carriedOver':

@@ -2,10 +2,12 @@ import { describe, expect, it } from 'vitest'
 import { whatIsWrong } from '../../tests/helpers/carOracle'
 import { PlayedJob, allLines, demoCar, everyDemoCar, lead, restOf } from '../../tests/helpers/demo'
 import { eventWords } from '../../shared/words/eventWords'
+import { stepWords } from '../../shared/words/stepWords'
 import { refusalWords } from '../../shared/words/refusalWords'
 import { turnsWords } from '../../shared/words/recordWords'
 import { isOn } from '../sheet/jointLines'
 import { buildRecord } from './buildRecord'
+import { bleedMethodOf } from './carState'
 import { listDue } from './obligations'
 import { waitsOf } from './waits'
 
@@ -27,7 +29,13 @@ describe('five jobs as they go', () => {
     const first = played.next()!.target
     played.do({ type: 'leakChecked', joint: first, result: 'weeping' })
     expect(kinds(played)).toContain('leak-source')
+    // The pedal is propped: down first, the prop out, and only then a wrench.
+    expect(played.next()).toMatchObject({ kind: 'move', at: 'ground' })
+    expect(played.try({ type: 'jointOpened', joint: first })).toEqual({ code: 'JOB_PROPPED' })
+    expect(played.try({ type: 'pressureLet' })).toEqual({ code: 'JOB_LIFT', needs: 'ground', is: 'elsewhere' })
+    played.workUntil('mend')
     expect(played.next()).toMatchObject({ kind: 'mend', target: first })
+    expect(played.events.some(({ body }) => body.type === 'pressureLet')).toBe(true)
     expect(played.try({ type: 'roadTested', result: 'good' })).toMatchObject({ code: 'JOB_GATE', gate: 'drive' })
     const line = played.resolved.joints.find(({ id }) => id === first)!.line
     played.do({ type: 'lineCalledOut', line, why: 'flare split' })
@@ -177,15 +185,20 @@ describe('gates between', () => {
     expect(kinds(played)).toEqual(expect.arrayContaining(['filled', 'bled', 'level']))
     toTheEnd(played)
   })
-  it('whoever holds the pedal or the key is told before the car goes up', () => {
-    for (const sheet of ['wherry-rear-brake', 'pintle-steering-pressure']) {
-      const steps = new PlayedJob(carOf(sheet)).plan().steps()
-      let up: (typeof steps)[number] | undefined
+  it('nobody rides a lift: whatever takes somebody in the seat is done on the ground, in every demo job', () => {
+    let seated = 0
+    for (const car of everyDemoCar()) {
+      const steps = new PlayedJob(car).plan().steps()
       for (const step of steps) {
-        if (step.kind === 'move') up = step
-        else if (step.at !== 'ground' && step.helper) expect(up, step.id).toMatchObject({ at: step.at, helper: true })
+        if (step.kind === 'move') expect(step.helper, `${car.sheet.id} ${step.id}`).toBeUndefined()
+        const isSat = step.kind === 'press' || (step.kind === 'bleed' && bleedMethodOf(car.sheet, undefined) === 'pump-and-hold')
+        if (isSat) expect(step.at, `${car.sheet.id} ${step.id}`).toBe('ground')
+        if (isSat) seated++
+        for (const text of [stepWords(step, car.sheet).how, ...stepWords(step, car.sheet).cautions.map(one => one.text)])
+          if (step.at !== 'ground') expect(text, `${car.sheet.id} ${step.id}`).not.toMatch(/sat in it|sits in it|in the seat/)
       }
     }
+    expect(seated).toBeGreaterThan(3)
   })
   it('a bolt that was never there is on the record, and no longer looked for', () => {
     const played = new PlayedJob(demoCar('one')).plan().workUntil('on:undershield')
@@ -266,7 +279,7 @@ describe('endings that are not done', () => {
     expect(whatIsWrong(played.resolved.sheet, played.events)).toEqual([])
   })
   it('unfinished: a lead lets it go, down and with the engine off, and the record says what is due', () => {
-    const played = new PlayedJob(carOf('wherry-rear-brake')).plan().workUntil('bleed')
+    const played = new PlayedJob(carOf('wherry-rear-brake')).plan().workUntil('fill').do({ type: 'carMoved', to: 'raised' })
     const release = { type: 'ended', ending: 'unfinished', why: 'towed to the dealer for bleeding' } as const
     expect(played.try(release)).toMatchObject({ code: 'JOB_ROLE' })
     played.person = lead

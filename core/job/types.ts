@@ -174,6 +174,8 @@ export type JobCommand =
   | { type: 'engineStopped' }
   /** The pedal (or lever) is held so that the line stands under pressure. */
   | { type: 'pressureHeld' }
+  /** The prop is out from under the pedal's load: nothing stands under pressure any more. */
+  | { type: 'pressureLet' }
   /** One round of bleeding. `bleeder`: where; the sheet's own id where the whole circuit is bled at once. `count`: strokes or turns. */
   /** `running`: turned once more with the engine idling. */
   /** `airBack`: the pedal came up with the bleeder open; whatever the hose showed, that round ran not clear. */
@@ -357,6 +359,8 @@ export type Refusal =
   | { code: 'JOB_LIFT'; needs: LiftPosition; is: 'there' | 'elsewhere' }
   | { code: 'JOB_NO_PRESSURE'; by: PressureBy }
   /** The car rests on what is off, or something on the floor holds it by what is off: it is not let down, moved or started so. */
+  /** The pedal is propped: nothing is opened or bled, and no pedal tried, before the prop is out. */
+  | { code: 'JOB_PROPPED' }
   | { code: 'JOB_CAR_RESTS'; operation: Slug; why: Rest }
   | { code: 'JOB_THING_STATE'; target: Slug; needs: 'on' | 'fastened' | 'bled' | 'read' }
   | { code: 'JOB_UNDO_OTHERS'; by: string }
@@ -447,6 +451,7 @@ export type ObligationWhat =
   | { kind: 'air-source' }
   | { kind: 'tested'; test: CarTest }
   | { kind: 'road' }
+  | { kind: 'propped' }
   | { kind: 'stopped' }
   | { kind: 'down' }
 export type ObligationKind = ObligationWhat['kind']

@@ -200,6 +200,7 @@ const commands = {
   engineStarted: c('engineStarted', {}),
   engineStopped: c('engineStopped', {}),
   pressureHeld: c('pressureHeld', {}),
+  pressureLet: c('pressureLet', {}),
   roundBled: c('roundBled', {
     bleeder: slug,
     count: z.number().int().min(1).max(999).optional(),

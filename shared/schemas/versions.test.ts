@@ -52,6 +52,7 @@ const sinceVersion3 = [
   'partLooked',
   'prepared',
   'pressureHeld',
+  'pressureLet',
   'ranDry',
   'rebent',
   'roundBled',

@@ -152,6 +152,8 @@ export function eventWords(body: JobBody, sheet: Sheet): string {
       return 'Engine stopped'
     case 'pressureHeld':
       return `${leverOf(sheet) === 'lever' ? 'Lever' : 'Pedal'} held, line under pressure`
+    case 'pressureLet':
+      return `${leverOf(sheet) === 'lever' ? 'Lever' : 'Pedal'} let go, prop out`
     case 'roundBled':
       return roundWords({ ...body, name: body.bleeder === sheet.id ? undefined : name.bleeder(body.bleeder) })
     case 'tested':

@@ -64,7 +64,7 @@ export function stepFacts(
     `${resolved.joints.find(other => other.id === id)!.name} stands open: ${format.volume(least, most)} more there`
   const drains = kind === 'open' || (kind === 'off' && operation?.drains !== undefined)
   return [
-    { name: 'helper', value: step.helper ? 'somebody in the seat' : '' },
+    { name: 'helper', value: step.helper ? (step.at === 'ground' ? 'somebody in the seat' : 'somebody beside the car, nobody in it') : '' },
     { name: 'reached', value: step.from ? reachOf(resolved.sheet, step.from) : '' },
     { name: 'tools', value: toolsFor(step, resolved.sheet, { joint, hold, operation, level }) },
     {

@@ -64,13 +64,15 @@ describe('a plan in words', () => {
     expect(received()).toContain('Check the new part')
   })
 
-  it('a raised car is started by somebody in its seat', () => {
+  it('a raised car is started through its window: nobody is in it', () => {
     const start = listSteps(one, planOf(one), 'ground', undefined).find(step => step.kind === 'run')!
-    expect(stepWords({ ...start, at: 'raised' }, one.sheet).cautions[0]!.text).toContain('The helper sat in it before it went up')
-    expect(stepWords({ ...start, at: 'half' }, one.sheet).cautions[0]!.text).toContain('or somebody beside it')
+    expect(stepWords({ ...start, at: 'raised' }, one.sheet).cautions[0]!.text).toContain('through the window, from a step: nobody is in it')
+    expect(stepWords({ ...start, at: 'half' }, one.sheet).cautions[0]!.text).toContain(
+      'through the window, from beside it: nobody is in it',
+    )
     expect(stepWords({ ...start, at: 'ground' }, one.sheet).cautions.some(({ kind }) => kind === 'crush')).toBe(false)
-    // Through the gears on wheels that hang free: with nobody near them, and back into park.
-    expect(stepWords({ ...start, at: 'raised' }, one.sheet).how).toMatch(/^Nobody near a wheel.*back into park/)
+    // Through the gears it goes on the ground, where somebody sits in it.
+    expect(stepWords({ ...start, at: 'raised' }, one.sheet).how).toMatch(/^In park, nobody near a wheel/)
     expect(stepWords({ ...start, at: 'ground' }, one.sheet).how).toMatch(/^Foot on the brake, through every gear/)
   })
 

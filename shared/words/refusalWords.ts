@@ -100,6 +100,8 @@ export function dueWords(item: Obligation, sheet: Sheet): string {
       return untriedWords(item.test, sheet)
     case 'road':
       return 'No good road test since the work, and no reason for leaving it out.'
+    case 'propped':
+      return 'The pedal is still propped: the line stands under pressure.'
     case 'stopped':
       return 'The engine is running.'
     case 'down':
@@ -317,6 +319,8 @@ export function refusalWords(refusal: Refusal, sheet: Sheet): string {
       return 'The pedal came up with the bleeder open: air went back in, and that round did not run clear. Say what came out, and make another.'
     case 'JOB_PART_IN':
       return `${name.line(refusal.line)}: its new part is in the car already. Take it out again before another one is named.`
+    case 'JOB_PROPPED':
+      return 'The pedal is propped, and the line under pressure: let the car down, take the prop out, then go on.'
     case 'JOB_CAR_RESTS':
       return refusal.why === 'floor'
         ? `Something on the floor holds the car while “${name.operation(refusal.operation)}” is off: the lift stays where it is, and no engine runs.`

@@ -1,3 +1,4 @@
+import { bleedMethodsFor } from '../../core/bleed/bleedMethodsFor'
 import { isScrewed } from '../../core/fittings/jointKinds'
 import { chosenPart } from '../../core/sheet/chosenPart'
 import { isMotorcycle } from '../../core/sheet/isMotorcycle'
@@ -33,10 +34,10 @@ const lift: Caution = {
   kind: 'crush',
   text: 'Lift locks set, or stands rated for the load under the lift points. Never under a car that stands on a jack.',
 }
-/** Common practice, no source: the key is in reach from beside a car at waist height; of a raised one, from the seat only. */
+/** Common practice, no source: the key is in reach from beside a car at waist height; of a raised one, from a step. */
 const upRunning = (at: 'half' | 'raised', sheet: Sheet): Caution => ({
   kind: 'crush',
-  text: `The car is up: ${shifts(sheet) ? 'brake on, wheels clear, back in park once the gears have been through' : 'in park or neutral, brake on, wheels clear'}. ${at === 'raised' ? 'The helper sat in it before it went up' : 'Whoever sat down in it before turns the key, or somebody beside it'}; nobody climbs in or out.`,
+  text: `The car is up: ${'in park or neutral, brake on, wheels clear'}. The key is turned through the window, ${at === 'raised' ? 'from a step' : 'from beside it'}: nobody is in it, and nobody climbs in.`,
 })
 /** Cautions of a thing, for when it comes off or opens, or goes back. */
 const said = (thing: { cautions: readonly ThingCaution[] } | undefined, moment: 'off' | 'on'): Caution[] =>
@@ -123,8 +124,8 @@ const fanWhileRunning: Caution = { kind: 'entangle', text: 'While the engine run
 const injection: Caution = { kind: 'pressure', text: 'Never feel for a leak by hand: fluid under pressure goes through skin.' }
 const shifts = (sheet: Sheet): boolean => sheet.system === 'transmission-cooler'
 /** Filled by the vacuum that was drawn on it empty: filling it is bleeding it, and what is left is looked for. */
-const isVacuumFilled = ({ bleeding }: Sheet): boolean => bleeding.allowed[0] === 'vacuum-fill'
-const primes = ({ bleeding }: Sheet): boolean => bleeding.allowed[0] === 'prime'
+const isVacuumFilled = (sheet: Sheet): boolean => bleedMethodsFor(sheet)[0] === 'vacuum-fill'
+const primes = (sheet: Sheet): boolean => bleedMethodsFor(sheet)[0] === 'prime'
 /** Whether this car's work has the engine running at all. */
 const runsEngine = (sheet: Sheet): boolean => sheet.proving.pressure === 'engine' || sheet.levels.some(({ engine }) => engine === 'idling')
 /** Its mark is for a cold system, and the engine may have warmed it. */
@@ -148,7 +149,7 @@ function startWords(sheet: Sheet, at: LiftPosition): string {
     case 'transmission-cooler':
       return at === 'ground'
         ? 'Foot on the brake, through every gear, then leave it idling.'
-        : 'Nobody near a wheel, foot hard on the brake: slowly through every gear, back into park, then leave it idling.'
+        : 'In park, nobody near a wheel: leave it idling. It goes through every gear later, on the ground.'
     case 'heater':
     case 'turbo-coolant':
       return 'Cap on, eyes on the tank and the temperature; leave it idling.'
@@ -164,7 +165,8 @@ function startWords(sheet: Sheet, at: LiftPosition): string {
 /** How a line comes under pressure, and stays so while it is looked at. */
 const pressWords: Record<PressureSource, string> = {
   engine: 'Start the engine and leave it idling.',
-  pedal: 'Pump the pedal until it stands, and have it held while every joint is looked at.',
+  pedal:
+    'On the ground: pump the pedal until it stands, and have it held. For joints looked at from below, prop it hard between pedal and seat, get out, then raise the car.',
   lever: 'Pull the lever in and hold it, with a band round the grip, while every joint is looked at.',
   'hand-pump': 'Pump it up by hand to the value the maker states, and watch the gauge while every joint is looked at.',
 }
@@ -203,8 +205,8 @@ export function stepWords(
       return words(
         positionMove[at],
         at === 'ground'
-          ? 'Everybody clear, nothing left under or on the car.'
-          : `${step.helper ? 'Whoever works the pedal, the wheel or the key sits in it before it leaves the ground. ' : ''}Shake the car once it has left the ground.`,
+          ? 'Nobody in it, everybody clear, nothing left under or on the car.'
+          : 'Nobody in it and nobody under it while it moves. Shake the car once it has left the ground.',
         at === 'ground' ? 'It is down' : `It is ${positionWords[at]}`,
         at === 'ground' ? [] : [lift],
       )
@@ -369,7 +371,7 @@ export function stepWords(
         text: 'The reservoir is out of reach from here: a feed bottle on it, or down again between rounds. Dry, it draws air.',
       }
       return words(
-        bleeder ? `Bleed at: ${name.bleeder(step.target)}` : circuitBleedWords[sheet.bleeding.allowed[0] ?? 'circulate'],
+        bleeder ? `Bleed at: ${name.bleeder(step.target)}` : circuitBleedWords[bleedMethodsFor(sheet)[0] ?? 'circulate'],
         `${isVacuumFilled(sheet) ? 'Heater on hot. Squeeze the hoses and look for bubbles in the tank.' : sheet.bleeding.summary} ${primes(sheet) ? 'It is done when oil has been seen to come.' : `One round at a time: say what came out, then top up. It is done when a round is clear.`}`,
         primes(sheet) ? 'Record it' : 'Record this round',
         [
@@ -383,7 +385,7 @@ export function stepWords(
     case 'turn':
       return words(
         'Turn lock to lock, engine idling',
-        `${sheet.bleeding.parameters.turns === 'full-lock' ? 'Slowly from stop to stop' : 'Slowly from side to side, just short of the stops'}${sheet.bleeding.parameters.running ? `, ${sheet.bleeding.parameters.running} times` : ''}, while somebody watches the reservoir. Foam or a falling level: stop, let it rest, top up.`,
+        `${at === 'ground' ? '' : 'By the steering wheel, through the window from beside the car: nobody in it. '}${sheet.bleeding.parameters.turns === 'full-lock' ? 'Slowly from stop to stop' : 'Slowly from side to side, just short of the stops'}${sheet.bleeding.parameters.running ? `, ${sheet.bleeding.parameters.running} times` : ''}, while somebody watches the reservoir. Foam or a falling level: stop, let it rest, top up.`,
         'Record these turns',
         [
           { kind: 'crush', text: 'Hands and feet clear of the wheels and the linkage: they move under power.' },
@@ -425,6 +427,8 @@ export function stepWords(
       return words('Put it under pressure', pressWords[sheet.proving.pressure], 'It is held', [
         { kind: 'eyes', text: 'Goggles on, whoever looks: a joint that lets go now sprays.' },
       ])
+    case 'let':
+      return words('Take the prop out', 'The car is down: get in, take the prop out, let the pedal come up.', 'It is out')
     case 'test':
       return tryWords(carTestOf(sheet) ?? 'pedal', sheet)
     case 'make':

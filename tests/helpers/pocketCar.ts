@@ -11,6 +11,8 @@ import { celsius, degrees, millilitres, millimetres, minutes, newtonMetres } fro
 import { technician } from './demo'
 
 const way = (needs: Way['needs'] = []): Way => ({ at: 'raised', from: 'below', needs, minutes: minutes(2) })
+/** Reached with the car on the ground, where somebody may sit in it. */
+const overPit: Way = { at: 'ground', from: 'below', needs: [], minutes: minutes(2), note: 'over the pit' }
 export const known = <T>(value: T) => ({ values: [{ value, source: 'invented', date: '2026-01-01' } as const] })
 export const nm = (low: number, high: number) => known({ low: newtonMetres(low), high: newtonMetres(high) })
 const spread = (likely: number) => ({ least: millilitres(likely / 2), likely: millilitres(likely), most: millilitres(likely * 2) })
@@ -166,8 +168,8 @@ export const pocketSheet: Sheet = {
   keepouts: [],
   fills: [{ id: 'dipstick', name: 'Dipstick tube', tools: [], ways: [way()] }],
   bleeders: [
-    { id: 'left', name: 'Left bleeder', hex: millimetres(8), torque: nm(7, 9), ways: [way()] },
-    { id: 'right', name: 'Right bleeder', hex: millimetres(8), ways: [way()] },
+    { id: 'left', name: 'Left bleeder', hex: millimetres(8), torque: nm(7, 9), ways: [way(), overPit] },
+    { id: 'right', name: 'Right bleeder', hex: millimetres(8), ways: [way(), overPit] },
   ],
   levels: [
     level('cold', {}),

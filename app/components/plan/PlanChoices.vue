@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { bleedMethodsFor } from '#core/bleed/bleedMethodsFor'
 import { computed } from 'vue'
 import type { PlanInputs } from '#core/access/planJob'
 import type { Plan } from '#core/access/types'
@@ -52,7 +53,7 @@ const sets = computed(() => {
     .map(one => ({ ...one, chosen: one.items.filter(({ is }) => is).map(({ name }) => name) }))
 })
 const ruledOut = computed(() => Object.values(props.inputs.forbidden ?? {}).flat().length)
-const methods = computed(() => props.resolved.sheet.bleeding.allowed)
+const methods = computed(() => bleedMethodsFor(props.resolved.sheet))
 </script>
 
 <template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { bleedingWords } from '#shared/words/bleedingWords'
 import { computed } from 'vue'
 import { settleValue, settleWindow } from '#core/sheet/settleContested'
 import type { Sheet } from '#core/sheet/types'
@@ -33,7 +34,7 @@ const leak = computed(() => settleValue(props.sheet.proving.leakMinutes ?? 'unkn
     <section>
       <h2>Bleeding</h2>
       <p>
-        <b>{{ list(sheet.bleeding.allowed.map(method => bleedWords[method])) || 'nothing to bleed' }}</b>. {{ sheet.bleeding.summary }}
+        <b>{{ bleedingWords(sheet) }}</b>. {{ sheet.bleeding.summary }}
       </p>
       <p v-for="item in sheet.bleeding.forbidden" :key="item.method">Not {{ bleedWords[item.method] }}: {{ item.why }}.</p>
     </section>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { bleedingWords } from '#shared/words/bleedingWords'
 import { computed } from 'vue'
 import type { FluidEstimate } from '#core/fluid/estimateFluid'
 import { settleValue, settleWindow } from '#core/sheet/settleContested'
@@ -89,8 +90,7 @@ const bleed = computed(() => {
       <SourceNote :settled="leakMinutes" :show="value => `${value} min`" what="leak check" :path="['proving', 'leakMinutes']" />
     </div>
     <div>
-      <b>Bleeding</b> {{ sheet.bleeding.allowed.map(method => bleedWords[method]).join(', ') || 'none'
-      }}<template v-if="bleed"> · {{ bleed }}</template>
+      <b>Bleeding</b> {{ bleedingWords(sheet) }}<template v-if="bleed"> · {{ bleed }}</template>
       <p>{{ sheet.bleeding.summary }}</p>
       <p v-for="item in sheet.bleeding.forbidden" :key="item.method" class="warn">Not {{ bleedWords[item.method] }}: {{ item.why }}.</p>
     </div>

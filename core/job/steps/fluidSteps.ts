@@ -1,7 +1,17 @@
 import { opensCircuit } from '../../sheet/sealing'
 import type { Sheet } from '../../sheet/types'
 import { settleWindow } from '../../sheet/settleContested'
-import { asksTemperature, circuitOpenings, countsAfterAll, drainings, drainsOf, latest, measuredOf, openingsOfLevel } from '../carState'
+import {
+  asksTemperature,
+  circuitOpenings,
+  countsAfterAll,
+  drainings,
+  drainsOf,
+  latest,
+  measuredOf,
+  openingsOfLevel,
+  positionAt,
+} from '../carState'
 import { levelsOf } from '../../sheet/levelsOf'
 import { about, type StepRule } from './rule'
 import type { StepKind } from '../stepKinds'
@@ -102,9 +112,13 @@ export const fluidSteps = {
   wipe: {
     phase: 'prove',
     afterFluid: true,
-    isDone: ({ target, resolved, state, isDue }) =>
-      state.cleaned.some(entry => entry.where === target && countsAfterAll(entry, circuitOpenings(resolved, state))) &&
-      !isDue('wiped', target),
+    isDone: ({ target, resolved, state, isDue }) => {
+      const openings = circuitOpenings(resolved, state)
+      // What was opened at another stop since is wiped there.
+      const here = openings.filter(mark => positionAt(state, mark) === target)
+      const before = here.length > 0 ? here : openings
+      return state.cleaned.some(entry => entry.where === target && countsAfterAll(entry, before)) && !isDue('wiped', target)
+    },
     plain: ({ step }) => ({ type: 'cleaned', at: step.at }),
   },
   level: {

@@ -223,7 +223,7 @@ function braidedHose() {
       keep('propshaft', 'propeller shaft', 'turning', 30, cylinder([-1200, 0, 380], [-700, 0, 400], 35)),
       keep('fork', 'release fork', 'moving', 10, box([-640, 150, 380], [-600, 230, 410])),
     ],
-    bleeders: [a.bleeder('slave-bleeder', 'Slave bleeder', 10, [7, 10], ['raised below 2'])],
+    bleeders: [a.bleeder('slave-bleeder', 'Slave bleeder', 10, [7, 10], ['raised below 2', ['ground below 4', 'over the pit']])],
     fills: [a.fill('reservoir', 'Clutch reservoir', ['ground above 1'], ['clean funnel'])],
     levels: [
       a.level('reservoir-mark', 'Marks on the reservoir', 'marks', 'off', [5, 40], 'Between the marks.', ['ground above 1'], {
@@ -563,7 +563,9 @@ function discontinuedLine() {
       keep('steering', 'steering shaft', 'turning', 20, capsule([-420, 450, 800], [-40, 440, 500], 12)),
       keep('fork', 'release fork', 'moving', 10, box([-640, 170, 400], [-600, 240, 430])),
     ],
-    bleeders: [a.bleeder('slave-bleeder', 'Slave bleeder', 8, [6, 9], ['raised below 2'])],
+    bleeders: [
+      a.bleeder('slave-bleeder', 'Slave bleeder', 8, [6, 9], ['raised below 2', ['ground wheel-left 4', 'at full lock, through the arch']]),
+    ],
     fills: [a.fill('reservoir', 'Clutch reservoir', ['ground above 1'], ['clean funnel'])],
     levels: [
       a.level('reservoir-mark', 'Mark on the reservoir', 'marks', 'off', [5, 40], 'At the mark.', ['ground above 1'], {
@@ -855,6 +857,7 @@ function rearBrake() {
     ],
     operations: [
       a.operation('rear-wheel', 'Left rear wheel', 'half wheel-left', 3, 4, {
+        carRestsOnIt: true,
         fasteners: [a.fast(6, 'nut', '1/2-20', 'hub', { hex: 19.05, nm: [110, 130] })],
         tools: ['3/4 in socket', 'torque wrench'],
         cautions: [caution('crush', 'Stands under the axle before the wheel comes off.', 'off')],
@@ -871,7 +874,7 @@ function rearBrake() {
       keep('wheel', 'rear wheel', 'turning', 15, cylinder([-2840, 690, 400], [-2840, 900, 400], 370)),
       keep('spring', 'leaf spring', 'moving', 15, box([-3300, 470, 380], [-2400, 540, 420])),
     ],
-    bleeders: [a.bleeder('wheel-bleeder', 'Wheel cylinder bleeder', 8, [7, 10], ['raised below 2'])],
+    bleeders: [a.bleeder('wheel-bleeder', 'Wheel cylinder bleeder', 8, [7, 10], ['raised below 2', ['ground below 4', 'over the pit']])],
     fills: [a.fill('reservoir', 'Brake reservoir', ['ground above 1'], ['clean funnel'])],
     levels: [
       a.level('reservoir-mark', 'Marks on the brake reservoir', 'marks', 'off', [5, 40], 'Between the marks.', ['ground above 1'], {

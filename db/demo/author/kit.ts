@@ -408,6 +408,7 @@ export function author(cite: string, date: string) {
     tools?: string[]
     noEngine?: boolean
     isolates?: boolean
+    carRestsOnIt?: boolean
     tightenAt?: LiftPosition
     risk?: readonly [what: string, price: number]
     drains?: readonly [fluid: string, least: number, likely: number, most: number, circuit: Slug]
@@ -432,6 +433,7 @@ export function author(cite: string, date: string) {
       tools: extra.tools ?? [],
       engineMayRun: !extra.noEngine,
       ...(extra.isolates ? { isolates: true } : {}),
+      ...(extra.carRestsOnIt === undefined ? {} : { carRestsOnIt: extra.carRestsOnIt }),
       ...(extra.tightenAt ? { tightenAt: extra.tightenAt } : {}),
       ...(extra.risk ? { risk: { what: extra.risk[0], price: minutes(extra.risk[1]) } } : {}),
       ...(extra.drains
@@ -449,7 +451,7 @@ export function author(cite: string, date: string) {
     tools,
     ...(hex ? { hex: millimetres(hex) } : {}),
   })
-  const bleeder = (id: Slug, name: string, hex: number, nm: Range, ways: readonly string[]) => ({
+  const bleeder = (id: Slug, name: string, hex: number, nm: Range, ways: Parameters<typeof waysOf>[0]) => ({
     id,
     name,
     hex: millimetres(hex),

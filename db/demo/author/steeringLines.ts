@@ -130,6 +130,7 @@ function mixedHexes() {
         cautions: [caution('damage', 'Sensor plug first; cover the opening.', 'off')],
       }),
       a.operation('left-wheel', 'Left front wheel', 'half wheel-left', 3, 4, {
+        carRestsOnIt: true,
         fasteners: [a.fast(5, 'nut', 'M14×1.5', 'hub', { hex: 21, nm: [130, 150] })],
         tools: ['21 mm socket', 'torque wrench'],
         cautions: [caution('crush', 'Stands in place before the wheel comes off.', 'off')],
@@ -347,6 +348,7 @@ function pressIn() {
         refit: 'New filter, filled where it stands upright, gasket oiled. The old gasket may stick to the stub: look.',
       }),
       a.operation('right-wheel', 'Right front wheel', 'half wheel-right', 3, 4, {
+        carRestsOnIt: true,
         fasteners: [a.fast(5, 'bolt', 'M14×1.5', 'hub', { hex: 17, nm: [120, 140] })],
         tools: ['17 mm socket', 'torque wrench'],
         cautions: [caution('crush', 'Stands in place before the wheel comes off.', 'off')],

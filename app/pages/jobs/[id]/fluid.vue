@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { bleedMethodsFor } from '#core/bleed/bleedMethodsFor'
 import { computed } from 'vue'
 import { openingOf } from '#core/bleed/openingOf'
 import { balanceOf } from '#core/job/balanceOf'
@@ -110,7 +111,7 @@ const shapeless = computed(() => resolved.value.lines.filter(({ id }) => job.flu
       </div>
     </RoomPart>
     <BleedAdvice
-      v-if="resolved.sheet.bleeding.allowed.length > 1"
+      v-if="bleedMethodsFor(resolved.sheet).length > 1"
       :bleeding="resolved.sheet.bleeding"
       :in-use="bleedMethodOf(resolved.sheet, job.inputs)"
       :start="openingOf(resolved.lines, job.state!.scope)"
