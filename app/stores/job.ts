@@ -11,7 +11,7 @@ import { balanceOf } from '#core/job/balanceOf'
 import { carOf } from '#core/job/carOf'
 import { changesAhead } from '#core/job/changesAhead'
 import { decide } from '#core/job/decide'
-import { evolve, fold } from '#core/job/evolve'
+import { evolve, foldOnto, type Folded } from '#core/job/evolve'
 import { fastenerLedger } from '#core/job/fastenerLedger'
 import { listDue } from '#core/job/obligations'
 import { listSteps, visitNow } from '#core/job/listSteps'
@@ -70,7 +70,12 @@ export const useJob = defineStore('job', () => {
 
   // Between one job and the next, events of the one may stand beside the view of the other: then there is no state.
   const isWhole = computed(() => confirmed.value[0]?.job === view.value?.row.id)
-  const confirmedState = computed(() => (isWhole.value ? fold(confirmed.value) : undefined))
+  // Each event that arrives is folded on to what is known: a long job is not folded anew for it.
+  let folded: Folded | undefined
+  const confirmedState = computed(() => {
+    folded = isWhole.value ? foldOnto(folded, confirmed.value) : undefined
+    return folded?.state
+  })
   const state = computed(() =>
     (isWhole.value ? outbox.value : []).reduce<JobState | undefined>(
       (folded, { event }, i) => evolve(folded, { ...event, seq: (confirmedState.value?.seq ?? 0) + i + 1 }),

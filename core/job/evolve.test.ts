@@ -1,6 +1,7 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { pocketCar, Story } from '../../tests/helpers/pocketCar'
-import { evolve, fold } from './evolve'
+import { evolve, fold, foldOnto } from './evolve'
 import type { JobBody, JobEvent, JobState } from './types'
 
 /** What stands on record after an event, one kind after another; the first two are the opening and the plan. */
@@ -20,6 +21,53 @@ const level = (more: object = {}): JobBody => ({ type: 'levelRead', level: 'cold
 const open = (joint: string): JobBody => ({ type: 'jointOpened', joint })
 const planned = (change: object = {}): JobBody =>
   ({ type: 'planned', inputs: { lines: ['supply'], start: 'ground', ...change }, planner: 5 }) as JobBody
+
+describe('folded once, whatever was taken back', () => {
+  type Raw = { kind: 'note' | 'open' | 'undo'; of: number }
+  const told = (raws: readonly Raw[]): JobEvent[] => {
+    const story = new Story()
+    raws.forEach(({ kind, of }, i) =>
+      story.then(
+        kind === 'undo'
+          ? { type: 'stepUndone', reverts: [`e${3 + (of % (i + 2))}`] }
+          : kind === 'open'
+            ? open(['near', 'far'][of % 2]!)
+            : { type: 'noteWritten', text: `${of}` },
+      ),
+    )
+    return story.events
+  }
+  /** As it was done at first: everything again at each undo. */
+  function naively(events: readonly JobEvent[]): { effective: JobEvent[]; state: JobState } {
+    let effective: JobEvent[] = []
+    for (const event of events) {
+      const { body } = event
+      effective = body.type === 'stepUndone' ? effective.filter(({ id }) => !body.reverts.includes(id)) : [...effective, event]
+    }
+    const state = effective.reduce<JobState | undefined>((before, event) => evolve(before, event), undefined)!
+    return { effective, state: { ...state, seq: events.at(-1)!.seq } }
+  }
+  const raws = fc.array(fc.record({ kind: fc.constantFrom<Raw['kind'][]>('note', 'open', 'undo'), of: fc.nat(50) }), { maxLength: 40 })
+  it('is what folding everything again at each undo gives, whole, event by event, and in pieces', () =>
+    fc.assert(
+      fc.property(raws, fc.nat(40), (drawn, cut) => {
+        const events = told(drawn)
+        const { state } = naively(events)
+        expect(fold(events)).toEqual(state)
+        expect(events.reduce<JobState | undefined>((before, event) => evolve(before, event), undefined)).toEqual(state)
+        const first = foldOnto(undefined, events.slice(0, cut))
+        expect(foldOnto(first, events).state).toEqual(state)
+        // Another history is folded for itself.
+        expect(foldOnto(foldOnto(undefined, told([{ kind: 'note', of: 7 }])), events).state).toEqual(state)
+      }),
+    ))
+  it('a job begins with its opening', () => {
+    const [, second] = told([])
+    expect(() => fold([second!])).toThrow(RangeError)
+    expect(() => evolve(undefined, { ...second!, body: { type: 'stepUndone', reverts: [] } })).toThrow(RangeError)
+    expect(fold([])).toBeUndefined()
+  })
+})
 
 describe('a job on record', () => {
   it('begins with its opening, and nothing has happened', () => {
