@@ -23,7 +23,8 @@ import { addVehicle, learnTrait } from '../server/services/lookUp'
 import { addPerson } from '../server/services/people'
 import { sumUpPutOff } from '../server/services/summaries'
 import { getSheet } from '../server/services/sheets'
-import { readSettings, writeSetting } from '../server/sql/settings/settings'
+import { dropSetting, readSettings, writeSetting } from '../server/sql/settings/settings'
+import { emptyWorkshop } from '../server/sql/exchange/emptyWorkshop'
 import { closePool, getPool } from '../server/utils/db'
 import { readPack } from '../server/utils/readPack'
 
@@ -67,13 +68,19 @@ const workshopSchema = z.strictObject({
   ),
 })
 
+const beingLoaded = 'demo-being-loaded'
+
 /**
  * Loads the demo workshop through the same doors its users have: packs through the import, people, vehicles and jobs through the services.
  * Does nothing to a database that has a workshop already.
  */
 async function seed(folder: string): Promise<void> {
   const db = getPool()
-  if ((await readSettings(db)).workshop !== undefined) return
+  const settings = await readSettings(db)
+  if (settings.workshop !== undefined) return
+  // A first start that was cut short leaves half a demo: it is nobody's, and begun anew.
+  if (settings[beingLoaded] !== undefined) await emptyWorkshop(db)
+  await writeSetting(db, beingLoaded, true)
   const workshop = workshopSchema.parse(JSON.parse(readFileSync(join(folder, 'workshop.json'), 'utf8')))
   for (const file of readdirSync(folder)
     .filter(name => name.endsWith('.efferent.json'))
@@ -98,6 +105,7 @@ async function seed(folder: string): Promise<void> {
   await writeSetting(db, 'shelf', workshop.shelf)
   await writeSetting(db, 'making', workshop.making)
   await writeSetting(db, 'workshop', workshop.workshop)
+  await dropSetting(db, beingLoaded)
 }
 
 async function seedJob(job: z.infer<typeof workshopSchema>['jobs'][number], person: Person, vehicle: string): Promise<void> {

@@ -41,6 +41,8 @@ export function useCar() {
       return { families, vehicle: found?.vehicle }
     },
   )
+  /** Nobody has answered yet which cars there are: that is not none. */
+  const isLoading = computed(() => begun.value === undefined)
   const families = computed(() => begun.value?.families ?? [])
   watch(begun, now => {
     if (!now) return
@@ -112,6 +114,7 @@ export function useCar() {
     system,
     cannotSee,
     families,
+    isLoading,
     makes,
     engines,
     sheets,

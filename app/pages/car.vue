@@ -5,7 +5,8 @@ import { systemWords } from '#shared/words/vocabulary'
 import { useCar } from '~/composables/useCar'
 
 useHead({ title: 'This car · Efferent' })
-const { vehicle, family, year, engine, system, cannotSee, families, makes, engines, sheets, possible, present, ...found } = useCar()
+const { vehicle, family, year, engine, system, cannotSee, families, isLoading, makes, engines, sheets, possible, present, ...found } =
+  useCar()
 const { asked, identification, tooMany, only, known, trouble, pathTo, answer } = found
 </script>
 
@@ -39,7 +40,8 @@ const { asked, identification, tooMany, only, known, trouble, pathTo, answer } =
           </v-btn-second>
         </div>
       </section>
-      <div v-if="families.length === 0" class="empty">
+      <div v-if="isLoading && !trouble" class="busy" role="status" aria-label="Loading the cars" />
+      <div v-else-if="families.length === 0" class="empty">
         <b>No cars are known yet.</b>They come with the line sheets: a lead imports a pack or writes the first sheet.
       </div>
     </template>

@@ -289,7 +289,7 @@ function hoisted(steps: readonly Step[], due: readonly Obligation[], sheet: Shee
 /** Where hands and eyes need the car to stand; the rest is done wherever it is. */
 const isPlaced = ({ kind }: Step): boolean => !stepRules[kind].anywhere
 
-/** What is to be done on the ground waits until what the car rests on is back; what something on the floor holds is put back where it is. */
+/** What is to be done on the ground waits for what the car rests on; what something on the floor holds is put back where it is. */
 function onItsWheels(steps: readonly Step[], sheet: Sheet, state: JobState): Step[] {
   const open = new Map(restsOff(sheet, state).map(({ operation, rest }) => [operation.id, rest]))
   const rests = new Map(sheet.operations.flatMap(operation => (restOf(operation) ? [[operation.id, restOf(operation)!] as const] : [])))

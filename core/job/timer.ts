@@ -34,8 +34,12 @@ export function runningTimers(state: JobState, steps: readonly Step[], begun: re
   const looking = steps.some(step => step.kind === 'leak' && step.status === 'open')
   // Nobody waits for penetrant any more once the joint it is for has moved.
   const soaking = Object.values(state.joints).filter(joint => joint.seized?.some(mark => mark.remedy === 'soak'))
+  // A joint counts as dry by minutes under pressure: none pass while the engine stands, and the pedal is up.
+  const isHeld = state.pressures.some(({ to }) => !to)
   const isOver = (name: string) =>
-    name === 'leak' ? !looking : name === 'soak' && soaking.length > 0 && soaking.every(joint => joint.opened)
+    name === 'leak'
+      ? !looking || !isHeld
+      : name === 'soak' && (begun.some(({ wait }) => wait.kind === 'soak') || (soaking.length > 0 && soaking.every(joint => joint.opened)))
   const own = Object.entries(state.timers).flatMap(([name, timer]) =>
     timer && !timer.ended && !isOver(name)
       ? [{ timer: name as TimerName, startedAt: timer.at, recordedAt: timer.recordedAt, device: timer.device, minutes: timer.minutes }]

@@ -35,7 +35,7 @@ const isNumber = (value: number | undefined): value is number => typeof value ==
     <v-expansion-panel :title="`Not on the sheet yet: ${list(lack.what.map(what => names[what]))}`">
       <template #text>
         <section class="stack found" aria-label="Not on the sheet yet">
-          <p>Write down what fits; the next one here will know.</p>
+          <p>Write down what fits.</p>
           <p v-for="(one, i) in mine" :key="i">{{ foundWords(one.found) }}</p>
           <template v-if="isAsked('hex')">
             <QuantityEntry v-model="hex" dimension="length" :units="['mm', 'in']" label="wrench that fits" />

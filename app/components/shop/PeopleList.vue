@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, nextTick, ref } from 'vue'
 import { roles, type Role } from '#core/job/types'
 import type { PersonView } from '#shared/schemas/session'
 import { newPersonSchema } from '#shared/schemas/shop'
@@ -37,6 +37,9 @@ const add = () =>
     await call('POST', '/api/people', nothing, { name: name.value, role: role.value, secret: secret.value })
     // What is empty now is not wrong yet.
     adding.value?.reset()
+    // The form empties itself all through: a role is never nothing.
+    await nextTick()
+    role.value = 'technician'
   }, 'Added.')
 const setActive = (person: PersonView, active: boolean) =>
   attempt(

@@ -12,6 +12,10 @@ export async function holdSetting(db: Db, key: string): Promise<unknown> {
   return rows[0]?.value
 }
 
+export async function dropSetting(db: Db, key: string): Promise<void> {
+  await db.query('delete from settings where key = $1::text', [key])
+}
+
 export async function writeSetting(db: Db, key: string, value: unknown): Promise<void> {
   await db.query('insert into settings (key, value) values ($1::text, $2::jsonb) on conflict (key) do update set value = excluded.value', [
     key,

@@ -40,6 +40,7 @@ const bottleOf = (item: KitItem) =>
         </tbody>
       </v-table>
     </RoomPart>
+    <div v-else-if="job.planBusy" class="busy" role="status" aria-label="The plan is being made" />
     <div v-else class="empty"><b>Nothing to lay out yet.</b>The kit follows from the plan: choose the lines first.</div>
     <FastenerTray :trays="job.trays" />
   </div>
