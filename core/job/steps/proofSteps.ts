@@ -7,7 +7,7 @@ export const proofSteps = {
   move: { phase: 'open', anywhere: true, isDone: () => false, plain: ({ step }) => ({ type: 'carMoved', to: step.at }) },
   run: { phase: 'engine', afterFluid: true, isDone: () => false, plain: () => ({ type: 'engineStarted' }) },
   press: { phase: 'prove', afterFluid: true, isDone: () => false, plain: () => ({ type: 'pressureHeld' }) },
-  let: { phase: 'close', anyTarget: true, atOnce: true, isDone: ({ isDue }) => !isDue('propped'), plain: () => ({ type: 'pressureLet' }) },
+  let: { phase: 'prove', anyTarget: true, atOnce: true, isDone: ({ isDue }) => !isDue('propped'), plain: () => ({ type: 'pressureLet' }) },
   stop: { phase: 'prove', anywhere: true, anyTarget: true, isDone: () => false, plain: () => ({ type: 'engineStopped' }) },
   leak: {
     phase: 'prove',
