@@ -15,6 +15,7 @@ export const access = {
   'GET /api/schemas/pack': 'public',
   'GET /api/search': everyone,
   'GET /api/families': everyone,
+  'POST /api/families': everyone,
   'GET /api/sheets': everyone,
   'GET /api/sheets/glances': everyone,
   'GET /api/sheets/:id': everyone,

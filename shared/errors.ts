@@ -26,6 +26,7 @@ export const errorTable = {
   VEHICLE_NUMBER: { status: 422, title: 'Read the vehicle number again' },
   VEHICLE_NUMBER_TAKEN: { status: 409, title: 'That vehicle number is already known' },
   VEHICLE_PLATE_TAKEN: { status: 409, title: 'That plate is already known' },
+  FAMILY_HERE: { status: 409, title: 'This vehicle family is here already' },
   FAMILY_UNKNOWN: { status: 422, title: 'No such vehicle family' },
   PERSON_UNKNOWN: { status: 404, title: 'No such person' },
   PERSON_NAME_TAKEN: { status: 409, title: 'That name is already in use' },

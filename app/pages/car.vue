@@ -42,7 +42,8 @@ const { asked, identification, tooMany, only, known, trouble, pathTo, answer } =
       </section>
       <div v-if="isLoading && !trouble" class="busy" role="status" aria-label="Loading the cars" />
       <div v-else-if="families.length === 0" class="empty">
-        <b>No cars are known yet.</b>They come with the line sheets: a lead imports a pack or writes the first sheet.
+        <b>No cars are known yet.</b>They come with the line sheets: a lead imports a pack, or you
+        <NuxtLink to="/sheets/new">begin the first sheet</NuxtLink>.
       </div>
     </template>
     <div v-else-if="!sheets" class="busy" role="status" aria-label="Loading the line sheets" />

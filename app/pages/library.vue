@@ -36,7 +36,7 @@ const shown = computed(() => arrangeSheets(sheets.value ?? [], { system: system.
     <div class="spread wrap">
       <h1>Library</h1>
       <div class="row">
-        <template v-if="mayWrite"><v-btn-main to="/sheets/new">New line sheet</v-btn-main></template>
+        <v-btn-main to="/sheets/new">New line sheet</v-btn-main>
         <v-menu
           ><template #activator="{ props: menu }"><v-btn-second v-bind="menu">Export</v-btn-second></template>
           <div class="card stack exports">
@@ -51,7 +51,7 @@ const shown = computed(() => arrangeSheets(sheets.value ?? [], { system: system.
     <LazyPackImport v-if="mayWrite" @taken="refresh" />
     <div v-if="!sheets" class="busy" role="status" aria-label="Loading the library" />
     <div v-else-if="sheets.length === 0" class="empty">
-      <b>No line sheets yet.</b>A lead or an admin imports a pack (*.efferent.json), or writes the first one.
+      <b>No line sheets yet.</b>A lead or an admin imports a pack (*.efferent.json); anybody begins the first one, and a lead publishes it.
     </div>
     <template v-else>
       <div class="tabs" role="group" aria-label="System">
@@ -64,7 +64,7 @@ const shown = computed(() => arrangeSheets(sheets.value ?? [], { system: system.
       <p v-if="shown.length === 0" class="empty">
         <b>No sheet has all of “{{ filter }}”.</b>Take a word away, or choose another system.
       </p>
-      <InTurn v-else><SheetTable :sheets="shown" :sorted="sorted" :may-write="mayWrite" @sort="sortBy" /></InTurn>
+      <InTurn v-else><SheetTable :sheets="shown" :sorted="sorted" @sort="sortBy" /></InTurn>
     </template>
   </div>
 </template>

@@ -35,5 +35,6 @@ export const jobAnswers = {
 }
 export const sheetAnswers = {
   sheet: late(sheet, ({ sheetAnswers }) => sheetAnswers.sheet),
+  family: late(sheet, ({ sheetAnswers }) => sheetAnswers.family),
   families: late(sheet, ({ sheetAnswers }) => sheetAnswers.families),
 }

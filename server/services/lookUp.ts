@@ -49,9 +49,11 @@ export async function addVehicle(vehicle: NewVehicle): Promise<VehicleView> {
     return await withTransaction(async db => {
       const family = await findFamily(db, vehicle.family)
       if (!family)
-        throw new ProblemError('FAMILY_UNKNOWN', `There is no vehicle family “${vehicle.family}”. Import its pack first.`, {
-          errors: [{ path: 'family', message: 'not known' }],
-        })
+        throw new ProblemError(
+          'FAMILY_UNKNOWN',
+          `There is no vehicle family “${vehicle.family}”. Import its pack first, or add the vehicle.`,
+          { errors: [{ path: 'family', message: 'not known' }] },
+        )
       if (vehicle.engine && !family.engines.some(engine => engine.id === vehicle.engine)) {
         throw new ProblemError('REQUEST_BODY', `The ${family.make} ${family.model} has no such engine. Choose one from the list.`, {
           errors: [{ path: 'engine', message: 'not an engine of this family' }],

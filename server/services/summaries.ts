@@ -22,6 +22,8 @@ export const everyMs = 250
 
 const summedMs = new Lru<string, number>(200)
 const later = new Map<string, NodeJS.Timeout>()
+/** What is being summed up just now. */
+const atIt = new Set<Promise<void>>()
 
 /** Whether this process is about to sum the job up, and to tell of it then. */
 export const isSummedSoon = (job: string): boolean => later.has(job)
@@ -42,10 +44,18 @@ export async function sumUpInTime(resolved: ResolvedSheet, state: JobState, gone
 async function sumUpLate(id: string): Promise<void> {
   later.delete(id)
   summedMs.set(id, performance.now())
-  const row = await findJob(getPool(), id).catch(() => undefined)
-  if (!row) return
-  await readUpToDate(getPool(), row).catch(() => {})
-  tellMoved({ id, seq: row.seq })
+  const work = (async () => {
+    const row = await findJob(getPool(), id).catch(() => undefined)
+    if (!row) return
+    await keepSummary(getPool(), row).catch(() => {})
+    tellMoved({ id, seq: row.seq })
+  })()
+  atIt.add(work)
+  await work.finally(() => atIt.delete(work))
+}
+
+async function keepSummary(db: Db, row: JobHeadRow): Promise<void> {
+  if (row.summary_seq !== row.seq) await storeSummary(db, row.id, row.seq, await sumUp(db, row))
 }
 
 async function sumUp(db: Db, row: JobHeadRow): Promise<Summed> {
@@ -83,6 +93,7 @@ export async function sumUpPutOff(db: Db): Promise<void> {
     clearTimeout(timer)
     later.delete(id)
     const row = await findJob(db, id)
-    if (row && row.summary_seq !== row.seq) await storeSummary(db, id, row.seq, await sumUp(db, row))
+    if (row) await keepSummary(db, row)
   }
+  await Promise.all(atIt)
 }

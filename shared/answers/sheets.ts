@@ -4,4 +4,4 @@ import { readSheetView } from '../schemas/sheetView'
 import { reader } from '../versioned'
 
 /** Whole sheets, and the families they are for. */
-export const sheetAnswers = { sheet: readSheetView, families: reader(z.array(familySchema)) }
+export const sheetAnswers = { sheet: readSheetView, family: reader(familySchema), families: reader(z.array(familySchema)) }

@@ -17,3 +17,6 @@ export const roleSchema = z.enum(roles)
 const moveMinutes = z.number().min(0).max(60)
 /** What moving a car on a lift takes, min. */
 export const liftSchema = z.strictObject({ groundHalf: moveMinutes, halfRaised: moveMinutes, groundRaised: moveMinutes })
+
+/** A year of a car. */
+export const yearSchema = z.number().int().min(1900).max(2100)

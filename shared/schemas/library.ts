@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { jointKinds, sourceKinds } from '../../core/sheet/types'
 import { limits } from '../limits'
 import type { SearchKind } from '../searchEntries'
-import { momentSchema, slugSchema, nameSchema, textSchema } from './basics'
+import { momentSchema, slugSchema, nameSchema, textSchema, yearSchema } from './basics'
 
 // What is looked up: cars, sheets, what is found in them, what is noted on them, and what an import brings.
 
@@ -11,12 +11,21 @@ export const newVehicleSchema = z.strictObject({
   plate: nameSchema,
   customer: nameSchema,
   family: slugSchema,
-  year: z.number().int().min(1900).max(2100).optional(),
+  year: yearSchema.optional(),
   engine: slugSchema.optional(),
   /** Vehicle number; `vinRead` says that a failed check digit was read twice and stands so on the car. */
   vin: z.string().trim().max(40).optional(),
   vinRead: z.boolean().optional(),
 })
+/** A vehicle that is not known yet: its years from the first to the last, or the present one. */
+export const newFamilySchema = z.strictObject({
+  make: nameSchema,
+  model: nameSchema,
+  body: nameSchema,
+  years: z.tuple([yearSchema, yearSchema]).refine(([first, last]) => first <= last, { message: 'the first year comes before the last' }),
+  engines: z.array(nameSchema).max(30),
+})
+export type NewFamily = z.infer<typeof newFamilySchema>
 export const noteTargets = ['sheet', 'line', 'joint', 'hold', 'operation'] as const
 export type NoteTarget = (typeof noteTargets)[number]
 export const newNoteSchema = z

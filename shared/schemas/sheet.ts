@@ -19,7 +19,7 @@ import {
 } from '../../core/sheet/types'
 import type { Celsius, Degrees, Kilopascals, Millilitres, Millimetres, Minutes, NewtonMetres } from '../../core/units/types'
 import { limits } from '../limits'
-import { nameSchema as name, slugSchema as slug, textSchema as text } from './basics'
+import { nameSchema as name, slugSchema as slug, textSchema as text, yearSchema as year } from './basics'
 
 // The schemas mirror core/sheet/types.ts; contracts.ts makes any drift between the two a compile error.
 const date = z.iso.date()
@@ -36,7 +36,6 @@ const coordinate = z.number().min(-10_000).max(10_000)
 const vec3 = z
   .tuple([coordinate, coordinate, coordinate])
   .meta({ description: 'x forward, y left, z up, mm (ISO 8855), origin at ground level under the front axle' })
-const year = z.number().int().min(1900).max(2100)
 const list = <T extends z.ZodType>(item: T, max = 200) => z.array(item).max(max)
 
 export const predicateSchema: z.ZodType<Predicate, Predicate> = z

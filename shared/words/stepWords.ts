@@ -37,7 +37,7 @@ const lift: Caution = {
 /** Common practice, no source: the key is in reach from beside a car at waist height; of a raised one, from a step. */
 const upRunning = (at: 'half' | 'raised', sheet: Sheet): Caution => ({
   kind: 'crush',
-  text: `The car is up: ${'in park or neutral, brake on, wheels clear'}. The key is turned through the window, ${at === 'raised' ? 'from a step' : 'from beside it'}: nobody is in it, and nobody climbs in.`,
+  text: `${isMotorcycle(sheet) ? 'The motorcycle is up: in neutral, held upright' : 'The car is up: in park or neutral, brake on'}, wheels clear. The key is turned through the window, ${at === 'raised' ? 'from a step' : 'from beside it'}: nobody is in it, and nobody climbs in.`,
 })
 /** Cautions of a thing, for when it comes off or opens, or goes back. */
 const said = (thing: { cautions: readonly ThingCaution[] } | undefined, moment: 'off' | 'on'): Caution[] =>

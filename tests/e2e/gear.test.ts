@@ -47,7 +47,7 @@ test('a shop’s rules, coils and benders: what is not allowed is said and not r
   await field('Finished flare').fill('2')
   await field('Bar and nut need').fill('30')
   await choose(page, 'Which flare? The nut’s thread', 'M10×1')
-  await expect(page.getByText('Nut with its thread outside: bubble flare.')).toBeVisible()
+  await expect(page.getByText('Nut with its thread outside: double flare, 45° or bubble flare.')).toBeVisible()
   await expectAccessible(page)
   // The same numbers under another name: kept for whoever comes next.
   await page.getByRole('button', { name: 'Keep these numbers' }).click()

@@ -1,6 +1,8 @@
 import { afterAll, beforeAll, expect, inject, it } from 'vitest'
 import { fold } from '../../core/job/evolve'
 import type { JobRow } from '../../shared/schemas/jobRow'
+import pg from 'pg'
+import { prepareDatabase } from '../../launch/database.mjs'
 import { copyDatabase, TestServer } from '../helpers/server'
 
 let server: TestServer
@@ -29,4 +31,22 @@ it('the demo is a day that can be: every stage there is to see, two lifts, nobod
   expect(up.length, `on lifts: ${up.join(', ')}`).toBeLessThanOrEqual(2)
   expect(Math.max(...inHand.values())).toBeLessThanOrEqual(3)
   expect(inHand.size).toBe(3)
+})
+
+it('a first start cut short is begun anew; a workshop that is somebody’s is left alone', async () => {
+  const url = await copyDatabase(inject('admin'), 'template_demo')
+  const database = new pg.Client({ connectionString: url })
+  await database.connect()
+  const people = async () => (await database.query<{ name: string }>('select name from people order by name')).rows.map(({ name }) => name)
+  const all = await people()
+  // As it was when the process was ended: people and sheets are in, the workshop has no name yet.
+  await database.query(`delete from settings where key = 'workshop'`)
+  await database.query(`insert into settings (key, value) values ('demo-being-loaded', 'true')`)
+  await prepareDatabase(url, { demo: true })
+  expect(await people()).toEqual(all)
+  expect((await database.query(`select 1 from settings where key = 'demo-being-loaded'`)).rows).toEqual([])
+  await database.query(`update people set name = 'Somebody Else' where name = $1`, [all[0]])
+  await prepareDatabase(url, { demo: true })
+  expect(await people()).toContain('Somebody Else')
+  await database.end()
 })

@@ -1,6 +1,10 @@
 import { afterAll, beforeAll, expect, inject, it } from 'vitest'
 import { usualJudgement } from '../../core/access/judgeChance'
 import { usualLift } from '../../core/access/liftMinutes'
+import { v7 } from 'uuid'
+import { blankSheet } from '../../core/sheet/mendSheet'
+import type { Family } from '../../core/sheet/types'
+import type { VehicleView } from '../../shared/schemas/library'
 import type { Health, PersonView, SessionView } from '../../shared/schemas/session'
 import type { Client } from '../helpers/server'
 import { copyDatabase, TestServer } from '../helpers/server'
@@ -92,6 +96,48 @@ it('the fluid shelf is the lead’s to fill, and shown to nobody before they hav
   expect((await lead.call('PUT', '/api/shelf', shelf)).body).toEqual(shelf)
   expect((await view(technician)).shelf).toEqual(shelf)
   expect((await view(server.client())).shelf).toEqual([])
+})
+
+it('begins with nothing: a vehicle, its first sheet, a customer’s car and a job', async () => {
+  const di = await server.client().signIn('technician', '9092')
+  expect((await di.call<Family[]>('GET', '/api/families')).body).toEqual([])
+  const said = { make: 'Ondrel', model: 'Tern', body: 'van', years: [2011, 2019], engines: ['2.0 diesel', '1.6 petrol'] }
+  for (const wrong of [
+    { ...said, years: [2019, 2011] },
+    { ...said, years: [2011] },
+    { ...said, make: ' ' },
+    { ...said, id: 'mine' },
+    { ...said, engines: ['2.0 Diesel', '2.0 diesel'] },
+  ])
+    expect((await di.problem('POST', '/api/families', wrong)).body.code, JSON.stringify(wrong)).toBe('REQUEST_BODY')
+  const both = await Promise.all([1, 2].map(() => di.problem('POST', '/api/families', said)))
+  expect(both.map(({ status }) => status).sort()).toEqual([200, 409])
+  expect(both.find(({ status }) => status === 409)!.body.code).toBe('FAMILY_HERE')
+  const { body: families } = await di.call<Family[]>('GET', '/api/families')
+  expect(families).toEqual([
+    {
+      ...said,
+      id: 'ondrel-tern-van-2011-2019',
+      engines: [
+        { id: '2-0-diesel', name: '2.0 diesel' },
+        { id: '1-6-petrol', name: '1.6 petrol' },
+      ],
+    },
+  ])
+  const [family] = families
+  const sheet = blankSheet('tern-cooler', 'Cooler line', 'transmission-cooler', family!.id)
+  expect((await di.problem('POST', '/api/sheets/tern-cooler/revisions', { sheet })).body.code).toBe('AUTH_ROLE')
+  expect((await admin.call('POST', '/api/sheets/tern-cooler/revisions', { sheet })).status).toBe(200)
+  const car = { plate: 'TE 11 RNS', customer: 'M. Ness', family: family!.id, engine: '2-0-diesel' }
+  const { body: vehicle } = await di.call<VehicleView>('POST', '/api/vehicles', car)
+  const job = { id: v7(), at: new Date().toISOString(), device: 'test', sheet: sheet.id, vehicle: vehicle.id }
+  expect((await di.call('POST', '/api/jobs', job)).status).toBe(200)
+})
+
+it('a vehicle written in other letters has an id all the same', async () => {
+  const said = { make: 'Ондрел', model: 'Крачка', body: 'фургон', years: [2011, 2019], engines: ['два', 'три'] }
+  const { body } = await admin.call<Family>('POST', '/api/families', said)
+  expect(body).toMatchObject({ make: 'Ондрел', id: 'n-1-n-2-n-3-2011-2019', engines: [{ id: 'n-1' }, { id: 'n-2' }] })
 })
 
 it('a wrench goes with its person, not with the tablet', async () => {

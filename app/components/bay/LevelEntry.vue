@@ -161,7 +161,8 @@ watch(
   />
   <p v-if="correctionWords" role="status" class="said">{{ correctionWords }}</p>
   <p v-if="reading === 'foam'" class="soft">It rests first. {{ restWords }} A level read in it does not count.</p>
-  <div v-if="!isSealed && (reading === 'below' || reading === 'above')" class="more">
+  <!-- What is done about a reading follows one that is whole: without its temperature it is none. -->
+  <div v-if="!isSealed && draft && (reading === 'below' || reading === 'above')" class="more">
     <!-- What comes of too much is known of the lines' own fluid only. -->
     <p v-if="reading === 'above' && !circuit" class="caution">{{ overfullWords[sheet.system] }}</p>
     <QuantityEntry

@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import { settleValue, settleWindow } from '#core/sheet/settleContested'
 import type { Sheet } from '#core/sheet/types'
 import { formatNumber } from '#core/units/formatQuantity'
-import { bleedWords, cautionWords, list, pressureWords } from '#shared/words/vocabulary'
+import { bleedWords, cautionWords, pressureWords } from '#shared/words/vocabulary'
 import { useUnits } from '~/stores/units'
 
 /** On paper, below the fittings: fluid, level, bleeding, and every caution of the sheet. */

@@ -5,7 +5,7 @@ import { systemWords } from '#shared/words/vocabulary'
 import type { SortKey } from '~/utils/arrangeSheets'
 
 /** The sheets of the library: each at a glance once it comes into sight, sorted by any of its columns. */
-const props = defineProps<{ sheets: readonly SheetHead[]; sorted: { by: SortKey; down: boolean }; mayWrite: boolean }>()
+const props = defineProps<{ sheets: readonly SheetHead[]; sorted: { by: SortKey; down: boolean } }>()
 const emit = defineEmits<{ sort: [by: SortKey] }>()
 const columns: readonly { key: SortKey; title: string; n?: true }[] = [
   { key: 'title', title: 'Sheet' },
@@ -51,10 +51,8 @@ const arrow = { none: '', ascending: '▲', descending: '▼' } as const
         </td>
         <td class="acts">
           <a :href="`/api/packs/export?sheets=${sheet.id}`" download :aria-label="`Export ${sheet.title}`">file</a
-          ><template v-if="mayWrite"
-            ><NuxtLink :to="`/sheets/${sheet.id}/edit`" :aria-label="`Edit ${sheet.title}`">edit</NuxtLink
-            ><NuxtLink :to="`/sheets/new?copy=${sheet.id}`" :aria-label="`Copy ${sheet.title}`">copy</NuxtLink></template
-          >
+          ><NuxtLink :to="`/sheets/${sheet.id}/edit`" :aria-label="`Edit ${sheet.title}`">edit</NuxtLink
+          ><NuxtLink :to="`/sheets/new?copy=${sheet.id}`" :aria-label="`Copy ${sheet.title}`">copy</NuxtLink>
         </td>
       </tr>
     </tbody>

@@ -1,14 +1,13 @@
 <script setup lang="ts">
-import { storeToRefs } from 'pinia'
 import { useServerData } from '~/composables/useServerData'
 import { computed, ref } from 'vue'
 import { navigateTo, useHead, useRoute } from '#imports'
 import { blankSheet } from '#core/sheet/mendSheet'
-import { systems, type Sheet, type System } from '#core/sheet/types'
+import { systems, type Family, type Sheet, type System } from '#core/sheet/types'
 import { limits } from '#shared/limits'
+import { slugOf } from '#shared/slugOf'
 import { systemWords } from '#shared/words/vocabulary'
 import { useConnection } from '~/stores/connection'
-import { useSession } from '~/stores/session'
 import { allSheets } from '~/utils/allSheets'
 import { sheetAnswers } from '~/utils/answers'
 import { call, wordsOf } from '~/utils/api'
@@ -19,7 +18,6 @@ import { ruleBy, whenTaken } from '~/utils/ruleBy'
 useHead({ title: 'New line sheet · Efferent' })
 const route = useRoute()
 const connection = useConnection()
-const { isLead } = storeToRefs(useSession())
 const title = ref('')
 const id = ref('')
 const system = ref<System>('transmission-cooler')
@@ -38,18 +36,18 @@ const { data: known, trouble: unread } = useServerData(
     return { families, heads }
   },
 )
-const families = computed(() => known.value?.families ?? [])
+/** Made here just now: the list was read before. */
+const made = ref<Family[]>([])
+const families = computed(() => [...(known.value?.families ?? []), ...made.value])
+const adding = ref(false)
+function took(one: Family) {
+  made.value.push(one)
+  family.value = one.id
+  adding.value = false
+}
 const heads = computed(() => known.value?.heads ?? [])
 watch(unread, words => (trouble.value = words))
-const slug = computed(() =>
-  (id.value || title.value)
-    .toLowerCase()
-    .normalize('NFKD')
-    .replace(/\p{M}/gu, '')
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-+|-+$/g, '')
-    .slice(0, limits.slug),
-)
+const slug = computed(() => slugOf(id.value || title.value))
 /** What it begins from has been said. */
 const hasSource = computed(() => ({ blank: family.value, copy: copy.value, file: file.value })[from.value])
 const taken = computed(() => heads.value.some(head => head.id === slug.value))
@@ -79,8 +77,7 @@ async function start() {
 </script>
 
 <template>
-  <LeadWrites v-if="!isLead" />
-  <v-form v-else class="stack new" @submit.prevent="whenTaken(start)($event)">
+  <v-form class="stack new" @submit.prevent="whenTaken(start)($event)">
     <h1>New line sheet</h1>
     <div class="tabs" role="group" aria-label="Start from">
       <v-btn-choice :aria-pressed="from === 'blank'" @click="from = 'blank'">Blank</v-btn-choice
@@ -115,7 +112,12 @@ async function start() {
         label="Vehicle family"
         placeholder="not chosen yet"
         persistent-placeholder
-    /></template>
+        :hint="known && families.length === 0 ? 'No vehicle is known here yet: add the first one.' : undefined"
+        persistent-hint
+      /><NewFamily v-if="adding" @added="took" /><v-btn-quiet v-else size="small" @click="adding = true">
+        A vehicle that is not here yet
+      </v-btn-quiet></template
+    >
     <p v-if="taken" class="trouble">
       “{{ slug }}” is here already. <NuxtLink :to="`/sheets/${slug}/edit`">Edit it</NuxtLink>, or give the new one another id.
     </p>

@@ -27,6 +27,15 @@ export async function findFamilies(db: Db, ids: string[]): Promise<Family[]> {
   return rows.map(row => toFamily(row.body))
 }
 
+export async function insertFamily(db: Db, family: Family): Promise<void> {
+  await db.query('insert into families (id, make, model, body) values ($1::text, $2::text, $3::text, $4::jsonb)', [
+    family.id,
+    family.make,
+    family.model,
+    JSON.stringify(family),
+  ])
+}
+
 export async function upsertFamily(db: Db, family: Family): Promise<void> {
   await db.query(
     `insert into families (id, make, model, body) values ($1::text, $2::text, $3::text, $4::jsonb)

@@ -53,8 +53,7 @@ const lineDrawn = computed(() => drawn.value?.lines.find(({ id: one }) => one ==
 </script>
 
 <template>
-  <LeadWrites v-if="!isLead" :sheet="id" />
-  <NoDraft v-else-if="!draft" :unreadable="unreadable" :trouble="trouble" @discard="discard" />
+  <NoDraft v-if="!draft" :unreadable="unreadable" :trouble="trouble" @discard="discard" />
   <div v-else class="stack">
     <EditHead
       :draft="draft"
@@ -62,6 +61,7 @@ const lineDrawn = computed(() => drawn.value?.lines.find(({ id: one }) => one ==
       :changes="changes.length"
       :may-undo="past.length > 0"
       :may-publish="publishable"
+      :is-lead="isLead"
       :busy="busy"
       @undo="undo"
       @discard="discard"

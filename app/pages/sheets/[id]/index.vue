@@ -49,7 +49,7 @@ useActs('This line sheet', [
   { text: 'Print a bay card', keys: 'p', run: print },
   { text: 'Next joint along the line', keys: 'ArrowRight', run: () => step(1) },
   { text: 'The joint before', keys: 'ArrowLeft', run: () => step(-1) },
-  { text: 'Write on this sheet', keys: 'e', isOpen: () => isLead.value, run: () => void navigateTo(`/sheets/${sheet.value?.id}/edit`) },
+  { text: 'Write on this sheet', keys: 'e', run: () => void navigateTo(`/sheets/${sheet.value?.id}/edit`) },
   ...standpoints.map((point, i) => ({
     // Said in this vehicle's words once the sheet is here.
     get text() {
@@ -71,7 +71,7 @@ useActs('This line sheet', [
       <div class="row no-print">
         <v-btn-main :disabled="!resolved" @click="opening = true">Open a job <kbd>j</kbd></v-btn-main
         ><v-btn-second @click="print">Bay card <kbd>p</kbd></v-btn-second
-        ><v-btn-second v-if="isLead" :to="`/sheets/${sheet.id}/edit`">Edit <kbd>e</kbd></v-btn-second>
+        ><v-btn-second :to="`/sheets/${sheet.id}/edit`">Edit <kbd>e</kbd></v-btn-second>
       </div>
     </div>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
