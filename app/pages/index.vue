@@ -125,6 +125,11 @@ const rows = computed(() => {
 .next {
   font-weight: 600;
 }
+/* A badge that says more than its column holds goes on below. */
+.timers :deep(.timer) {
+  flex-wrap: wrap;
+  max-width: 100%;
+}
 @media (max-width: 980px) {
   .jobs li {
     grid-template-columns: 1fr 1fr;

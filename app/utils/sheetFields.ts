@@ -369,7 +369,7 @@ export const chapters: Chapter[] = [
         ],
       },
       ways('withdraw', 'Ways out'),
-      { kind: 'sealed', key: 'sealed', label: 'What is on the car came filled and sealed', optional: true },
+      { kind: 'sealed', key: 'sealed', label: 'The old one came sealed', optional: true },
       text('withdrawNote', 'How it comes out', { optional: true, long: true }),
       text('feeding', 'How the new one goes in', { optional: true, long: true }),
       failure,

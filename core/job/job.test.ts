@@ -62,6 +62,8 @@ describe('a whole job', () => {
     expect(summarise(played.state!, played.steps(), []).timers).toHaveLength(1)
     expect(summarise(played.workUntil('road-test').state!, played.steps(), []).timers).toEqual([])
     expect(stage(played.workUntil())).toBe('to-sign-off')
+    // A look answered anew leaves no plan, and what is due stays due.
+    expect(summarise(played.state!, [], [{ kind: 'down', gates: ['end'], since: 0 }]).stage).toBe('opened')
   })
 })
 

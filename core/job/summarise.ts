@@ -45,7 +45,10 @@ export function summarise(
           ? 'opened'
           : next
             ? stageOf[next.phase]
-            : 'to-sign-off'
+            : missing.length === 0
+              ? 'to-sign-off'
+              : // Nothing to do next, and something due: its plan cannot be made, or holds it no more.
+                'opened'
   return {
     stage,
     paused: state.paused !== undefined,

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { nearestWords, slipsBetween } from './nearestWords'
+import { isMended, nearestWords, slipsBetween } from './nearestWords'
 
 describe('slipsBetween', () => {
   it('agrees with the textbook pairs', () => {
@@ -52,4 +52,11 @@ describe('nearestWords', () => {
     expect(nearestWords('zzyzx', ['size', 'hose'])).toEqual([])
     expect(nearestWords('abc', [])).toEqual([])
   })
+})
+
+it('three letters alone are not read as others; beside a number they may be a plate’s', () => {
+  expect(isMended('red', ['red'])).toBe(false)
+  expect(isMended('red', ['red', 'hose'])).toBe(false)
+  expect(isMended('lym', ['sk', '41', 'lym'])).toBe(true)
+  expect(isMended('coler', ['coler', 'lines'])).toBe(true)
 })

@@ -20,6 +20,13 @@ export function slipsBetween(typed: string, known: string, asBeginning = false):
 }
 
 /**
+ * Whether a word that nothing is found by is read as another: of three letters one slip makes almost any other (“red” half the plates), so
+ * they are mended only beside a number, as the parts of a plate are. Our own.
+ */
+export const isMended = (word: string, words: readonly string[]): boolean =>
+  [...word].length > 3 || words.some(other => other !== word && /\d/.test(other))
+
+/**
  * Of known words like the one typed, those the fewest slips away: one slip in a short word, one in three letters in a long one, or none at
  * all.
  */

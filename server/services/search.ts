@@ -1,5 +1,5 @@
 import { queryWords, tokensOf, tokensOfPlate } from '../../core/search/tokens'
-import { nearestWords } from '../../core/search/nearestWords'
+import { isMended, nearestWords } from '../../core/search/nearestWords'
 import { rankEntries } from '../../core/search/rankEntries'
 import { whyFound } from '../../core/search/whyFound'
 import { fitOf } from '../../core/sheet/fitOf'
@@ -38,7 +38,7 @@ export async function search(db: Db, query: string): Promise<SearchResult> {
   const words = queryWords(query)
   if (words.length === 0) return { query, hits: [], tookMs: 0, mended: [], partly: false }
   const near = await nearWords(db, words)
-  const wanted = words.map(word => ({ word, near: nearestWords(word, near.get(word) ?? []) }))
+  const wanted = words.map(word => ({ word, near: isMended(word, words) ? nearestWords(word, near.get(word) ?? []) : [] }))
   let rows = await findEntries(db, tsquery(wanted, 'all'), limits.searchCandidates)
   const partly = rows.length === 0 && wanted.length > 1
   if (partly) rows = await findEntries(db, tsquery(wanted, 'any'), limits.searchCandidates)

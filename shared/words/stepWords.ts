@@ -12,6 +12,7 @@ import type { PanPlace } from '../../core/route/panPlace'
 import { formatNumber } from '../../core/units/formatQuantity'
 import { settleValue, settleWindow } from '../../core/sheet/settleContested'
 import { pressureSourceOf } from '../../core/job/carState'
+import { fillMark } from '../../core/job/fillMark'
 import { isWheel } from '../../core/sheet/carRests'
 import { carTestOf } from '../../core/job/carTests'
 import { levelsOf } from '../../core/sheet/levelsOf'
@@ -359,7 +360,7 @@ export function stepWords(
     case 'fill':
       return words(
         pressureSourceOf(sheet) === 'engine' ? 'Fill before the engine runs' : 'Fill the reservoir',
-        `${name.fill(step.target)}. The specified fluid, ${isVacuumFilled(sheet) ? `no funnel. ${sheet.bleeding.summary}` : 'clean funnel.'} As much as came out goes in first; the level check decides the rest.`,
+        `${name.fill(step.target)}. The specified fluid, ${isVacuumFilled(sheet) ? `no funnel. ${sheet.bleeding.summary}` : 'clean funnel.'} ${fillMark(sheet) ? 'To its mark: the line below fills while it is bled.' : 'As much as came out goes in first; the level check decides the rest.'}`,
         'Record',
         byPhase(sheet, 'fill'),
       )

@@ -4,6 +4,7 @@ import { isGlycol, kindOfFluid } from '#core/fluid/fluidKinds'
 import { judgeFill } from '#core/fluid/judgeFill'
 import { balanceOf } from '#core/job/balanceOf'
 import { bleedMethodOf } from '#core/job/carState'
+import { fillMark } from '#core/job/fillMark'
 import type { Step } from '#core/job/listSteps'
 import type { AmountSaid } from '#core/job/saidCommand'
 import type { JobCommand } from '#core/job/types'
@@ -41,6 +42,11 @@ const doubts = computed(() => {
   const reservoir = settleValue(circuit ? 'unknown' : (resolved.value.sheet.fluid.reservoir ?? 'unknown'))
   return judgeFill(toSi('volume', amount), balance.value, reservoir.kind === 'unknown' ? undefined : reservoir.value)
 })
+/** An empty hose takes nothing before it is bled: the reservoir at its mark is all that goes in, once something has. */
+const mark = goesIn && !circuit ? fillMark(resolved.value.sheet) : undefined
+function atMark(): void {
+  if (mark) emit('also', { type: 'levelRead', level: mark.id, engine: mark.engine, reading: 'at' })
+}
 const label = goesIn ? 'put in' : plain.type === 'fluidCaught' ? 'caught' : 'drawn off'
 </script>
 
@@ -59,6 +65,10 @@ const label = goesIn ? 'put in' : plain.type === 'fluidCaught' ? 'caught' : 'dra
     Expected {{ units.volumeRange(job.fluid.spill.least, job.fluid.spill.most) }}, likely {{ units.volume(job.fluid.spill.likely) }}.
   </p>
   <p v-for="doubt in doubts" :key="doubt.code" class="caution" role="status">{{ fillDoubtWords(doubt, units.volume) }}</p>
+  <template v-if="mark && job.state!.added.length > 0">
+    <p>Takes no more before it is bled? Then the mark decides, and the rest goes in between the rounds.</p>
+    <v-btn-second @click="atMark">It stands at the mark: {{ mark.name }}</v-btn-second>
+  </template>
   <SealingEntry v-if="goesIn && !circuit" may-be-spared @say="command => emit('also', command)" />
   <FluidBalance :balance="balance" :estimate="circuit ? undefined : job.fluid" />
 </template>

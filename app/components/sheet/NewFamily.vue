@@ -38,7 +38,7 @@ async function add() {
       <v-text-field v-model="typed.make" label="Make" :rules="[ruleBy(fields.make)]" />
       <v-text-field v-model="typed.model" label="Model" :rules="[ruleBy(fields.model)]" />
     </div>
-    <v-text-field v-model="typed.body" label="Body" placeholder="van, estate, pick-up …" :rules="[ruleBy(fields.body)]" />
+    <v-text-field v-model="typed.body" label="Body: van, estate, pick-up …" :rules="[ruleBy(fields.body)]" />
     <div class="row">
       <v-text-field v-model="typed.first" label="First year" inputmode="numeric" :rules="[numberRule(yearSchema)]" />
       <v-text-field v-model="typed.last" label="Last year" inputmode="numeric" :rules="[numberRule(yearSchema)]" />
