@@ -109,6 +109,32 @@ test('a joint selected in strip, picture or table is selected in all three', asy
   await expectFits(page)
 })
 
+test('a technician writes down a vehicle that nobody knew and begins its sheet; publishing it is the lead’s', async ({ page }) => {
+  await signIn(page, 'technician', '/library')
+  await page.getByRole('link', { name: 'New line sheet' }).click()
+  await page.getByRole('textbox', { name: 'Title', exact: true }).fill('Heater hoses')
+  await page.getByRole('button', { name: 'A vehicle that is not here yet' }).click()
+  const vehicle = page.getByRole('region', { name: 'A vehicle that is not here yet' })
+  await expect(vehicle.getByRole('button')).toBeDisabled()
+  await vehicle.getByLabel('Make').fill('Ondrel')
+  await vehicle.getByLabel('Model').fill('Tern')
+  await vehicle.getByLabel(/^Body/).fill('van')
+  await vehicle.getByLabel('First year').fill('2019')
+  await vehicle.getByLabel('Last year').fill('2011')
+  // Years the wrong way round are none.
+  await expect(vehicle.getByRole('button')).toBeDisabled()
+  await vehicle.getByLabel('First year').fill('2005')
+  await expectAccessible(page)
+  await vehicle.getByRole('button', { name: 'Add this vehicle' }).click()
+  await expect(vehicle).toHaveCount(0)
+  await page.getByRole('button', { name: 'Start writing' }).click()
+  await expect(page.getByRole('heading', { name: 'Heater hoses' })).toBeVisible()
+  await expect(page.getByText('A lead publishes it')).toBeVisible()
+  await expect(page.getByRole('button', { name: /^Publish/ })).toHaveCount(0)
+  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'As a file' }).click()])
+  expect(file.suggestedFilename()).toBe('heater-hoses.json')
+})
+
 test('a lead writes a sheet, mends it, publishes it, and folds a bay note into the next revision', async ({ page, browser, server }) => {
   test.setTimeout(180_000)
   await signIn(page, 'lead', '/library')
