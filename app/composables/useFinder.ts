@@ -2,19 +2,23 @@ import { libraryAnswers } from '#shared/answers/library'
 import { computed, ref, watch, type Ref } from 'vue'
 import { navigateTo } from '#imports'
 import type { SearchHit, SearchResult } from '#shared/schemas/library'
+import type { JobRow } from '#shared/schemas/jobRow'
 import { useConnection } from '~/stores/connection'
+import { useFloor } from '~/stores/floor'
 import { call, wordsOf } from '~/utils/api'
+import { jobsOn } from '~/utils/jobsOn'
 
 export type Target = { to: string; text: string }
 const sheetPath = (id: string, query: Record<string, string | undefined> = {}) => {
   const search = new URLSearchParams(Object.entries(query).filter((pair): pair is [string, string] => pair[1] !== undefined)).toString()
   return `/sheets/${id}${search ? `?${search}` : ''}`
 }
-/** Everything a hit can open. */
-export function targetsOf(hit: SearchHit): Target[] {
+/** Everything a hit can open; of a car that is being worked on, that work first. `open`: the jobs on the floor. */
+export function targetsOf(hit: SearchHit, open: readonly JobRow[]): Target[] {
   switch (hit.kind) {
     case 'vehicle':
       return [
+        ...jobsOn(open, hit.vehicle.id).map(job => ({ to: `/jobs/${job.id}`, text: `Job ${job.number}: ${job.sheetTitle}` })),
         ...hit.sheets.map(sheet => ({ to: sheetPath(sheet.id, { vehicle: hit.vehicle.id }), text: sheet.title })),
         { to: `/car?vehicle=${hit.vehicle.id}`, text: 'All lines of this car' },
       ]
@@ -34,11 +38,12 @@ export function targetsOf(hit: SearchHit): Target[] {
 /** What is typed into a search box, what was found, and the one the arrow keys are on. */
 export function useFinder(query: Ref<string>) {
   const connection = useConnection()
+  const floor = useFloor()
   const result = ref<SearchResult>()
   const trouble = ref('')
   const at = ref(0)
   let wanted = 0
-  const targets = computed(() => result.value?.hits.flatMap(targetsOf) ?? [])
+  const targets = computed(() => result.value?.hits.flatMap(hit => targetsOf(hit, floor.open)) ?? [])
 
   async function search(): Promise<void> {
     const mine = ++wanted

@@ -41,6 +41,22 @@ test('search: one box everywhere, by keyboard, with slips mended', async ({ page
   await expectAccessible(page)
 })
 
+test('a car that is being worked on leads to that work first, and a second job on it asks', async ({ page }) => {
+  await signIn(page, 'technician', '/lookup?q=FM%2031%20AIR')
+  const car = page.getByRole('main').getByRole('listitem').filter({ hasText: 'FM 31 AIR' })
+  await expect(car.getByRole('link').first()).toHaveText(/^Job \d+: /)
+  await car.getByRole('link', { name: 'All lines of this car' }).click()
+  await page.goto(`/sheets/fulmar-cooler-lines${new URL(page.url()).search}`)
+  await page.getByRole('heading', { level: 1 }).waitFor()
+  await page.keyboard.press('j')
+  const dialog = page.getByRole('dialog')
+  await expect(dialog.getByText('is open on this car and sheet')).toBeVisible()
+  await expect(dialog.getByRole('button', { name: 'Open a second job' })).toBeVisible()
+  await expectAccessible(page)
+  await dialog.getByRole('link', { name: /^Job/ }).click()
+  await expect(page.getByRole('heading', { name: /Job \d+ · FM 31 AIR/ })).toBeVisible()
+})
+
 test('identify: a car by make and model, one look that cannot be had, and a job that is not needed', async ({ page }) => {
   await signIn(page, 'technician', '/car')
   await page.getByRole('button', { name: /Fulmar/ }).click()

@@ -4,10 +4,12 @@ import type { SearchHit, SearchResult } from '#shared/schemas/library'
 import type { SearchKind } from '#shared/searchEntries'
 import { targetsOf } from '~/composables/useFinder'
 import { plural } from '#shared/words/vocabulary'
+import { useFloor } from '~/stores/floor'
 
 /** What was found, in groups; `chosen` is the address the arrow keys are on. */
 const props = defineProps<{ result: SearchResult; chosen?: string; compact?: boolean }>()
 const emit = defineEmits<{ opened: [] }>()
+const floor = useFloor()
 
 const groupWords: Record<SearchKind, string> = {
   vehicle: 'Vehicles',
@@ -56,7 +58,7 @@ const keyOf = (hit: SearchHit, i: number) => `${hit.kind}${i}`
           </div>
           <div class="row">
             <v-btn-second
-              v-for="target in targetsOf(hit)"
+              v-for="target in targetsOf(hit, floor.open)"
               :key="target.to"
               size="small"
               :class="{ main: target.to === chosen }"

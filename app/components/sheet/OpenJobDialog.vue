@@ -8,11 +8,14 @@ import { entryVersion } from '#core/job/types'
 import type { Family, Sheet } from '#core/sheet/types'
 import type { VehicleView } from '#shared/schemas/library'
 import type { Entry } from '#shared/schemas/job'
+import { stageWords } from '#shared/words/vocabulary'
+import { useFloor } from '~/stores/floor'
 import { useServerClock } from '~/stores/serverClock'
 import { useSession } from '~/stores/session'
 import { jobAnswers } from '~/utils/answers'
 import { call, nothing, wordsOf } from '~/utils/api'
 import { deviceId } from '~/utils/device'
+import { jobsOn } from '~/utils/jobsOn'
 import { noCar, saidOfCar, type NewCar } from '~/utils/newCar'
 import { whenTaken } from '~/utils/ruleBy'
 
@@ -27,6 +30,7 @@ const open = defineModel<boolean>({ required: true })
 
 const session = useSession()
 const clock = useServerClock()
+const floor = useFloor()
 const vehicles = ref<VehicleView[]>([])
 const chosen = ref<string>()
 const adding = ref(false)
@@ -57,6 +61,8 @@ watch(
   },
   { immediate: true },
 )
+/** It is being worked on already by this sheet: two records of one job tell half each. */
+const already = computed(() => (adding.value ? [] : jobsOn(floor.open, chosen.value, props.sheet.id)))
 const picked = computed(() => vehicles.value.find(candidate => candidate.id === chosen.value))
 const resolved = computed(() => {
   const car = picked.value ?? (adding.value && family.value ? { family: family.value, traits: props.traits } : undefined)
@@ -149,15 +155,23 @@ async function create() {
       <p v-else-if="resolved" class="caution">
         Its layout is not known yet. Open the job; it asks for one look at the car, then for the lines.
       </p>
+      <p v-for="job in already" :key="job.id" class="caution">
+        <NuxtLink :to="`/jobs/${job.id}`">Job {{ job.number }}</NuxtLink> is open on this car and sheet,
+        {{ stageWords[job.summary.stage] }}. Go on there; open a second one only for other work.
+      </p>
       <v-textarea v-model="complaint" label="What the customer reports (optional)" />
       <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
       <div class="row">
         <v-btn-main type="submit" :disabled="busy || (adding ? !family : !chosen)">
-          {{ busy ? 'Opening …' : (adding ? family : chosen) ? 'Open the job' : 'Choose the vehicle first' }}</v-btn-main><v-btn-second
-          @click="open = false"
-        >
-          Not now
-        </v-btn-second>
+          {{
+            busy
+              ? 'Opening …'
+              : already.length
+                ? 'Open a second job'
+                : (adding ? family : chosen)
+                  ? 'Open the job'
+                  : 'Choose the vehicle first'
+          }}</v-btn-main><v-btn-second @click="open = false"> Not now </v-btn-second>
       </div>
     </v-form>
   </v-dialog>
