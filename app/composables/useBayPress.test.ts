@@ -84,4 +84,22 @@ describe('the large button of the bay', () => {
     await nextTick()
     expect(refusal.value).toBeUndefined()
   })
+  it('a refusal that says how long yet goes when that time is over, and one that came after it stays', async () => {
+    vi.useFakeTimers()
+    mounted()
+    await nextTick()
+    refusal.value = { code: 'JOB_WAIT', wait: 'cool-1', secondsLeft: 60 }
+    await nextTick()
+    vi.advanceTimersByTime(59_000)
+    expect(refusal.value).toBeDefined()
+    vi.advanceTimersByTime(1000)
+    expect(refusal.value).toBeUndefined()
+    refusal.value = { code: 'JOB_WAIT', wait: 'cool-1', secondsLeft: 60 }
+    await nextTick()
+    refusal.value = { code: 'JOB_NOT_PAUSED' }
+    await nextTick()
+    vi.advanceTimersByTime(120_000)
+    expect(refusal.value).toEqual({ code: 'JOB_NOT_PAUSED' })
+    vi.useRealTimers()
+  })
 })

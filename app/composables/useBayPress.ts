@@ -1,4 +1,4 @@
-import { computed, nextTick, ref, watch, type ComputedRef, type Ref } from 'vue'
+import { computed, nextTick, onScopeDispose, ref, watch, type ComputedRef, type Ref } from 'vue'
 import type { JobCommand } from '#core/job/types'
 import { buttonWords } from '#shared/words/factWords'
 import { useJobPage } from '~/composables/useJobPage'
@@ -25,6 +25,13 @@ export function useBayPress({ step, words, entryKey, chosen }: BayStep, taken: (
   )
   // A refusal is about what was entered: it goes when the entry changes.
   watch([() => step.value?.id, draft], () => (refusal.value = undefined))
+  // And one that says how long yet, when that time is over.
+  let over: ReturnType<typeof setTimeout> | undefined
+  watch(refusal, said => {
+    clearTimeout(over)
+    if (said && 'secondsLeft' in said) over = setTimeout(() => (refusal.value = undefined), said.secondsLeft * 1000)
+  })
+  onScopeDispose(() => clearTimeout(over))
 
   /** The entry being kept on this device: pressed again before the screen has moved, it is one press. */
   const keeping = ref('')

@@ -57,7 +57,7 @@ it('a joint’s shape fills in as the job goes', () => {
   expect(jointStatus(joint, played.state!.joints[joint.id])).toBe('torqued')
   expect(played.try({ type: 'signedOff' })).toMatchObject({
     code: 'JOB_MISSING',
-    items: [{ kind: 'leak-look', because: 'disturbed-since' }],
+    items: [{ kind: 'clear' }, { kind: 'wiped' }, { kind: 'leak-look', because: 'disturbed-since' }],
   })
 })
 
