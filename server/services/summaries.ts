@@ -3,7 +3,7 @@ import type { ResolvedSheet } from '../../core/sheet/resolveSheet'
 import type { ErrorCode } from '../../shared/errors'
 import type { JobRow } from '../../shared/schemas/jobRow'
 import type { Summed } from '../sql/jobs/appendEvents'
-import { findJob } from '../sql/jobs/findJob'
+import { findJob, listBehind } from '../sql/jobs/findJob'
 import { summedAt, toJobRow, type JobHeadRow } from '../sql/jobs/jobRows'
 import { storeSummary } from '../sql/jobs/storeSummary'
 import { getPool, type Db } from '../utils/db'
@@ -87,13 +87,13 @@ export async function readForFloor(db: Db, row: JobHeadRow): Promise<JobRow> {
   }
 }
 
-/** Sums up and keeps what was put off, where this process ends before anybody reads it. */
+/**
+ * Sums up and keeps what was put off, where this process ends before anybody reads it. Asked of the database: a timer may have found its
+ * entry not written yet.
+ */
 export async function sumUpPutOff(db: Db): Promise<void> {
-  for (const [id, timer] of later) {
-    clearTimeout(timer)
-    later.delete(id)
-    const row = await findJob(db, id)
-    if (row) await keepSummary(db, row)
-  }
+  for (const timer of later.values()) clearTimeout(timer)
+  later.clear()
   await Promise.all(atIt)
+  for (const row of await listBehind(db)) await keepSummary(db, row)
 }
