@@ -46,6 +46,7 @@ test('a car that is being worked on leads to that work first, and a second job o
   const car = page.getByRole('main').getByRole('listitem').filter({ hasText: 'FM 31 AIR' })
   await expect(car.getByRole('link').first()).toHaveText(/^Job \d+: /)
   await car.getByRole('link', { name: 'All lines of this car' }).click()
+  await page.waitForURL(/\/car\?vehicle=/)
   await page.goto(`/sheets/fulmar-cooler-lines${new URL(page.url()).search}`)
   await page.getByRole('heading', { level: 1 }).waitFor()
   await page.keyboard.press('j')
@@ -221,7 +222,8 @@ test('a lead writes a sheet, mends it, publishes it, and folds a bay note into t
   await bay.getByRole('button', { name: 'Leave the note' }).click()
   await expect(bay.getByRole('listitem').filter({ hasText: 'came out downwards only' })).toBeVisible()
   await bay.goto('/sheets/oil-cooler-hose-short/edit')
-  await expect(bay.getByRole('heading', { name: 'Sheets are written by a lead' })).toBeVisible()
+  await expect(bay.getByText('A lead publishes it')).toBeVisible()
+  await expect(bay.getByRole('button', { name: /^Publish/ })).toHaveCount(0)
   await bay.context().close()
 
   await page.goto('/sheets/oil-cooler-hose-short/edit')

@@ -5,7 +5,7 @@ import { setAsideSchema } from '#shared/schemas/library'
 import { ruleBy, whenTaken } from '~/utils/ruleBy'
 
 /** Notes from the bench that are still open: each goes into this revision, or is set aside with the reason. */
-defineProps<{ notes: readonly NoteView[]; folded: readonly string[]; revision: number }>()
+defineProps<{ notes: readonly NoteView[]; folded: readonly string[]; revision: number; maySetAside: boolean }>()
 const emit = defineEmits<{ fold: [note: NoteView]; setAside: [note: NoteView, why: string] }>()
 const why = ref<Record<string, string>>({})
 </script>
@@ -19,7 +19,7 @@ const why = ref<Record<string, string>>({})
       <div v-if="folded.includes(note.id)" class="good">Goes into revision {{ revision }}.</div>
       <template v-else
         ><div class="row"><v-btn-second size="small" @click="emit('fold', note)">Fold it in</v-btn-second></div>
-        <v-form class="edit-line" @submit.prevent="whenTaken(() => emit('setAside', note, why[note.id]!))($event)">
+        <v-form v-if="maySetAside" class="edit-line" @submit.prevent="whenTaken(() => emit('setAside', note, why[note.id]!))($event)">
           <v-text-field
             v-model="why[note.id]"
             density="compact"

@@ -143,6 +143,7 @@ const lineDrawn = computed(() => drawn.value?.lines.find(({ id: one }) => one ==
           :notes="openNotes"
           :folded="folded"
           :revision="draft.revision"
+          :may-set-aside="isLead"
           @fold="fold"
           @set-aside="(note, why) => setAside(note, why)"
         />
