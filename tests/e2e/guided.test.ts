@@ -137,7 +137,7 @@ test('a clutch hose with everything that comes in between', async ({ page, brows
   await page.getByRole('button', { name: 'Weeping' }).click()
   await page.getByRole('button', { name: 'Record: weeping' }).click()
   // The prop comes out on the ground before a wrench comes near.
-  for (const first of ['Lower the car to the ground', 'Take the prop out', /^Raise the car/]) {
+  for (const first of ['Lower the car to the ground', 'Take the prop out']) {
     await expect(title).toHaveText(first)
     await page.locator('.go').click()
   }
