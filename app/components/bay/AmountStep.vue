@@ -8,6 +8,7 @@ import { fillMark } from '#core/job/fillMark'
 import type { Step } from '#core/job/listSteps'
 import type { AmountSaid } from '#core/job/saidCommand'
 import type { JobCommand } from '#core/job/types'
+import { unknownSealing } from '#core/sheet/sealing'
 import { settleValue } from '#core/sheet/settleContested'
 import { toSi } from '#core/units/convertUnit'
 import { fillDoubtWords } from '#shared/words/fluidWords'
@@ -44,6 +45,8 @@ const doubts = computed(() => {
 })
 /** An empty hose takes nothing before it is bled: the reservoir at its mark is all that goes in, once something has. */
 const mark = goesIn && !circuit ? fillMark(resolved.value.sheet) : undefined
+/** Where nobody has said whether the set came filled, a mark that looks right proves nothing, and is not offered. */
+const isMarkProof = computed(() => unknownSealing(resolved.value.sheet, job.state!.scope, job.inputs?.parts).length === 0)
 function atMark(): void {
   if (mark) emit('also', { type: 'levelRead', level: mark.id, engine: mark.engine, reading: 'at' })
 }
@@ -65,7 +68,7 @@ const label = goesIn ? 'put in' : plain.type === 'fluidCaught' ? 'caught' : 'dra
     Expected {{ units.volumeRange(job.fluid.spill.least, job.fluid.spill.most) }}, likely {{ units.volume(job.fluid.spill.likely) }}.
   </p>
   <p v-for="doubt in doubts" :key="doubt.code" class="caution" role="status">{{ fillDoubtWords(doubt, units.volume) }}</p>
-  <template v-if="mark && job.state!.added.length > 0">
+  <template v-if="mark && isMarkProof && job.state!.added.length > 0">
     <p>Takes no more before it is bled? Then the mark decides, and the rest goes in between the rounds.</p>
     <v-btn-second @click="atMark">It stands at the mark: {{ mark.name }}</v-btn-second>
   </template>
