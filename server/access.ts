@@ -60,6 +60,8 @@ export const access = {
   'POST /api/practice': everyone,
   'PUT /api/judgement': ['lead', 'admin'],
   'PUT /api/shelf': ['lead', 'admin'],
+  'PUT /api/zone': ['lead', 'admin'],
+  'GET /api/reach': everyone,
   'PUT /api/lift': ['lead', 'admin'],
   'PUT /api/making-rules': ['lead', 'admin'],
   'PUT /api/benders/:id': everyone,

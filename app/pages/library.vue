@@ -48,6 +48,7 @@ const shown = computed(() => arrangeSheets(sheets.value ?? [], { system: system.
         >
       </div>
     </div>
+    <div><OtherVehicle /></div>
     <LazyPackImport v-if="mayWrite" @taken="refresh" />
     <div v-if="!sheets" class="busy" role="status" aria-label="Loading the library" />
     <div v-else-if="sheets.length === 0" class="empty">

@@ -26,6 +26,8 @@ const { data: health } = useServerData(
           <h2>Units on this device</h2>
           <UnitsMenu />
         </section>
+        <ShopClock />
+        <ShopReach />
         <ThisDevice />
         <SignedIn />
         <PeopleList v-if="seesPeople" />

@@ -11,6 +11,7 @@ import { startAnswers } from '~/utils/answers'
 import { call, nothing } from '~/utils/api'
 import { deviceStore, type KeptKey } from '~/utils/deviceStore'
 import { askKept, forgetAnswers } from '~/utils/keptAnswers'
+import { shopZone } from '~/utils/whenWords'
 
 /** As long as the server lets a sign-in last. */
 const signInMs = limits.signInHours * 3_600_000
@@ -58,6 +59,7 @@ export const useSession = defineStore('session', () => {
     if (away && !(Date.now() - at < signInMs)) throw away
     if (away) useConnection().notice(away)
     isOld.value = away !== undefined
+    if (value.zone) shopZone.value = value.zone
     view.value = value
     return value
   }
@@ -128,11 +130,17 @@ export const useSession = defineStore('session', () => {
     if (view.value) view.value = { ...view.value, shelf: kept }
   }
 
+  /** The clock on the shop's wall: every time on every page is told by it. */
+  async function setZone(zone: string): Promise<void> {
+    shopZone.value = await call('PUT', '/api/zone', startAnswers.zone, zone)
+    if (view.value) view.value = { ...view.value, zone: shopZone.value }
+  }
+
   /** Kept with the person, for any tablet; without the server it is kept on this device until the next time. */
   async function setWrench(millimetres: number): Promise<void> {
     if (view.value) view.value = { ...view.value, wrench: millimetres }
     await call('PUT', '/api/wrench', nothing, { millimetres })
   }
 
-  return { view, isOld, person, isLead, sign, ownLift, setJudgement, setLift, setShelf, setWrench, load, signIn, setUp, signOut }
+  return { view, isOld, person, isLead, sign, ownLift, setJudgement, setLift, setShelf, setZone, setWrench, load, signIn, setUp, signOut }
 })

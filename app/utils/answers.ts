@@ -25,6 +25,7 @@ export const startAnswers = {
   lift: late(start, ({ readLift }) => readLift),
   session: late(start, ({ readSession }) => readSession),
   shelf: late(start, ({ readShelf }) => readShelf),
+  zone: late(start, ({ readZone }) => readZone),
   signIn: late(start, ({ readSignIn }) => readSignIn),
 }
 export const jobAnswers = {

@@ -680,7 +680,16 @@ export const chapters: Chapter[] = [
     part: 'fills',
     title: 'Fill points',
     list: { one: 'fill point', blank: n => ({ id: `fill-${n}`, name: 'Fill plug', ways: [plainWay], tools: [] }) },
-    fields: [id, text('name', 'Name'), number('hex', 'Hex', 'mm', true), tools, ways(), centre],
+    fields: [
+      id,
+      text('name', 'Name'),
+      number('hex', 'Hex', 'mm', true),
+      contested('torque', 'Torque', 'window', 'N·m', true),
+      { ...seals, optional: true },
+      tools,
+      ways(),
+      centre,
+    ],
   },
   { part: 'levels', title: 'Levels', list: { one: 'level', blank: n => blankLevel(`level-${n}`) }, fields: levelFields },
   {

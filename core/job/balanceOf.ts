@@ -1,9 +1,9 @@
 import type { Amount } from '../fluid/balanceCircuit'
-import { balanceFluid, type FluidBalance } from '../fluid/balanceFluid'
+import { balanceFluid, type FluidBalance, type Handled } from '../fluid/balanceFluid'
 import { estimateFluid } from '../fluid/estimateFluid'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import type { Slug } from '../sheet/types'
-import { millilitres } from '../units/types'
+import { millilitres, type Millilitres } from '../units/types'
 import { isOff, measuredOf } from './carState'
 import { openingsOf } from './openingsOf'
 import type { JobState } from './types'
@@ -15,13 +15,16 @@ import type { JobState } from './types'
 export function balanceOf(resolved: ResolvedSheet, state: JobState, circuit: Slug = resolved.sheet.id): FluidBalance {
   const { caught, extracted, added } = measuredOf(resolved.sheet, state, circuit)
   const leaked = state.leaked[circuit]
+  // Rounds are made with the lines' own fluid.
+  const rounds = circuit === resolved.sheet.id ? state.rounds : []
+  const measured = (volume: Millilitres | undefined): Handled[] => (volume ? [{ volume, how: 'measured' }] : [])
   return balanceFluid(
     {
-      left: [...caught, ...extracted],
+      left: [...caught, ...extracted, ...rounds.flatMap(({ outVolume }) => measured(outVolume))],
       held: circuit === resolved.sheet.id ? heldInOld(resolved, state) : undefined,
       leaked: leaked && (leaked.amount ?? null),
     },
-    added,
+    [...added, ...rounds.flatMap(({ inVolume }) => measured(inVolume))],
   )
 }
 

@@ -130,6 +130,7 @@ describe('less than a line', () => {
       'Start the engine',
       'Read the level: Overflow plug in the gearbox pan',
       'Torque: Overflow plug in the gearbox pan',
+      'Back in, and torqued: Fill plug, gearbox right side',
       'Look at its seal: Gearbox pan',
       'Stop the engine',
       'Put back: Undershield',

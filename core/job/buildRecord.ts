@@ -144,6 +144,9 @@ export type JobRecord = {
     airBack?: boolean
     bubble?: number
     stands?: number
+    /** Let out in it and put in after it, mL, where somebody measured. */
+    out?: Millilitres
+    in?: Millilitres
     by: string
     at: string
   }[]
@@ -219,11 +222,11 @@ const torqueEntry = (joint: string, name: string, torque: TorqueJudged, { by, at
 })
 /** A group of fasteners goes by its part and by what it is. */
 function nameOfTightened(sheet: Sheet, id: string, group: number): string {
-  const { operations, holds, bleeders } = sheet
+  const { operations, holds, bleeders, fills } = sheet
   const operation = operations.find(candidate => candidate.id === id)
   const fastener = operation?.fasteners[group]
   if (operation && fastener) return `${operation.name}, ${fastener.what} ${fastener.size}`
-  return [...holds, ...bleeders, ...levelsOf(sheet)].find(candidate => candidate.id === id)?.name ?? id
+  return [...holds, ...bleeders, ...fills, ...levelsOf(sheet)].find(candidate => candidate.id === id)?.name ?? id
 }
 
 function nameOfThing(sheet: Sheet, about: ObservedThing, id: string): string {
@@ -316,7 +319,9 @@ export function buildRecord(resolved: ResolvedSheet, state: JobState, events: re
         ),
       ),
     ],
-    rounds: state.rounds.map(({ bleeder, count, saw, toppedUp, airBack, bubble, stands, by, at }) => ({
+    rounds: state.rounds.map(({ bleeder, count, saw, toppedUp, airBack, bubble, stands, outVolume, inVolume, by, at }) => ({
+      ...(outVolume !== undefined && { out: outVolume }),
+      ...(inVolume !== undefined && { in: inVolume }),
       ...(airBack && { airBack }),
       ...(bubble !== undefined && { bubble }),
       ...(stands !== undefined && { stands }),

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { known, pocketCar, pocketSheet, Story } from '../../tests/helpers/pocketCar'
 import { systems, type BleedMethod, type Level, type Operation, type Sheet, type System } from '../sheet/types'
 import { minutes, newtonMetres } from '../units/types'
+import { celsius } from '../units/types'
 import {
   asksTemperature,
   bleedMethodOf,
@@ -268,6 +269,14 @@ describe('levels', () => {
   it('asks for a temperature where one is stated and the fluid gets hot', () => {
     expect(asksTemperature({ system: 'transmission-cooler' }, hot)).toBe(true)
     expect(asksTemperature({ system: 'transmission-cooler' }, cold)).toBe(false)
+    // From a cold engine to a warm one: whatever the oil has, it lies inside. Just short of that it is measured.
+    const wide = (low: number, high: number) =>
+      ({
+        ...hot,
+        temperature: { values: [{ value: { low: celsius(low), high: celsius(high) }, source: 'measured', date: '2026-01-01' }] },
+      }) as unknown as Level
+    expect(asksTemperature({ system: 'oil-feed' }, wide(15, 95))).toBe(false)
+    expect([wide(25, 95), wide(15, 75)].map(level => asksTemperature({ system: 'oil-feed' }, level))).toEqual([true, true])
     expect(asksTemperature({ system: 'brake' }, hot)).toBe(false)
     expect(asksTemperature({ system: 'clutch' }, hot)).toBe(false)
   })

@@ -3,8 +3,9 @@ import type { ResolvedSheet } from '../sheet/resolveSheet'
 import { bleedMethodsFor } from '../bleed/bleedMethodsFor'
 import { wantsFilling, wantsReading, type Renewal } from '../sheet/sealing'
 import { isWheel, restOf, type Rest } from '../sheet/carRests'
-import { settleValue, settleWindow } from '../sheet/settleContested'
-import type { BleedMethod, Level, LiftPosition, Operation, Sheet, Slug } from '../sheet/types'
+import { settleValue, settleWindow, type Settled } from '../sheet/settleContested'
+import type { BleedMethod, Level, LiftPosition, Operation, Sheet, Slug, Window } from '../sheet/types'
+import { celsius, type Celsius } from '../units/types'
 import { spanSeconds, type Moment } from './timer'
 import type { JobState, JointRecord, Mark, Pressure, PressureBy } from './types'
 
@@ -177,9 +178,14 @@ export function bleedPlaces(sheet: Sheet, inputs: { bleed?: BleedMethod } | unde
 export const decidingLevel = ({ levels }: Pick<Sheet, 'levels'>): Level | undefined =>
   levels.find(level => level.decides) ?? levels.findLast(level => level.engine === 'idling') ?? levels.at(-1)
 
+/** From a workshop's own temperature to that of an engine that has run: whatever it is, it lies inside (common practice, no source). */
+const fromCold = celsius(20)
+const toWarm = celsius(80)
+const asksThermometer = (window: Settled<Window<Celsius>>): boolean =>
+  window.kind !== 'unknown' && !(window.value.low <= fromCold && window.value.high >= toWarm)
 /** A reservoir that stays cool is read as it is; anywhere else a stated window asks for the fluid's temperature. */
 export const asksTemperature = ({ system }: Pick<Sheet, 'system'>, level: Level): boolean =>
-  !staysCool.includes(system) && settleWindow(level.temperature).kind !== 'unknown'
+  !staysCool.includes(system) && asksThermometer(settleWindow(level.temperature))
 
 /** Parts that are off and that the car rests on, or that something on the floor holds it by. */
 export const restsOff = ({ operations }: Pick<Sheet, 'operations'>, state: JobState): { operation: Operation; rest: Rest }[] =>

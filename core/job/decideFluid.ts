@@ -6,7 +6,7 @@ import { isGlycol, kindOfFluid, type FluidKind } from '../fluid/fluidKinds'
 import { judgeLevel, readingError } from '../fluid/levelAtTemperature'
 import { usualDensity } from '../fluid/usualDensity'
 import { volumeByWeight } from '../fluid/volumeByWeight'
-import { fail, ok } from '../result'
+import { fail, ok, type Result } from '../result'
 import { isSealedSheet } from '../sheet/sealing'
 import { levelForm } from '../sheet/levelForm'
 import { settleValue, settleWindow } from '../sheet/settleContested'
@@ -30,6 +30,14 @@ import { outOfReason } from './outOfReason'
 import { secondsLeft } from './timer'
 import type { JobState, Refusal, Weighed } from './types'
 
+/** What a round let out and what went in after it, mL; what nobody measured is not there. */
+function amountsOf(round: Of<'roundBled'>): Result<{ outVolume?: Millilitres; inVolume?: Millilitres }, Refusal> {
+  const [out, into] = [round.out, round.in].map(entered => entered && volumeOf(entered))
+  if (out && !out.ok) return out
+  if (into && !into.ok) return into
+  return ok({ ...(out && { outVolume: out.value }), ...(into && { inVolume: into.value }) })
+}
+
 /** Refuses a bleeder that is not on the plan's list, and a round of a circuit that was not opened. */
 export function decideRound(state: JobState, command: Of<'roundBled'>, context: Context): Decision {
   const { sheet } = context.resolved
@@ -52,8 +60,10 @@ export function decideRound(state: JobState, command: Of<'roundBled'>, context: 
   } else if (command.running) return fail({ code: 'JOB_ENGINE', is: 'off' })
   // A pedal, a wheel or a pump makes pressure; letting it run by itself makes none.
   // Foam in a clear hose says: go on. In what circulates it is whipped in, and the next turn whips in more.
+  const amounts = amountsOf(command)
+  if (!amounts.ok) return amounts
   const isWhipped = command.saw === 'foam' && !staysCool.includes(sheet.system)
-  const said = isWhipped ? { ...command, rest: foamRestOf(sheet) } : command
+  const said = { ...command, ...amounts.value, ...(isWhipped && { rest: foamRestOf(sheet) }) }
   return bleedMethodOf(sheet, state.inputs) === 'gravity' ? ok(said) : (guarded('pressure', state, context) ?? ok(said))
 }
 

@@ -46,6 +46,7 @@ export function decideLeaflet(command: Of<'leafletRead'>, { resolved }: Context)
     hold: resolved.holds,
     bleeder: sheet.bleeders,
     level: levelsOf(sheet),
+    fill: sheet.fills,
   }
   if (!things[thing].some(({ id }) => id === target)) return unknown(thing, target)
   if (thing === 'operation') {

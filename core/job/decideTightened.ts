@@ -12,10 +12,10 @@ export function decideTightened(state: JobState, command: Of<'tightened'>, conte
   if (found?.thing !== thing) return unknown(thing, target)
   const { asked } = found
   if (torques.length !== asked.length) return fail({ code: 'JOB_TORQUE_GROUPS', target, expected: asked.length, got: torques.length })
-  const needs = (what: 'on' | 'fastened' | 'bled' | 'read'): Decision => fail({ code: 'JOB_THING_STATE', target, needs: what })
+  const needs = (what: 'on' | 'fastened'): Decision => fail({ code: 'JOB_THING_STATE', target, needs: what })
   if (thing === 'operation' && (isOff(state, target) || !state.operations[target]?.on)) return needs('on')
   if (thing === 'hold' && !state.holds[target]?.fastened) return needs('fastened')
-  if (thing !== 'level' && runningSince(state)) return fail({ code: 'JOB_ENGINE', is: 'running' })
+  if (thing !== 'level' && thing !== 'fill' && runningSince(state)) return fail({ code: 'JOB_ENGINE', is: 'running' })
   const judged: (TorqueJudged | null)[] = []
   for (const [i, one] of asked.entries()) {
     const said = torques[i]

@@ -8,6 +8,8 @@ import { bleedPlaces, hasTorque, pressureSourceOf, tightenedAt } from './carStat
 import { levelsOf } from '../sheet/levelsOf'
 import { carTestOf } from './carTests'
 import { stepKey, type StepKind, type StepStatus } from './stepKinds'
+import { plugWaitsFor } from './plugWaitsFor'
+import { plugsOf } from './torquesAsked'
 import type { JobState } from './types'
 
 export type Step = {
@@ -110,6 +112,13 @@ function withCompanions(visits: readonly Draft[][], { sheet }: ResolvedSheet, in
       const done = thing.torque === undefined ? undefined : all().find(step => step.kind === kind && step.target === thing.id)
       if (done) after(done, beside(done, 'tighten', thing.id))
     }
+  for (const plug of plugsOf(sheet)) {
+    const filled = plug.torque === undefined ? undefined : all().find(step => step.kind === 'fill' && step.target === plug.id)
+    if (!filled) continue
+    // Whoever has yet to read the level there, and to add to it, leaves the plug turned in by hand until then.
+    const last = plugWaitsFor(all(), { kind: 'tighten', target: plug.id }, filled.at, sheet) ?? filled
+    after(last, beside(filled, 'tighten', plug.id, { visit: last.visit }))
+  }
   const wanted = withCovered(sheet.lines, inputs?.lines ?? [], inputs?.parts)
   const carried = carriersOf(
     sheet.lines.filter(({ id }) => wanted.includes(id)),
@@ -199,7 +208,8 @@ function withEngine(steps: readonly Draft[], sheet: Sheet): Draft[] {
 /** Whether a step wants the engine running, off, or does not ask. */
 export function enginePlace(step: Draft, sheet: Sheet): 'running' | 'off' | 'either' {
   if (isLook(step, sheet)) return 'running'
-  const isPlug = step.kind === 'tighten' && levelsOf(sheet).some(level => level.id === step.target && level.engine === 'idling')
+  const plugs = [...levelsOf(sheet).filter(({ engine }) => engine === 'idling'), ...sheet.fills]
+  const isPlug = step.kind === 'tighten' && plugs.some(({ id }) => id === step.target)
   return isPlug || step.kind === 'wipe' ? 'either' : 'off'
 }
 /** Looked at or read under pressure, or with the engine idling. */

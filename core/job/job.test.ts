@@ -27,6 +27,7 @@ describe('a whole job', () => {
       'Gearbox, lower',
       'Bracket, cross member',
       'Overflow plug in the gearbox pan',
+      'Fill plug, gearbox right side',
       'Undershield, bolt M8×20',
       'Undershield, bolt M8×35',
     ])

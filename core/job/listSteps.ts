@@ -15,6 +15,7 @@ import { listDone } from './listDone'
 import { draftSteps, enginePlace, isLook, type Draft, type Step } from './draftSteps'
 import { listDue } from './obligations'
 import { stepKey, type StepRef } from './stepKinds'
+import { plugWaitsFor } from './plugWaitsFor'
 import { stepRules } from './stepRules'
 import type { Gate, JobState, Obligation } from './types'
 
@@ -185,6 +186,7 @@ function withExtras(steps: readonly Step[], resolved: ResolvedSheet, state: JobS
   const now: Step[] = []
   const later: Step[] = []
   const last: Step[] = []
+  const beside: [Step, Step][] = []
   for (const owed of due) {
     const wanted = stepFor(owed, sheet)
     // Read once before it runs, and once more when all is done and it has stood: the step at hand is not the last.
@@ -208,7 +210,9 @@ function withExtras(steps: readonly Step[], resolved: ResolvedSheet, state: JobS
       minutes: 0,
       status: 'open',
     }
-    if (isLast) last.push({ ...extra, id: `${extra.id}:again`, phase: 'close' })
+    const read = plugWaitsFor(steps, wanted, extra.at, sheet)
+    if (read) beside.push([read, extra])
+    else if (isLast) last.push({ ...extra, id: `${extra.id}:again`, phase: 'close' })
     else if (isMended || (stepRules[wanted.kind].atOnce && !isHeldFor && elsewhere === undefined && at === liftOf(state)))
       now.push({ ...extra, phase: steps[0]?.phase ?? 'close', visit: steps[0]?.visit ?? 0 })
     else later.push(extra)
@@ -229,7 +233,8 @@ function withExtras(steps: readonly Step[], resolved: ResolvedSheet, state: JobS
     const there = end.findLastIndex(one => one.status === 'open' && one.at === step.at)
     end.splice(there < 0 ? end.length : there + 1, 0, step)
   }
-  return [...now, ...steps.slice(0, proving), ...later.filter(isFluid), ...end, ...steps.slice(drive), ...last]
+  const all = [...now, ...steps.slice(0, proving), ...later.filter(isFluid), ...end, ...steps.slice(drive), ...last]
+  return all.flatMap(step => [step, ...beside.filter(([other]) => other === step).map(([, extra]) => extra)])
 }
 
 /** Where what is owed is done: where the sheet says, as near as may be to where the car stands. */

@@ -31,6 +31,7 @@ import {
 import { levelsOf } from '../sheet/levelsOf'
 import { carTestOf, carTestRules, type CarTest } from './carTests'
 import { tightenedKey } from './evolve'
+import { plugsOf } from './torquesAsked'
 import { isMadeHere } from './madeHere'
 import { hasLeft } from './hasLeft'
 import { isBledAt } from './isBledAt'
@@ -239,6 +240,14 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
         .map((level): Owed => ({
           what: { kind: 'tightened', thing: 'level', target: level.id },
           since: state.levels.findLast(reading => reading.level === level.id),
+          gates: ['drive', 'end'],
+        })),
+      // Which of several was opened nobody says: each is felt for once.
+      ...plugsOf(sheet)
+        .filter(({ torque }) => torque !== undefined && measuredOf(sheet, state, sheet.id).added.length > 0)
+        .map((fill): Owed => ({
+          what: { kind: 'tightened', thing: 'fill', target: fill.id },
+          since: latest(measuredOf(sheet, state, sheet.id).added),
           gates: ['drive', 'end'],
         })),
     ],

@@ -10,9 +10,11 @@ export type Moment = { at: string; recordedAt?: string; device: string }
  * between two devices by the server's clock where both ends have it. Our own rule.
  */
 export function spanSeconds(from: Moment, to: Moment): number {
-  const sameDevice = from.device === to.device
-  const [start, end] = !sameDevice && from.recordedAt && to.recordedAt ? [from.recordedAt, to.recordedAt] : [from.at, to.at]
-  return (Date.parse(end) - Date.parse(start)) / 1000
+  const said = (Date.parse(to.at) - Date.parse(from.at)) / 1000
+  const recorded = from.recordedAt && to.recordedAt ? (Date.parse(to.recordedAt) - Date.parse(from.recordedAt)) / 1000 : undefined
+  // A clock that was set back in between has not run evenly: no time passes backwards.
+  const isEven = from.device === to.device && said >= 0
+  return Math.max(0, isEven ? said : (recorded ?? said))
 }
 
 /** Seconds left on a timer; undefined when it was never started. */

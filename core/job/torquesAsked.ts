@@ -1,6 +1,10 @@
 import type { Joint, Sheet, Slug } from '../sheet/types'
 import { levelsOf } from '../sheet/levelsOf'
+import { plugTorque } from '../sheet/plugTorque'
 import type { TightenedThing } from './types'
+
+/** Fill points with the torque that is asked of them. */
+export const plugsOf = ({ fills }: Pick<Sheet, 'fills'>) => fills.map(fill => ({ ...fill, torque: plugTorque(fill) }))
 
 /** A torque or a turn; undefined: nothing is asked. */
 export type Asked = Pick<Joint, 'torque' | 'turn'> | undefined
@@ -22,6 +26,7 @@ export function torquesAsked(sheet: Sheet, target: Slug): { thing: TightenedThin
       ['hold', holds],
       ['bleeder', bleeders],
       ['level', levelsOf(sheet)],
+      ['fill', plugsOf(sheet)],
     ] as const
   ).flatMap(([thing, list]) =>
     list.filter(({ id }) => id === target).map(({ torque }) => ({ thing, asked: [torque === undefined ? undefined : { torque }] })),

@@ -38,7 +38,7 @@ export type Sight = (typeof sights)[number]
 /** What a line is put under pressure by, so that a leak shows: the engine, or a pedal, lever or pump that somebody holds. */
 export type PressureBy = 'engine' | 'pedal'
 /** What has a torque of its own beside the joints. */
-export const tightenedThings = ['operation', 'hold', 'bleeder', 'level'] as const
+export const tightenedThings = ['operation', 'hold', 'bleeder', 'level', 'fill'] as const
 export type TightenedThing = (typeof tightenedThings)[number]
 export const fastenerLosses = ['missing', 'broken'] as const
 export type FastenerLoss = (typeof fastenerLosses)[number]
@@ -192,6 +192,9 @@ export type JobCommand =
       pedal?: number
       /** How full the reservoir stood after it, 0 to 1, before it was topped up. */
       stands?: number
+      /** What it let out, and what went in after it: counted in the balance, and no loss that has to be made good before the next. */
+      out?: Entered<'volume'>
+      in?: Entered<'volume'>
     }
   | { type: 'tested'; test: CarTest; result: 'good' | 'not-good'; note?: string }
   /** `circuit`: whose fluid, where it is not the lines' own. */
@@ -270,7 +273,7 @@ type Computed = {
   /** Unknown where nobody knows it, or nothing says what a millimetre of that level holds. */
   leakedBefore: Command<'leakedBefore'> & { amount?: Amount }
   /** `rest`: minutes before another round, start or reading, where foam was seen in what circulates. */
-  roundBled: Command<'roundBled'> & { rest?: number }
+  roundBled: Command<'roundBled'> & { rest?: number; outVolume?: Millilitres; inVolume?: Millilitres }
   /** `rest`: minutes before another reading counts, where foam was seen. */
   levelRead: Command<'levelRead'> & { celsius?: Celsius; rest?: number }
   /** The one that was taken out stays with the customer; of a line no longer wanted the old one goes back. `also`: in the same piece. */
@@ -330,6 +333,7 @@ export type Refusal =
         | 'question'
         | 'answer'
         | 'level'
+        | 'fill'
         | 'step'
         | 'neighbour'
         | 'bleeder'
@@ -362,7 +366,7 @@ export type Refusal =
   /** The pedal is propped: nothing is opened or bled, and no pedal tried, before the prop is out. */
   | { code: 'JOB_PROPPED' }
   | { code: 'JOB_CAR_RESTS'; operation: Slug; why: Rest }
-  | { code: 'JOB_THING_STATE'; target: Slug; needs: 'on' | 'fastened' | 'bled' | 'read' }
+  | { code: 'JOB_THING_STATE'; target: Slug; needs: 'on' | 'fastened' }
   | { code: 'JOB_UNDO_OTHERS'; by: string }
   | { code: 'JOB_TEMPERATURE_NEEDED'; level: Slug }
   | { code: 'JOB_TIMER_NOT_STARTED'; timer: TimerName }

@@ -28,6 +28,7 @@ export function withLeaflets(sheet: Sheet, leaflets: JobState['leaflets']): Shee
     holds: sheet.holds.map(hold => ({ ...hold, ...stated('hold', hold.id, hold.torque) })),
     bleeders: sheet.bleeders.map(bleeder => ({ ...bleeder, ...stated('bleeder', bleeder.id, bleeder.torque) })),
     levels: sheet.levels.map(withLevel),
+    fills: sheet.fills.map(fill => ({ ...fill, ...stated('fill', fill.id, fill.torque) })),
     ...(sheet.circuits && { circuits: sheet.circuits.map(circuit => ({ ...circuit, level: withLevel(circuit.level) })) }),
     operations: sheet.operations.map(operation => ({
       ...operation,

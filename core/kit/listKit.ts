@@ -57,6 +57,8 @@ export function listKit(
   for (const joint of scope.joints.filter(({ id }) => !scope.dropped.has(id))) {
     items.push(...renewedSeals(joint.seals, joint.id, brings))
   }
+  // What was opened to fill through: the first is the usual one, and the seals of another lie in its drawer.
+  for (const fill of scope.fills.slice(0, 1)) items.push(...renewedSeals(fill.seals ?? [], fill.id))
   for (const level of allLevels(scope)) {
     for (const seal of level.seals.filter(candidate => candidate.reuse === 'never')) {
       items.push({ kind: 'seal', name: seal.name, count: seal.count, part: seal.part, size: seal.size, for: [level.id], brought: false })

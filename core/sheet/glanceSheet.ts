@@ -17,7 +17,7 @@ export type SheetGlance = { lines: readonly LineGlance[]; sources: Partial<Recor
 /** Every value of a sheet that has a source, or should have one. */
 function contestedIn(sheet: Sheet): Contested<unknown>[] {
   const stated = [
-    ...[...sheet.joints, ...sheet.holds, ...sheet.operations.flatMap(({ fasteners }) => fasteners), ...sheet.bleeders].map(
+    ...[...sheet.joints, ...sheet.holds, ...sheet.operations.flatMap(({ fasteners }) => fasteners), ...sheet.bleeders, ...sheet.fills].map(
       ({ torque }) => torque,
     ),
     ...sheet.levels.flatMap(({ temperature, torque }) => [temperature, torque]),

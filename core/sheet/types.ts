@@ -267,7 +267,16 @@ export type Body = Capsule | Box | Cylinder
 export type Landmark = { id: Slug; name: string; body: Body }
 export type Keepout = { id: Slug; what: string; kind: KeepoutKind; body: Body; clearance: Millimetres }
 
-export type Fill = Placed & { id: Slug; name: string; ways: readonly Way[]; hex?: Millimetres; tools: readonly string[] }
+export type Fill = Placed & {
+  id: Slug
+  name: string
+  ways: readonly Way[]
+  hex?: Millimetres
+  tools: readonly string[]
+  /** Of a plug that is screwed in, see plugTorque. */
+  torque?: Contested<Window<NewtonMetres>>
+  seals?: readonly Seal[]
+}
 export type Bleeder = Placed & { id: Slug; name: string; hex: Millimetres; torque?: Contested<Window<NewtonMetres>>; ways: readonly Way[] }
 /** What a level is read on: lines on a reservoir, dots or a hatched band on a stick, one notch, a sight glass, what runs from a plug. */
 export const levelForms = ['lines', 'dots', 'hatched', 'notch', 'glass', 'overflow'] as const

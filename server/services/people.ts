@@ -16,7 +16,7 @@ import { forgiveTries, giveTryBack, sweepTries, takeTry, type Bucket } from '../
 import { updatePerson } from '../sql/people/updatePerson'
 import { readSettings, writeSetting } from '../sql/settings/settings'
 import { gearOf } from './makingGear'
-import { judgementOf, liftOf, shelfOf } from './shopSettings'
+import { judgementOf, liftOf, shelfOf, zoneOf } from './shopSettings'
 import { getPool, isUniqueViolation, withTransaction, type Db } from '../utils/db'
 import { ProblemError } from '../utils/problemError'
 import { BoundedQueue } from '../utils/boundedQueue'
@@ -35,6 +35,7 @@ export async function getSession(db: Db, person: PersonView | undefined): Promis
     person,
     setup: people.length === 0,
     workshop: typeof settings.workshop === 'string' ? settings.workshop : '',
+    zone: zoneOf(settings),
     judgement: judgementOf(settings),
     lift: liftOf(settings),
     shelf: person ? shelfOf(settings) : [],

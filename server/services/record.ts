@@ -6,8 +6,9 @@ import { readSettings } from '../sql/settings/settings'
 import type { Db } from '../utils/db'
 import { getJob } from './jobs'
 import { resolveJob } from './jobState'
+import { zoneOf } from './shopSettings'
 
-export async function getRecord(db: Db, jobId: string): Promise<{ record: JobRecord; sheet: Sheet; workshop: string }> {
+export async function getRecord(db: Db, jobId: string): Promise<{ record: JobRecord; sheet: Sheet; workshop: string; zone: string }> {
   const { events, sheet } = await getJob(db, jobId)
   const state = fold(events)!
   const settings = await readSettings(db)
@@ -15,6 +16,7 @@ export async function getRecord(db: Db, jobId: string): Promise<{ record: JobRec
     record: buildRecord(resolveJob(sheet, state), state, events),
     sheet,
     workshop: typeof settings.workshop === 'string' ? settings.workshop : '',
+    zone: zoneOf(settings),
   }
 }
 

@@ -2,7 +2,8 @@ import { usualJudgement, type Judgement } from '../../core/access/judgeChance'
 import { usualLift, type LiftMinutes } from '../../core/access/liftMinutes'
 import type { z } from 'zod'
 import type { ShelfFluid } from '../../core/fluid/buyContainers'
-import { judgementSchema, shelfSchema } from '../../shared/schemas/session'
+import { judgementSchema, shelfSchema, zoneSchema } from '../../shared/schemas/session'
+import { ownZone } from '../../shared/words/momentWords'
 import { liftSchema } from '../../shared/schemas/basics'
 import type { Signature } from '../../core/job/types'
 import { insertAudit } from '../sql/audit/audit'
@@ -27,6 +28,15 @@ export async function setShelf(db: Db, shelf: readonly ShelfFluid[], by: Signatu
   await writeSetting(db, 'shelf', shelf)
   await insertAudit(db, { kind: 'shelf-set', by })
   return shelf
+}
+
+/** The shop's zone; until somebody has set it, that of the machine in the shop that serves it. */
+export const zoneOf = (settings: Settings): string => zoneSchema.safeParse(settings.zone).data ?? ownZone()
+
+export async function setZone(db: Db, zone: string, by: Signature): Promise<string> {
+  await writeSetting(db, 'zone', zone)
+  await insertAudit(db, { kind: 'zone-set', by, about: zone })
+  return zone
 }
 
 /** Jobs planned before keep what they were planned by: a plan is not to change because the shop has bought another lift. */

@@ -18,6 +18,9 @@ export const config = {
   trustProxy: env.EFFERENT_TRUST_PROXY === '1',
   /** Where the start command keeps its nightly backups; empty: somebody else takes them. */
   backups: env.EFFERENT_BACKUPS ?? '',
+  /** What it listens on, as the start command has told the server itself. */
+  host: env.NITRO_HOST ?? env.HOST ?? '',
+  port: Number(env.NITRO_PORT ?? env.PORT ?? 3000),
   version: env.EFFERENT_VERSION ?? '0.0.0',
   development: env.NODE_ENV === 'development',
 } as const

@@ -8,6 +8,7 @@ import { parseWith, readJson } from './body'
 import { isDatabaseGone, isUniqueViolation } from './db'
 import { Lru } from './lru'
 import type { ProblemError } from './problemError'
+import { reachOf } from './reachOf'
 import { hashSecret, verifySecret } from './secret'
 
 describe('Lru', () => {
@@ -114,3 +115,19 @@ it.each([
   [[], ''],
   [[1], '[1]'],
 ])('%j reads %s', (path, text) => expect(pathText(path)).toBe(text))
+
+describe('where this server is found', () => {
+  const loopback = { address: '127.0.0.1', family: 'IPv4', internal: true } as const
+  const six = { address: 'fe80::1', family: 'IPv6', internal: false } as const
+  const wired = { address: '192.0.2.7', family: 'IPv4', internal: false } as const
+  const interfaces = { lo: [loopback], en: [wired, six] } as unknown as NonNullable<Parameters<typeof reachOf>[1]>
+  const at = (host: string, secureCookies = true) => reachOf({ host, port: 4747, secureCookies }, interfaces)
+  it('listening on this machine only, nowhere', () => {
+    for (const host of ['127.0.0.1', 'localhost', '::1']) expect(at(host)).toEqual({ network: false, addresses: [], secure: true })
+  })
+  it('listening on everything, at each address a tablet can reach; on one, at that', () => {
+    expect(at('0.0.0.0', false)).toEqual({ network: true, addresses: ['http://192.0.2.7:4747'], secure: false })
+    expect(at('2001:db8::7').addresses).toEqual(['http://[2001:db8::7]:4747'])
+    expect(reachOf({ host: '0.0.0.0', port: 1, secureCookies: true }, { lo: [loopback] } as never).addresses).toEqual([])
+  })
+})

@@ -11,7 +11,6 @@ import {
   readingWords,
   roundWords,
   testWords,
-  recordDate,
   turnsWords,
 } from '../../shared/words/recordWords'
 import { fluidHowWords } from '../../shared/words/fluidWords'
@@ -19,6 +18,7 @@ import { endingWords } from '../../shared/words/endingWords'
 import { stepWords } from '../../shared/words/stepWords'
 import { cautionWords, list, proofWords } from '../../shared/words/vocabulary'
 import { dueWords } from '../../shared/words/refusalWords'
+import { momentWords } from '../../shared/words/momentWords'
 import { writePdf } from './writePdf'
 
 const ink = '#1c2429'
@@ -40,7 +40,7 @@ const table = (header: string[], widths: (string | number)[], rows: TableCell[][
 })
 
 /** Two photos beside each other, each with its words; one the server does not have is named all the same. */
-function photoPairs(record: JobRecord, photos: ReadonlyMap<string, Uint8Array>): Content[] {
+function photoPairs(record: JobRecord, photos: ReadonlyMap<string, Uint8Array>, recordDate: (iso: string) => string): Content[] {
   if (record.photos.length === 0) return []
   const one = ({ photo, caption, by, at }: JobRecord['photos'][number]): Column => {
     const picture = photos.get(photo)
@@ -68,9 +68,10 @@ function photoPairs(record: JobRecord, photos: ReadonlyMap<string, Uint8Array>):
 export async function writeRecordPdf(
   record: JobRecord,
   sheet: Sheet,
-  workshop: string,
+  { workshop, zone }: { workshop: string; zone: string },
   photos: ReadonlyMap<string, Uint8Array> = new Map(),
 ): Promise<Buffer> {
+  const recordDate = (iso: string) => momentWords(iso, zone)
   const mL = (value: number) => formatQuantity('volume', millilitres(value), 'mL')
   const content: Content[] = [
     {
@@ -187,7 +188,7 @@ export async function writeRecordPdf(
     ...(record.neighbours.length > 0
       ? [heading('Beside the lines'), { ul: record.neighbours.map(item => `${item.name}: ${choiceWords(item)}`) } as Content]
       : []),
-    ...photoPairs(record, photos),
+    ...photoPairs(record, photos, recordDate),
     heading('Look at next'),
     { ul: [...record.lookNext] },
     heading('Please note'),
@@ -207,7 +208,7 @@ export async function writeRecordPdf(
     // A heading never stands alone at the foot of a page.
     pageBreakBefore: (node, { getFollowingNodesOnPage }) => node.headlineLevel === 1 && getFollowingNodesOnPage().length === 0,
     footer: (page, pages) => ({
-      text: `Job ${record.number} · sheet ${record.sheet.id}, revision ${record.sheet.revision} · page ${page} of ${pages}`,
+      text: `Job ${record.number} · sheet ${record.sheet.id}, revision ${record.sheet.revision} · times of ${zone} · page ${page} of ${pages}`,
       fontSize: 8,
       color: soft,
       margin: [42, 12, 42, 0],

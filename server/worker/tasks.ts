@@ -46,13 +46,15 @@ export const tasks = {
     record,
     sheet,
     workshop,
+    zone,
     photos,
   }: {
     record: JobRecord
     sheet: Sheet
     workshop: string
+    zone: string
     photos: Map<string, Uint8Array>
-  }) => writeRecordPdf(record, sheet, workshop, photos),
+  }) => writeRecordPdf(record, sheet, { workshop, zone }, photos),
 }
 export type Tasks = typeof tasks
 export type TaskName = keyof Tasks

@@ -3,6 +3,7 @@ import type { Millilitres } from '../../core/units/types'
 import { storageTroubles } from '../errors'
 import { limits } from '../limits'
 import { liftSchema, nameSchema, roleSchema } from './basics'
+import { isZone } from '../words/momentWords'
 import { makingGearSchema } from './gear'
 
 // Who is signed in, what the shop has set, and whether it stands well: read by every page as it starts.
@@ -34,6 +35,9 @@ export const shelfSchema = z
   )
   .max(limits.shelf)
 
+/** A time zone by its IANA name, as this machine knows it. */
+export const zoneSchema = z.string().max(64).refine(isZone, 'not a time zone this machine knows')
+
 /** What a device signs its entries with while this person is signed in on it (docs/decisions/0010). */
 export const signInViewSchema = z.object({ person: personViewSchema, signIn: z.uuid(), key: z.string() })
 export type SignInView = z.infer<typeof signInViewSchema>
@@ -43,6 +47,8 @@ export const sessionViewSchema = z.object({
   /** No people yet: the first visit makes the admin. */
   setup: z.boolean(),
   workshop: z.string(),
+  /** The shop's time zone: every page and every PDF tells its times in it. An older server does not say. */
+  zone: zoneSchema.optional(),
   /** Length of the torque wrench this person works with, mm; asked for once, on any tablet. */
   wrench: z.number().optional(),
   /** How this shop judges what it leaves alone, and what its lift takes. */

@@ -326,7 +326,19 @@ export const sheetSchema = z
     operations: list(operation),
     landmarks: list(z.strictObject({ id: slug, name, body }), 24).optional(),
     keepouts: list(z.strictObject({ id: slug, what: name, kind: z.enum(keepoutKinds), body, clearance: mm })),
-    fills: list(z.strictObject({ id: slug, name, ways, hex: mm.optional(), tools: list(name, 12), centre }), 12),
+    fills: list(
+      z.strictObject({
+        id: slug,
+        name,
+        ways,
+        hex: mm.optional(),
+        tools: list(name, 12),
+        torque: torque.optional(),
+        seals: list(seal, 6).optional(),
+        centre,
+      }),
+      12,
+    ),
     bleeders: list(z.strictObject({ id: slug, name, hex: mm, torque: torque.optional(), ways, centre }), 12),
     levels: list(level, 12),
     fluid: z.strictObject({

@@ -72,6 +72,7 @@ export const auditKinds = [
   'making-rules-set',
   'coil-set',
   'shelf-set',
+  'zone-set',
 ] as const
 export type AuditKind = (typeof auditKinds)[number]
 export const auditViewSchema = z.object({
@@ -84,6 +85,10 @@ export const auditViewSchema = z.object({
 })
 export type AuditView = z.infer<typeof auditViewSchema>
 export const auditPageSchema = z.object({ before: z.coerce.number().int().min(1).optional() })
+
+/** How other devices reach this server: what it listens to, and by which addresses. */
+export const reachSchema = z.object({ network: z.boolean(), addresses: z.array(z.string()), secure: z.boolean() })
+export type Reach = z.infer<typeof reachSchema>
 
 /** What stands between this workshop and a dead disk. Without `kept`, the start command takes none: somebody else has to. */
 export const backupsViewSchema = z.object({

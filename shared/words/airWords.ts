@@ -2,6 +2,8 @@ import type { Crest } from '../../core/bleed/crestOf'
 import { endOn } from '../../core/sheet/jointLines'
 import type { Sheet } from '../../core/sheet/types'
 import { mostToGo, type AirEstimate } from '../../core/bleed/estimateAir'
+import { formatEntered } from '../../core/units/formatQuantity'
+import type { Entered } from '../../core/units/types'
 import { plural } from './vocabulary'
 
 const range = (low: number, high: number) => (high >= mostToGo ? `${low} or many more` : low === high ? '' : `${low} to ${high}`)
@@ -69,17 +71,25 @@ export const pedalChoices: { id: PedalWord; text: string }[] = [
 
 /** What else was seen of a round, as the line says it that it is folded into; what has not been said yet is named. */
 export function elseSeenWords(
-  { bubble, pedal, stands }: { bubble?: number; pedal?: PedalWord; stands?: StandsWord },
+  {
+    bubble,
+    pedal,
+    stands,
+    out,
+    in: into,
+  }: Partial<{ bubble: number; pedal: PedalWord; stands: StandsWord } & Record<'out' | 'in', Entered<'volume'>>>,
   asks: ElseAsked,
 ): string {
   const textOf = (choices: readonly { id: string; text: string }[], id: string) =>
     choices.find(choice => choice.id === id)!.text.toLowerCase()
   const list = [
-    bubble === undefined ? 'bubbles' : `bubbles ${bubble} mm`,
+    asks.out && (out ? `${formatEntered('volume', out)} out` : 'amounts'),
+    into && `${formatEntered('volume', into)} in`,
+    asks.bubble && (bubble === undefined ? 'bubbles' : `bubbles ${bubble} mm`),
     asks.pedal && (pedal ? `pedal ${textOf(pedalChoices, pedal)}` : 'pedal'),
     asks.stands && (stands ? `reservoir ${textOf(standsChoices, stands)}` : 'reservoir'),
   ]
-  return list.filter(text => text !== false).join(', ')
+  return list.filter(Boolean).join(', ')
 }
 /** Of what a round is asked beside its bubbles. */
-export type ElseAsked = { pedal: boolean; stands: boolean }
+export type ElseAsked = { bubble: boolean; pedal: boolean; stands: boolean; out: boolean }

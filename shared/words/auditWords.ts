@@ -15,5 +15,6 @@ export const auditWords: Readonly<Record<AuditKind, string>> = {
   'judgement-set': 'changed how what is left alone is judged',
   'making-rules-set': 'changed what lines may be made of',
   'coil-set': 'changed the coil',
+  'zone-set': 'set the shop’s time zone to',
   'lift-set': 'changed what the lift takes',
 }

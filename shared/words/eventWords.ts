@@ -155,7 +155,12 @@ export function eventWords(body: JobBody, sheet: Sheet): string {
     case 'pressureLet':
       return `${leverOf(sheet) === 'lever' ? 'Lever' : 'Pedal'} let go, prop out`
     case 'roundBled':
-      return roundWords({ ...body, name: body.bleeder === sheet.id ? undefined : name.bleeder(body.bleeder) })
+      return roundWords({
+        ...body,
+        out: body.outVolume,
+        in: body.inVolume,
+        name: body.bleeder === sheet.id ? undefined : name.bleeder(body.bleeder),
+      })
     case 'tested':
       return testWords(body, sheet)
     case 'timerStarted':

@@ -14,7 +14,7 @@ import type { Millilitres, NewtonMetres } from '../../core/units/types'
 import { readingWords, sightWords } from './recordWords'
 import { spillWords } from './spillWords'
 import { panWords } from './stepWords'
-import { hexName } from './hexWords'
+import { hexInHand, hexName } from './hexWords'
 import { reachOf } from './standWords'
 
 /** In the reader's units. */
@@ -27,14 +27,18 @@ function toolsFor(
   { joint, hold, operation, level }: { joint?: Joint; hold?: Hold; operation?: Operation; level?: Level },
 ): string {
   if (joint && ['open', 'seat', 'torque'].includes(step.kind))
-    return [joint.hex.turn && hexName(joint.hex.turn), joint.hex.hold && `hold ${hexName(joint.hex.hold)}`, ...joint.tools]
+    return [
+      joint.hex.turn && hexInHand(joint.hex.turn, joint.hex.alternates),
+      joint.hex.hold && `hold ${hexName(joint.hex.hold)}`,
+      ...joint.tools,
+    ]
       .filter(Boolean)
       .join(', ')
   // What a bolt or a key holds takes a tool, whether the sheet names it or not; a tie is cut.
   if (hold)
     return hold.hex ? hexName(hold.hex) : hold.torque === undefined && (hold.kind === 'clip' || hold.kind === 'hook') ? 'by hand' : ''
   const shut = sheet.bleeders.find(({ id }) => id === step.target) ?? sheet.fills.find(({ id }) => id === step.target) ?? level
-  if (shut) return [shut.hex && hexName(shut.hex), ...('tools' in shut ? shut.tools : [])].filter(Boolean).join(', ')
+  if (shut) return [shut.hex && hexInHand(shut.hex), ...('tools' in shut ? shut.tools : [])].filter(Boolean).join(', ')
   if (!operation) return ''
   const hexes = operation.fasteners.flatMap(({ hex }) => (hex && !operation.tools.includes(`${hexName(hex)} socket`) ? [hexName(hex)] : []))
   return [...new Set([...operation.tools, ...hexes])].join(', ')

@@ -2,6 +2,7 @@ import type { JobRecord, MadeEntry } from '../../core/job/buildRecord'
 import type { Instrument, LeakResult, LevelReading, Sight, TorqueHow } from '../../core/job/types'
 import type { BleedMethod, Sheet } from '../../core/sheet/types'
 import { formatEntered, formatNumber, formatQuantity } from '../../core/units/formatQuantity'
+import type { Millilitres } from '../../core/units/types'
 import { triedWords } from './carTestWords'
 import { leakedWords } from './fluidWords'
 import { foundWords } from './foundWords'
@@ -48,9 +49,7 @@ export const choiceWords = ({
 }: Omit<JobRecord['neighbours'][number], 'neighbour' | 'name' | 'at'>): string =>
   `${[choice === 'now' ? 'renewed with this job' : 'left as it is', `decided by the ${by}`, found && `found ${conditionWords[found]}`].filter(Boolean).join(', ')}${weighed ? `; ${weighedWords(weighed)}` : ''}${note ? `. ${note}` : ''}`
 
-/** "2026-11-25 14:03" in UTC on records made by the server; pages show the reader's own time. */
-export const recordDate = (iso: string): string => `${iso.slice(0, 10)} ${iso.slice(11, 16)} UTC`
-
+const mL = (volume: Millilitres) => formatQuantity('volume', volume, 'mL')
 /** One round of bleeding, or the whole circuit at once. */
 export const roundWords = ({
   name,
@@ -60,8 +59,10 @@ export const roundWords = ({
   airBack,
   bubble,
   stands,
-}: Pick<JobRecord['rounds'][number], 'name' | 'count' | 'saw' | 'toppedUp' | 'airBack' | 'bubble' | 'stands'>): string =>
-  `Bled${name ? ` at ${name}` : ''}${count === undefined ? '' : `, ${plural(count, name ? 'stroke' : 'time')}`}: ${sightWords[saw]}${bubble ? `, ${formatNumber(bubble, 0)} mm of bubbles` : ''}${airBack ? ', drawn back in' : ''}${stands === undefined ? '' : `, reservoir then about ${formatNumber(stands * 100, 0)} % full`}${toppedUp ? ', topped up' : ''}`
+  out,
+  in: into,
+}: Omit<JobRecord['rounds'][number], 'by' | 'at'>): string =>
+  `Bled${name ? ` at ${name}` : ''}${count === undefined ? '' : `, ${plural(count, name ? 'stroke' : 'time')}`}: ${sightWords[saw]}${bubble ? `, ${formatNumber(bubble, 0)} mm of bubbles` : ''}${airBack ? ', drawn back in' : ''}${stands === undefined ? '' : `, reservoir then about ${formatNumber(stands * 100, 0)} % full`}${out === undefined ? '' : `, ${mL(out)} let out`}${into === undefined ? (toppedUp ? ', topped up' : '') : `, ${mL(into)} put in`}`
 /** What is counted in a round of bleeding; a method that is not named counts nothing. */
 export const countedWords: Partial<Record<BleedMethod, string>> = {
   'lock-to-lock': 'turns of the wheel',

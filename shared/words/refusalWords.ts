@@ -198,7 +198,9 @@ export function refusalWords(refusal: Refusal, sheet: Sheet): string {
         }[refusal.field] ?? 'Write the reason.'
       )
     case 'JOB_UNKNOWN_TARGET':
-      return refusal.what === 'test' ? 'That is not what is tried on this car.' : `This car’s sheet has no ${refusal.what} “${refusal.id}”.`
+      return refusal.what === 'test'
+        ? 'That is not what is tried on this car.'
+        : `This car’s sheet has no ${refusal.what === 'fill' ? 'fill point' : refusal.what} “${refusal.id}”.`
     case 'JOB_ACCESS':
       return accessWords(refusal.issue, sheet)
     case 'JOB_OPERATION_STATE':
@@ -247,7 +249,7 @@ export function refusalWords(refusal: Refusal, sheet: Sheet): string {
         ? 'A joint counts as dry only while the engine runs and presses on it. Start it first.'
         : 'A joint counts as dry only while the pedal is held. Hold it first.'
     case 'JOB_THING_STATE':
-      return `${name.any(refusal.target) ?? refusal.target}: ${{ on: 'put it back on first.', fastened: 'fasten it first.', bled: 'bleed there first.', read: 'read the level first.' }[refusal.needs]}`
+      return `${name.any(refusal.target) ?? refusal.target}: ${{ on: 'put it back on first.', fastened: 'fasten it first.' }[refusal.needs]}`
     case 'JOB_UNDO_OTHERS':
       return `${refusal.by} has recorded that: they take it back, or a lead does.`
     case 'JOB_TEMPERATURE_NEEDED':

@@ -16,10 +16,10 @@ import { fillMark } from '../../core/job/fillMark'
 import { isWheel } from '../../core/sheet/carRests'
 import { carTestOf } from '../../core/job/carTests'
 import { levelsOf } from '../../core/sheet/levelsOf'
-import type { BleedMethod, Caution, Joint, LiftPosition, Phase, PressureSource, Sheet, ThingCaution } from '../../core/sheet/types'
+import type { BleedMethod, Caution, Joint, LiftPosition, Phase, PressureSource, Seal, Sheet, ThingCaution } from '../../core/sheet/types'
 import { tryWords } from './carTestWords'
 import { hexName } from './hexWords'
-import { positionMove, positionWords } from './vocabulary'
+import { list, positionMove, positionWords } from './vocabulary'
 import { sheetNames } from './sheetNames'
 
 export type StepWords = {
@@ -92,6 +92,13 @@ const goneSeals = (joint: Joint | undefined): Caution[] =>
       kind: 'damage',
       text: `Better left shut: its ${seal.name}${seal.size ? ` ${seal.size}` : ''} is no longer sold. Once open, it may not seal again.`,
     }))
+
+/** A plug goes back with what seals it once; by hand first, for a crossed thread in a housing costs the housing. */
+const plugWords = (seals: readonly Seal[]): string => {
+  const renewed = seals.filter(({ reuse }) => reuse === 'never').map(({ count, name }) => `${count} × ${name}`)
+  return `${renewed.length > 0 ? `The old seal off, new on: ${list(renewed)}. ` : ''}Started by hand for two turns. Smooth pull, one click.`
+}
+const plugIsHot: Caution = { kind: 'burn', text: 'After a run the plug and what is round it are hot.' }
 
 /** What is held still while the joint is tightened. */
 function holdWords({ kind, hex: { turn, hold } }: Joint): string {
@@ -399,17 +406,20 @@ export function stepWords(
       // One bolt beside two terminal nuts has nothing across from it: those of one kind and one torque go round together.
       // The plug a level is read at is shut over hot fluid, as a rule with the engine still idling.
       const level = levelsOf(sheet).find(({ id, engine }) => id === step.target && engine === 'idling')
+      const fill = sheet.fills.find(({ id }) => id === step.target)
       const isSaid = level?.cautions.some(({ kind }) => kind === 'entangle')
       const isRing = operation?.fasteners.some(({ count, torque }) => torque !== undefined && count > 2) ?? false
       return words(
-        `Torque: ${name.any(step.target) ?? step.target}`,
-        wheel
-          ? 'Wheel on the ground, crosswise, in two rounds.'
-          : turned
-            ? `Snug, then ${turned.snugThen}° further, with the mark of a pen to see it.`
-            : `${isRing ? 'Crosswise, in two rounds. ' : ''}Smooth pull, one click.`,
+        fill ? `Back in, and torqued: ${fill.name}` : `Torque: ${name.any(step.target) ?? step.target}`,
+        fill || level?.seals.length
+          ? plugWords(fill?.seals ?? level?.seals ?? [])
+          : wheel
+            ? 'Wheel on the ground, crosswise, in two rounds.'
+            : turned
+              ? `Snug, then ${turned.snugThen}° further, with the mark of a pen to see it.`
+              : `${isRing ? 'Crosswise, in two rounds. ' : ''}Smooth pull, one click.`,
         'Torqued',
-        level ? [...level.cautions, ...(isSaid ? [] : [fanWhileRunning])] : [],
+        level ? [...level.cautions, ...(isSaid ? [] : [fanWhileRunning])] : fill && pressureSourceOf(sheet) === 'engine' ? [plugIsHot, fanWhileRunning] : [],
       )
     }
     case 'count':

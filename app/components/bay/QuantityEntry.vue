@@ -47,6 +47,7 @@ const shown = computed(() =>
         :label="label"
         inputmode="decimal"
         autocomplete="off"
+        :data-mixed="dimension === 'volume' || dimension === 'length' ? '' : undefined"
         :error="trouble !== ''"
         :aria-describedby="`${id}-help`"
         hide-details

@@ -8,22 +8,13 @@ import { turnsCounted } from '#core/job/isBledAt'
 import { sights, type BodyOf, type JobCommand, type Sight } from '#core/job/types'
 import { settleValue } from '#core/sheet/settleContested'
 import { countedWords, roundWords, sightChoice } from '#shared/words/recordWords'
-import {
-  airWords,
-  elseSeenWords,
-  pedalChoices,
-  pedalShare,
-  standsChoices,
-  standsShare,
-  type PedalWord,
-  type StandsWord,
-} from '#shared/words/airWords'
+import { airWords } from '#shared/words/airWords'
 import { roundsWords } from '#shared/words/roundsWords'
 import { useWorked } from '~/composables/useWorked'
 import { useJob } from '~/stores/job'
 import { useUnits } from '~/stores/units'
-import { typedNumber } from '~/utils/editField'
 import { onCar } from '~/workers/onCar'
+import type { RoundElse } from './RoundElse.vue'
 
 /** A round of bleeding, turning or priming: what was seen, how often, topped up; called between two people where that is the way. */
 const props = defineProps<{ plain: Pick<BodyOf<'roundBled'>, 'type' | 'running'>; target: string }>()
@@ -72,20 +63,18 @@ const { value: told } = useWorked('airLeft', () =>
     : undefined,
 )
 const tells = computed(() => (told.value && seen.value.length > 0 ? airWords(told.value, sheet.value) : undefined))
-const bubble = ref('')
-const bubbleMm = computed(() => {
-  const value = typedNumber(bubble.value)
-  return value !== undefined && value >= 0 && value <= 2000 ? value : undefined
-})
-/** A clutch pedal goes to the floor whatever air there is: only a brake's tells. */
-const asksPedal = method === 'pump-and-hold' && sheet.value.system === 'brake'
-const pedal = ref<PedalWord>()
-/** How far it fell tells how much was pumped, where anybody knows what it holds. */
-const asksStands = computed(() => method === 'pump-and-hold' && reservoir.value !== undefined)
-const stands = ref<StandsWord>()
-const elseWords = computed(() =>
-  elseSeenWords({ bubble: bubbleMm.value, pedal: pedal.value, stands: stands.value }, { pedal: asksPedal, stands: asksStands.value }),
-)
+const isPumped = method === 'pump-and-hold'
+/**
+ * A clutch pedal goes to the floor whatever air there is: only a brake's tells. How far a reservoir fell tells how much was pumped, where
+ * anybody knows what it holds. What is turned lets nothing out.
+ */
+const asks = computed(() => ({
+  out: !isTurned,
+  bubble: isPumped,
+  pedal: isPumped && sheet.value.system === 'brake',
+  stands: isPumped && reservoir.value !== undefined,
+}))
+const more = ref<RoundElse>({})
 const since = computed(() => strokesSinceFull([...job.state!.rounds, { count: count.value || 0, toppedUp: toppedUp.value }]))
 function called(round: CalledRound, wasToppedUp: boolean): void {
   // Called again before it is recorded, it is one round still: its strokes add up.
@@ -106,18 +95,16 @@ function drawnBack({ strokes }: CalledRound, wasToppedUp: boolean): void {
 }
 
 watch(
-  [saw, count, toppedUp, bubbleMm, pedal, stands],
+  [saw, count, toppedUp, more],
   () => {
     draft.value = saw.value && {
       type: 'roundBled',
       bleeder: props.target,
       ...(count.value ? { count: count.value } : {}),
       saw: saw.value,
-      toppedUp: toppedUp.value,
+      toppedUp: toppedUp.value || (more.value.in?.value ?? 0) > 0,
       ...(isRunning.value && { running: true }),
-      ...(bubbleMm.value !== undefined && { bubble: bubbleMm.value }),
-      ...(pedal.value && { pedal: pedalShare[pedal.value] }),
-      ...(stands.value && { stands: standsShare[stands.value] }),
+      ...more.value,
     }
   },
   { immediate: true },
@@ -143,22 +130,14 @@ watch(
     <v-text-field v-if="counted" v-model.number="count" type="number" min="1" max="999" :label="counted" />
     <v-checkbox v-if="method !== 'prime'" v-model="toppedUp" label="Reservoir topped up after it" />
   </div>
-  <RoomPart v-if="method === 'pump-and-hold'" title="What else was seen" :told="elseWords">
-    <v-text-field v-model="bubble" inputmode="decimal" autocomplete="off" label="bubbles in the clear hose, mm together" />
-    <template v-if="asksPedal">
-      <p class="soft">How far did the pedal go before it held?</p>
-      <ChoiceRow v-model="pedal" label="Pedal" :choices="pedalChoices" />
-    </template>
-    <template v-if="asksStands">
-      <p class="soft">How full does the reservoir stand after it, before you top it up?</p>
-      <ChoiceRow v-model="stands" label="Reservoir" :choices="standsChoices" />
-    </template>
-  </RoomPart>
+  <RoundElse v-if="method !== 'prime'" v-model="more" :asks="asks" />
   <p v-if="tells" role="status">{{ tells.toGo }}</p>
   <p v-if="said" class="soft">{{ said.foreseen }}</p>
   <v-btn-quiet v-if="shown.length < rounds.length" class="all" @click="isWhole = true">Show all {{ rounds.length }} rounds</v-btn-quiet>
   <ol v-if="rounds.length" class="rounds" aria-label="Rounds so far" :start="rounds.length - shown.length + 1">
-    <li v-for="round in shown" :key="round.event">{{ roundWords({ ...round, name: bleeder }) }}</li>
+    <li v-for="round in shown" :key="round.event">
+      {{ roundWords({ ...round, out: round.outVolume, in: round.inVolume, name: bleeder }) }}
+    </li>
   </ol>
 </template>
 

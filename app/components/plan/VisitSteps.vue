@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import type { PlanVisit } from '#core/job/visitsOnClock'
 import type { VisitTools } from '#core/kit/listTools'
 import type { Sheet } from '#core/sheet/types'
-import { hexName } from '#shared/words/hexWords'
+import { hexInHand, hexName } from '#shared/words/hexWords'
 import { stepWords } from '#shared/words/stepWords'
 
 /** One stand of the car: what to have at hand, the steps that come next, and on request all. */
@@ -16,7 +16,9 @@ const next = computed(() => (props.visit.stage === 'now' ? props.visit.open.slic
 const steps = computed(() => (isWhole.value ? all.value : next.value))
 const atHand = computed(() => {
   const { hexes, tools, torqueWrench, helper } = props.tools ?? { hexes: [], tools: [], torqueWrench: false, helper: false }
-  return [...hexes.map(hexName), ...tools, torqueWrench && 'torque wrench', helper && 'somebody to help'].filter(Boolean).join(', ')
+  return [...hexes.map(hex => hexInHand(hex)), ...tools, torqueWrench && 'torque wrench', helper && 'somebody to help']
+    .filter(Boolean)
+    .join(', ')
 })
 const merged = computed(() => (props.tools?.merged ?? []).map(({ by, hex }) => `; ${hexName(by)} also turns ${hexName(hex)}`).join(''))
 </script>

@@ -142,6 +142,7 @@ async function create() {
       </div>
       <div v-else class="stack">
         <NewCarFields v-model="car" :families="families" />
+        <OtherVehicle told="This sheet is not for it: a job needs one that is." />
         <v-btn-quiet size="small" @click="adding = false">Choose a known car</v-btn-quiet>
       </div>
       <fieldset v-if="resolved && resolved.open.length === 0" class="lines">

@@ -187,7 +187,13 @@ function screwIn() {
       keep('belt', 'accessory belt', 'turning', 20, box([300, -255, 380], [360, 180, 760])),
       keep('fan', 'radiator fan', 'turning', 25, cylinder([470, 0, 660], [530, 0, 660], 240)),
     ],
-    fills: [a.fill('fill-plug', 'Fill plug, gearbox right side', ['raised below 6 undershield'], ['fluid pump with hose'], 10)],
+    fills: [
+      a.fill('fill-plug', 'Fill plug, gearbox right side', ['raised below 6 undershield'], ['fluid pump with hose'], {
+        hex: 10,
+        nm: [38, 42],
+        seals: [seal('fill-plug-washer', 'fill plug sealing ring', 1, '18 × 24', 'QS-1144')],
+      }),
+    ],
     levels: [
       a.level(
         'level-plug',
@@ -341,13 +347,11 @@ function plasticAssembly() {
       keep('fan', 'radiator fan', 'turning', 25, cylinder([500, 45, 620], [550, 45, 620], 220)),
     ],
     fills: [
-      a.fill(
-        'fill-plug',
-        'Fill plug, gearbox front',
-        ['raised below 7 undershield', 'ground above 9 air-box'],
-        ['fluid pump with hose'],
-        17,
-      ),
+      a.fill('fill-plug', 'Fill plug, gearbox front', ['raised below 7 undershield', 'ground above 9 air-box'], ['fluid pump with hose'], {
+        hex: 17,
+        nm: [28, 32],
+        seals: [seal('fill-plug-washer', 'fill plug sealing ring', 1, '20 × 26', 'QS-1145')],
+      }),
       a.fill(
         'breather',
         'Breather bore, top of the gearbox',
@@ -523,7 +527,7 @@ function batteryTray() {
         'Fill plug, top of the gearbox',
         [['ground above 3 battery-tray', 'only while the tray is out']],
         ['long funnel', '24 mm socket'],
-        24,
+        { hex: 24, nm: [30, 36], seals: [seal('fill-plug-ring', 'fill plug o-ring', 1, '22 × 2', 'QS-1146')] },
       ),
     ],
     levels: [

@@ -444,12 +444,13 @@ export function author(cite: string, date: string) {
       ...(extra.refit ? { refit: extra.refit } : {}),
     }
   }
-  const fill = (id: Slug, name: string, ways: readonly (string | readonly [string, string])[], tools: string[], hex?: number) => ({
+  type Plug = { hex: number; nm: Range; seals: Seal[] }
+  const fill = (id: Slug, name: string, ways: readonly (string | readonly [string, string])[], tools: string[], plug?: Plug) => ({
     id,
     name,
     ways: waysOf(ways),
     tools,
-    ...(hex ? { hex: millimetres(hex) } : {}),
+    ...(plug && { hex: millimetres(plug.hex), torque: torque(plug.nm), seals: plug.seals }),
   })
   const bleeder = (id: Slug, name: string, hex: number, nm: Range, ways: Parameters<typeof waysOf>[0]) => ({
     id,

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted, onUnmounted, ref, useTemplateRef, watch } from 'vue'
+import { computed, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { definePageMeta, navigateTo, useHead } from '#imports'
 import type { JobCommand } from '#core/job/types'
 import { refusalWords } from '#shared/words/refusalWords'
@@ -8,9 +8,11 @@ import { useActs } from '~/composables/useActs'
 import { useBayPress } from '~/composables/useBayPress'
 import { useBayStep } from '~/composables/useBayStep'
 import { useJobPage } from '~/composables/useJobPage'
+import { useLeaveBay } from '~/composables/useLeaveBay'
 import { useRoomBeside } from '~/composables/useRoomBeside'
 import { useProgram } from '~/stores/program'
 import { fetchBayParts } from '~/utils/bayParts'
+import { footInField } from '~/utils/footKey'
 import { whenIdle } from '~/utils/whenIdle'
 
 definePageMeta({ layout: 'bay' })
@@ -29,21 +31,21 @@ async function sayAll(commands: JobCommand[]) {
   for (const command of commands) if (!(await record(command))) return
   seized.value = false
 }
-const refusedWords = computed(() => (refusal.value ? refusalWords(refusal.value, sheet.value) : undefined))
-
 watch(entryKey, () => (program.inHand = false))
 onMounted(() => whenIdle(() => void fetchBayParts()))
-onUnmounted(() => (program.inHand = false))
 const undo = useTemplateRef<{ offer: () => void }>('undo')
 const { draft, button, press, enter } = useBayPress(bay, () => undo.value?.offer())
 const goTo = (to: string) => (chosen.value = to)
 async function signOff() {
   if (await record({ type: 'signedOff' })) await navigateTo(`/jobs/${id}/handover`)
 }
+const foot = (event: KeyboardEvent) => footInField(event, event.currentTarget as HTMLElement, document.querySelector('.foot .go'))
+const { leaving, leave } = useLeaveBay(id, [entryKey, draft])
+const refusedWords = computed(() => (refusal.value ? refusalWords(refusal.value, sheet.value) : undefined))
 const help = ref(false)
 useActs('The bay', [
-  { text: 'Record the step (a foot switch too)', keys: ' ', run: () => void press() },
-  { text: 'To the job', keys: 'Escape', run: () => void navigateTo(`/jobs/${id}`) },
+  { text: 'Record the step (a foot switch too); in a number, on to the next field', keys: ' ', run: () => void press() },
+  { text: 'To the job', keys: 'Escape', run: leave },
   { text: 'The keys of this page', keys: '?', run: () => (help.value = true) },
 ])
 </script>
@@ -55,9 +57,9 @@ useActs('The bay', [
       <InTurn><BayMap :bay="bay" /></InTurn>
       <template v-if="step && words && job.plan && !job.state!.paused && job.planning?.ok">
         <InTurn>
-          <!-- Enter in a number box records: heard here for all of them. -->
+          <!-- Enter in a number box records, a space goes on from it: heard here for all of them. -->
           <!-- eslint-disable-next-line vuejs-accessibility/no-static-element-interactions -->
-          <main class="step" @keydown.enter="enter">
+          <main class="step" @keydown.enter="enter" @keydown.space="foot">
             <h1>{{ words.title }}</h1>
             <div class="column">
               <div ref="reading" class="part">
@@ -86,7 +88,15 @@ useActs('The bay', [
             </div>
           </main>
           <InTurn>
-            <StepFoot :bay="bay" :step="step" :button="button" :ready="!!draft" :refusal="refusedWords" @press="press" @go="goTo" />
+            <StepFoot
+              :bay="bay"
+              :step="step"
+              :button="button"
+              :ready="!!draft"
+              :refusal="refusedWords ?? leaving"
+              @press="press"
+              @go="goTo"
+            />
           </InTurn>
         </InTurn>
       </template>

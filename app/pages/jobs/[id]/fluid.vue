@@ -4,7 +4,6 @@ import { computed } from 'vue'
 import { openingOf } from '#core/bleed/openingOf'
 import { balanceOf } from '#core/job/balanceOf'
 import { bleedMethodOf } from '#core/job/carState'
-import { neededAtMost } from '#core/fluid/neededAtMost'
 import { levelCurve } from '#core/fluid/levelCurve'
 import { levelFluidOf } from '#core/sheet/levelFluidOf'
 import { settleValue, settleWindow } from '#core/sheet/settleContested'
@@ -48,11 +47,6 @@ const charts = computed(() =>
   }),
 )
 const spec = computed(() => settleValue(resolved.value.sheet.fluid.spec))
-/** The most that can be short, and what the car had lost before it came in. */
-const needed = computed(() => {
-  const lost = job.state?.leaked[resolved.value.sheet.id]?.amount
-  return neededAtMost(job.fluid!.topUp, lost)
-})
 const capacity = computed(() => settleValue(resolved.value.sheet.fluid.capacity))
 const shapeless = computed(() => resolved.value.lines.filter(({ id }) => job.fluid?.shapeless.includes(id)).map(({ name }) => name))
 </script>
@@ -77,12 +71,7 @@ const shapeless = computed(() => resolved.value.lines.filter(({ id }) => job.flu
         {{ line }}: nobody has measured its shape, so what it holds is not in these numbers.
       </p>
     </RoomPart>
-    <BuyFluid
-      v-if="job.fluid && spec.kind !== 'unknown' && !job.state?.signedOff"
-      :spec="spec.value"
-      :also-named="resolved.sheet.fluid.mixesWith"
-      :need="needed"
-    />
+    <BuyFluid v-if="job.fluid && !job.state?.signedOff" />
     <LostBefore v-if="job.fluid && !job.state?.signedOff" @say="record" />
     <RoomPart v-for="{ circuit, drained, balance } in others" :key="circuit.id" :title="circuit.name" :told="`let out by ${drained.parts}`">
       <FluidBalance :balance="balance" />

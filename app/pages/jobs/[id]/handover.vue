@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { whenWords } from '~/utils/whenWords'
+import { shopZone, whenWords } from '~/utils/whenWords'
 import { computed } from 'vue'
 import { useHead } from '#imports'
 import { buildRecord } from '#core/job/buildRecord'
@@ -121,7 +121,8 @@ const handOver = () => say({ type: 'handedOver', to: 'customer' })
       </p>
     </section>
     <p class="soft small">
-      Sheet {{ record.sheet.id }}, revision {{ record.sheet.revision }} · {{ record.events.length }} entries on record
+      Sheet {{ record.sheet.id }}, revision {{ record.sheet.revision }} · {{ record.events.length }} entries on record · times of
+      {{ shopZone }}
     </p>
   </article>
 </template>

@@ -1,11 +1,16 @@
 <script setup lang="ts">
 import type { KitItem } from '#core/kit/listKit'
 import { plural } from '#shared/words/vocabulary'
+import { useFromShelf } from '~/composables/useFromShelf'
 import { useJobPage } from '~/composables/useJobPage'
 import { useUnits } from '~/stores/units'
 
 const { job } = useJobPage()
 const units = useUnits()
+const { taken } = useFromShelf()
+/** The lines' own fluid, where the shelf has one that may go in: what is taken there is what is laid out. */
+const fromShelf = (item: KitItem) =>
+  item.kind === 'fluid' && item.for.includes(job.view!.sheet.id) && taken.value?.lines.length ? taken.value : undefined
 /** Each fluid comes in its own bottle. */
 const bottleOf = (item: KitItem) =>
   job.fluid!.drained.find(({ circuit }) => item.for.includes(circuit))?.bottles.size ?? job.fluid!.bottles.size
@@ -17,12 +22,23 @@ const bottleOf = (item: KitItem) =>
       <v-table class="kit">
         <tbody>
           <tr v-for="(item, i) in job.kit" :key="i">
-            <td class="num">{{ item.count }} ×</td>
-            <td>{{ item.name }}</td>
+            <td class="num">{{ fromShelf(item) ? '' : `${item.count} ×` }}</td>
+            <td>
+              {{ fromShelf(item)?.lines[0] ?? item.name
+              }}<template v-for="caution in fromShelf(item)?.cautions" :key="caution"
+                ><br /><b>{{ caution }}</b></template
+              >
+            </td>
             <td class="soft">
               {{
                 [
-                  item.kind === 'fluid' && job.fluid ? `${units.volume(bottleOf(item))} bottle` : item.size,
+                  fromShelf(item)
+                    ? [fromShelf(item)!.fluid !== item.name && `the sheet asks for ${item.name}`, 'from the shelf']
+                        .filter(Boolean)
+                        .join(' · ')
+                    : item.kind === 'fluid' && job.fluid
+                      ? `${units.volume(bottleOf(item))} bottle`
+                      : item.size,
                   item.kind === 'part' && 'renewed beside the line',
                   item.part,
                   item.unnamed && 'the sheet does not say which',

@@ -4,6 +4,7 @@ import { useDisplay } from 'vuetify'
 import { eventWords } from '#shared/words/eventWords'
 import { useJobPage } from '~/composables/useJobPage'
 import { useSession } from '~/stores/session'
+import { whenWords } from '~/utils/whenWords'
 
 const { job, record } = useJobPage()
 const session = useSession()
@@ -16,9 +17,7 @@ const { width } = useDisplay()
 const latest = computed(() => (width.value <= 700 ? 6 : 10))
 const shown = computed(() => (whole.value ? events.value : events.value.slice(0, latest.value)))
 const undone = computed(() => new Set(job.confirmed.flatMap(event => (event.body.type === 'stepUndone' ? event.body.reverts : []))))
-// One formatter for all rows: making one takes longer than using it a hundred times.
-const dates = new Intl.DateTimeFormat(undefined, { dateStyle: 'short', timeStyle: 'short' })
-const time = (iso: string) => dates.format(new Date(iso))
+const time = (iso: string) => whenWords(iso, 'short')
 </script>
 
 <template>

@@ -7,9 +7,9 @@ import { route } from '../../../utils/route'
 import { runTask } from '../../../utils/workers'
 
 export default route('GET /api/jobs/:id/record.pdf', async ({ event, gone }) => {
-  const { record, sheet, workshop } = await getRecord(getPool(), idParam(event, 'JOB_UNKNOWN'))
+  const { record, sheet, workshop, zone } = await getRecord(getPool(), idParam(event, 'JOB_UNKNOWN'))
   const photos = await getPrintablePhotos(getPool(), record)
-  const pdf = await runTask('recordPdf', { record, sheet, workshop, photos }, gone)
+  const pdf = await runTask('recordPdf', { record, sheet, workshop, zone, photos }, gone)
   setResponseHeader(event, 'content-type', 'application/pdf')
   setResponseHeader(event, 'content-disposition', `inline; filename="${recordFileName(record, 'pdf')}"`)
   return Buffer.from(pdf)
