@@ -3,13 +3,14 @@ import { planJob } from '../core/access/planJob'
 import type { Standing } from '../core/access/standing'
 import type { AccessIssue, Plan } from '../core/access/types'
 import { randomAccess, randomJob } from '../tests/helpers/randomAccess'
+import { hardestJobs } from '../tests/helpers/hardSheets'
 import { modelText, placePrice, solveWithHighs } from '../tests/helpers/solveWithHighs'
 import type { Line as Measured } from './measureRoute'
 
-const [goalCount, operationCount, runs] = [30, 60, 60]
+const [goalCount, operationCount] = [30, 60]
 
 /** The choice against a general solver on the same model, and whole plans (choice with exact move costs, order, clock) of the same size. */
-export function measureAccess(quantile: (sorted: number[], q: number) => number): Measured[] {
+export function measureAccess(quantile: (sorted: number[], q: number) => number, runs = 60): Measured[] {
   const own: number[] = []
   const solver: number[] = []
   const whole: number[] = []
@@ -21,7 +22,7 @@ export function measureAccess(quantile: (sorted: number[], q: number) => number)
     return result
   }
   // Rounds before the first count nothing: the engine compiles what it sees often.
-  for (let run = -30; run < runs; run++) {
+  for (let run = -Math.ceil(runs / 2); run < runs; run++) {
     const seed = 104_729 * (run < 0 ? 1000 - run : run + 20)
     const { goals, operations } = randomAccess(goalCount, operationCount, seed)
     const choice = timed(() => chooseWays(goals, operations, { least: placePrice }), run < 0 ? undefined : own)
@@ -39,7 +40,15 @@ export function measureAccess(quantile: (sorted: number[], q: number) => number)
     const inputs = { lines: resolved.lines.map(line => line.id), start: 'ground' as const }
     timed(() => planJob(resolved, inputs, halfWay(plan.value)), run < 0 ? undefined : rest)
   }
-  for (const list of [own, solver, whole, rest]) list.sort((a, b) => a - b)
+  const hard = hardestJobs()
+  const planHard = ([, car]: (typeof hard)[number]) => planJob(car, { lines: car.lines.map(line => line.id), start: 'ground' })
+  hard.forEach(planHard)
+  const hardest = hard.map(one => {
+    const times: number[] = []
+    timed(() => planHard(one), times)
+    return times[0]!
+  })
+  for (const list of [own, solver, whole, rest, hardest]) list.sort((a, b) => a - b)
   const note = `${goalCount} goals over ${operationCount} operations, drawn`
   return [
     { name: 'choice of ways, median', value: quantile(own, 0.5), unit: 'ms', n: runs, note },
@@ -66,6 +75,13 @@ export function measureAccess(quantile: (sorted: number[], q: number) => number)
       note: `${note}: choice with exact moves, order, clock`,
     },
     { name: 'plan from the middle, p95', value: quantile(rest, 0.95), unit: 'ms', n: rest.length, note: `${note}: half of its tasks done` },
+    {
+      name: 'hardest plan found, longest',
+      value: hardest.at(-1)!,
+      unit: 'ms',
+      n: hardest.length,
+      note: 'search cut off at its count of work; the second time, as a server plans',
+    },
     { name: 'whole plan, p95', value: quantile(whole, 0.95), unit: 'ms', n: runs, note: `${note}: choice with exact moves, order, clock` },
   ]
 }

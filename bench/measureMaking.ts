@@ -19,7 +19,7 @@ import { seededInteger } from '../tests/helpers/seededInteger'
 type Said = { name: string; value: number; unit: string; n: number; note: string }
 
 /** What the bench asks the processor: a line from three pictures, a new line against an old one, a fitting. */
-export function measureMaking(quantile: (sorted: number[], q: number) => number): Said[] {
+export function measureMaking(quantile: (sorted: number[], q: number) => number, share = 1): Said[] {
   const pack = JSON.parse(readFileSync('db/demo/clutch-and-brake-lines.efferent.json', 'utf8')) as Pack
   const sheet = pack.sheets.find(({ id }) => id === 'wherry-rear-brake')!
   const draw = seededInteger(3)
@@ -51,7 +51,8 @@ export function measureMaking(quantile: (sorted: number[], q: number) => number)
     return made.value
   }
   const [old, fresh] = [points(rows), points(rows.map((row, i) => (i === 3 ? { ...row, bend: row.bend + 8 } : row)))]
-  const time = (n: number, work: () => unknown): number[] => {
+  const time = (whole: number, work: () => unknown): number[] => {
+    const n = Math.max(1, Math.round(whole * share))
     for (let i = 0; i < n / 4; i++) work()
     return Array.from({ length: n }, () => {
       const started = performance.now()

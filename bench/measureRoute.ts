@@ -51,16 +51,20 @@ const [pointCount, keepoutCount] = [2000, 500]
  * A line of 2 000 points against 500 keep-outs, asked of the shipped worker in the browser: development, drawing points, clearances, high
  * and low points. Then the first picture of a sheet, from the address to the first frame with lines in it.
  */
-export async function measureRoute(page: Page, quantile: (sorted: number[], q: number) => number): Promise<Line[]> {
+export async function measureRoute(
+  page: Page,
+  quantile: (sorted: number[], q: number) => number,
+  sizes: { warm: number; asked: number; pictures: number },
+): Promise<Line[]> {
   const { sections, keepouts } = makeCourse(pointCount, keepoutCount)
   const worker = readdirSync('.output/public/_nuxt').find(file => /^entry-.*\.js$/.test(file))
   if (!worker) throw new Error('the build has no worker')
   const { trips, passes } = await page.evaluate(
-    async ({ worker, request }) => {
+    async ({ worker, request, warm, asked: count }) => {
       const asked = new Worker(worker, { type: 'module' })
       const trips: number[] = []
       let passes = 0
-      for (let n = 0; n < 160; n++) {
+      for (let n = 0; n < warm + count; n++) {
         const started = performance.now()
         const answer = await new Promise<{ value: { clearances: unknown[] }[] }>((resolve, reject) => {
           asked.onmessage = ({ data }) => resolve(data)
@@ -69,13 +73,13 @@ export async function measureRoute(page: Page, quantile: (sorted: number[], q: n
         })
         passes = answer.value[0]!.clearances.length
         // The first answers warm the compiler up.
-        if (n < 60) continue
+        if (n < warm) continue
         trips.push(performance.now() - started)
       }
       asked.terminate()
       return { trips: trips.sort((a, b) => a - b), passes }
     },
-    { worker: `/_nuxt/${worker}`, request: { lines: [{ id: 'line', sections }], keepouts } },
+    { worker: `/_nuxt/${worker}`, request: { lines: [{ id: 'line', sections }], keepouts }, ...sizes },
   )
   const exact = () => {
     const developed = developLine(sections)
@@ -87,7 +91,7 @@ export async function measureRoute(page: Page, quantile: (sorted: number[], q: n
   const sampled = performance.now() - between
 
   const pictures: number[] = []
-  for (let i = 0; i < 5; i++) {
+  for (let i = 0; i < sizes.pictures; i++) {
     await page.goto('/sheets/halyard-cooler-lines')
     await page.waitForFunction(() => performance.getEntriesByName('efferent:first-picture').length > 0)
     pictures.push(await page.evaluate(() => performance.getEntriesByName('efferent:first-picture')[0]!.startTime))

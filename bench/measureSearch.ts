@@ -174,7 +174,7 @@ export async function measureSearch(
   try {
     const library = makeLibrary(sheetCount, vehicleCount)
     await load(pool, library)
-    const queries = makeQueries(library, 500)
+    const queries = makeQueries(library, Math.min(500, sheetCount))
     for (const query of queries.slice(0, 60)) await search(pool, query)
     const taken: number[] = []
     let found = 0

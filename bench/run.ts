@@ -19,6 +19,10 @@ import { measureFold } from './measureFold'
 import { measureMaking } from './measureMaking'
 import { measureRoute } from './measureRoute'
 
+/** `--small`: each at its smallest size, as the whole test asks: is everything still there to be measured? Not how long it takes. */
+const isSmall = process.argv.includes('--small')
+const size = (whole: number, least: number) => (isSmall ? least : whole)
+
 // One JSON object per line: { name, value, unit, n, note }. Ratios are taken within one run; absolute times are this machine's.
 function say(name: string, value: number, unit: string, n: number, note = ''): void {
   // What measured nothing is no figure: it fails by its name, and the bench with it.
@@ -39,7 +43,7 @@ async function times(n: number, work: (i: number) => Promise<unknown> | unknown)
 
 async function measureLookUp(client: Client): Promise<void> {
   const queries = ['halyard', 'sk41', 'cooler lines', 'marrow', 'cooler lnes']
-  const taken = await times(200, i => client.call('GET', `/api/search?q=${encodeURIComponent(queries[i % queries.length]!)}`))
+  const taken = await times(size(200, 5), i => client.call('GET', `/api/search?q=${encodeURIComponent(queries[i % queries.length]!)}`))
   say('look-up, median', quantile(taken, 0.5), 'ms', taken.length, 'over HTTP, demo data')
   say('look-up, p95', quantile(taken, 0.95), 'ms', taken.length, 'over HTTP, demo data')
 }
@@ -50,12 +54,12 @@ async function measurePlan(): Promise<void> {
   if (resolution.applies === 'no') throw new Error('the demo sheet does not apply')
   const { resolved } = resolution
   const plan = () => planJob(resolved, { lines: resolved.lines.map(line => line.id), start: 'ground' })
-  await times(50, plan)
-  const taken = await times(300, plan)
+  await times(size(50, 1), plan)
+  const taken = await times(size(300, 2), plan)
   say('plan, median', quantile(taken, 0.5), 'ms', taken.length, 'three lines, all ways and moves, in the core')
   say('plan, p95', quantile(taken, 0.95), 'ms', taken.length, 'three lines, all ways and moves, in the core')
   // What an override costs before the screen is drawn: the plan, and every goal's runner-up.
-  const replanned = await times(60, i => {
+  const replanned = await times(size(60, 2), i => {
     const inputs: PlanInputs = {
       lines: resolved.lines.map(line => line.id),
       start: 'ground',
@@ -69,7 +73,7 @@ async function measurePlan(): Promise<void> {
 }
 
 async function measureColdStart(databaseUrl: string): Promise<void> {
-  const taken = await times(5, async () => {
+  const taken = await times(size(5, 1), async () => {
     const server = await TestServer.start(databaseUrl)
     await server.end()
   })
@@ -120,7 +124,12 @@ async function measurePicture(url: string): Promise<void> {
   const browser = await launch(true)
   const page = await browser.newPage({ baseURL: url, viewport: { width: 1280, height: 800 } })
   await signIn(page, 'technician')
-  for (const { name, value, unit, n, note } of await measureRoute(page, quantile)) say(name, value, unit, n, note)
+  for (const { name, value, unit, n, note } of await measureRoute(page, quantile, {
+    warm: size(60, 1),
+    asked: size(100, 2),
+    pictures: size(5, 1),
+  }))
+    say(name, value, unit, n, note)
   await browser.close()
 }
 
@@ -137,40 +146,44 @@ async function measureReplan(url: string, client: Client): Promise<void> {
   // What is off already lies in a fold of its own.
   await page.getByRole('button', { name: /^Off already/ }).click()
   await page.getByRole('group', { name: 'Off already' }).getByRole('button').nth(2).waitFor()
-  const taken = await page.evaluate(async () => {
-    /** Resolves when a frame is drawn, with what was so as drawing began. */
-    const frame = (isSo: () => boolean) =>
-      new Promise<boolean>(resolve =>
-        requestAnimationFrame(() => {
-          const so = isSo()
-          setTimeout(() => resolve(so))
-        }),
-      )
-    const inGroup = (label: string) => [...document.querySelectorAll<HTMLButtonElement>(`[aria-label="${label}"] button`)]
-    const other = (label: string) => () => inGroup(label).find(button => button.getAttribute('aria-pressed') === 'false')!
-    const switches = [
-      other('Which end first'),
-      other('How the lines come out'),
-      ...inGroup('Off already')
-        .slice(0, 4)
-        .map((_, i) => () => inGroup('Off already')[i]!),
-    ]
-    const measured: number[] = []
-    // One switch at a time, never the same plan twice (Gray code): nothing is remembered.
-    for (let i = 1; i < 2 ** switches.length; i++) {
-      const button = switches[31 - Math.clz32(i & -i)]!()
-      const before = button.getAttribute('aria-pressed')
-      // Nobody touches the next switch before the page has come to rest.
-      await new Promise(resolve => requestIdleCallback(resolve, { timeout: 250 }))
-      const started = performance.now()
-      button.click()
-      while (!(await frame(() => !button.isConnected || button.getAttribute('aria-pressed') !== before))) {
-        /* not yet */
+  const taken = await page.evaluate(
+    async most => {
+      /** Resolves when a frame is drawn, with what was so as drawing began. */
+      const frame = (isSo: () => boolean) =>
+        new Promise<boolean>(resolve =>
+          requestAnimationFrame(() => {
+            const so = isSo()
+            setTimeout(() => resolve(so))
+          }),
+        )
+      const inGroup = (label: string) => [...document.querySelectorAll<HTMLButtonElement>(`[aria-label="${label}"] button`)]
+      const other = (label: string) => () => inGroup(label).find(button => button.getAttribute('aria-pressed') === 'false')!
+      const switches = [
+        other('Which end first'),
+        other('How the lines come out'),
+        ...inGroup('Off already')
+          .slice(0, 4)
+          .map((_, i) => () => inGroup('Off already')[i]!),
+      ]
+      const measured: number[] = []
+      // One switch at a time, never the same plan twice (Gray code): nothing is remembered.
+      if (switches.length < 5) throw new Error('fewer switches than there were')
+      for (let i = 1; i < Math.min(most, 2 ** switches.length); i++) {
+        const button = switches[31 - Math.clz32(i & -i)]!()
+        const before = button.getAttribute('aria-pressed')
+        // Nobody touches the next switch before the page has come to rest.
+        await new Promise(resolve => requestIdleCallback(resolve, { timeout: 250 }))
+        const started = performance.now()
+        button.click()
+        while (!(await frame(() => !button.isConnected || button.getAttribute('aria-pressed') !== before))) {
+          /* not yet */
+        }
+        if (i > 8) measured.push(performance.now() - started)
       }
-      if (i > 8) measured.push(performance.now() - started)
-    }
-    return measured.sort((a, b) => a - b)
-  })
+      return measured.sort((a, b) => a - b)
+    },
+    size(1000, 12),
+  )
   await browser.close()
   say(
     'replan on an override, to the screen, median',
@@ -184,7 +197,7 @@ async function measureReplan(url: string, client: Client): Promise<void> {
 
 async function measureCommandLine(): Promise<void> {
   const taken = await times(
-    3,
+    size(3, 1),
     () =>
       new Promise<void>((resolve, reject) => {
         const child = spawn('./efferent', ['compute', 'torque'], { stdio: ['pipe', 'ignore', 'inherit'] })
@@ -200,20 +213,25 @@ const server = await TestServer.start(databaseUrl)
 try {
   const client = await server.as('technician')
   await client.call<JobRow[]>('GET', '/api/jobs')
-  for (const { name, value, unit, n, note } of await measureAppend(client, databaseUrl)) say(name, value, unit, n, note)
+  for (const { name, value, unit, n, note } of await measureAppend(
+    client,
+    databaseUrl,
+    isSmall ? { perJob: 20, rounds: 1, turns: 1 } : { perJob: 60, rounds: 5, turns: 5 },
+  ))
+    say(name, value, unit, n, note)
   await measureLookUp(client)
   await measurePlan()
-  for (const { name, value, unit, n, note } of measureAccess(quantile)) say(name, value, unit, n, note)
-  for (const { name, value, unit, n, note } of measureFold()) say(name, value, unit, n, note)
-  for (const { name, value, unit, n, note } of measureBleeding()) say(name, value, unit, n, note)
-  for (const { name, value, unit, n, note } of measureMaking(quantile)) say(name, value, unit, n, note)
+  for (const { name, value, unit, n, note } of measureAccess(quantile, size(60, 2))) say(name, value, unit, n, note)
+  for (const { name, value, unit, n, note } of measureFold(size(5000, 500))) say(name, value, unit, n, note)
+  for (const { name, value, unit, n, note } of measureBleeding(size(1000, 20))) say(name, value, unit, n, note)
+  for (const { name, value, unit, n, note } of measureMaking(quantile, size(1, 0))) say(name, value, unit, n, note)
   await measureFirstPage(server.url)
   await measurePicture(server.url)
   await measureReplan(server.url, client)
 } finally {
   await server.end()
 }
-const [sheetCount, vehicleCount] = [20_000, 200_000]
+const [sheetCount, vehicleCount] = [size(20_000, 200), size(200_000, 2000)]
 const { taken, found } = await measureSearch(
   await copyDatabase(process.env.EFFERENT_BENCH_ADMIN!, 'template_empty'),
   sheetCount,

@@ -7,7 +7,7 @@ import { run } from './run.mjs'
 import { ensureBuild, ensureChromium, ensurePackages, ensurePostgres } from './setup.mjs'
 
 /** Benchmarks on a throw-away cluster with fsync on, as it would serve. */
-export async function bench() {
+export async function bench({ small = false } = {}) {
   await ensurePackages()
   await ensureBuild()
   await ensureChromium()
@@ -28,7 +28,7 @@ export async function bench() {
       '--outfile=bench/.out/run.mjs',
       '--log-level=error',
     ])
-    await run(process.execPath, ['bench/.out/run.mjs'], {
+    await run(process.execPath, ['bench/.out/run.mjs', ...(small ? ['--small'] : [])], {
       show: true,
       env: { ...process.env, EFFERENT_BENCH_ADMIN: cluster.url('postgres') },
     })

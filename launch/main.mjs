@@ -5,8 +5,8 @@ const usage = `usage: ./efferent COMMAND
   start [--port N] [--host ADDRESS] [--data DIR]   set up what is missing and serve; --port 0 takes a free one
         [--no-demo] [--plain-http] [--no-backup]   a backup is taken every night unless told not to
   dev   [--port N] [--data DIR] [--no-demo]        the same with hot reload
-  test  [--only read|lint|types|unit|server|e2e]   everything that must hold
-  bench                                            one JSON object per line
+  test  [--only read|lint|types|unit|server|e2e|bench]   everything that must hold
+  bench [--small]                                  one JSON object per line; small: everything once, whatever it takes
   compute NAME < request.json                      the core for scripts
   backup FILE [--data DIR]                         one snapshot of everything, with its checksum beside it
   restore FILE [--data DIR]                        into a database that holds nothing yet
@@ -23,6 +23,7 @@ const options = {
   'no-demo': { type: 'boolean', default: false },
   'plain-http': { type: 'boolean', default: false },
   'no-backup': { type: 'boolean', default: false },
+  small: { type: 'boolean', default: false },
   only: { type: 'string', multiple: true },
 }
 
@@ -39,7 +40,7 @@ try {
       await (await import('./test.mjs')).test(values)
       break
     case 'bench':
-      await (await import('./bench.mjs')).bench()
+      await (await import('./bench.mjs')).bench(values)
       break
     case 'compute':
       await (await import('./compute.mjs')).compute(positionals)

@@ -1,3 +1,4 @@
+import { bench } from './bench.mjs'
 import { Failure, root, run, say } from './run.mjs'
 import { ensureBuild, ensureChromium, ensurePackages, ensurePooler, ensurePostgres } from './setup.mjs'
 
@@ -40,7 +41,7 @@ const browser = once(async () => {
   await databases.get()
   await ensureChromium()
 })
-const needs = { server: [databases, build], e2e: [browser, build] }
+const needs = { server: [databases, build], e2e: [browser, build], bench: [browser, build] }
 /** What a later stage waits for is begun where it is in nobody's way: programs come over the network, a build leaves half a core idle. */
 const aheadOf = { read: [databases, browser], unit: [build] }
 
@@ -51,6 +52,8 @@ const stages = {
   types: () => onTwoCores(types),
   unit: () => run(bin('vitest'), ['run', '--project', 'unit', '--project', 'parts', '--project', 'components'], { show: true }),
   server: () => run(bin('vitest'), ['run', '--project', 'server'], { show: true }),
+  /** Each figure once at its smallest size: what can no longer be measured fails here, and not when somebody wants to know. */
+  bench: () => bench({ small: true }),
   e2e: async () => {
     for (const project of ['shared', 'alone']) await run(bin('playwright'), ['test', '--project', project], { show: true })
   },
@@ -58,7 +61,7 @@ const stages = {
 
 /** Everything that must hold, in the order in which it fails fastest; installs what it needs. */
 export async function test({ only }) {
-  const wanted = only ?? ['read', 'unit', 'server', 'e2e']
+  const wanted = only ?? ['read', 'unit', 'server', 'bench', 'e2e']
   const unknown = wanted.find(name => !(name in stages))
   if (unknown) throw new Failure(`--only takes ${Object.keys(stages).join(', ')}, not “${unknown}”`)
   await ensurePackages()

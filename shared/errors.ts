@@ -57,6 +57,7 @@ export const errorTable = {
   JOB_ROLE: { status: 403, title: 'Not with this role' },
   JOB_NOT_PLANNED: { status: 409, title: 'There is no plan yet' },
   JOB_REASON_NEEDED: { status: 422, title: 'A reason is needed' },
+  JOB_FULL: { status: 409, title: 'The job is full' },
   JOB_UNKNOWN_TARGET: { status: 422, title: 'Not on this car' },
   JOB_ACCESS: { status: 422, title: 'No plan can be made' },
   JOB_OPERATION_STATE: { status: 409, title: 'Already so' },

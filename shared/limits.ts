@@ -1,3 +1,5 @@
+import { eventsForSafety, eventsPerJob, eventsWaiting } from '../core/job/roomLeft'
+
 /** Limits on what crosses the wire. A value beyond them is a mistake or an attack, and is refused with its place. */
 export const limits = {
   text: 2000,
@@ -11,7 +13,7 @@ export const limits = {
   predicateDepth: 8,
   predicateNodes: 120,
   /** A job's events in one request to compute from: more than any job has. */
-  computedEvents: 5000,
+  computedEvents: eventsPerJob + eventsWaiting + eventsForSafety,
   eventsPerRequest: 100,
   /** Revisions of one sheet: more than anybody publishes, and a number that every store can hold. */
   revisions: 100_000,

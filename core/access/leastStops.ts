@@ -265,7 +265,8 @@ export function searchStops(
         graph.rests.every(one => !isOpen(one, other.done) || isOpen(one, node.done)),
     )
   while (queue.length > 0) {
-    budget?.spend(1 + (queue.length >> 4))
+    // Each of three positions is worked at, through every task: what a node takes grows with them.
+    budget?.spend(1 + (queue.length >> 4) + words)
     let first = 0
     for (let i = 1; i < queue.length; i++) {
       const [a, b] = [queue[i]!, queue[first]!]

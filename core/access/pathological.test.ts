@@ -1,55 +1,10 @@
 import { describe, expect, it } from 'vitest'
+import { hardestJobs, layers, many } from '../../tests/helpers/hardSheets'
 import { randomJob } from '../../tests/helpers/randomAccess'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
-import type { Needs, Operation } from '../sheet/types'
-import { minutes } from '../units/types'
+import type { Needs } from '../sheet/types'
 import { planJob } from './planJob'
-
-/** A sheet that offers more alternatives than any car has. */
-function carWith(operations: readonly { id: string; needs: Needs; minutes: number }[], needs: Needs): ResolvedSheet {
-  const drawn = randomJob(1, 1, 1)
-  const all = operations.map(({ id, needs: own, minutes: both }): Operation => ({
-    ...drawn.operations[0]!,
-    id,
-    name: id,
-    at: 'ground',
-    needs: own,
-    off: minutes(both / 2),
-    on: minutes(both / 2),
-    engineMayRun: true,
-  }))
-  const open = [{ at: 'ground' as const, from: 'above' as const, needs, minutes: minutes(2) }]
-  const easy = [{ ...open[0]!, needs: [] }]
-  const joints = drawn.joints.map((joint, i) => ({ ...joint, ways: i === 0 ? open : easy }))
-  const sheet = {
-    ...drawn.sheet,
-    operations: all,
-    joints,
-    lines: drawn.lines.map(line => ({ ...line, withdraw: easy })),
-    holds: [],
-    fills: [],
-    levels: [],
-  }
-  return { ...drawn, sheet, operations: all, joints, lines: sheet.lines, holds: [] }
-}
-const many = (lists: number, each: number, cost: (list: number, i: number) => number) =>
-  carWith(
-    Array.from({ length: lists * each }, (_, i) => ({ id: `o${i}`, needs: [] as Needs, minutes: cost(Math.floor(i / each), i % each) })),
-    Array.from({ length: lists }, (_, list) => Array.from({ length: each }, (_, i) => `o${list * each + i}`)),
-  )
-/** Every part lies behind any one of the layer outside it, or, `all`, behind one of each of two halves of that layer. */
-const layers = (deep: number, wide: number, all: boolean) => {
-  const layer = (n: number) => Array.from({ length: wide }, (_, i) => `o${n * wide + i}`)
-  const halves = (ids: readonly string[]) => (all ? [ids.slice(0, wide / 2), ids.slice(wide / 2)] : [ids])
-  return carWith(
-    Array.from({ length: deep * wide }, (_, i) => ({
-      id: `o${i}`,
-      needs: i < wide ? [] : halves(layer(Math.floor(i / wide) - 1)),
-      minutes: 2 + ((i * 7) % 5),
-    })),
-    halves(layer(deep - 1)),
-  )
-}
+import { planBudget, SearchBudget } from './searchBudget'
 
 describe('a sheet with more alternatives than anybody can look at', () => {
   const cases: [string, ResolvedSheet, number | undefined][] = [
@@ -71,6 +26,18 @@ describe('a sheet with more alternatives than anybody can look at', () => {
     if (least !== undefined) {
       expect(spent).toBe(least)
       expect(atMostFromLeast).toBeGreaterThan(0)
+    }
+  })
+
+  it('takes no more than its count of work, and gives the same plan at every try', () => {
+    for (const [name, car] of hardestJobs()) {
+      const inputs = { lines: car.lines.map(({ id }) => id), start: 'ground' as const }
+      const budget = new SearchBudget(planBudget)
+      const plan = planJob(car, inputs, undefined, budget)
+      expect(plan.ok, name).toBe(true)
+      // The node that spends the last of it is the last.
+      expect(budget.spent, name).toBeLessThan(1.01 * planBudget)
+      expect(planJob(car, inputs)).toEqual(plan)
     }
   })
 

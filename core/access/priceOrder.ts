@@ -181,6 +181,8 @@ export function orderPricing(
   }
   const answers = new Map<string, { price: number; exact: boolean }>()
   return (known, chosen, enough, least) => {
+    // To ask again costs too, though less.
+    travel.budget?.spend(1 + (known.length >> 2))
     let key = `${chosen.join()}|`
     for (const { at, operations: way, open } of known) {
       key += `${at ?? ''}${open ? '?' : ''}`
@@ -188,6 +190,8 @@ export function orderPricing(
     }
     const before = answers.get(key)
     if (before && (before.exact || before.price >= enough)) return before.price
+    // The rules are laid out anew for each question, goal by goal.
+    travel.budget?.spend((known.length * words) >> 2)
     const price = priceOf(known, chosen, enough, least)
     answers.set(key, { price, exact: price < enough })
     return price

@@ -1,8 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { known, pocketCar, pocketSheet, Story } from '../../tests/helpers/pocketCar'
 import { systems, type BleedMethod, type Level, type Operation, type Sheet, type System } from '../sheet/types'
-import { minutes, newtonMetres } from '../units/types'
-import { celsius } from '../units/types'
+import { celsius, minutes, newtonMetres } from '../units/types'
 import {
   asksTemperature,
   bleedMethodOf,

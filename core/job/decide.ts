@@ -18,6 +18,7 @@ import { decideCarried, decideHold, decideLine, decidePart } from './decideLine'
 import { decideTightened } from './decideTightened'
 import { guarded, unknown, withReason, type Context, type Decision, type Of } from './decision'
 import { carTestGate, carTestOf } from './carTests'
+import { eventsPerJob, hasRoom } from './roomLeft'
 import { secondsLeft } from './timer'
 import type { JobCommand, JobState, Role } from './types'
 import { endsByHeat, waitBefore, waitsOf } from './waits'
@@ -86,6 +87,7 @@ export function decide(state: JobState | undefined, command: JobCommand, context
   if (!allowed.includes(context.person.role)) return fail({ code: 'JOB_ROLE', needs: allowed })
   if (command.type === 'opened') return state ? fail({ code: 'JOB_ALREADY_OPENED' }) : ok(command)
   if (!state) return fail({ code: 'JOB_NOT_OPENED' })
+  if (!hasRoom(state.seq, command.type, context.seen)) return fail({ code: 'JOB_FULL', most: eventsPerJob })
   if (state.signedOff && !afterSignOff.includes(command.type)) return fail({ code: 'JOB_SIGNED_OFF' })
   if (state.paused && !whilePaused.includes(command.type)) return fail({ code: 'JOB_PAUSED' })
   if (runningSince(state) && handsOn.includes(command.type)) return fail({ code: 'JOB_ENGINE', is: 'running' })

@@ -21,6 +21,8 @@ export type Context = {
   plan: (resolved: ResolvedSheet, inputs: PlanInputs) => Planned
   person: Person
   device: string
+  /** As many entries as the device had heard of; absent: all there are. */
+  seen?: number
   /** The device's clock and, on the server, the server's. */
   at: string
   recordedAt?: string

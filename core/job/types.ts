@@ -381,6 +381,7 @@ export type Refusal =
   | { code: 'JOB_MISSING'; items: readonly Obligation[] }
   | { code: 'JOB_LEAD_SIGNS'; joints: Slug[] }
   /** Something has to cool, soak, drip or rest first. */
+  | { code: 'JOB_FULL'; most: number }
   | { code: 'JOB_WAIT'; wait: Slug; secondsLeft: number }
   | { code: 'JOB_WAIT_NOT_RUNNING'; wait: Slug }
   | { code: 'JOB_LINE_REPLACED'; line: Slug }

@@ -144,7 +144,7 @@ async function prepare(db: Db, head: JobHead, entries: readonly Authored[], mayB
     const newer = command.type === 'revisionMoved' ? await newerFor(db, head.sheet_id, command.revision, state) : undefined
     if (command.type === 'planned') await planFor(resolved, wholeInputs(resolved, command.inputs), gone)
     const makingRules = command.type === 'makingSaid' ? gearOf(await readSettings(db)).rules : undefined
-    const by = { person: author, device: entry.device, at: entry.at, recordedAt }
+    const by = { person: author, device: entry.device, seen: entry.seen, at: entry.at, recordedAt }
     const decision = decide(state, command, { resolved, newer, makingRules, plan: planOnce, ...by })
     if (!decision.ok)
       throw (

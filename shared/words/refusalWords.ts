@@ -278,6 +278,8 @@ export function refusalWords(refusal: Refusal, sheet: Sheet): string {
       return `Revision ${refusal.revision} no longer has what this job has worked on: ${list(refusal.lost)}. The job stays on its revision.`
     case 'JOB_MISSING':
       return `Still missing: ${refusal.items.map(item => dueWords(item, sheet)).join(' ')}`
+    case 'JOB_FULL':
+      return `This job has ${refusal.most.toLocaleString('en')} entries, as many as one holds. Make the car safe, pause or end it, and go on in a new job of the same car.`
     case 'JOB_WAIT': {
       const wait = waitNamed(sheet, refusal.wait)
       const minutes = Math.ceil(refusal.secondsLeft / 60)

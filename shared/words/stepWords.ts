@@ -419,7 +419,11 @@ export function stepWords(
               ? `Snug, then ${turned.snugThen}° further, with the mark of a pen to see it.`
               : `${isRing ? 'Crosswise, in two rounds. ' : ''}Smooth pull, one click.`,
         'Torqued',
-        level ? [...level.cautions, ...(isSaid ? [] : [fanWhileRunning])] : fill && pressureSourceOf(sheet) === 'engine' ? [plugIsHot, fanWhileRunning] : [],
+        level
+          ? [...level.cautions, ...(isSaid ? [] : [fanWhileRunning])]
+          : fill && pressureSourceOf(sheet) === 'engine'
+            ? [plugIsHot, fanWhileRunning]
+            : [],
       )
     }
     case 'count':

@@ -9,14 +9,17 @@ afterEach(() => page?.unmount())
 function step(button: 'on' | 'off') {
   const template = `<div><main>${inputs}</main><button class="go" ${button === 'off' ? 'disabled' : ''}>Record</button></div>`
   page = mount({ template }, { attachTo: document.body })
-  const main = page.element.querySelector('main')!
+  const root = page.element as HTMLElement
+  const main = root.querySelector('main')!
   const press = (id: string, value: string, more: KeyboardEventInit = {}) => {
     const field = main.querySelector<HTMLInputElement>(`#${id}`)!
     field.value = value
     field.focus()
     const event = new KeyboardEvent('keydown', { key: ' ', cancelable: true, bubbles: true, ...more })
     let used = false
-    field.addEventListener('keydown', heard => (used = footInField(heard, main, page!.element.querySelector('.go'))), { once: true })
+    field.addEventListener('keydown', (heard: KeyboardEvent) => (used = footInField(heard, main, root.querySelector<HTMLElement>('.go'))), {
+      once: true,
+    })
     field.dispatchEvent(event)
     return { used, types: !event.defaultPrevented, at: document.activeElement?.id || document.activeElement?.className }
   }

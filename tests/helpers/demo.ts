@@ -164,6 +164,7 @@ export class PlayedJob {
       plan: planOnce,
       person: this.person,
       device: this.device,
+      seen: this.seen,
       at,
       recordedAt: at,
       newer,

@@ -102,7 +102,6 @@ useActs('The bay', [
       </template>
       <NoStep v-else :refusal="refusal" @say="record" @sign-off="signOff" @go="goTo" />
     </div>
-
     <InTurn>
       <UndoOffer ref="undo" />
       <LazySeizedDialog v-if="seized" v-model="seized" :joint="joint" :refusal="refusedWords" @tried="sayAll" />
