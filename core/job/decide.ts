@@ -142,6 +142,7 @@ export function decide(state: JobState | undefined, command: JobCommand, context
     case 'makingSaid':
     case 'makeActDone':
     case 'rebent':
+    case 'endCutOff':
     case 'lineMade':
       return decideMaking(state, command, context)
     case 'carriedOver':

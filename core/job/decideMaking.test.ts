@@ -92,6 +92,35 @@ describe('a line that is made in the job', () => {
     expect(new Story(bent()).then(say).ask({ type: 'rebent', line: 'supply', bend: 1, degrees: 3 })).toEqual(refused('first', 'bend:1'))
     expect(story.ask({ type: 'rebent', line: 'supply', bend: 7, degrees: 3 })).toEqual(refused('unknown'))
   })
+  it('a flare that went wrong is cut off and made again; what the length then lacks is said', () => {
+    const story = new Story(bent()).then(say).all(did('cut'), did('deburr:from'), did('slide:nut-from'))
+    const cut = (off: number, end = 'from'): JobCommand =>
+      ({ type: 'endCutOff', line: 'supply', end, off: { value: off, unit: 'mm' } }) as JobCommand
+    expect(story.ask(cut(8))).toEqual(refused('first', 'form:from'))
+    story.all(did('form:from'))
+    // The tool takes 3 mm of tube for a flare (5 stand over the bar, 2 when it is formed); nothing was left over for trimming.
+    const off = story.ask(cut(8))
+    expect(off).toMatchObject({ mm: 8, short: 11, undone: expect.arrayContaining(['deburr:from', 'form:from']) })
+    expect(story.ask({ ...cut(8), off: { value: 0.5, unit: 'in' } } as JobCommand)).toMatchObject({ mm: 12.7, short: 15.7 })
+    story.then(off as JobBody)
+    expect(story.ask(did('form:from'))).toEqual(refused('first', 'deburr:from'))
+    // What is on the tube stays on it.
+    expect(story.ask(did('slide:nut-from'))).toEqual(refused('done', 'slide:nut-from'))
+    for (const wrong of [0, -3, 101])
+      expect(story.then(did('deburr:from')).all(did('form:from')).ask(cut(wrong))).toMatchObject({ code: 'JOB_QUANTITY_RANGE' })
+    expect(story.ask(cut(8, 'to'))).toEqual(refused('first', 'form:to'))
+  })
+  it('with something left over for trimming it still does; bent, it does not, and a flare nobody has tried says nothing', () => {
+    const begun = (change: Partial<LineInMaking>, ...done: string[]) =>
+      new Story(bent())
+        .all({ ...say, making: { ...making, ...change } } as JobBody, ...done.map(did))
+        .ask({ type: 'endCutOff', line: 'supply', end: 'from', off: { value: 8, unit: 'mm' } })
+    const first = ['cut', 'deburr:from', 'slide:nut-from', 'form:from', 'inspect:from']
+    expect(begun({ trim: 20 }, ...first)).toMatchObject({ short: 0, undone: ['deburr:from', 'form:from', 'inspect:from'] })
+    expect(begun({ trim: 20 }, ...first, 'slide:nut-to', `bend:${order[0]}`)).toMatchObject({ short: 11 })
+    const untried = { ends: { ...making.ends, from: { form: 'double-flare' as const } } }
+    expect(begun(untried, ...first)).not.toHaveProperty('short')
+  })
   it('is owed before it is laid in, and not by the list alone', () => {
     const due = (...bodies: JobBody[]) => new Story(bent()).all(out, ...bodies).due('made')
     expect(due()).toMatchObject([{ kind: 'made', line: 'supply', gates: ['fit'] }])

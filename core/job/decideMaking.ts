@@ -1,12 +1,16 @@
+import { shortAfterCutOff } from '../making/afterCutOff'
 import { blockersOf, lockedOut, undoneWith } from '../making/makeActs'
 import { breachesOf, usualRules } from '../making/makingRules'
 import { workOut } from '../making/workOut'
 import { fail, ok } from '../result'
+import { toSi } from '../units/convertUnit'
 import { unknown, withReason, type Context, type Decision, type Of } from './decision'
 import { actsDone } from './madeHere'
 import type { JobState, Refusal } from './types'
 
-type MakingCommand = Of<'makingSaid'> | Of<'makeActDone'> | Of<'rebent'> | Of<'lineMade'>
+/** mm; a flare and what tore behind it: more is a new piece of tube. Common practice, no source. */
+const mostCutOff = 100
+type MakingCommand = Of<'makingSaid'> | Of<'makeActDone'> | Of<'rebent'> | Of<'endCutOff'> | Of<'lineMade'>
 type Why = Extract<Refusal, { code: 'JOB_MAKE' }>['why']
 
 /** Refuses an act before its time, one that a flare or a bend has locked out, and a line said to be made while something of it is left. */
@@ -40,6 +44,19 @@ export function decideMaking(state: JobState, command: MakingCommand, context: C
     // Where the second end is formed already, it is tried in its place all the same.
     const kept = undoneWith(acts, done, 'trial-fit')
     return ok({ ...command, undone: [...done].filter(id => !kept.has(id)) })
+  }
+  if (command.type === 'endCutOff') {
+    const { end } = command
+    const formed = acts.find(({ kind, end: own }) => kind === 'form' && own === end)
+    if (!formed) return refuse('unknown')
+    if (!done.has(formed.id)) return refuse('first', { act: formed })
+    const off = toSi('length', command.off)
+    if (off <= 0 || off > mostCutOff) return fail({ code: 'JOB_QUANTITY_RANGE', dimension: 'length', value: off, low: 0, high: mostCutOff })
+    const cutOffs = [...state.making[line]!.cutOffs, { end, off }]
+    const short = shortAfterCutOff(said.making, done, cutOffs)
+    // What it becomes is tried where it belongs, when its length is in doubt.
+    const kept = [...done].filter(id => ![`deburr:${end}`, `form:${end}`, `inspect:${end}`, short === 0 ? '' : 'trial-fit'].includes(id))
+    return ok({ ...command, mm: off, ...(short !== undefined && { short }), undone: [...done].filter(id => !kept.includes(id)) })
   }
   const act = acts.find(({ id }) => id === command.act)
   if (!act) return refuse('unknown')

@@ -269,10 +269,21 @@ function apply(state: JobState, event: JobEvent): JobState {
     case 'makingSaid':
       return {
         ...state,
-        making: { ...state.making, [body.line]: { said: { ...mark, making: body.making, order: body.order }, done: [], rebends: [] } },
+        making: {
+          ...state.making,
+          [body.line]: { said: { ...mark, making: body.making, order: body.order }, done: [], cutOffs: [], rebends: [] },
+        },
       }
     case 'makeActDone':
       return making(body.line, before => ({ ...before, done: [...before.done, { ...mark, act: body.act }] }))
+    case 'endCutOff': {
+      const { end, mm, short, note, undone } = body
+      return making(body.line, before => ({
+        ...before,
+        done: before.done.filter(({ act }) => !undone.includes(act)),
+        cutOffs: [...before.cutOffs, { ...mark, end, off: mm, short, note }],
+      }))
+    }
     case 'rebent': {
       const { bend, degrees, note, undone } = body
       return making(body.line, before => ({

@@ -137,6 +137,8 @@ export type JobCommand =
   /** One act of making it, by its name in the list that follows from what is to be made. */
   | { type: 'makeActDone'; line: Slug; act: string }
   /** Bent again after a trial fit: which bend, by its number from 0, and by how many degrees more (or less). */
+  /** A flare that is no good is cut off, so far behind its face: that end is deburred, formed and looked at again. */
+  | { type: 'endCutOff'; line: Slug; end: 'from' | 'to'; off: Entered<'length'>; note?: string }
   | { type: 'rebent'; line: Slug; bend: number; degrees: number; note?: string }
   /** The line is made: by the list, or without it, and then how. */
   | { type: 'lineMade'; line: Slug; how: 'bench' | 'without'; note?: string }
@@ -269,6 +271,8 @@ type Computed = {
   fluidExtracted: Command<'fluidExtracted'> & { volume: Millilitres }
   /** Acts that count no more since. */
   rebent: Command<'rebent'> & { undone: readonly string[] }
+  /** `mm`: what was cut off; `short`: how much too short the line comes out now, mm; absent: nobody knows. */
+  endCutOff: Command<'endCutOff'> & { mm: number; short?: number; undone: readonly string[] }
   vacuumHeld: Command<'vacuumHeld'> & { verdict: HoldVerdict }
   /** Unknown where nobody knows it, or nothing says what a millimetre of that level holds. */
   leakedBefore: Command<'leakedBefore'> & { amount?: Amount }
@@ -486,6 +490,7 @@ export type JointRecord = {
 export type Making = {
   said: Mark & { making: LineInMaking; order: readonly number[] }
   done: readonly (Mark & { act: string })[]
+  cutOffs: readonly (Mark & { end: 'from' | 'to'; off: number; short?: number; note?: string })[]
   rebends: readonly (Mark & { bend: number; degrees: number; note?: string })[]
 }
 export type JobState = {

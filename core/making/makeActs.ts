@@ -35,7 +35,8 @@ export function makeActs(ends: { from: EndForm; to: EndForm }, loose: readonly L
   // For the first end: nut, then sleeve, each over the one before, so that the sleeve comes to lie at the flare.
   const first = mine('from').map((item, i, all) => slide(item, i === 0 ? ['deburr:from'] : [`slide:${all[i - 1]!.id}`]))
   acts.push(...first)
-  const beforeFirst = first.length > 0 ? first.map(({ id }) => id) : ['deburr:from']
+  // Cut off and to be formed again, it is deburred again, with the nut on the tube already.
+  const beforeFirst = ['deburr:from', ...first.map(({ id }) => id)]
   if (isFormed(ends.from))
     acts.push(
       { id: 'form:from', kind: 'form', end: 'from', form: ends.from, after: beforeFirst },

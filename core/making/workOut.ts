@@ -4,7 +4,7 @@ import type { Bender } from './bender'
 import { checkMakeable, type MakeableIssue } from './checkMakeable'
 import { allowanceOf, cutLength, type CutIssue, type MadeEnd } from './cutLength'
 import { makeActs, type Loose, type MakeAct } from './makeActs'
-import { developedLength, fromOtherEnd, markBends, type BendMark } from './markBends'
+import { aroundTheClock, developedLength, fromOtherEnd, markBends, type BendMark } from './markBends'
 import type { Join } from './makingRules'
 import type { TubeMaterial } from './tubeStrength'
 
@@ -39,6 +39,14 @@ export const makingNeeds = [
 ] as const
 export type MakingNeed = (typeof makingNeeds)[number]
 
+/**
+ * `set`: what the scale is to show; `mark`: from the cut of the first end, or, where nobody knows what its flare takes, from its face.
+ */
+export type BendInMaking = Pick<BendMark, 'bend' | 'angle' | 'turn' | 'clock'> & {
+  set?: number
+  mark?: { at: number; from: 'cut' | 'formed' }
+}
+
 export type WorkedOut = {
   developed: number
   /** The table as this bender makes it, from the end one begins at. */
@@ -46,6 +54,8 @@ export type WorkedOut = {
   needs: MakingNeed[]
   /** Where the marks go, once the bender is known; a refusal where this bender cannot make the line. */
   marks?: readonly BendMark[]
+  /** Each bend as far as it is known: whoever stands at the bender has its angle, whatever else nobody has said. */
+  bends: readonly BendInMaking[]
   refused?: BendIssue
   /** The length to cut, or which flare nobody has tried yet. */
   cut?: { cut: number; from: number; to: number }
@@ -82,6 +92,31 @@ export const workOutBy = (making: LineInMaking, found: BendOrder | undefined): W
   order: found,
 })
 
+/** Every bend with what is known of it: its angle and turn by the table, its mark and setting by the bender as far as that is known. */
+function bendsOf({ rows, bender: { radius, takeUp, setFor90 } }: LineInMaking, ends: { from: MadeEnd } | undefined): BendInMaking[] {
+  const allowance = ends && allowanceOf(ends.from)
+  const springback = { offset: 0, factor: (setFor90 ?? 90) / 90 }
+  const marked = radius && takeUp !== undefined ? markBends(rows, { radius, takeUp, springback, grip: 0 }, allowance ?? 0) : undefined
+  if (marked && !marked.ok) return []
+  let clock = 0
+  return rows
+    .filter(({ bend }) => bend > 0)
+    .map(({ bend: angle, rotate }, bend) => {
+      const turn = bend === 0 ? 0 : aroundTheClock(rotate)
+      clock = aroundTheClock(clock + turn)
+      const at = marked?.value.marks[bend]?.mark
+      return {
+        bend,
+        angle,
+        turn,
+        clock,
+        ...(setFor90 && { set: angle * springback.factor }),
+        // The first end is formed before the first bend: from its face, what forming took is behind.
+        ...(ends && at !== undefined && { mark: { at, from: allowance === undefined ? 'formed' : 'cut' } as const }),
+      }
+    })
+}
+
 /**
  * Everything that follows from what is known of a line to be made, and what is missing for the rest. `said`: the order its bends are made
  * in, where that is settled; looking for one takes long for many bends. Bends by number, from 0.
@@ -100,9 +135,10 @@ export function workOut(making: LineInMaking, said?: readonly number[]): WorkedO
   }
   const needs = makingNeeds.filter(need => known[need] === undefined)
   const order = said ?? alongTheLine(making)
-  if (!ends) return { developed: developedLength(rows), needs, issues: [], acts: [] }
+  if (!ends) return { developed: developedLength(rows), needs, bends: bendsOf(making, undefined), issues: [], acts: [] }
   const forms = { from: ends.from.form, to: ends.to.form }
-  const base: WorkedOut = { developed: developedLength(rows), needs, issues: [], acts: makeActs(forms, loose, order) }
+  const acts = makeActs(forms, loose, order)
+  const base: WorkedOut = { developed: developedLength(rows), needs, bends: bendsOf(making, ends), issues: [], acts }
   if (rows.length === 0 || (bends > 0 && (!radius || takeUp === undefined || !setFor90 || grip === undefined))) return base
   const bender: Bender = {
     radius: radius ?? 1,

@@ -168,6 +168,7 @@ const commands = {
     degrees: z.number().min(-180).max(180),
     note: maybeText.optional(),
   }),
+  endCutOff: c('endCutOff', { line: slug, end: z.enum(['from', 'to']), off: length, note: maybeText.optional() }),
   lineMade: c('lineMade', { line: slug, how: z.enum(['bench', 'without']), note: maybeText.optional() }),
   carriedOver: c('carriedOver', { line: slug, items: z.array(name).max(12) }),
   lineCalledOut: c('lineCalledOut', { line: slug, why: maybeText }),
@@ -304,6 +305,11 @@ const bodies = {
   fluidCaught: commands.fluidCaught.extend({ volume: computed<Millilitres>() }),
   fluidAdded: commands.fluidAdded.extend({ volume: computed<Millilitres>() }),
   fluidExtracted: commands.fluidExtracted.extend({ volume: computed<Millilitres>() }),
+  endCutOff: commands.endCutOff.extend({
+    mm: z.number().min(0).max(1000),
+    short: z.number().min(0).max(10_000).optional(),
+    undone: z.array(z.string().max(60)).max(120),
+  }),
   rebent: commands.rebent.extend({ undone: z.array(z.string().max(60)).max(120) }),
   vacuumHeld: commands.vacuumHeld.extend({ verdict: z.enum(holdVerdicts) }),
   leakedBefore: commands.leakedBefore.extend({

@@ -34,6 +34,7 @@ const sinceVersion3 = [
   'carMoved',
   'carriedOver',
   'clearanceProved',
+  'endCutOff',
   'ended',
   'engineStarted',
   'engineStopped',

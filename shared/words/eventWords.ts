@@ -8,7 +8,7 @@ import { bottleWords, holdWords, leakedWords, scaleWords } from './fluidWords'
 import { heightWords } from './levelWords'
 import { choiceWords, howWords, instrumentWords, leakWords, readingWords, roundWords, testWords } from './recordWords'
 import { leverOf } from './carTestWords'
-import { actDoneWords, rebentWords } from './makeActWords'
+import { actDoneWords, cutOffWords, rebentWords } from './makeActWords'
 import { pauseWords } from './pauseWords'
 import { foundWords } from './foundWords'
 import { goalWords, wishWords } from './planWords'
@@ -77,6 +77,8 @@ export function eventWords(body: JobBody, sheet: Sheet): string {
     case 'makeActDone': {
       return `${name.line(body.line)}, making: ${actDoneWords(body.act)}`
     }
+    case 'endCutOff':
+      return `${name.line(body.line)}: ${cutOffWords({ ...body, off: body.mm })}${body.note ? `, ${body.note}` : ''}`
     case 'rebent':
       return `${name.line(body.line)}: ${rebentWords(body)}${body.note ? `, ${body.note}` : ''}; tried in its place once more`
     case 'lineMade':

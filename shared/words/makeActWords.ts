@@ -111,6 +111,15 @@ export function makeRefusedWords({ why, act, breach }: Pick<MakeRefused, 'why' |
       return 'it lies in the car. Take it out again first.'
   }
 }
+/** A flare that was cut off, and what is left of the length. */
+export const cutOffWords = ({ end, off, short }: { end: 'from' | 'to'; off: number; short?: number }): string =>
+  `${endWords[end]} cut off, ${formatNumber(off, 1)} mm: ${
+    short === undefined
+      ? 'nobody has said what this flare takes, so measure whether the length still does'
+      : short === 0
+        ? 'the length still does'
+        : `the line comes out ${formatNumber(short, 1)} mm short`
+  }`
 /** What was bent again, after a trial fit. */
 export const rebentWords = ({ bend, degrees }: { bend: number; degrees: number }): string =>
   `bend ${bend + 1} ${degrees > 0 ? 'closed' : 'opened'} by ${formatNumber(Math.abs(degrees), 1)}°`

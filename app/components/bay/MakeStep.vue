@@ -19,11 +19,14 @@ const making = computed(() => job.state!.making[props.line])
 const worked = computed(() => making.value && workOut(making.value.said.making, making.value.said.order))
 const done = computed(() => actsDone(job.state!, props.line))
 const next = computed(() => worked.value && nextAct(worked.value.acts, done.value))
-const mark = computed(() => (next.value?.kind === 'bend' ? worked.value?.marks?.find(({ bend }) => bend === next.value!.bend) : undefined))
+const at = computed(() => (next.value?.kind === 'bend' ? worked.value?.bends.find(({ bend }) => bend === next.value!.bend) : undefined))
 const cut = computed(() => (next.value?.kind === 'cut' ? worked.value?.cut : undefined))
 const isWhole = computed(() => worked.value !== undefined && worked.value.acts.length > 0 && next.value === undefined)
 // --- bent again
 const bends = computed(() => (worked.value?.acts ?? []).flatMap(({ bend, id }) => (bend !== undefined && done.value.has(id) ? [bend] : [])))
+const formed = computed(() =>
+  (worked.value?.acts ?? []).flatMap(({ kind, end, id }) => (kind === 'form' && end && done.value.has(id) ? [end] : [])),
+)
 const isRebending = ref(false)
 const bend = ref<number>()
 const degrees = ref('')
@@ -56,22 +59,23 @@ watch(
     <p class="soft">{{ done.size }} of {{ worked.acts.length }} done</p>
     <section v-if="next" class="act" aria-live="polite">
       <h3>{{ actWords(next) }}</h3>
-      <dl v-if="mark" class="huge">
+      <dl v-if="at" class="huge">
         <div>
-          <dt>mark at</dt>
-          <dd>{{ formatNumber(mark.mark, 1) }} <small>mm</small></dd>
+          <dt>mark at{{ at.mark?.from === 'formed' ? ', from the flare’s face' : '' }}</dt>
+          <dd v-if="at.mark">{{ formatNumber(at.mark.at, 1) }} <small>mm</small></dd>
+          <dd v-else class="turn">not known</dd>
         </div>
         <div>
-          <dt>set</dt>
-          <dd>{{ formatNumber(mark.set, 1) }}<small>°</small></dd>
+          <dt>{{ at.set === undefined ? 'bend, whatever the scale says' : `set, for ${formatNumber(at.angle, 1)}°` }}</dt>
+          <dd>{{ formatNumber(at.set ?? at.angle, 1) }}<small>°</small></dd>
         </div>
         <div>
           <dt>clock</dt>
-          <dd>{{ formatNumber(mark.clock, 0) }}<small>°</small></dd>
+          <dd>{{ formatNumber(at.clock, 0) }}<small>°</small></dd>
         </div>
         <div class="wide">
           <dt>turn the tube</dt>
-          <dd class="turn">{{ turnWords(mark) }}</dd>
+          <dd class="turn">{{ turnWords(at) }}</dd>
         </div>
       </dl>
       <dl v-if="cut" class="huge">
@@ -95,6 +99,7 @@ watch(
         </div>
       </section>
     </template>
+    <CutOffEnd :line="line" :making="making" :formed="formed" @also="command => emit('also', command)" />
     <ol v-if="making.rebends.length" class="again" aria-label="Bent again">
       <li v-for="one in making.rebends" :key="one.event">{{ rebentWords(one) }}</li>
     </ol>
