@@ -143,23 +143,19 @@ export function scopeOf(
  */
 const coldest = 40
 
+/** Read with the engine off, in a window that a fluid which has run is above. */
+export function readCold({ engine, temperature }: Pick<Level, 'engine' | 'temperature'>): boolean {
+  const window = settleWindow(temperature)
+  return engine === 'off' && window.kind !== 'unknown' && window.value.high <= coldest
+}
+
 /** Systems whose fluid an idling engine does not warm. */
 export const staysCool: readonly System[] = ['brake', 'clutch']
 
 /** Which level is read when. A cold one comes before the engine runs, where it is to idle; once it has run, it is read last. */
 function levelsToRead({ levels, proving, system }: Sheet, wet: boolean, hasRun: boolean): Scope['levels'] {
   const all = wet ? levels : []
-  const isCold = ({ engine, temperature }: Level) => {
-    const window = settleWindow(temperature)
-    return (
-      engine === 'off' &&
-      !hasRun &&
-      proving.pressure === 'engine' &&
-      !staysCool.includes(system) &&
-      window.kind !== 'unknown' &&
-      window.value.high <= coldest
-    )
-  }
+  const isCold = (level: Level) => !hasRun && proving.pressure === 'engine' && !staysCool.includes(system) && readCold(level)
   return {
     cold: all.filter(isCold),
     idling: all.filter(level => level.engine === 'idling'),

@@ -3,6 +3,7 @@ import type { ChosenParts } from '../sheet/chosenPart'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import type { BleedMethod, LiftPosition, Operation, Sheet, Slug, Way } from '../sheet/types'
 import { minutes } from '../units/types'
+import { coolsAfter } from './coolsAfter'
 import { chooseWays, type WayChoice } from './chooseWays'
 import { goalKey, type GoalKey, type GoalRef } from './goalKinds'
 import { leastMoves } from './leastMoves'
@@ -85,7 +86,9 @@ function planWithin(resolved: ResolvedSheet, inputs: PlanInputs, standing: Stand
   const travel = { start: standing.at, end: 'ground' as const, moveMinutes, budget: new SearchBudget(planBudget) }
   const ordered = orderTasks(tasks, travel)
   if (!ordered.ok) return ordered
-  const { visits, timeline } = scheduleTasks(ordered.value.visits.map(withKeyHeld), waitsOf(resolved, scope, choice, standing), travel)
+  const scheduled = scheduleTasks(ordered.value.visits.map(withKeyHeld), waitsOf(resolved, scope, choice, standing), travel)
+  const { visits } = scheduled
+  const timeline = coolsAfter(scheduled.timeline, resolved.sheet, scope)
   const taken = resolved.operations.filter(operation => choice.operations.has(operation.id))
   const isOff = new Set(standing.off)
   const sumOf = (kinds: (kind: TaskKind) => boolean) => tasks.reduce((sum, task) => sum + (kinds(task.kind) ? task.minutes : 0), 0)

@@ -19,6 +19,7 @@ import { balanceOf } from './balanceOf'
 import { changesOf } from './carState'
 import { levelsOf } from '../sheet/levelsOf'
 import { listDue } from './obligations'
+import { isToReadCold } from './readCold'
 import { waitNamed } from './waits'
 import { isGone } from './partEffects'
 import type {
@@ -200,7 +201,14 @@ export type JobRecord = {
   missing: readonly Obligation[]
   signedOff?: { by: string; at: string }
   /** Ended without being done; `missing` then says what was due. */
-  ended?: { ending: EarlyEnding; why: string; by: string; at: string }
+  ended?: {
+    ending: EarlyEnding
+    why: string
+    by: string
+    at: string
+    /** What is still to be read cold, by when, and how far it may be driven until then; `readAt`: when it was. */
+    read?: { level: string; by: string; km: number; readAt?: string }
+  }
   handedOver?: { by: string; at: string; to: string; note?: string }
   /** Every event ever recorded, corrections among them. */
   events: readonly JobEvent[]
@@ -243,6 +251,19 @@ function madeOf(state: JobState, line: Slug): MadeEntry | undefined {
   if (how === 'without') return { how, note, by, at }
   const { tube, join, ends } = state.making[line]?.said.making ?? {}
   return { how, tube, join, ends: ends && { from: ends.from.form, to: ends.to.form }, by, at }
+}
+
+function endedOf(sheet: Sheet, { ended }: JobState): JobRecord['ended'] {
+  if (!ended) return undefined
+  const { ending, why, by, at, read } = ended
+  const level = read && (levelsOf(sheet).find(({ id }) => id === read.level)?.name ?? read.level)
+  return {
+    ending,
+    why,
+    by,
+    at,
+    ...(read && { read: { level: level!, by: read.by, km: read.km, ...(read.closed && { readAt: read.closed.at }) } }),
+  }
 }
 
 /**
@@ -449,9 +470,9 @@ export function buildRecord(resolved: ResolvedSheet, state: JobState, events: re
       .map(({ kind, text }) => ({ kind, text })),
     lookNext: sheet.proving.lookNext,
     // Released unfinished, it says for ever what was due when it left.
-    missing: listDue(resolved, state.ended?.ending === 'unfinished' ? { ...state, signedOff: undefined } : state),
+    missing: listDue(resolved, state.ended?.ending === 'unfinished' || isToReadCold(state) ? { ...state, signedOff: undefined } : state),
     signedOff: state.ended ? undefined : state.signedOff && { by: state.signedOff.by, at: state.signedOff.at },
-    ended: state.ended && { ending: state.ended.ending, why: state.ended.why, by: state.ended.by, at: state.ended.at },
+    ended: endedOf(sheet, state),
     handedOver: state.handedOver && {
       by: state.handedOver.by,
       at: state.handedOver.at,

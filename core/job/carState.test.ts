@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { known, pocketCar, pocketSheet, Story } from '../../tests/helpers/pocketCar'
+import { decidingLevel } from '../sheet/decidingLevel'
 import { systems, type BleedMethod, type Level, type Operation, type Sheet, type System } from '../sheet/types'
 import { celsius, minutes, newtonMetres } from '../units/types'
 import {
@@ -10,7 +11,6 @@ import {
   circuitOpenings,
   countsAfter,
   countsAfterAll,
-  decidingLevel,
   disturbedAt,
   drainings,
   fluidChanges,

@@ -172,12 +172,6 @@ export function bleedPlaces(sheet: Sheet, inputs: { bleed?: BleedMethod } | unde
   }
 }
 
-/**
- * The level that decides: the one the sheet says, else the one read with the engine idling, else the last. Others are stages on the way.
- */
-export const decidingLevel = ({ levels }: Pick<Sheet, 'levels'>): Level | undefined =>
-  levels.find(level => level.decides) ?? levels.findLast(level => level.engine === 'idling') ?? levels.at(-1)
-
 /** From a workshop's own temperature to that of an engine that has run: whatever it is, it lies inside (common practice, no source). */
 const fromCold = celsius(20)
 const toWarm = celsius(80)

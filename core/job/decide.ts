@@ -18,6 +18,7 @@ import { decideCarried, decideHold, decideLine, decidePart } from './decideLine'
 import { decideTightened } from './decideTightened'
 import { guarded, unknown, withReason, type Context, type Decision, type Of } from './decision'
 import { carTestGate, carTestOf } from './carTests'
+import { isOfColdReading } from './readCold'
 import { eventsPerJob, hasRoom } from './roomLeft'
 import { secondsLeft } from './timer'
 import type { JobCommand, JobState, Role } from './types'
@@ -88,7 +89,8 @@ export function decide(state: JobState | undefined, command: JobCommand, context
   if (command.type === 'opened') return state ? fail({ code: 'JOB_ALREADY_OPENED' }) : ok(command)
   if (!state) return fail({ code: 'JOB_NOT_OPENED' })
   if (!hasRoom(state.seq, command.type, context.seen)) return fail({ code: 'JOB_FULL', most: eventsPerJob })
-  if (state.signedOff && !afterSignOff.includes(command.type)) return fail({ code: 'JOB_SIGNED_OFF' })
+  if (state.signedOff && !afterSignOff.includes(command.type) && !isOfColdReading(state, command, context))
+    return fail({ code: 'JOB_SIGNED_OFF' })
   if (state.paused && !whilePaused.includes(command.type)) return fail({ code: 'JOB_PAUSED' })
   if (runningSince(state) && handsOn.includes(command.type)) return fail({ code: 'JOB_ENGINE', is: 'running' })
   if (underProp.includes(command.type) && proppedSince(state)) return fail({ code: 'JOB_PROPPED' })

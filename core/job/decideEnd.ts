@@ -3,6 +3,7 @@ import { levelsOf } from '../sheet/levelsOf'
 import type { Slug } from '../sheet/types'
 import { withReason, type Context, type Decision, type Of } from './decision'
 import { listDue } from './obligations'
+import { coldLevelLeft } from './readCold'
 import type { JobBody, JobState, Obligation, ObligationKind } from './types'
 
 /** Changed by deciding again. */
@@ -91,17 +92,28 @@ function isOfTheWish(owed: Obligation, state: JobState): boolean {
 
 /**
  * A job that ends without being done. Nothing to repair, declined or cancelled: whatever was touched is put back and proved. Unfinished: a
- * lead lets it go with what is due on the record, the engine off and the car on the ground.
+ * lead lets it go with what is due on the record, the engine off and the car on the ground. Provisional: a lead hands it over with nothing
+ * due but one level that has to be read cold.
  */
-export function decideEnded(state: JobState, command: Of<'ended'>, { resolved, person }: Context): Decision {
+export function decideEnded(state: JobState, command: Of<'ended'>, { resolved, person, at }: Context): Decision {
   const due = listDue(resolved, state)
+  const { read, ...said } = command
+  const byLead = command.ending === 'unfinished' || command.ending === 'provisional'
+  if (byLead && person.role !== 'lead' && person.role !== 'admin') return fail({ code: 'JOB_ROLE', needs: ['lead', 'admin'] })
+  if (command.ending === 'provisional') {
+    const cold = coldLevelLeft(resolved, state, due)
+    if (!cold.ok) return cold
+    if (!read) return fail({ code: 'JOB_REASON_NEEDED', field: 'read' })
+    if (!(Date.parse(read.by) > Date.parse(at))) return fail({ code: 'JOB_READ_COLD', why: 'past' })
+    const worded = withReason(said, 'why')
+    return worded.ok ? ok({ ...said, read: { ...read, level: cold.value } }) : worded
+  }
   if (command.ending === 'unfinished') {
-    if (person.role !== 'lead' && person.role !== 'admin') return fail({ code: 'JOB_ROLE', needs: ['lead', 'admin'] })
     const unsafe = due.filter(({ kind }) => kind === 'stopped' || kind === 'down')
     if (unsafe.length > 0) return fail({ code: 'JOB_MISSING', items: unsafe })
   } else {
     const items = due.filter(owed => !isOfTheWish(owed, state))
     if (items.length > 0) return fail({ code: 'JOB_MISSING', items })
   }
-  return withReason(command, 'why')
+  return withReason(said, 'why')
 }

@@ -2,8 +2,13 @@ import { assertNever } from '../result'
 import type { Slug } from '../sheet/types'
 import type { BodyOf, JobEvent, JobState, JointRecord, Making, Mark, Pressure, PressureBy, TightenedThing } from './types'
 import { goalKey } from '../access/goalKinds'
+import { isToReadCold } from './readCold'
 import { stepKey } from './stepKinds'
 import { spanSeconds } from './timer'
+
+/** Read cold at its mark, a job that went out for that is closed. */
+const readAgain = (ended: NonNullable<JobState['ended']>, { level, reading }: BodyOf<'levelRead'>, mark: Mark): JobState['ended'] =>
+  ended.read?.level === level && reading === 'at' ? { ...ended, read: { ...ended.read, closed: mark } } : ended
 
 /** Folds one event in. Pure: the same events give the same state on the server and on every tablet. Undefined before the job is opened. */
 export function evolve(state: JobState | undefined, event: JobEvent): JobState {
@@ -325,7 +330,11 @@ function apply(state: JobState, event: JobEvent): JobState {
     case 'leakedBefore':
       return { ...state, leaked: { ...state.leaked, [body.circuit ?? state.opened.sheet.id]: { ...mark, ...body } } }
     case 'levelRead':
-      return { ...resting(state, mark, body.rest, body.reading === 'foam'), levels: [...state.levels, { ...mark, ...body }] }
+      return {
+        ...resting(state, mark, body.rest, body.reading === 'foam'),
+        levels: [...state.levels, { ...mark, ...body }],
+        ...(isToReadCold(state) && { ended: readAgain(state.ended!, body, mark) }),
+      }
     case 'timerStarted':
       return { ...state, timers: { ...state.timers, [body.timer]: { ...mark, minutes: body.minutes } } }
     case 'timerEnded': {
@@ -378,7 +387,7 @@ function apply(state: JobState, event: JobEvent): JobState {
     case 'signedOff':
       return { ...state, signedOff: mark }
     case 'ended':
-      return { ...state, signedOff: mark, ended: { ...mark, ending: body.ending, why: body.why } }
+      return { ...state, signedOff: mark, ended: { ...mark, ending: body.ending, why: body.why, ...(body.read && { read: body.read }) } }
     case 'reopened':
       return { ...state, signedOff: undefined, ended: undefined, handedOver: undefined }
     case 'opened':

@@ -7,7 +7,19 @@ import { liftPositions, type LiftPosition, type Reach, type Sheet } from '../she
 import { sitsIn } from '../bleed/bleedMethodsFor'
 import { restOf } from '../sheet/carRests'
 import { isSealedSheet } from '../sheet/sealing'
-import { bleedMethodOf, isHeldSince, isOff, liftOf, pressureSourceOf, restsOff, runningSince, tightenedAt } from './carState'
+import {
+  bleedMethodOf,
+  isHeldSince,
+  isOff,
+  latest,
+  liftOf,
+  openingsOfLevel,
+  pressureSourceOf,
+  restsOff,
+  runningSince,
+  tightenedAt,
+} from './carState'
+import { readCold, staysCool } from '../access/listGoals'
 import { levelsOf } from '../sheet/levelsOf'
 import { carTestGate, carTestOf } from './carTests'
 import { isStepDone } from './isStepDone'
@@ -37,7 +49,7 @@ export function listSteps(resolved: ResolvedSheet, plan: Plan, start: LiftPositi
   const judged = withPressure(withStatus(drafts, plan, resolved, state, due), sheet, state)
   const whole = withExtras(judged, resolved, state, due).filter(step => step.status === 'open' && step.kind !== 'move')
   const ahead = withStop(
-    withMoves(withRun(onItsWheels(hoisted(whole, due, sheet), sheet, state), sheet, state), sheet, state),
+    withMoves(withRun(onItsWheels(coldLast(hoisted(whole, due, sheet), resolved, state), sheet, state), sheet, state), sheet, state),
     sheet,
     state,
   )
@@ -190,9 +202,11 @@ function withExtras(steps: readonly Step[], resolved: ResolvedSheet, state: JobS
   for (const owed of due) {
     const wanted = stepFor(owed, sheet)
     // Read once before it runs, and once more when all is done and it has stood: the step at hand is not the last.
-    const isLast = owed.kind === 'cold-again'
+    const isCold = owed.kind === 'level' && isReadWhenCold(resolved, state, owed.level)
+    const isLast = owed.kind === 'cold-again' || isCold
     if (wanted.kind === 'move' || wanted.kind === 'stop' || wanted.kind === 'prepare') continue
-    if (!isLast && [...steps, ...now, ...later].some(step => step.status === 'open' && meets(step, wanted))) continue
+    const isAhead = (step: Step) => step.status === 'open' && meets(step, wanted)
+    if ((isLast ? last : [...steps, ...now, ...later]).some(isAhead) || (isCold && steps.some(isAhead))) continue
     const { at, from } = placeFor(wanted, resolved, state)
     const tightened = wanted.kind === 'tighten' ? sheet.operations.find(({ id }) => id === wanted.target) : undefined
     // What is still to be looked at under pressure is looked at first.
@@ -217,6 +231,13 @@ function withExtras(steps: readonly Step[], resolved: ResolvedSheet, state: JobS
       now.push({ ...extra, phase: steps[0]?.phase ?? 'close', visit: steps[0]?.visit ?? 0 })
     else later.push(extra)
   }
+  // Nothing else makes it run any more: it is made hot for its own sake.
+  const isCold = due.some(owed => owed.kind === 'cold-again' && owed.because === 'not-run')
+  if (isCold && ![...steps, ...now, ...later].some(({ kind, status }) => kind === 'run' && status === 'open')) {
+    const run = { kind: 'run', target: sheet.id } as const
+    const { at } = placeFor(run, resolved, state)
+    later.push({ ...run, id: stepKey(run), phase: stepRules.run.phase, at, visit: steps.at(-1)?.visit ?? 0, minutes: 0, status: 'open' })
+  }
   const before = (isOne: (step: Step) => boolean) => {
     const first = steps.findIndex(step => isOne(step) && step.status === 'open')
     return first < 0 ? steps.length : first
@@ -235,6 +256,26 @@ function withExtras(steps: readonly Step[], resolved: ResolvedSheet, state: JobS
   }
   const all = [...now, ...steps.slice(0, proving), ...later.filter(isFluid), ...end, ...steps.slice(drive), ...last]
   return all.flatMap(step => [step, ...beside.filter(([other]) => other === step).map(([, extra]) => extra)])
+}
+
+/** It has run since it was opened, and this is read cold: whatever else there is to do is done while it cools. */
+function isReadWhenCold(resolved: ResolvedSheet, state: JobState, id: string): boolean {
+  const { sheet } = resolved
+  const level = levelsOf(sheet).find(one => one.id === id)
+  if (!level || staysCool.includes(sheet.system) || !readCold(level)) return false
+  const opened = latest(openingsOfLevel(resolved, state, id))?.n ?? 0
+  return [...state.pressures.flatMap(({ by, from }) => (by === 'engine' ? [from] : [])), state.roadTest].some(
+    mark => (mark?.n ?? 0) > opened,
+  )
+}
+
+/** What is read cold, and reached with nothing off, is read when all else is done. */
+function coldLast(steps: readonly Step[], resolved: ResolvedSheet, state: JobState): Step[] {
+  const isLate = ({ kind, target, at }: Step) =>
+    kind === 'level' &&
+    isReadWhenCold(resolved, state, target) &&
+    levelsOf(resolved.sheet).some(({ id, ways }) => id === target && ways.some(way => way.at === at && way.needs.length === 0))
+  return [...steps.filter(step => !isLate(step)), ...steps.filter(isLate)]
 }
 
 /** Where what is owed is done: where the sheet says, as near as may be to where the car stands. */

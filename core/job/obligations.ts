@@ -5,14 +5,13 @@ import { chosenPart } from '../sheet/chosenPart'
 import { opensCircuit, unknownSealing, wantsReading } from '../sheet/sealing'
 import { needsTorque } from '../sheet/needsTorque'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
-import { liftPositions, type Joint, type LiftPosition, type Line, type Sheet, type Slug, type System } from '../sheet/types'
+import { liftPositions, type Joint, type LiftPosition, type Line, type Sheet, type Slug } from '../sheet/types'
 import {
   bleedPlaces,
   changesOf,
   circuitOpenings,
   countsAfter,
   countsAfterAll,
-  decidingLevel,
   disturbedAt,
   drainings,
   drainsOf,
@@ -28,6 +27,8 @@ import {
   runningSince,
   tightenedAt,
 } from './carState'
+import { carriesCoolant } from '../access/coolsAfter'
+import { decidingLevel } from '../sheet/decidingLevel'
 import { levelsOf } from '../sheet/levelsOf'
 import { carTestOf, carTestRules, type CarTest } from './carTests'
 import { tightenedKey } from './evolve'
@@ -570,7 +571,6 @@ const drivesOnIt = ({ sheet: { system } }: ResolvedSheet): boolean => system ===
 const untried = ({ resolved, state }: Facts, test: CarTest): Mark[] =>
   carTestRules[test].anyChange ? fluidChanges(resolved, state) : circuitOpenings(resolved, state)
 const openings = (facts: Facts): Mark[] => openedJoints(facts).map(([, { opened }]) => opened!)
-const carriesCoolant: readonly string[] = ['heater', 'turbo-coolant'] satisfies System[]
 /** Levels of coolant that are read with the engine off, and what last opened their circuit. */
 function coolantLevels({ resolved, resolved: { sheet }, state }: Facts): [Slug, Mark][] {
   const own = decidingLevel(sheet)

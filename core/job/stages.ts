@@ -8,6 +8,7 @@ export const stages = [
   'proving',
   'closing-up',
   'to-sign-off',
+  'to-read-cold',
   'signed-off',
   'ended',
   'handed-over',

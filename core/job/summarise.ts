@@ -1,5 +1,6 @@
 import type { Phase } from '../sheet/types'
 import { nextSteps, type Step } from './listSteps'
+import { isToReadCold } from './readCold'
 import type { Stage } from './stages'
 import { runningTimers, type RunningTimer } from './timer'
 import type { BodyOf, JobState, Obligation } from './types'
@@ -35,20 +36,22 @@ export function summarise(
   waits: readonly JobWait[] = [],
 ): Summary {
   const [next] = nextSteps(steps, 1)
-  const stage: Stage = state.handedOver
-    ? 'handed-over'
-    : state.ended
-      ? 'ended'
-      : state.signedOff
-        ? 'signed-off'
-        : !state.inputs
-          ? 'opened'
-          : next
-            ? stageOf[next.phase]
-            : missing.length === 0
-              ? 'to-sign-off'
-              : // Nothing to do next, and something due: its plan cannot be made, or holds it no more.
-                'opened'
+  const stage: Stage = isToReadCold(state)
+    ? 'to-read-cold'
+    : state.handedOver
+      ? 'handed-over'
+      : state.ended && !state.ended.read
+        ? 'ended'
+        : state.signedOff
+          ? 'signed-off'
+          : !state.inputs
+            ? 'opened'
+            : next
+              ? stageOf[next.phase]
+              : missing.length === 0
+                ? 'to-sign-off'
+                : // Nothing to do next, and something due: its plan cannot be made, or holds it no more.
+                  'opened'
   return {
     stage,
     paused: state.paused !== undefined,

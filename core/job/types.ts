@@ -43,7 +43,7 @@ export type TightenedThing = (typeof tightenedThings)[number]
 export const fastenerLosses = ['missing', 'broken'] as const
 export type FastenerLoss = (typeof fastenerLosses)[number]
 /** How a job may end that is not done: docs/obligations.md says who may, and what is printed. */
-export const earlyEndings = ['unfinished', 'no-repair', 'declined', 'cancelled'] as const
+export const earlyEndings = ['unfinished', 'provisional', 'no-repair', 'declined', 'cancelled'] as const
 export type EarlyEnding = (typeof earlyEndings)[number]
 /** What can have a torque: the joints, and everything else that is tightened. */
 export const torquedThings = ['joint', ...tightenedThings] as const
@@ -254,7 +254,8 @@ export type JobCommand =
   | { type: 'handedOver'; to: 'customer' | 'desk'; note?: string }
   | { type: 'signedOff' }
   /** The job ends without being done. */
-  | { type: 'ended'; ending: EarlyEnding; why: string }
+  /** `read`: of one that is provisional, by when the car is back to be read cold, and how far it may be driven until then. */
+  | { type: 'ended'; ending: EarlyEnding; why: string; read?: { by: string; km: number } }
   | { type: 'reopened'; why: string }
 
 type Command<T extends JobCommand['type']> = Extract<JobCommand, { type: T }>
@@ -270,6 +271,7 @@ type Computed = {
   fluidAdded: Command<'fluidAdded'> & { volume: Millilitres }
   fluidExtracted: Command<'fluidExtracted'> & { volume: Millilitres }
   /** Acts that count no more since. */
+  ended: Omit<Command<'ended'>, 'read'> & { read?: { level: Slug; by: string; km: number } }
   rebent: Command<'rebent'> & { undone: readonly string[] }
   /** `mm`: what was cut off; `short`: how much too short the line comes out now, mm; absent: nobody knows. */
   endCutOff: Command<'endCutOff'> & { mm: number; short?: number; undone: readonly string[] }
@@ -386,6 +388,8 @@ export type Refusal =
   | { code: 'JOB_LEAD_SIGNS'; joints: Slug[] }
   /** Something has to cool, soak, drip or rest first. */
   | { code: 'JOB_FULL'; most: number }
+  /** `brakes`: never of a brake or a clutch; `level`: no single level that only wants the cold; `past`: by when is over. */
+  | { code: 'JOB_READ_COLD'; why: 'brakes' | 'level' | 'past' }
   | { code: 'JOB_WAIT'; wait: Slug; secondsLeft: number }
   | { code: 'JOB_WAIT_NOT_RUNNING'; wait: Slug }
   | { code: 'JOB_LINE_REPLACED'; line: Slug }
@@ -590,7 +594,12 @@ export type JobState = {
   handedOver?: Mark & { to: string; note?: string }
   signedOff?: Mark
   /** The job ended without being done: how, and why. */
-  ended?: Mark & { ending: EarlyEnding; why: string }
+  ended?: Mark & {
+    ending: EarlyEnding
+    why: string
+    /** The level that is still to be read cold; `closed`: it has been, at its mark. */
+    read?: { level: Slug; by: string; km: number; closed?: Mark }
+  }
   /** Events that count: those undone have been taken out. Undo folds this list again without what it reverts. */
   effective: readonly JobEvent[]
 }

@@ -52,6 +52,7 @@ describe('a sheet at a glance', () => {
       holds: [],
       operations: [],
       bleeders: [],
+      fills: [],
       levels: [],
       circuits: [],
       fluid: { ...sheet.fluid, spec: 'unknown', capacity: 'unknown', reservoir: undefined, volumes: [] },

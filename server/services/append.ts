@@ -3,6 +3,7 @@ import { wholeInputs } from '../../core/access/wholeInputs'
 import { carOf } from '../../core/job/carOf'
 import { decide } from '../../core/job/decide'
 import { evolve } from '../../core/job/evolve'
+import { isToReadCold } from '../../core/job/readCold'
 import { eventVersion, type JobEvent, type JobState, type Person, type Refusal } from '../../core/job/types'
 import { resolveSheet, type ResolvedSheet } from '../../core/sheet/resolveSheet'
 import type { Sheet } from '../../core/sheet/types'
@@ -172,7 +173,7 @@ async function prepare(db: Db, head: JobHead, entries: readonly Authored[], mayB
   }
   if (fresh.length === 0) return { answer, state }
   const summed = await sumUpInTime(resolveJob(sheet, state), state, gone)
-  const closed = state.handedOver !== undefined
+  const closed = state.handedOver !== undefined && !isToReadCold(state)
   const append = { id: head.id, from: head.seq, to: state.seq, revision: state.revision, closed, summed, events: fresh }
   return { answer, state, append }
 }

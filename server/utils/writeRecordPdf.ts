@@ -14,7 +14,7 @@ import {
   turnsWords,
 } from '../../shared/words/recordWords'
 import { fluidHowWords } from '../../shared/words/fluidWords'
-import { endingWords } from '../../shared/words/endingWords'
+import { endedWords, endingWords } from '../../shared/words/endingWords'
 import { stepWords } from '../../shared/words/stepWords'
 import { cautionWords, list, proofWords } from '../../shared/words/vocabulary'
 import { dueWords } from '../../shared/words/refusalWords'
@@ -89,7 +89,7 @@ export async function writeRecordPdf(
     },
     {
       text: record.ended
-        ? `${endingWords[record.ended.ending].title}. ${endingWords[record.ended.ending].told} ${record.ended.why} (${record.ended.by}, ${recordDate(record.ended.at)})`
+        ? `${endingWords[record.ended.ending].title}. ${endedWords(record.ended, recordDate)} ${record.ended.why} (${record.ended.by}, ${recordDate(record.ended.at)})`
         : record.signedOff
           ? `Signed off by ${record.signedOff.by}, ${recordDate(record.signedOff.at)}`
           : 'Not signed off: this is not a finished record.',

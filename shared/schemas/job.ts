@@ -39,7 +39,7 @@ import {
 import { limits } from '../limits'
 import { goalKeySchema } from './keys'
 import { lineInMakingSchema } from './making'
-import { liftSchema, nameSchema as name, seqSchema as seq, slugSchema as slug, textSchema as text } from './basics'
+import { liftSchema, momentSchema, nameSchema as name, seqSchema as seq, slugSchema as slug, textSchema as text } from './basics'
 
 const amount = z.number().min(-1e6).max(1e6)
 const torque = z.strictObject({ value: amount, unit: z.enum(torqueUnits) })
@@ -56,6 +56,8 @@ const goal = z.strictObject({ kind: z.enum(goalKinds), target: slug })
 const counts = z.array(z.number().int().min(0).max(99)).max(20)
 const lines = z.array(slug).max(24)
 const maybeText = z.string().max(limits.text)
+/** By when a car that is out is back to be read cold, and how far it goes until then, km. */
+const coldRead = { by: momentSchema, km: z.number().min(1).max(5000) }
 const traits = z.record(slug, slug)
 const how = z.enum(['measured', 'estimated'])
 
@@ -276,7 +278,7 @@ const commands = {
   resumed: c('resumed', {}),
   handedOver: c('handedOver', { to: z.enum(['customer', 'desk']), note: maybeText.optional() }),
   signedOff: c('signedOff', {}),
-  ended: c('ended', { ending: z.enum(earlyEndings), why: maybeText }),
+  ended: c('ended', { ending: z.enum(earlyEndings), why: maybeText, read: z.strictObject(coldRead).optional() }),
   reopened: c('reopened', { why: maybeText }),
 } as const
 
@@ -310,6 +312,7 @@ const bodies = {
     short: z.number().min(0).max(10_000).optional(),
     undone: z.array(z.string().max(60)).max(120),
   }),
+  ended: commands.ended.extend({ read: z.strictObject({ ...coldRead, level: slug }).optional() }),
   rebent: commands.rebent.extend({ undone: z.array(z.string().max(60)).max(120) }),
   vacuumHeld: commands.vacuumHeld.extend({ verdict: z.enum(holdVerdicts) }),
   leakedBefore: commands.leakedBefore.extend({

@@ -194,6 +194,7 @@ export function refusalWords(refusal: Refusal, sheet: Sheet): string {
           instead: 'Say what goes there instead, or that nothing does.',
           cause: 'Say where the air is drawn in.',
           temperature: 'Measure the temperature: what has to cool or warm up ends by time, or by that.',
+          read: 'Say by when the car is back to be read cold, and how far it may go until then.',
           text: 'The note is empty.',
         }[refusal.field] ?? 'Write the reason.'
       )
@@ -278,6 +279,12 @@ export function refusalWords(refusal: Refusal, sheet: Sheet): string {
       return `Revision ${refusal.revision} no longer has what this job has worked on: ${list(refusal.lost)}. The job stays on its revision.`
     case 'JOB_MISSING':
       return `Still missing: ${refusal.items.map(item => dueWords(item, sheet)).join(' ')}`
+    case 'JOB_READ_COLD':
+      return {
+        brakes: 'No brake and no clutch leaves with a level still to be read.',
+        level: 'A car goes out provisionally with nothing due but one level that was right before it ran and is to be read cold again.',
+        past: 'That is over already: say by when the car is back.',
+      }[refusal.why]
     case 'JOB_FULL':
       return `This job has ${refusal.most.toLocaleString('en')} entries, as many as one holds. Make the car safe, pause or end it, and go on in a new job of the same car.`
     case 'JOB_WAIT': {

@@ -127,6 +127,7 @@ export const stageWords: Record<Stage, string> = {
   proving: 'proving',
   'closing-up': 'closing up',
   'to-sign-off': 'ready to sign off',
+  'to-read-cold': 'out, level to be read cold',
   'signed-off': 'signed off',
   ended: 'ended early',
   'handed-over': 'handed over',

@@ -87,8 +87,11 @@ function anything(played: PlayedJob, draw: Draw): JobCommand | undefined {
       const lines = allLines(played.resolved).filter(() => draw(3) > 0)
       return lines.length > 0 ? { type: 'planned', inputs: { ...played.state!.inputs!, lines } } : undefined
     }
-    case 25:
-      return { type: 'ended', ending: pick(draw, earlyEndings), why: 'no time' }
+    case 25: {
+      const ending = pick(draw, earlyEndings)
+      const read = { by: '2027-03-02T18:00:00Z', km: 50 }
+      return { type: 'ended', ending, why: 'no time', ...(ending === 'provisional' && { read }) }
+    }
     case 26:
       return { type: draw(2) ? 'paused' : 'resumed', reason: 'parts' } as JobCommand
     case 28: {

@@ -383,6 +383,9 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
     }
   }
 
+  // Out with one level to be read: as done as any other, but for that.
+  const isOut = ending === 'provisional'
+  if (isOut) ending = undefined
   // What a lead lets go unfinished stands, and is not running; all else is on the paper.
   if (ending === 'unfinished') {
     if (engine) wrong.push('the engine runs')
@@ -489,5 +492,10 @@ export function whatIsWrong(sheet: Sheet, events: readonly JobEvent[]): string[]
     if (opened.size > 0 && sheet.proving.roadTest && !noRoad && (!road?.good || late(road.when, ...opened.values())))
       wrong.push('nobody has driven it')
   }
-  return wrong
+  if (!isOut) return wrong
+  const isCold = (text: string) =>
+    text === 'nobody has seen the level right since the fluid moved' || text === 'nobody has read the coolant cold again'
+  if (['brake', 'clutch'].includes(sheet.system)) wrong.push('a brake or a clutch left with its level unread')
+  if ([...levels.values()].some(({ reading }) => reading !== 'at')) wrong.push('a level was last seen wrong')
+  return wrong.filter(text => !isCold(text))
 }

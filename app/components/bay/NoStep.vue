@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { JobCommand, Refusal } from '#core/job/types'
+import { isToReadCold } from '#core/job/readCold'
 import { accessWords, dueWords, refusalWords } from '#shared/words/refusalWords'
 import { pauseWords, tagTitle } from '#shared/words/pauseWords'
 import { useJob } from '~/stores/job'
@@ -35,7 +36,17 @@ const countIn = (operation: string) =>
     <v-btn-go class="go" :to="`/jobs/${job.state!.id}`">Choose the lines</v-btn-go>
   </div>
   <div v-else class="stack">
-    <h1>{{ job.state!.signedOff ? 'Signed off' : job.missing.length ? 'Still missing' : 'Every step is done' }}</h1>
+    <h1>
+      {{
+        isToReadCold(job.state!)
+          ? 'One level, read cold'
+          : job.state!.signedOff
+            ? 'Signed off'
+            : job.missing.length
+              ? 'Still missing'
+              : 'Every step is done'
+      }}
+    </h1>
     <ul v-if="job.missing.length" class="stack">
       <li v-for="(item, i) in job.missing" :key="i" class="caution">
         {{ dueWords(item, job.view!.sheet) }}
@@ -44,6 +55,7 @@ const countIn = (operation: string) =>
     </ul>
     <p v-if="refusal" class="trouble" role="alert">{{ refusalWords(refusal, job.view!.sheet) }}</p>
     <v-btn-go v-if="!job.state!.signedOff" class="go" :disabled="job.missing.length > 0" @click="emit('signOff')">Sign off</v-btn-go>
+    <ReadCold v-else-if="isToReadCold(job.state!)" />
     <v-btn-go v-else class="go" :to="`/jobs/${job.state!.id}/handover`">Hand over</v-btn-go>
     <BayActs :step="undefined" @go="id => emit('go', id)" />
   </div>

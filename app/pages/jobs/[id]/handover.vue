@@ -5,7 +5,7 @@ import { useHead } from '#imports'
 import { buildRecord } from '#core/job/buildRecord'
 import { stepKey } from '#core/job/stepKinds'
 import { choiceWords, turnsWords } from '#shared/words/recordWords'
-import { endingWords } from '#shared/words/endingWords'
+import { endedWords, endingWords } from '#shared/words/endingWords'
 import { dueWords, refusalWords } from '#shared/words/refusalWords'
 import { stepWords } from '#shared/words/stepWords'
 import { cautionWords, list } from '#shared/words/vocabulary'
@@ -34,7 +34,9 @@ const handOver = () => say({ type: 'handedOver', to: 'customer' })
       <v-btn-second :href="`/api/jobs/${id}/record.json`" download>JSON</v-btn-second>
       <v-btn-second :href="`/api/jobs/${id}/torques.csv`" download>Torques, CSV</v-btn-second>
       <v-btn-second :href="`/api/jobs/${id}/fluids.csv`" download>Fluids, CSV</v-btn-second>
-      <v-btn-second v-if="record.signedOff && !record.handedOver" @click="handOver">Handed over to the customer</v-btn-second>
+      <v-btn-second v-if="(record.signedOff || record.ended?.read) && !record.handedOver" @click="handOver"
+        >Handed over to the customer</v-btn-second
+      >
       <v-btn-quiet :to="`/jobs/${id}`">Back to the job</v-btn-quiet>
     </div>
     <p v-if="refusal" class="trouble" role="alert">{{ refusalWords(refusal, sheet) }}</p>
@@ -54,10 +56,13 @@ const handOver = () => say({ type: 'handedOver', to: 'customer' })
       <div v-else-if="record.ended" class="ended" :class="record.ended.ending">
         <p class="big">{{ endingWords[record.ended.ending].title }}</p>
         <p>
-          <b>{{ endingWords[record.ended.ending].told }}</b>
+          <b>{{ endedWords(record.ended, whenWords) }}</b>
         </p>
         <p>{{ record.ended.why }}</p>
-        <p>{{ record.ended.by }}, {{ time(record.ended.at) }}</p>
+        <p>
+          {{ record.ended.by }}, {{ time(record.ended.at)
+          }}<template v-if="record.handedOver"> · handed over {{ time(record.handedOver.at) }}</template>
+        </p>
       </div>
       <p v-else class="trouble"><b>Not signed off.</b> This is not a finished record.</p>
     </header>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useDisplay } from 'vuetify'
+import { isToReadCold } from '#core/job/readCold'
 import { endingWords } from '#shared/words/endingWords'
 import { dueWords, refusalWords } from '#shared/words/refusalWords'
 import { useJobPage } from '~/composables/useJobPage'
@@ -28,7 +29,8 @@ const shown = computed(() =>
         >Show the other {{ job.missing.length - shown.length }}</v-btn-quiet
       >
     </section>
-    <p v-else-if="job.state!.ended" class="trouble">
+    <ReadCold v-else-if="isToReadCold(job.state!)" />
+    <p v-else-if="job.state!.ended" :class="job.state!.ended.read ? 'good' : 'trouble'">
       <b>{{ endingWords[job.state!.ended.ending].title }}</b> by {{ job.state!.ended.by }}: {{ job.state!.ended.why }}
     </p>
     <p v-else class="good">Signed off by {{ job.state!.signedOff!.by }}.</p>
