@@ -14,7 +14,7 @@ type FromShelf = {
   /** Of the job's own fluid: which the sheet asks for, and the most that can be short. */
   asked: ComputedRef<{ spec: string; need: Millilitres } | undefined>
   /** What to take of what the shop has; undefined where it has none that may go in. */
-  taken: ComputedRef<{ fluid: string; lines: string[]; cautions: string[] } | undefined>
+  taken: ComputedRef<{ fluid: string; takes: string; lines: string[]; cautions: string[] } | undefined>
 }
 
 /** What the shelf gives for the job's own fluid: one answer for every page that names a bottle. */

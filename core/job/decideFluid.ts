@@ -187,7 +187,7 @@ export function decideLevel(state: JobState, command: Of<'levelRead'>, context: 
   if (absurd) return fail(absurd)
   const window = settleWindow(level.temperature)
   if (window.kind !== 'unknown' && (celsius < window.value.low || celsius > window.value.high))
-    return fail({ code: 'JOB_LEVEL_TEMPERATURE', celsius, window: window.value })
+    return fail({ code: 'JOB_LEVEL_TEMPERATURE', level: level.id, celsius, window: window.value })
   return ok({ ...read, celsius })
 }
 

@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { everyDemoCar, PlayedJob } from '../../tests/helpers/demo'
 import { refusalWords } from '../../shared/words/refusalWords'
+import { limits } from '../../shared/limits'
+import { eventsForSafety, eventsPerJob, eventsWaiting, hasRoom } from './roomLeft'
 import type { JobCommand } from './types'
 
 /** A job as it would be after so many entries more; what they said makes no difference to what is tried here. */
@@ -40,5 +42,9 @@ describe('a job that grows without end', () => {
       played.seen = seen
       expect(played.try(note) === undefined, `${seen} of ${entries}`).toBe(taken)
     }
+  })
+  it('what a job can hold, a script may compute from in one request', () => {
+    expect(limits.computedEvents).toBe(eventsPerJob + eventsWaiting + eventsForSafety)
+    expect(hasRoom(limits.computedEvents, 'paused')).toBe(false)
   })
 })

@@ -377,7 +377,7 @@ export type Refusal =
   | { code: 'JOB_TEMPERATURE_NEEDED'; level: Slug }
   | { code: 'JOB_TIMER_NOT_STARTED'; timer: TimerName }
   | { code: 'JOB_TIMER_RUNNING'; timer: TimerName; secondsLeft: number }
-  | { code: 'JOB_LEVEL_TEMPERATURE'; celsius: Celsius; window: Window<Celsius> }
+  | { code: 'JOB_LEVEL_TEMPERATURE'; level: Slug; celsius: Celsius; window: Window<Celsius> }
   | { code: 'JOB_LEVEL_ENGINE'; needs: 'idling' | 'off' }
   | { code: 'JOB_REVISION'; revision: number; why: 'not-there' | 'not-newer' | 'other-car' }
   | { code: 'JOB_REVISION_LOST'; revision: number; lost: Slug[] }

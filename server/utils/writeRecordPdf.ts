@@ -72,6 +72,7 @@ export async function writeRecordPdf(
   photos: ReadonlyMap<string, Uint8Array> = new Map(),
 ): Promise<Buffer> {
   const recordDate = (iso: string) => momentWords(iso, zone)
+  const isDone = record.ended?.read !== undefined
   const mL = (value: number) => formatQuantity('volume', millilitres(value), 'mL')
   const content: Content[] = [
     {
@@ -99,11 +100,11 @@ export async function writeRecordPdf(
     },
     ...(record.missing.length > 0
       ? [
-          heading(record.ended ? 'Still due, by whoever finishes it' : 'Still missing'),
+          heading(isDone ? 'Still to be read' : record.ended ? 'Still due, by whoever finishes it' : 'Still missing'),
           { ul: record.missing.map(item => dueWords(item, sheet)) } as Content,
         ]
       : []),
-    heading(record.ended ? 'Lines that were wanted' : 'Lines replaced'),
+    heading(record.ended && !isDone ? 'Lines that were wanted' : 'Lines replaced'),
     {
       ul: record.lines.map(line =>
         [

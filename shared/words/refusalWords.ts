@@ -6,6 +6,8 @@ import type { ParseIssue } from '../../core/units/parseQuantity'
 import type { Sheet } from '../../core/sheet/types'
 import { formatNumber, formatQuantity, formatRange } from '../../core/units/formatQuantity'
 import { list, plural, positionWords, proofWords, roleWords } from './vocabulary'
+import { readCold, staysCool } from '../../core/access/listGoals'
+import { levelsOf } from '../../core/sheet/levelsOf'
 import { waitNamed } from '../../core/job/waits'
 import { remedyBarWords, remedyWords } from './remedyWords'
 import { goalWords } from './planWords'
@@ -164,6 +166,12 @@ export function accessWords(issue: AccessIssue, sheet: Sheet): string {
   }
 }
 
+/** A car that was promised for today need not stand until it is cold. */
+const coldLater = (sheet: Sheet, level: string): string =>
+  !staysCool.includes(sheet.system) && levelsOf(sheet).some(one => one.id === level && readCold(one))
+    ? ' Promised for today? With nothing else due, a lead hands it over with this level to be read cold: Proof, End it without being done.'
+    : ''
+
 /** A refusal in words: what is wrong, with which value and limit, and what to do. */
 export function refusalWords(refusal: Refusal, sheet: Sheet): string {
   const name = sheetNames(sheet)
@@ -260,7 +268,7 @@ export function refusalWords(refusal: Refusal, sheet: Sheet): string {
     case 'JOB_TIMER_RUNNING':
       return `${plural(Math.ceil(refusal.secondsLeft / 60), 'minute')} to go ${timerUntil[refusal.timer]}.`
     case 'JOB_LEVEL_TEMPERATURE':
-      return `${formatQuantity('temperature', refusal.celsius, 'degC')} is outside ${formatRange('temperature', refusal.window.low, refusal.window.high, 'degC')} (${formatRange('temperature', refusal.window.low, refusal.window.high, 'degF')}). ${refusal.celsius < refusal.window.low ? 'Let it warm up' : 'Let it cool'} and read again.`
+      return `${formatQuantity('temperature', refusal.celsius, 'degC')} is outside ${formatRange('temperature', refusal.window.low, refusal.window.high, 'degC')} (${formatRange('temperature', refusal.window.low, refusal.window.high, 'degF')}). ${refusal.celsius < refusal.window.low ? 'Let it warm up' : 'Let it cool'} and read again.${refusal.celsius > refusal.window.high ? coldLater(sheet, refusal.level) : ''}`
     case 'JOB_LEVEL_ENGINE':
       return refusal.needs === 'idling' ? 'This level is read with the engine idling.' : 'This level is read with the engine off.'
     case 'JOB_REMEDY_BARRED':

@@ -25,7 +25,7 @@ export function purchaseWords(
   fluid: ShelfFluid,
   at: string,
   volume: (mL: Millilitres) => string,
-): { lines: string[]; cautions: string[] } {
+): { takes: string; lines: string[]; cautions: string[] } {
   const isOld = fluid.open !== undefined && !stillGood(fluid, at)
   const cautions = isOld
     ? [
@@ -36,6 +36,7 @@ export function purchaseWords(
     : []
   if (!bought.ok)
     return {
+      takes: '',
       lines: [],
       cautions: [
         ...cautions,
@@ -51,6 +52,7 @@ export function purchaseWords(
     ...buy.map(({ size: each, count }) => `${count} × ${size(each)}`),
   ].filter((part): part is string => !!part)
   return {
+    takes: list(parts),
     lines: [
       `${fluid.fluid}: ${list(parts)}.`,
       ...(over >= 1 ? [`${volume(over)} stay in the bottle: write the day on it.`] : []),

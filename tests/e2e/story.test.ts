@@ -38,7 +38,7 @@ test('a cooler-line job, end to end', async ({ page, browser, server, watch }) =
   await tick(page.getByRole('checkbox', { name: /Return, front cooler/ }), false)
   await expect(minutes).toHaveText('56 min')
   await room(page, 'Kit')
-  await expect(page.getByRole('row', { name: 'GX-6 long life 1 L bottle' })).toBeVisible()
+  await expect(page.getByRole('row', { name: /GX-6 long life from the shelf: / })).toBeVisible()
   await expect(page.getByRole('button', { name: 'Sign off' })).toBeDisabled()
   await expectAccessible(page)
 

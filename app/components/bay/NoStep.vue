@@ -55,7 +55,7 @@ const countIn = (operation: string) =>
     </ul>
     <p v-if="refusal" class="trouble" role="alert">{{ refusalWords(refusal, job.view!.sheet) }}</p>
     <v-btn-go v-if="!job.state!.signedOff" class="go" :disabled="job.missing.length > 0" @click="emit('signOff')">Sign off</v-btn-go>
-    <ReadCold v-else-if="isToReadCold(job.state!)" />
+    <LazyReadCold v-else-if="isToReadCold(job.state!)" />
     <v-btn-go v-else class="go" :to="`/jobs/${job.state!.id}/handover`">Hand over</v-btn-go>
     <BayActs :step="undefined" @go="id => emit('go', id)" />
   </div>

@@ -23,8 +23,14 @@ async function say() {
       Out since {{ whenWords(job.state!.ended!.at) }}, to be back by <b>{{ whenWords(read.by) }}</b>, no further than {{ read.km }} km.
       {{ level.reads }}
     </p>
-    <LevelEntry :key="job.state!.levels.length" v-model="draft" :level="level" @also="record" />
+    <LazyLevelEntry :key="job.state!.levels.length" v-model="draft" :level="level" @also="record" />
     <p v-if="refusal" class="trouble" role="alert">{{ refusalWords(refusal, job.view!.sheet) }}</p>
-    <div><v-btn-main :disabled="!draft" @click="say">Record the reading</v-btn-main></div>
+    <v-btn-go class="go" :disabled="!draft" @click="say">Record the reading</v-btn-go>
   </section>
 </template>
+
+<style scoped>
+.card {
+  padding: 14px 16px;
+}
+</style>

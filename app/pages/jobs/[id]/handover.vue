@@ -19,6 +19,8 @@ const record = computed(() =>
 )
 const sheet = computed(() => job.view!.sheet)
 useHead({ title: () => (record.value ? `Job ${record.value.number} · record` : 'Record') })
+/** The work is; a level is still to be read, or was. */
+const isDone = computed(() => record.value?.ended?.read !== undefined)
 const turns = computed(() => (record.value ? turnsWords(record.value) : []))
 const time = (iso: string | undefined) => (iso ? whenWords(iso) : '')
 const print = () => window.print()
@@ -67,13 +69,13 @@ const handOver = () => say({ type: 'handedOver', to: 'customer' })
       <p v-else class="trouble"><b>Not signed off.</b> This is not a finished record.</p>
     </header>
     <section v-if="record.missing.length" class="card due">
-      <h2>{{ record.ended ? 'Still due, by whoever finishes it' : 'Still missing' }}</h2>
+      <h2>{{ isDone ? 'Still to be read' : record.ended ? 'Still due, by whoever finishes it' : 'Still missing' }}</h2>
       <ul>
         <li v-for="(item, i) in record.missing" :key="i">{{ dueWords(item, sheet) }}</li>
       </ul>
     </section>
     <section class="card">
-      <h2>{{ record.ended ? 'Lines that were wanted' : 'Lines replaced' }}</h2>
+      <h2>{{ record.ended && !isDone ? 'Lines that were wanted' : 'Lines replaced' }}</h2>
       <ul>
         <li v-for="item in record.lines" :key="item.id">
           <b>{{ item.name }}</b>{{ item.mark ? `, marked ${item.mark}` : '' }}{{ item.part ? `, part ${item.part}` : ''

@@ -10,7 +10,7 @@ const units = useUnits()
 const { taken } = useFromShelf()
 /** The lines' own fluid, where the shelf has one that may go in: what is taken there is what is laid out. */
 const fromShelf = (item: KitItem) =>
-  item.kind === 'fluid' && item.for.includes(job.view!.sheet.id) && taken.value?.lines.length ? taken.value : undefined
+  item.kind === 'fluid' && item.for.includes(job.view!.sheet.id) && taken.value?.takes ? taken.value : undefined
 /** Each fluid comes in its own bottle. */
 const bottleOf = (item: KitItem) =>
   job.fluid!.drained.find(({ circuit }) => item.for.includes(circuit))?.bottles.size ?? job.fluid!.bottles.size
@@ -24,7 +24,7 @@ const bottleOf = (item: KitItem) =>
           <tr v-for="(item, i) in job.kit" :key="i">
             <td class="num">{{ fromShelf(item) ? '' : `${item.count} ×` }}</td>
             <td>
-              {{ fromShelf(item)?.lines[0] ?? item.name
+              {{ fromShelf(item)?.fluid ?? item.name
               }}<template v-for="caution in fromShelf(item)?.cautions" :key="caution"
                 ><br /><b>{{ caution }}</b></template
               >
@@ -33,7 +33,10 @@ const bottleOf = (item: KitItem) =>
               {{
                 [
                   fromShelf(item)
-                    ? [fromShelf(item)!.fluid !== item.name && `the sheet asks for ${item.name}`, 'from the shelf']
+                    ? [
+                        `from the shelf: ${fromShelf(item)!.takes}`,
+                        fromShelf(item)!.fluid !== item.name && `the sheet asks for ${item.name}`,
+                      ]
                         .filter(Boolean)
                         .join(' · ')
                     : item.kind === 'fluid' && job.fluid

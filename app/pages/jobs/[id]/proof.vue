@@ -29,7 +29,7 @@ const shown = computed(() =>
         >Show the other {{ job.missing.length - shown.length }}</v-btn-quiet
       >
     </section>
-    <ReadCold v-else-if="isToReadCold(job.state!)" />
+    <LazyReadCold v-else-if="isToReadCold(job.state!)" />
     <p v-else-if="job.state!.ended" :class="job.state!.ended.read ? 'good' : 'trouble'">
       <b>{{ endingWords[job.state!.ended.ending].title }}</b> by {{ job.state!.ended.by }}: {{ job.state!.ended.why }}
     </p>
