@@ -1,12 +1,17 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import { useHead } from '#imports'
 import { layoutWords } from '#shared/words/layoutWords'
-import { systemWords } from '#shared/words/vocabulary'
+import { stageWords, systemWords } from '#shared/words/vocabulary'
 import { useCar } from '~/composables/useCar'
+import { useFloor } from '~/stores/floor'
+import { jobsOn } from '~/utils/jobsOn'
 
 useHead({ title: 'This car · Efferent' })
 const { vehicle, family, year, engine, system, cannotSee, families, isLoading, makes, engines, sheets, possible, present, ...found } =
   useCar()
+const floor = useFloor()
+const going = computed(() => jobsOn(floor.open, vehicle.value?.id))
 const { asked, identification, tooMany, only, known, trouble, pathTo, answer } = found
 </script>
 
@@ -16,6 +21,16 @@ const { asked, identification, tooMany, only, known, trouble, pathTo, answer } =
     <p v-if="vehicle" class="soft">
       {{ vehicle.customer }}<template v-if="vehicle.vin"> · {{ vehicle.vin }}</template>
     </p>
+    <section v-if="going.length" aria-labelledby="going">
+      <h2 id="going">Open on this car</h2>
+      <ul class="link-cards">
+        <li v-for="job in going" :key="job.id">
+          <NuxtLink :to="`/jobs/${job.id}`" class="card"
+            ><b>Job {{ job.number }}</b> {{ stageWords[job.summary.stage] }}<span class="sub">{{ job.sheetTitle }}</span></NuxtLink
+          >
+        </li>
+      </ul>
+    </section>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
     <div v-if="!vehicle" class="facts card">
       <v-select
@@ -48,7 +63,8 @@ const { asked, identification, tooMany, only, known, trouble, pathTo, answer } =
     </template>
     <div v-else-if="!sheets" class="busy" role="status" aria-label="Loading the line sheets" />
     <div v-else-if="present.length === 0" class="empty">
-      <b>No line sheet here is for this car.</b>A lead can write one, or import a pack.
+      <b>No line sheet here is for this car.</b><NuxtLink :to="`/sheets/new?family=${family}`">Begin its first sheet</NuxtLink>, or a lead
+      imports a pack.
     </div>
     <template v-else>
       <div class="tabs" role="group" aria-label="System">
