@@ -42,6 +42,9 @@ export const limits = {
   /** Photos are made this small on the device before they are sent. */
   photoSentSide: 1600,
   photosPerJob: 60,
+  /** What waits for a lead, of one job at a time, and in one list. */
+  disputesPerJob: 100,
+  disputesListed: 200,
   noteText: 500,
   notesPerRevision: 100,
   pinDigits: [4, 8] as const,

@@ -13,6 +13,7 @@ import { integrityWords } from '#shared/words/integrityWords'
 import { useConnection } from '~/stores/connection'
 import { sheetAnswers } from '~/utils/answers'
 import { call, ProblemFailure, wordsOf } from '~/utils/api'
+import { noReceipt } from '~/utils/receipts'
 import { dropDraft, readDraft, schemaIssues, writeDraft } from '~/utils/drafts'
 import { useServerData } from './useServerData'
 
@@ -131,7 +132,9 @@ export function useSheetDraft(id: string) {
     busy.value = true
     trouble.value = ''
     try {
-      await call('POST', `/api/sheets/${id}/revisions`, libraryAnswers.revision, { sheet: draft.value, notes: folded.value })
+      const { revision } = draft.value
+      const kept = await call('POST', `/api/sheets/${id}/revisions`, libraryAnswers.revision, { sheet: draft.value, notes: folded.value })
+      if (kept.id !== id || kept.revision !== revision) throw noReceipt()
       dropDraft(localStorage, id)
       await navigateTo(`/sheets/${id}`)
     } catch (error) {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { storeToRefs } from 'pinia'
-import { computed, ref, shallowRef } from 'vue'
+import { v7 } from 'uuid'
+import { computed, onMounted, ref, shallowRef } from 'vue'
 import { useHead } from '#imports'
 import { scenarios, type Verdict } from '#core/bleed/scenarios'
 import { loopScenarios } from '#core/practice/loopScenarios'
@@ -13,6 +14,8 @@ import { useServerAct } from '~/composables/useServerAct'
 import { useServerData } from '~/composables/useServerData'
 import { useSession } from '~/stores/session'
 import { call } from '~/utils/api'
+import { noReceipt } from '~/utils/receipts'
+import { forgetRun, keepRun, unsentRuns } from '~/utils/unsentRuns'
 import { whenWords } from '~/utils/whenWords'
 
 useHead({ title: 'Practice · Efferent' })
@@ -39,17 +42,31 @@ const overOnSheet = ({ sheet, revision, variant }: SheetCircuit, verdict: Verdic
   over({ sheet, revision, variant, verdict, acts })
 /** Sent as it was made: what it is worth is worked out again where it is kept. */
 const isLost = ref(false)
-async function over(request: PracticeRequest) {
-  isLost.value = !(await act(async () => {
-    await call('POST', '/api/practice', practiceAnswers.practiceScore, request)
-    await refresh()
-  }))
+/** Runs as they were made, on this device until the server has said that it has just that one. */
+async function send() {
+  const mine = unsentRuns(localStorage).filter(({ by }) => by === session.person?.id)
+  for (const { request } of mine) {
+    isLost.value = !(await act(async () => {
+      const { id } = await call('POST', '/api/practice', practiceAnswers.practiceScore, request)
+      if (id !== request.id) throw noReceipt()
+      forgetRun(localStorage, request.id)
+      await refresh()
+    }))
+    if (isLost.value) return
+  }
 }
+function over(request: PracticeRequest) {
+  if (session.person) keepRun(localStorage, { by: session.person.id, request: { ...request, id: v7() } })
+  void send()
+}
+onMounted(send)
 </script>
 
 <template>
   <div class="stack">
-    <p v-if="isLost" class="trouble" role="alert">This run was not kept. {{ trouble || 'The server does not answer.' }}</p>
+    <p v-if="isLost" class="trouble" role="alert">
+      This run is on this device only. {{ trouble || 'The server does not answer.' }} <v-btn-quiet @click="send">Send it again</v-btn-quiet>
+    </p>
     <PracticeRun
       v-if="scenario"
       :key="scenario.id"

@@ -30,6 +30,7 @@ const { data: health } = useServerData(
         <ShopReach />
         <ThisDevice />
         <SignedIn />
+        <DisputeList v-if="seesPeople" />
         <PeopleList v-if="seesPeople" />
         <DeviceList v-if="seesPeople" />
       </div>

@@ -1,9 +1,10 @@
 import { defineStore } from 'pinia'
 import { computed, shallowRef } from 'vue'
-import { call, nothing, ProblemFailure } from '~/utils/api'
+import { call, ProblemFailure, UnreadableAnswer } from '~/utils/api'
 import { limits } from '#shared/limits'
 import { deviceStore, type KeptPhoto, type RawPhoto } from '~/utils/deviceStore'
 import { withSendLock } from '~/utils/sendLock'
+import { noReceipt, readPhotoReceipt, sha256Of } from '~/utils/receipts'
 import { shrinkPhoto } from '~/utils/shrinkPhoto'
 import { useConnection } from './connection'
 import { useSession } from './session'
@@ -92,11 +93,18 @@ export const usePhotos = defineStore('photos', () => {
       if (!next) return
       const { id, job, picture } = next
       try {
-        await call('POST', `/api/jobs/${job}/photos?id=${id}`, nothing, picture)
+        const [receipt, sha256] = await Promise.all([
+          call('POST', `/api/jobs/${job}/photos?id=${id}`, readPhotoReceipt, picture),
+          sha256Of(picture),
+        ])
+        // Whatever else answered: it is gone from here only when the server has just these bytes.
+        if (receipt.id !== id || receipt.sha256 !== sha256) throw noReceipt()
         await store.removePhoto(id)
         forget(id)
       } catch (error) {
         if (connection.notice(error)) return
+        // What nobody here can read is no receipt: it waits, and is tried again when somebody asks.
+        if (error instanceof UnreadableAnswer) return connection.report('no-server')
         if (!(error instanceof ProblemFailure)) throw error
         if (error.problem.code === 'AUTH_SIGN_IN_NEEDED') return
         // Only the server's last word on this very photo ends its waiting, and then it is shown until somebody has read it.

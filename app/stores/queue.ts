@@ -4,6 +4,7 @@ import type { JobEvent } from '#core/job/types'
 import { problem, type Problem } from '#shared/errors'
 import type { Reading } from '#shared/versioned'
 import { call, ProblemFailure } from '~/utils/api'
+import { noReceipt } from '~/utils/receipts'
 import { deviceStore, notKeptWords } from '~/utils/deviceStore'
 import type { KeptEntry } from '~/utils/keptEntry'
 import { withSendLock } from '~/utils/sendLock'
@@ -148,6 +149,7 @@ export const useQueue = defineStore('queue', () => {
     try {
       const { readAppendResult } = await readers()
       const result = await call('POST', `/api/jobs/${kept.job}/events`, readAppendResult, { events: [kept.entry] })
+      if (!result.events.some(({ id, job }) => id === kept.id && job === kept.job)) throw noReceipt()
       for (const take of takers) await take(kept.job, result.events, kept)
       await forget(kept.id)
       return 'taken'

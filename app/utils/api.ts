@@ -50,6 +50,8 @@ export async function call<T>(
   signal?: AbortSignal,
 ): Promise<T> {
   const [answer, reader] = await Promise.all([ask(method, path, body, signal), readerOf(read)])
+  // An answer in no words at all is somebody else's: a page of the network, an empty yes.
+  if (answer === undefined && read !== nothing) throw new NoAnswer('Something answered that is not the server.')
   const value = readAs(reader, answer)
   // What is made of it on the page is a task for itself: reading a long answer is one already.
   await ownTurn()
@@ -106,6 +108,8 @@ async function send(method: Method, path: string, body?: unknown, signal?: Abort
       headers: body === undefined ? {} : { 'content-type': isPicture ? body.type : 'application/json' },
       body: body === undefined ? undefined : isPicture ? body : JSON.stringify(body),
       credentials: 'same-origin',
+      // No route of ours leads elsewhere: whoever does is the network's sign-in page.
+      redirect: 'error',
       signal,
     })
   } catch (cause) {

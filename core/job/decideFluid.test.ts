@@ -220,7 +220,12 @@ describe('a level', () => {
     expect(running().ask(read('hot', { engine: 'idling' }))).toEqual({ code: 'JOB_TEMPERATURE_NEEDED', level: 'hot' })
     for (const value of [70, 80, 90]) expect(running().ask(hot(value))).toEqual({ ...hot(value), celsius: value })
     for (const value of [69, 91])
-      expect(running().ask(hot(value))).toEqual({ code: 'JOB_LEVEL_TEMPERATURE', level: 'hot', celsius: value, window: { low: 70, high: 90 } })
+      expect(running().ask(hot(value))).toEqual({
+        code: 'JOB_LEVEL_TEMPERATURE',
+        level: 'hot',
+        celsius: value,
+        window: { low: 70, high: 90 },
+      })
     expect(running().ask(hot(176, 'degF'))).toMatchObject({ celsius: 80 })
     expect(running().ask(hot(900))).toEqual(refused('JOB_QUANTITY_RANGE', { dimension: 'temperature' }))
     // A mark that knows no window takes whatever it was.

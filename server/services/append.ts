@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto'
 import { planOnce } from '../../core/access/planOnce'
 import { wholeInputs } from '../../core/access/wholeInputs'
 import { carOf } from '../../core/job/carOf'
@@ -7,6 +8,8 @@ import { isToReadCold } from '../../core/job/readCold'
 import { eventVersion, type JobEvent, type JobState, type Person, type Refusal } from '../../core/job/types'
 import { resolveSheet, type ResolvedSheet } from '../../core/sheet/resolveSheet'
 import type { Sheet } from '../../core/sheet/types'
+import { entryText } from '../../shared/entryProof'
+import type { Entry } from '../../shared/schemas/job'
 import type { AppendResult } from '../../shared/schemas/jobView'
 import { refusalWords } from '../../shared/words/refusalWords'
 import { appendEvents, type Append } from '../sql/jobs/appendEvents'
@@ -23,6 +26,7 @@ import { tellMoved } from '../utils/feed'
 import { gathered } from '../utils/gathered'
 import { ProblemError } from '../utils/problemError'
 import { noteStorage } from '../utils/storageTrouble'
+import { dispute } from './disputes'
 import { askHead, lastHead, moveHead } from './heads'
 import { gearOf } from './makingGear'
 import { keepState, loadState, resolveJob } from './jobState'
@@ -126,7 +130,8 @@ async function prepareNew(head: JobHead, entries: readonly Authored[], gone?: Ab
 async function prepare(db: Db, head: JobHead, entries: readonly Authored[], mayBeKnown: boolean, gone?: AbortSignal): Promise<Prepared> {
   const ids = mayBeKnown ? entries.map(({ entry }) => entry.id) : []
   let [sheet, state] = [await getSheet(db, head.sheet_id, head.sheet_revision), await loadState(db, head.id, head.seq)]
-  const recorded = new Map((ids.length > 0 ? await findEvents(db, ids) : []).map(row => [row.id, toEvent(row)]))
+  const rows = ids.length > 0 ? await findEvents(db, ids) : []
+  const recorded = new Map(rows.map(row => [row.id, toEvent(row)]))
   const recordedAt = head.now.toISOString()
   const fresh: JobEvent[] = []
   const answer: JobEvent[] = []
@@ -137,6 +142,9 @@ async function prepare(db: Db, head: JobHead, entries: readonly Authored[], mayB
         throw new ProblemError('REQUEST_BODY', 'That event belongs to another job.', {
           errors: [{ path: `events[${index}].id`, message: 'recorded under another job' }],
         }).about(entry.id)
+      const before = rows.find(row => row.id === entry.id)?.sent_sha256
+      if (before && known.v === eventVersion && before.toString('hex') !== digestOf(head.id, entry))
+        throw await otherContent(head.id, entry, author, sentBy)
       answer.push(known)
       continue
     }
@@ -174,8 +182,40 @@ async function prepare(db: Db, head: JobHead, entries: readonly Authored[], mayB
   if (fresh.length === 0) return { answer, state }
   const summed = await sumUpInTime(resolveJob(sheet, state), state, gone)
   const closed = state.handedOver !== undefined && !isToReadCold(state)
-  const append = { id: head.id, from: head.seq, to: state.seq, revision: state.revision, closed, summed, events: fresh }
+  const append = {
+    id: head.id,
+    from: head.seq,
+    to: state.seq,
+    revision: state.revision,
+    closed,
+    summed,
+    events: fresh,
+    sent: digestsOf(head.id, entries),
+  }
   return { answer, state, append }
+}
+
+/** What an entry says, whoever proves it. */
+const digestOf = (job: string, entry: Entry): string => createHash('sha256').update(entryText(job, entry)).digest('hex')
+const digestsOf = (job: string, entries: readonly Authored[]): Record<string, string> =>
+  Object.fromEntries(entries.map(({ entry }) => [entry.id, digestOf(job, entry)]))
+
+/** The id is on record with something else: what was sent goes to the leads, and is on record there before the device is told. */
+async function otherContent(job: string, entry: Entry, author: Person, sentBy: Person | undefined): Promise<ProblemError> {
+  await dispute(getPool(), {
+    kind: 'entry',
+    about: entry.id,
+    job,
+    person: author.id,
+    sentBy: (sentBy ?? author).id,
+    why: 'Another entry of this job has this id: this one was sent under it as well.',
+    content: entry,
+    sha256: Buffer.from(digestOf(job, entry), 'hex'),
+  })
+  return new ProblemError(
+    'ENTRY_CONFLICT',
+    'An entry of this id says something else. This one lies with the leads now: Shop, To settle.',
+  ).about(entry.id)
 }
 
 /** The revision a job is to go on by, for its car; undefined when there is none or it is for other cars. */

@@ -20,7 +20,7 @@ export async function keepPractice(db: Db, person: Person, request: PracticeRequ
   const answer = await runTask('compute', { name, body: Buffer.from(JSON.stringify({ ...of, verdict, acts })) }, gone)
   const { score } = JSON.parse(answer) as { score: Pick<Score, 'points' | 'passed'> }
   await putPracticeRun(db, { person: person.id, scenario, points: score.points, passed: score.passed, at: now })
-  return { points: score.points, passed: score.passed }
+  return { ...(request.id && { id: request.id }), points: score.points, passed: score.passed }
 }
 
 /** One's own; a lead sees everybody's. */

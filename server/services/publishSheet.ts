@@ -11,7 +11,7 @@ import { storeSheet } from './storeSheet'
 export async function getRevisions(db: Db, id: string): Promise<RevisionView[]> {
   const rows = await listRevisions(db, id)
   if (rows.length === 0) throw new ProblemError('SHEET_UNKNOWN', `There is no line sheet “${id}”. Look it up again.`)
-  return rows.map(row => ({ revision: row.revision, publishedAt: row.published_at.toISOString(), by: row.by ?? undefined }))
+  return rows.map(row => ({ id, revision: row.revision, publishedAt: row.published_at.toISOString(), by: row.by ?? undefined }))
 }
 
 const moved = (id: string, head: number | undefined) =>
@@ -51,5 +51,5 @@ export async function publishSheet(id: string, sheet: Sheet, notes: string[], pe
     if (isUniqueViolation(error, 'sheets_pkey')) throw moved(id, sheet.revision)
     throw error
   }
-  return { revision: sheet.revision, publishedAt: new Date().toISOString(), by: person.name }
+  return { id, revision: sheet.revision, publishedAt: new Date().toISOString(), by: person.name }
 }

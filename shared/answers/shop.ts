@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { healthSchema, personViewSchema } from '../schemas/session'
-import { auditViewSchema, backupsViewSchema, deviceViewSchema, reachSchema, signedInViewSchema } from '../schemas/shop'
+import { auditViewSchema, backupsViewSchema, deviceViewSchema, disputeViewSchema, reachSchema, signedInViewSchema } from '../schemas/shop'
 import { reader } from '../versioned'
 
 /** The shop: who, on which devices, and how it stands. */
@@ -9,6 +9,7 @@ export const shopAnswers = {
   backups: reader(backupsViewSchema),
   devices: reader(z.array(deviceViewSchema)),
   health: reader(healthSchema),
+  disputes: reader(z.array(disputeViewSchema)),
   reach: reader(reachSchema),
   people: reader(z.array(personViewSchema)),
   signedIn: reader(z.array(signedInViewSchema)),

@@ -134,7 +134,7 @@ export type SearchResult = z.infer<typeof searchResultSchema>
 type Having<H, K> = H extends { kind: infer Q } ? (K extends Q ? H : never) : never
 export type HitOf<K extends SearchKind> = Having<SearchHit, K>
 
-export const revisionViewSchema = z.object({ revision: z.number(), publishedAt: momentSchema, by: z.string().optional() })
+export const revisionViewSchema = z.object({ id: slugSchema, revision: z.number(), publishedAt: momentSchema, by: z.string().optional() })
 export type RevisionView = z.infer<typeof revisionViewSchema>
 
 export const noteViewSchema = z.object({

@@ -29,21 +29,23 @@ export const loopHandsSchema = z.strictObject({
 }) satisfies z.ZodType<LoopHands>
 const loopActSchema = loopHandsSchema.extend({ ms: actMs })
 /** The pedal's hands, on a made-up circuit or a sheet's own, or those of a loop that circulates. */
+const run = { id: z.uuid().optional(), verdict: verdictSchema }
 export const practiceRequestSchema = z.union([
   z.strictObject({
     sheet: slugSchema,
     revision: z.number().int().min(1).max(limits.revisions),
     variant: z.enum(sheetVariants),
-    verdict: verdictSchema,
+    ...run,
     acts: z.array(pedalActSchema).min(1).max(2000),
   }),
-  z.strictObject({ scenario: slugSchema, verdict: verdictSchema, acts: z.array(pedalActSchema).min(1).max(2000) }),
-  z.strictObject({ scenario: slugSchema, verdict: verdictSchema, loop: z.array(loopActSchema).min(1).max(2000) }),
+  z.strictObject({ scenario: slugSchema, ...run, acts: z.array(pedalActSchema).min(1).max(2000) }),
+  z.strictObject({ scenario: slugSchema, ...run, loop: z.array(loopActSchema).min(1).max(2000) }),
 ])
 export type PracticeRequest = z.infer<typeof practiceRequestSchema>
 export type PedalAct = z.infer<typeof pedalActSchema>
 export type LoopAct = z.infer<typeof loopActSchema>
-export const practiceScoreSchema = z.object({ points: z.number().int(), passed: z.boolean() })
+/** `id`: of the run, as it was sent. */
+export const practiceScoreSchema = z.object({ id: z.uuid().optional(), points: z.number().int(), passed: z.boolean() })
 export const practiceViewSchema = z.object({
   person: z.uuid(),
   name: nameSchema,

@@ -73,6 +73,7 @@ export const auditKinds = [
   'coil-set',
   'shelf-set',
   'zone-set',
+  'dispute-settled',
 ] as const
 export type AuditKind = (typeof auditKinds)[number]
 export const auditViewSchema = z.object({
@@ -85,6 +86,22 @@ export const auditViewSchema = z.object({
 })
 export type AuditView = z.infer<typeof auditViewSchema>
 export const auditPageSchema = z.object({ before: z.coerce.number().int().min(1).optional() })
+
+/** What was not taken and waits for a lead: an entry or a photo sent under an id that stands for something else. */
+export const disputeViewSchema = z.object({
+  id: z.uuid(),
+  kind: z.enum(['entry', 'photo']),
+  job: z.uuid(),
+  number: z.number(),
+  plate: z.string(),
+  by: z.string(),
+  sentBy: z.string(),
+  why: z.string(),
+  at: momentSchema,
+  /** What the entry says, as it was sent. */
+  said: z.string().optional(),
+})
+export type DisputeView = z.infer<typeof disputeViewSchema>
 
 /** How other devices reach this server: what it listens to, and by which addresses. */
 export const reachSchema = z.object({ network: z.boolean(), addresses: z.array(z.string()), secure: z.boolean() })

@@ -16,5 +16,6 @@ export const auditWords: Readonly<Record<AuditKind, string>> = {
   'making-rules-set': 'changed what lines may be made of',
   'coil-set': 'changed the coil',
   'zone-set': 'set the shop’s time zone to',
+  'dispute-settled': 'settled what waited for a lead:',
   'lift-set': 'changed what the lift takes',
 }

@@ -15,6 +15,7 @@ export const exportedTables = [
   { name: 'jobs', order: 'number', without: [] },
   { name: 'job_events', order: 'job_id, seq', without: [] },
   { name: 'job_photos', order: 'id', without: ['bytes'] },
+  { name: 'disputes', order: 'id', without: [] },
   { name: 'bench_notes', order: 'id', without: [] },
   { name: 'search_words', order: 'word', without: [] },
   { name: 'search_entries', order: 'id', without: [] },

@@ -15,6 +15,8 @@ export type Append = {
   /** Absent: summed up before long, or by whoever reads it first (server/services/summaries.ts). */
   summed?: Summed
   events: readonly JobEvent[]
+  /** The SHA-256 of each as it was sent, in hex, by its id. */
+  sent: Readonly<Record<string, string>>
 }
 
 /**
@@ -45,7 +47,13 @@ export async function appendEvents(db: Db, appends: readonly Append[]): Promise<
        insert into ${eventTarget} select e.* from json_to_recordset($2::json) as ${eventRecord} join moved on moved.id = e.job_id
      )
      select id from moved`,
-    [JSON.stringify(heads), toRecords(appends.flatMap(({ events }) => events))],
+    [
+      JSON.stringify(heads),
+      toRecords(
+        appends.flatMap(({ events }) => events),
+        Object.assign({}, ...appends.map(({ sent }) => sent)) as Record<string, string>,
+      ),
+    ],
   )
   const moved = new Set(rows.map(({ id }) => id))
   return appends.map(({ id }) => moved.has(id))

@@ -19,6 +19,7 @@ export type EventRow = {
   sent_by_name: string | null
   device: string
   body: unknown
+  sent_sha256?: Buffer | null
 }
 export type JobHeadRow = {
   id: string

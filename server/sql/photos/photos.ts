@@ -1,16 +1,16 @@
 import type { Db } from '../../utils/db'
 
-export type PhotoRow = { bytes: Buffer; width: number; height: number }
+export type PhotoRow = { bytes: Buffer; width: number; height: number; job_id: string; sent_sha256: Buffer | null }
 
 /** False when a photo with this id is here already: it was sent twice. */
 export async function insertPhoto(
   db: Db,
-  photo: { id: string; job: string; bytes: Uint8Array; width: number; height: number; person: string },
+  photo: { id: string; job: string; bytes: Uint8Array; width: number; height: number; person: string; sent: Uint8Array },
 ): Promise<boolean> {
   const { rowCount } = await db.query(
-    `insert into job_photos (id, job_id, bytes, width, height, person_id)
-      values ($1::uuid, $2::uuid, $3::bytea, $4::int, $5::int, $6::uuid) on conflict (id) do nothing`,
-    [photo.id, photo.job, photo.bytes, photo.width, photo.height, photo.person],
+    `insert into job_photos (id, job_id, bytes, width, height, person_id, sent_sha256)
+      values ($1::uuid, $2::uuid, $3::bytea, $4::int, $5::int, $6::uuid, $7::bytea) on conflict (id) do nothing`,
+    [photo.id, photo.job, photo.bytes, photo.width, photo.height, photo.person, photo.sent],
   )
   return rowCount === 1
 }
@@ -21,7 +21,7 @@ export async function countPhotos(db: Db, job: string): Promise<number> {
 }
 
 export async function findPhoto(db: Db, id: string): Promise<PhotoRow | undefined> {
-  const { rows } = await db.query<PhotoRow>('select bytes, width, height from job_photos where id = $1::uuid', [id])
+  const { rows } = await db.query<PhotoRow>('select bytes, width, height, job_id, sent_sha256 from job_photos where id = $1::uuid', [id])
   return rows[0]
 }
 
