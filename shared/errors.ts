@@ -19,6 +19,7 @@ export const errorTable = {
   REQUEST_TOO_LARGE: { status: 413, title: 'Too large' },
   SERVER_BUSY: { status: 429, title: 'Too much at once' },
   VERSION_NEWER: { status: 422, title: 'From a newer Efferent' },
+  HOST_UNKNOWN: { status: 421, title: 'Not a name of this server' },
   ROUTE_UNKNOWN: { status: 404, title: 'No such address' },
   ROUTE_METHOD: { status: 405, title: 'Not with this method' },
   SHEET_UNKNOWN: { status: 404, title: 'No such line sheet' },

@@ -37,7 +37,7 @@ class Stream {
 
 let server: PlayedJob
 /** `refuse`: the last word on the entry that is sent. */
-let answer: 'take' | 'away' | 'refuse' | Problem
+let answer: 'take' | 'away' | 'refuse' | Problem | ((init: RequestInit) => Promise<Response>)
 let sent: unknown[]
 let asked: string[]
 let disk: Shelf
@@ -93,6 +93,7 @@ async function play(path: string, init: RequestInit): Promise<Response> {
     const [{ id }] = (JSON.parse(init.body as string) as { events: [{ id: string }] }).events
     return respond(409, problem('JOB_CONFLICT', 'Imke has worked on this job since.', { refused: id }))
   }
+  if (typeof answer === 'function') return answer(init)
   if (answer !== 'take') return respond(answer.status, answer)
   sent.push(...(JSON.parse(init.body as string) as { events: unknown[] }).events)
   const { events } = JSON.parse(init.body as string) as { events: { id: string; command: JobCommand }[] }
@@ -185,6 +186,34 @@ describe('recording', () => {
     full.mockRestore()
     expect(await job.record({ type: 'noteWritten', text: 'fits now' })).toBeUndefined()
     expect(queue().notKept).toBe('')
+  })
+
+  const noteOf = ({ body }: RequestInit) => (JSON.parse(body as string) as { events: { id: string; command: JobCommand }[] }).events[0]!
+  const asEvent = (init: RequestInit, change: object = {}) => {
+    const { id, command } = noteOf(init)
+    return { ...recorded(server.events.at(-1)!), id, body: command, seq: 3, ...change }
+  }
+  it.each<[string, (init: RequestInit) => Response]>([
+    ['a sign-in page', () => new Response('<html>Harbour Guest</html>')],
+    ['nothing', () => new Response(null, { status: 204 })],
+    ['a yes', () => respond(200, { ok: true })],
+    ['how far the job is, and nothing of it', () => respond(200, { seq: 1, events: [] })],
+    ['somebody else’s entry', init => respond(200, { seq: 3, events: [asEvent(init, { id: '00000000-0000-7000-8000-0000000000ff' })] })],
+    [
+      'the entry in another job',
+      init => respond(200, { seq: 3, events: [asEvent(init, { job: '00000000-0000-4000-8000-0000000000ff' })] }),
+    ],
+  ])('%s is no receipt: the entry stays on the device', async (_, other) => {
+    const job = useJob()
+    answer = init => Promise.resolve(other(init))
+    await job.record({ type: 'noteWritten', text: 'heard by nobody' })
+    await settled(() => post().length > 0)
+    await queue().send()
+    expect((await kept()).length).toBe(1)
+    answer = 'take'
+    await queue().send()
+    await settled(() => job.outbox.length === 0)
+    expect(await kept()).toEqual([])
   })
 
   it('a refusal on the device asks nobody and changes nothing', async () => {

@@ -1,4 +1,5 @@
 import 'fake-indexeddb/auto'
+import { createHash } from 'node:crypto'
 import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, expect, it, vi } from 'vitest'
 import { usualJudgement } from '#core/access/judgeChance'
@@ -14,7 +15,7 @@ import { useSession } from './session'
 const disk = () => deviceStore().listPhotos()
 let shrink: (file: Blob) => Promise<Blob>
 vi.mock('~/utils/shrinkPhoto', () => ({ shrinkPhoto: (file: Blob) => shrink(file) }))
-let answer: () => Promise<Response>
+let answer: (path: string, picture: Blob) => Promise<Response>
 let sent: string[]
 const photo = (id: string): RawPhoto => ({
   id,
@@ -22,7 +23,17 @@ const photo = (id: string): RawPhoto => ({
   picture: new Blob([id], { type: 'image/jpeg' }),
   raw: { step: { kind: 'open', target: 'slave-joint' } },
 })
-const taken = () => Promise.resolve(new Response('{}', { status: 200 }))
+/** As the server says it: by node's own digest of the bytes that came. */
+const receipt = async (path: string, picture: Blob) => ({
+  id: new URL(path, 'http://shop').searchParams.get('id'),
+  sha256: createHash('sha256')
+    .update(new Uint8Array(await picture.arrayBuffer()))
+    .digest('hex'),
+  width: 4,
+  height: 3,
+})
+const said = (body: unknown, init: ResponseInit = {}) => new Response(typeof body === 'string' ? body : JSON.stringify(body), init)
+const taken = async (path: string, picture: Blob) => said(await receipt(path, picture))
 const settled = (condition: () => boolean) => vi.waitFor(() => expect(condition()).toBe(true), { timeout: 20_000, interval: 10 })
 
 beforeEach(async () => {
@@ -32,9 +43,10 @@ beforeEach(async () => {
   shrink = file => Promise.resolve(file)
   vi.stubGlobal(
     'fetch',
-    vi.fn((path: string) => {
-      sent.push(path)
-      return answer()
+    vi.fn((path: string, init: { body: Blob }) => {
+      // Whether anybody is there is asked as well: that is not what is counted.
+      if (path.includes('/photos')) sent.push(path)
+      return answer(path, init.body)
     }),
   )
   URL.createObjectURL = () => 'blob:here'
@@ -67,7 +79,7 @@ it('sends a photo by itself and reads it from the server from then on', async ()
 it('one taken while another is on its way follows by itself', async () => {
   const photos = usePhotos()
   let arrive: (() => void) | undefined
-  answer = () => (arrive ? taken() : new Promise(resolve => (arrive = () => resolve(new Response('{}', { status: 200 })))))
+  answer = (path, picture) => (arrive ? taken(path, picture) : new Promise(resolve => (arrive = () => resolve(taken(path, picture)))))
   await photos.take(photo('a'))
   await settled(() => arrive !== undefined)
   await photos.take(photo('b'))
@@ -113,6 +125,33 @@ it('says what the server will not take, and lets it go; nobody signed in sends n
   await photos.take(photo('b'))
   await photos.send()
   expect([sent.length, (await disk()).length]).toEqual([0, 1])
+})
+
+it.each<[string, (right: Awaited<ReturnType<typeof receipt>>) => Response]>([
+  ['a sign-in page of the network', () => said('<html>Welcome to Harbour Guest</html>', { headers: { 'content-type': 'text/html' } })],
+  ['nothing', () => new Response(null, { status: 204 })],
+  ['an empty yes', () => said('')],
+  ['null', () => said('null')],
+  ['a yes', () => said({ ok: true })],
+  ['an empty object', () => said({})],
+  ['a list', () => said([])],
+  ['the id without a digest', ({ id }) => said({ id, width: 4, height: 3 })],
+  ['the receipt of another photo', right => said({ ...right, id: 'b' })],
+  ['the receipt of other bytes', right => said({ ...right, sha256: '0'.repeat(64) })],
+  ['a digest cut short', right => said({ ...right, sha256: right.sha256.slice(0, 32) })],
+  ['an answer of before', ({ id }) => said({ id, width: 4, height: 3 }, { status: 201 })],
+  ['a receipt inside something', right => said({ receipt: right })],
+])('%s is no receipt: the photo stays here, and goes out when the server answers', async (_, other) => {
+  answer = async (path, picture) => other(await receipt(path, picture))
+  const photos = usePhotos()
+  await photos.take(photo('a'))
+  await settled(() => sent.length > 0)
+  await photos.send()
+  expect([photos.refused, (await disk()).map(({ id }) => id)]).toEqual([[], ['a']])
+  answer = taken
+  await photos.send()
+  await settled(() => photos.waiting.length === 0)
+  expect(await disk()).toEqual([])
 })
 
 it('a fault of the server is no last word: the photo stays and goes out later', async () => {

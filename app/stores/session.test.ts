@@ -1,8 +1,9 @@
 import 'fake-indexeddb/auto'
-import { createPinia, setActivePinia } from 'pinia'
+import { createPinia, disposePinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { usualJudgement } from '#core/access/judgeChance'
 import { usualLift } from '#core/access/liftMinutes'
+import type { Entry } from '#shared/schemas/job'
 import { deviceStore } from '~/utils/deviceStore'
 import { Shelf } from '../../tests/helpers/shelf'
 import { useSession } from './session'
@@ -38,6 +39,61 @@ beforeEach(async () => {
 afterEach(() => {
   vi.unstubAllGlobals()
   vi.useRealTimers()
+})
+
+describe('two tabs of one device', () => {
+  const imke = { ...rafe, id: '00000000-0000-4000-8000-00000000000b', name: 'Imke Thorsby', role: 'lead' }
+  const entry = {
+    v: 4,
+    id: 'e',
+    at: '2026-01-01T00:00:00Z',
+    device: 'tablet',
+    seen: 1,
+    by: rafe.id,
+    command: { type: 'prepared' },
+  } as unknown as Entry
+  const tab = () => {
+    const pinia = createPinia()
+    setActivePinia(pinia)
+    return { session: useSession(), close: () => disposePinia(pinia) }
+  }
+  const serve = () => {
+    let here: typeof rafe | undefined
+    const keyOf = (person: typeof rafe) => ({ person, signIn: '00000000-0000-4000-8000-0000000000aa', key: 'k'.repeat(43) })
+    vi.stubGlobal('fetch', (_: string, init: RequestInit) => {
+      if (init.method === 'DELETE') here = undefined
+      const body = init.method === 'POST' ? (JSON.parse(init.body as string) as { person: string }) : undefined
+      if (body) here = [rafe, imke].find(({ id }) => id === body.person)
+      return Promise.resolve(
+        new Response(JSON.stringify(body ? keyOf(here!) : init.method === 'DELETE' ? {} : { ...view(), person: here })),
+      )
+    })
+  }
+
+  it('are locked at once when one of them signs in another, or nobody: the key is gone, and nothing is recorded in the first one’s name', async () => {
+    serve()
+    const reload = vi.fn()
+    vi.stubGlobal('location', { reload })
+    const [one, two] = [tab(), tab()]
+    await one.session.signIn(rafe.id, '2468')
+    await two.session.load()
+    reload.mockClear()
+    expect([one.session.person?.name, two.session.person?.name]).toEqual(['Rafe Undal', 'Rafe Undal'])
+    expect(await two.session.sign('job', entry)).toHaveProperty('proof')
+
+    await one.session.signIn(imke.id, '1357')
+    await vi.waitFor(() => expect(two.session.person).toBeUndefined())
+    expect(reload).toHaveBeenCalled()
+    // Neither tab signs for who was here before, not even from what the device has kept.
+    for (const { session } of [one, two]) expect(await session.sign('job', entry)).not.toHaveProperty('proof')
+    await two.session.load()
+    expect(two.session.person?.name).toBe('Imke Thorsby')
+
+    await one.session.signOut()
+    await vi.waitFor(() => expect(two.session.person).toBeUndefined())
+    one.close()
+    two.close()
+  })
 })
 
 describe('signed in without a server', () => {

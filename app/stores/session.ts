@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
 import type { Judgement } from '#core/access/judgeChance'
 import type { ShelfFluid } from '#core/fluid/buyContainers'
 import { isUsualLift, type LiftMinutes } from '#core/access/liftMinutes'
@@ -11,6 +11,7 @@ import { startAnswers } from '~/utils/answers'
 import { call, nothing } from '~/utils/api'
 import { deviceStore, type KeptKey } from '~/utils/deviceStore'
 import { askKept, forgetAnswers } from '~/utils/keptAnswers'
+import { betweenTabs, type SignedInNow } from '~/utils/otherTabs'
 import { shopZone } from '~/utils/whenWords'
 
 /** As long as the server lets a sign-in last. */
@@ -52,6 +53,16 @@ export const useSession = defineStore('session', () => {
     return key.value && signer ? signer.signEntry(job, entry, key.value) : entry
   }
 
+  /** Another tab has signed somebody in or out: this one holds nobody any more, and begins anew with whoever it is. */
+  function lock(now: SignedInNow): void {
+    if (now.person === person.value?.id) return
+    key.value = undefined
+    if (view.value) view.value = { ...view.value, person: undefined }
+    globalThis.location?.reload()
+  }
+  const tabs = betweenTabs(lock)
+  onScopeDispose(tabs.close)
+
   /** Who is signed in; while nobody answers, who was, for as long as a sign-in lasts. */
   async function load(): Promise<SessionView> {
     if (!isEntering && localStorage.getItem(leavingKey)) await leave()
@@ -59,6 +70,8 @@ export const useSession = defineStore('session', () => {
     if (away && !(Date.now() - at < signInMs)) throw away
     if (away) useConnection().notice(away)
     isOld.value = away !== undefined
+    // The key in memory is one person's: whoever is here now signs with their own, or not at all.
+    if (key.value && key.value.person !== value.person?.id) key.value = undefined
     if (value.zone) shopZone.value = value.zone
     view.value = value
     return value
@@ -73,7 +86,14 @@ export const useSession = defineStore('session', () => {
       const entered = await call('POST', '/api/session', startAnswers.signIn, { person: personId, secret })
       // Where the one before could not be signed out, this sign-in has taken the place of theirs on this device: it is not theirs to end.
       localStorage.removeItem(leavingKey)
+      // Whoever was here before signs nothing more on this device.
+      const before = person.value?.id
+      if (before !== undefined && before !== entered.person.id)
+        await deviceStore()
+          .removeKey(before)
+          .catch(() => {})
       await keepKey(entered)
+      tabs.tell({ person: entered.person.id })
     } finally {
       isEntering = false
     }
@@ -98,6 +118,7 @@ export const useSession = defineStore('session', () => {
         .removeKey(person.value.id)
         .catch(() => {})
     key.value = undefined
+    tabs.tell({})
     await forgetAnswers()
     if (!localStorage.getItem(leavingKey)) await load()
     else if (view.value) view.value = { ...view.value, person: undefined }
@@ -132,7 +153,7 @@ export const useSession = defineStore('session', () => {
 
   /** The clock on the shop's wall: every time on every page is told by it. */
   async function setZone(zone: string): Promise<void> {
-    shopZone.value = await call('PUT', '/api/zone', startAnswers.zone, zone)
+    shopZone.value = (await call('PUT', '/api/zone', startAnswers.zone, { zone })).zone
     if (view.value) view.value = { ...view.value, zone: shopZone.value }
   }
 

@@ -43,9 +43,9 @@ describe('an answer of the server', () => {
     const newer = await failureOf(() => ({ ok: false, error: { why: 'newer', version: 9 } }))
     expect(newer.message).toMatch(/updated\. Load the page again/)
   })
-  it('that is no JSON is damaged, not an empty one', async () => {
+  it('that is no JSON is nobody’s of ours: a page of the network', async () => {
     answer(200, '<html>a proxy says hello</html>')
-    expect(await failureOf(number)).toBeInstanceOf(UnreadableAnswer)
+    expect(await failureOf(number)).toBeInstanceOf(NoAnswer)
   })
   it('that says no keeps code, words and when to come again', async () => {
     answer(503, problem('DATABASE_GONE', 'The database is away.'), { 'retry-after': '7' })

@@ -38,7 +38,11 @@ describe('what is on the shelf', () => {
     })
     expect(said(old, 300).cautions.join()).toContain('more than 6 months')
     expect(said({ ...old, containers: [] }, 300).cautions.join()).toContain('No container of DOT 4')
-    expect(said(of('GX-6'), 150)).toEqual({ takes: '150 mL of what stands open', lines: ['GX-6: 150 mL of what stands open.'], cautions: [] })
+    expect(said(of('GX-6'), 150)).toEqual({
+      takes: '150 mL of what stands open',
+      lines: ['GX-6: 150 mL of what stands open.'],
+      cautions: [],
+    })
   })
 })
 

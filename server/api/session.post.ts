@@ -1,3 +1,4 @@
+import { v7 } from 'uuid'
 import { limits } from '../../shared/limits'
 import type { SignInView } from '../../shared/schemas/session'
 import { signInSchema } from '../../shared/schemas/shop'
@@ -13,9 +14,9 @@ export default route('POST /api/session', async ({ event }): Promise<SignInView>
   if (known === undefined) refuseWhenCrowded()
   const request = await readBodyWith(event, signInSchema, limits.signIn.bodyBytes)
   // From elsewhere it stands at the door by a name of its own; here it gets one once somebody has signed in on it.
-  const device = known ?? (from.isHere ? undefined : await nameDevice(event))
+  const device = known ?? (from.isHere ? v7() : await nameDevice(event))
   const started = await signIn(getPool(), { ...request, ...from, device })
   await startSession(event, started.signIn)
-  await nameDevice(event)
+  await nameDevice(event, device)
   return started
 })

@@ -11,7 +11,7 @@ import { insertAudit } from '../sql/audit/audit'
 import { findDevice, letDeviceIn } from '../sql/devices/devices'
 import { standAtDoor } from './devices'
 import { notifyEnded } from '../sql/jobs/notifyJob'
-import { insertSignIn, type From } from '../sql/people/signIns'
+import { hasSignedIn, insertSignIn, type From } from '../sql/people/signIns'
 import { forgiveTries, giveTryBack, sweepTries, takeTry, type Bucket } from '../sql/people/takeTry'
 import { updatePerson } from '../sql/people/updatePerson'
 import { readSettings, writeSetting } from '../sql/settings/settings'
@@ -65,21 +65,26 @@ const counter = new BoundedQueue(bounds.together, 0, tooBusy)
 /** `isHere`: from the machine the program runs on. */
 type SignInRequest = { person: string; secret: string; device: string | undefined; address: string; isHere: boolean }
 /** May a PIN be typed on it, and do its tries count apart from those of strangers? */
-async function isTrusted(db: Db, { isHere, device }: SignInRequest): Promise<boolean> {
-  return device !== undefined && (isHere || (await findDevice(db, device))?.let_in_at != null)
+async function isTrusted(db: Db, { device, isHere, person }: SignInRequest): Promise<boolean> {
+  if (device === undefined) return false
+  // A browser on this machine is known by who has signed in on it, to them alone: a fresh one, or somebody else's, brings no fresh tries.
+  return (await findDevice(db, device))?.let_in_at != null || (isHere && (await hasSignedIn(db, person, device)))
 }
 
 /**
  * The buckets a try is paid from, in the order they are locked. A trusted device has its own for each person, so that no stranger can keep
- * a person from their own tablet; devices nobody knows share one for the address and one for the person.
+ * a person from their own tablet; this machine has one for each person, whatever name a browser on it gives itself; devices nobody knows
+ * share one for the address and one for the person.
  */
-const bucketsOf = ({ person, device, address }: SignInRequest, trusted: boolean): Bucket[] =>
+const bucketsOf = ({ person, device, address, isHere }: SignInRequest, trusted: boolean): Bucket[] =>
   trusted
     ? [{ key: `device:${device}:${person}`, ...bounds.device }]
-    : [
-        { key: `address:${address}`, ...bounds.address },
-        { key: `person:${person}`, ...bounds.person },
-      ]
+    : isHere
+      ? [{ key: `here:${person}`, ...bounds.device }]
+      : [
+          { key: `address:${address}`, ...bounds.address },
+          { key: `person:${person}`, ...bounds.person },
+        ]
 
 /** A try is taken, for good, before the secret is looked at: a hundred at once are a hundred tries. */
 async function payFor(db: Db, buckets: readonly Bucket[]): Promise<void> {

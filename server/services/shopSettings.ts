@@ -33,10 +33,10 @@ export async function setShelf(db: Db, shelf: readonly ShelfFluid[], by: Signatu
 /** The shop's zone; until somebody has set it, that of the machine in the shop that serves it. */
 export const zoneOf = (settings: Settings): string => zoneSchema.safeParse(settings.zone).data ?? ownZone()
 
-export async function setZone(db: Db, zone: string, by: Signature): Promise<string> {
+export async function setZone(db: Db, zone: string, by: Signature): Promise<{ zone: string }> {
   await writeSetting(db, 'zone', zone)
   await insertAudit(db, { kind: 'zone-set', by, about: zone })
-  return zone
+  return { zone }
 }
 
 /** Jobs planned before keep what they were planned by: a plan is not to change because the shop has bought another lift. */

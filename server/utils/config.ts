@@ -1,3 +1,5 @@
+import { trustedNetworks } from './clientAddress'
+
 /** Everything the process is told from outside, read once. The start command sets these; see docs/architecture.md. */
 const env = process.env
 const addresses = (text = ''): string[] => text.split(/,(?=postgres)/).filter(address => address !== '')
@@ -14,8 +16,13 @@ export const config = {
   sessionSecret: env.EFFERENT_SESSION_SECRET ?? '',
   /** Secure cookies reach the browser on HTTPS and on localhost only; `--plain-http` turns this off for a shop network without HTTPS. */
   secureCookies: env.EFFERENT_PLAIN_HTTP !== '1',
-  /** A reverse proxy stands before this and nothing else reaches it: what it says of where a request came from is believed. */
-  trustProxy: env.EFFERENT_TRUST_PROXY === '1',
+  /** Reverse proxies by their networks: what they say of where a request came from is believed, and nobody else's word. */
+  trustedProxies: trustedNetworks(env.EFFERENT_TRUST_PROXY ?? ''),
+  /** Names this server goes by, beside its addresses and those of the machine itself. */
+  hosts: (env.EFFERENT_HOSTS ?? '')
+    .split(',')
+    .map(name => name.trim())
+    .filter(name => name !== ''),
   /** Where the start command keeps its nightly backups; empty: somebody else takes them. */
   backups: env.EFFERENT_BACKUPS ?? '',
   /** What it listens on, as the start command has told the server itself. */

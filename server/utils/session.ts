@@ -1,9 +1,10 @@
-import { getCookie, getRequestHeader, getRequestIP, getSession, useSession, type H3Event } from 'h3'
+import { getCookie, getRequestHeader, getSession, useSession, type H3Event } from 'h3'
 import { v7 } from 'uuid'
 import type { PersonRow } from '../sql/people/listPeople'
 import { notifyEnded } from '../sql/jobs/notifyJob'
 import { endSignIn, findSignedIn } from '../sql/people/signIns'
 import { limits } from '#shared/limits'
+import { clientAddress } from './clientAddress'
 import { config } from './config'
 import { getPool } from './db'
 import { gathered } from './gathered'
@@ -57,9 +58,9 @@ export async function startSession(event: H3Event, signIn: string): Promise<void
 }
 
 /** The device's name for itself, given to it where it has none: it stands at the door with it. */
-export async function nameDevice(event: H3Event): Promise<string> {
+export async function nameDevice(event: H3Event, name: string = v7()): Promise<string> {
   const device = await openDevice(event)
-  if (!device.data.device) await device.update({ device: v7() })
+  if (!device.data.device) await device.update({ device: name })
   return device.data.device!
 }
 
@@ -68,10 +69,13 @@ export async function nameDevice(event: H3Event): Promise<string> {
  * by a proxy is not, whatever that claims, unless it is one that was said to be trusted.
  */
 export function whereFrom(event: H3Event): { address: string; isHere: boolean } {
-  const address = getRequestIP(event, { xForwardedFor: config.trustProxy }) ?? 'unknown'
+  const connection = event.node.req.socket.remoteAddress ?? 'unknown'
+  const address = clientAddress(connection, getRequestHeader(event, 'x-forwarded-for'), config.trustedProxies)
   const passedOn = ['forwarded', 'x-forwarded-for', 'x-real-ip', 'via'].some(name => getRequestHeader(event, name) !== undefined)
   const isLoopback = address === '::1' || address.startsWith('127.') || address.startsWith('::ffff:127.')
-  return { address, isHere: isLoopback && (!passedOn || config.trustProxy) }
+  // A proxy that says nothing of itself passes on the name it was asked by: this machine's own is asked for by who sits at it.
+  const isOwnName = /^(localhost|127(\.\d+){3}|\[::1\])(:\d+)?$/.test(getRequestHeader(event, 'host') ?? '')
+  return { address, isHere: isLoopback && isOwnName && (!passedOn || config.trustedProxies !== undefined) }
 }
 
 export const deviceOf = async (event: H3Event): Promise<string | undefined> =>

@@ -38,6 +38,9 @@ export const shelfSchema = z
 /** A time zone by its IANA name, as this machine knows it. */
 export const zoneSchema = z.string().max(64).refine(isZone, 'not a time zone this machine knows')
 
+/** The shop's clock, as it is set. */
+export const clockSchema = z.strictObject({ zone: zoneSchema })
+
 /** What a device signs its entries with while this person is signed in on it (docs/decisions/0010). */
 export const signInViewSchema = z.object({ person: personViewSchema, signIn: z.uuid(), key: z.string() })
 export type SignInView = z.infer<typeof signInViewSchema>

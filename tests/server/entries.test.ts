@@ -36,6 +36,38 @@ function marked(job: string, entry: Entry, author: Client): Entry {
 const send = (client: Client, job: string, ...events: unknown[]) => client.problem('POST', `/api/jobs/${job}/events`, { events })
 const note = (client: Client, text: string) => client.entry({ type: 'noteWritten', text }, 2)
 
+describe('the same id with something else in it', () => {
+  it('is not answered as if it were on record: it goes to the leads, once, whoever sends it', async () => {
+    const job = await rafe.openJob()
+    const entry = note(rafe, 'as it was said')
+    expect((await send(rafe, job.id, entry)).status).toBe(200)
+    expect((await send(rafe, job.id, entry)).status).toBe(200)
+    // The keys of the same entry in another order are the same entry.
+    expect((await send(rafe, job.id, Object.fromEntries(Object.entries(entry).reverse()))).status).toBe(200)
+    const other = { ...entry, command: { type: 'noteWritten', text: 'something else' } }
+    for (let i = 0; i < 2; i++) {
+      const answer = await send(rafe, job.id, other)
+      expect([answer.status, answer.body.code, answer.body.refused]).toEqual([409, 'ENTRY_CONFLICT', entry.id])
+    }
+    const mine = (await imke.call<{ job: string; said: string }[]>('GET', '/api/disputes')).body.filter(one => one.job === job.id)
+    expect(mine.map(({ said }) => JSON.parse(said) as object)).toEqual([other.command])
+    const notes = (await imke.job(job.id)).events.flatMap(({ body }) => (body.type === 'noteWritten' ? [body.text] : []))
+    expect(notes).toEqual(['as it was said'])
+  })
+
+  it('of an entry of before, without a digest, counts by its id as it did', async () => {
+    const job = await rafe.openJob()
+    const entry = note(rafe, 'old')
+    await send(rafe, job.id, entry)
+    // No event is ever changed: as a database of before has it, past the rule that holds that.
+    await db.query('begin')
+    await db.query(`set local session_replication_role = replica`)
+    await db.query('update job_events set sent_sha256 = null where id = $1::uuid', [entry.id])
+    await db.query('commit')
+    expect((await send(rafe, job.id, { ...entry, at: '2026-01-01T00:00:00.000Z' })).status).toBe(200)
+  })
+})
+
 describe('whose entry it is', () => {
   it('sent while somebody else is signed in, it is still its author’s, with what the device had seen and who sent it', async () => {
     const job = await rafe.openJob()

@@ -8,6 +8,7 @@ import type { JobEvent } from '../../core/job/types'
 import { limits } from '../../shared/limits'
 import type { JobRow } from '../../shared/schemas/jobRow'
 import { byHand, demoCar, planOf, restOf } from '../helpers/demo'
+import type { AppendResult } from '../../shared/schemas/jobView'
 import { copyDatabase, TestServer, type Client } from '../helpers/server'
 import { EventReader } from '../helpers/eventReader'
 
@@ -69,10 +70,9 @@ describe('recording', () => {
   it('the same event twice, and twice at once, is one event', async () => {
     const job = await rafe.openJob()
     const id = v7()
-    const both = await Promise.all([
-      rafe.say(job.id, { type: 'noteWritten', text: 'once' }, 2, id),
-      rafe.say(job.id, { type: 'noteWritten', text: 'once' }, 2, id),
-    ])
+    const events = [{ ...rafe.entry({ type: 'noteWritten', text: 'once' }, 2), id }]
+    const send = () => rafe.call<AppendResult>('POST', `/api/jobs/${job.id}/events`, { events })
+    const both = await Promise.all([send(), send()])
     expect(both.map(answer => answer.status)).toEqual([200, 200])
     expect(both[0]!.body.events).toEqual(both[1]!.body.events)
     expect((await rafe.job(job.id)).events.filter(event => event.body.type === 'noteWritten')).toHaveLength(1)

@@ -1,6 +1,8 @@
+import { createHash } from 'node:crypto'
 import { afterAll, beforeAll, expect, inject, it } from 'vitest'
 import sharp from 'sharp'
 import { v7 } from 'uuid'
+import type { DisputeView } from '../../shared/schemas/shop'
 import { copyDatabase, TestServer, type Client } from '../helpers/server'
 import type { JobRecord } from '../../core/job/buildRecord'
 import type { JobRow } from '../../shared/schemas/jobRow'
@@ -34,7 +36,7 @@ it('keeps a photo without its metadata, once, and the record names it', async ()
   const id = v7()
   const photo = await photoOf({ about: 'where it was' })
   expect(photo.includes('where it was')).toBe(true)
-  for (let i = 0; i < 2; i++) expect(await (await send(id, photo)).json()).toEqual({ id, width: 8, height: 6 })
+  for (let i = 0; i < 2; i++) expect(await (await send(id, photo)).json()).toMatchObject({ id, width: 8, height: 6 })
   const back = await get(id)
   expect(back.headers.get('content-type')).toBe('image/jpeg')
   const bytes = Buffer.from(await back.arrayBuffer())
@@ -72,6 +74,31 @@ it('the record’s PDF shows what is here, and names what is not', async () => {
   expect(pdf.length).toBeGreaterThan(before)
 })
 
+it('answers with what it was sent, by its digest; the same id with another picture goes to the leads, and the first stays', async () => {
+  const lead = await server.as('lead')
+  const [first, other, id] = [await photoOf({ width: 20 }), await photoOf({ width: 24 }), v7()]
+  const sha256 = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex')
+  const answerOf = async (bytes: Buffer) => {
+    const answer = await send(id, bytes)
+    return [answer.status, (await answer.json()) as Record<string, unknown>] as const
+  }
+  expect(await answerOf(first)).toMatchObject([200, { id, sha256: sha256(first), width: 20 }])
+  // Sent twice it is one photo, and answered as at first.
+  expect(await answerOf(first)).toMatchObject([200, { id, sha256: sha256(first) }])
+  for (let i = 0; i < 2; i++) expect(await answerOf(other)).toMatchObject([409, { code: 'PHOTO_CONFLICT', refused: id }])
+  expect(await answerOf(first)).toMatchObject([200, {}])
+  const list = async () => (await lead.call<DisputeView[]>('GET', '/api/disputes')).body
+  const [one, ...more] = await list()
+  expect([one, more]).toMatchObject([{ kind: 'photo', job: job.id, number: job.number, by: 'Rafe Undal' }, []])
+  expect((await client.call('GET', '/api/disputes')).status).toBe(403)
+  const picture = await fetch(`${server.url}/api/disputes/${one!.id}/photo`, { headers: { cookie: lead.cookie } })
+  expect((await sharp(Buffer.from(await picture.arrayBuffer())).metadata()).width).toBe(24)
+  expect((await lead.problem('POST', `/api/disputes/${one!.id}/settle`, { why: ' ' })).status).toBe(422)
+  expect((await lead.call('POST', `/api/disputes/${one!.id}/settle`, { why: 'the same bolt, taken again' })).status).toBe(200)
+  expect((await lead.problem('POST', `/api/disputes/${one!.id}/settle`, { why: 'once more' })).body.code).toBe('DISPUTE_UNKNOWN')
+  expect(await list()).toEqual([])
+})
+
 it('refuses what is no photo, is too large, or belongs to no job', async () => {
   expect(await (await send(v7(), Buffer.from('<svg/>'))).json()).toMatchObject({ code: 'PHOTO_REFUSED', status: 422 })
   expect((await send(v7(), Buffer.alloc(3 * 1024 * 1024, 1))).status).toBe(413)
@@ -94,7 +121,7 @@ it('only pixels come through: what hides in the file or behind it does not, and 
   }
   const sideways = v7()
   const turned = await sharp(whole).withMetadata({ orientation: 6 }).toBuffer()
-  expect(await (await send(sideways, turned)).json()).toEqual({ id: sideways, width: 6, height: 8 })
+  expect(await (await send(sideways, turned)).json()).toMatchObject({ id: sideways, width: 6, height: 8 })
   // Its head is that of a picture, and what follows is not.
   const damaged = Buffer.concat([whole.subarray(0, 200), Buffer.alloc(400, 7), Buffer.from([0xff, 0xd9])])
   expect(await (await send(v7(), damaged)).json()).toMatchObject({ code: 'PHOTO_REFUSED' })

@@ -6,11 +6,11 @@ import { route } from '../../utils/route'
 
 export default route('GET /api/photos/:id', async ({ event }) => {
   const bytes = await getPhoto(getPool(), idParam(event, 'PHOTO_UNKNOWN'))
-  // A photo never changes: its id is its content for good.
   setResponseHeaders(event, {
     'content-type': 'image/jpeg',
     'content-disposition': 'inline',
-    'cache-control': 'private, max-age=31536000, immutable',
+    // Kept by the program itself, which forgets it at sign-out; the browser's own cache would not.
+    'cache-control': 'private, no-store',
   })
   return bytes
 })

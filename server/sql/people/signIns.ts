@@ -14,6 +14,12 @@ export async function insertSignIn(db: Db, person: { id: string; version: number
   return rows[0]!.id
 }
 
+/** Has this person ever signed in on this device? */
+export async function hasSignedIn(db: Db, person: string, device: string): Promise<boolean> {
+  const { rowCount } = await db.query('select 1 from sign_ins where person_id = $1::uuid and device = $2::uuid limit 1', [person, device])
+  return rowCount === 1
+}
+
 /** Whose it was, if it had not ended before. */
 export async function endSignIn(db: Db, id: string): Promise<string | undefined> {
   const { rows } = await db.query<{ person_id: string }>(

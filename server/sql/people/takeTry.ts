@@ -27,7 +27,10 @@ export async function giveTryBack(db: Db, { key, tries }: Bucket): Promise<void>
 
 /** Whoever has typed a PIN wrong too often may try again at once, on every device. */
 export async function forgiveTries(db: Db, person: string): Promise<void> {
-  await db.query(`delete from sign_in_buckets where key = 'person:' || $1::text or key like 'device:%:' || $1::text`, [person])
+  await db.query(
+    `delete from sign_in_buckets where key in ('person:' || $1::text, 'here:' || $1::text) or key like 'device:%:' || $1::text`,
+    [person],
+  )
 }
 
 /** What nobody has touched for a day is full again, and says nothing. */
