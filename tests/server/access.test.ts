@@ -237,6 +237,20 @@ describe('at the door', () => {
       await strangers.end()
     })
 
+    it('fresh browsers on this machine bring no fresh tries, and a set-up that is refused gives no name to try with', async () => {
+      const own = await TestServer.start(await copyDatabase(inject('admin'), 'template_demo'))
+      const lead = await personOf(await own.as('lead'), 'lead')
+      const refused = own.client()
+      const answer = await refused.problem('POST', '/api/setup', { workshop: 'Mine', name: 'Me', password: 'long enough a word' })
+      expect([answer.status, answer.headers.get('set-cookie')]).toEqual([409, null])
+      let looked = 0
+      for (let i = 0; i < 25; i++) if ((await guess(own.client(), lead, String(3000 + i))).status === 401) looked++
+      expect(looked).toBeLessThanOrEqual(limits.signIn.device.tries)
+      // Somebody else's browser, known to them, is worth no more for it.
+      expect((await guess(await own.as('technician'), lead, '3999')).status).toBe(429)
+      await own.end()
+    })
+
     it('a known device has its own tries for each person: wrong ones for one leave the others alone', async () => {
       const client = await server.as('lead')
       const [desk, technician] = [await personOf(client, 'desk'), await personOf(client, 'technician')]
@@ -275,8 +289,27 @@ describe('at the door', () => {
     expect(new Set(strangers.map(answer => answer.body.code))).toEqual(new Set(['SETUP_DONE']))
   })
 
+  it('by another name than its own nothing is answered, and how to list one is said', async () => {
+    const { port } = new URL(server.url)
+    const asked = (host: string, path: string) =>
+      new Promise<{ status: number; body: string }>((done, fail) => {
+        request({ port, path, headers: { host } }, answer => {
+          let body = ''
+          answer.on('data', (chunk: Buffer) => (body += String(chunk))).on('end', () => done({ status: answer.statusCode!, body }))
+        })
+          .on('error', fail)
+          .end()
+      })
+    for (const path of ['/api/health', '/api/session', '/sign-in']) {
+      const answer = await asked('harbour.evil.example', path)
+      expect([path, answer.status]).toEqual([path, 421])
+      expect(answer.body).toContain('EFFERENT_HOSTS=harbour.evil.example')
+    }
+    expect((await asked(`127.0.0.1:${port}`, '/api/health')).status).toBe(200)
+  })
+
   it('signing out ends the sign-in itself: a copy of the cookie is worth nothing', async () => {
-    const client = await server.as('desk')
+    const client = await server.as('admin')
     const copy = server.client()
     copy.cookie = client.cookie
     expect((await copy.call('GET', '/api/jobs')).status).toBe(200)
