@@ -13,7 +13,7 @@ test('a wrong PIN says so; too many make everybody wait', async ({ page }) => {
   await page.goto('/jobs/00000000-0000-4000-8000-000000000001')
   await expect(page).toHaveURL(/sign-in\?to=/)
   await page.getByRole('button', { name: names.technician }).click()
-  for (let i = 0; i < limits.signIn.person.tries; i++) {
+  for (let i = 0; i < limits.signIn.device.tries; i++) {
     await page.locator('#secret').fill('0000')
     await page.getByRole('button', { name: 'Sign in' }).click()
     await expect(page.getByRole('alert')).toContainText('Check the name')

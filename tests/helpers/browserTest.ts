@@ -183,7 +183,7 @@ export async function answerStep(page: Page, name: string, hands = mouse): Promi
   if (await unnamed.count()) await hands.press(unnamed.getByRole('button').first())
   if (/^(Check the new part|Lay old)/.test(name)) await choose('They agree')
   if (name.startsWith('What it is made of')) await choose('All of it is there')
-  if (name.startsWith('Torque')) await sayTorque(page, hands)
+  if (/^(Torque|Back in, and torqued)/.test(name)) await sayTorque(page, hands)
   if (name.startsWith('Measure')) await hands.write(page.getByRole('textbox', { name: 'caught' }), '150')
   if (/^Fill (before|the)/.test(name)) await hands.write(page.getByRole('textbox', { name: 'put in' }), '300')
   // Brake fluid says what it comes out of.

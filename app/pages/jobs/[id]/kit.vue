@@ -94,6 +94,12 @@ const bottleOf = (item: KitItem) =>
   gap: 12px;
   align-items: start;
 }
+@media (min-width: 701px) {
+  /* Size and number stand in one line, or the kit is longer than a screen. */
+  .kit td:last-child {
+    width: 50%;
+  }
+}
 @media (min-width: 1000px) {
   .both {
     grid-template-columns: repeat(2, minmax(0, 1fr));
