@@ -99,6 +99,10 @@ const bottleOf = (item: KitItem) =>
   .kit td:last-child {
     width: 50%;
   }
+  .kit.v-table.v-table :deep(tbody tr td) {
+    height: auto;
+    padding-block: 2px;
+  }
 }
 @media (min-width: 1000px) {
   .both {
