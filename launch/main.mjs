@@ -10,8 +10,9 @@ const usage = `usage: ./efferent COMMAND
   compute NAME < request.json                      the core for scripts
   backup FILE [--data DIR]                         one snapshot of everything, with its checksum beside it
   restore FILE [--data DIR]                        into a database that holds nothing yet
-  export DIR [--data DIR]                          everything in open formats: lines of JSON, photos as JPEG
-  import DIR [--data DIR]                          an export, into a database that holds nothing yet
+  export DIR [--data DIR] [--phrase PHRASE]        everything in open formats: lines of JSON, photos as JPEG
+  import DIR [--data DIR] [--phrase PHRASE]        an export, into a database that holds nothing yet
+         [--unproved] [--admin NAME] [--yes]       without its phrase; who gets the password; nobody asks
   upgrade [--data DIR]                             the private database to the newest PostgreSQL on this machine
 DATABASE_URL set: that database is used and migrated, and no private one is started.`
 
@@ -24,6 +25,10 @@ const options = {
   'plain-http': { type: 'boolean', default: false },
   'no-backup': { type: 'boolean', default: false },
   small: { type: 'boolean', default: false },
+  phrase: { type: 'string' },
+  unproved: { type: 'boolean', default: false },
+  admin: { type: 'string' },
+  yes: { type: 'boolean', default: false },
   only: { type: 'string', multiple: true },
 }
 

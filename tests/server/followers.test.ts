@@ -38,17 +38,17 @@ it('followers that read nothing cost a bounded amount, and the others are told a
   const listening = await EventReader.open(`${server.url}/api/jobs/${job.id}/stream`, rafe.cookie)
   for (let i = 0; i < 25; i++) await silent(job.id)
   let seq = 2
-  // Notes as long as they may be, as many as one request may carry.
+  // Notes as long as they may be, of characters that take three bytes each, as many as one request may carry.
   const round = async () => {
-    const events = Array.from({ length: 90 }, () => rafe.entry({ type: 'noteWritten', text: 'x'.repeat(1990) }, seq))
+    const events = Array.from({ length: 40 }, () => rafe.entry({ type: 'noteWritten', text: '水'.repeat(1990) }, seq))
     const answer = await rafe.call('POST', `/api/jobs/${job.id}/events`, { events })
     expect(answer.status, answer.text.slice(0, 200)).toBe(200)
     seq += events.length
   }
   for (let i = 0; i < 8; i++) await round()
   const before = resident()
-  for (let i = 0; i < 70; i++) await round()
-  // 14 MB for each of 25: what the system's own buffers do not take (some 6 MB each) would lie in the program's memory, 200 MB and more.
+  for (let i = 0; i < 100; i++) await round()
+  // 24 MB for each of 25: what the system's own buffers do not take (some 6 MB each) would lie in the program's memory, 400 MB and more.
   expect(resident() - before).toBeLessThan(120)
   let last = 0
   while (last < seq) last = Number((await listening.next('job')).seq)
