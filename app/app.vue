@@ -5,6 +5,8 @@ import { useQueue } from '~/stores/queue'
 import { usePhotos } from '~/stores/photos'
 import { useProgram } from '~/stores/program'
 import { useSession } from '~/stores/session'
+import { onNewEpoch } from '~/utils/epoch'
+import { forgetAnswers } from '~/utils/keptAnswers'
 
 // What waits in an outbox goes out as soon as server and database are back, whatever page is open.
 const connection = useConnection()
@@ -31,6 +33,8 @@ watch(
     sendAll()
   },
 )
+// The workshop was read back from a backup: everything shown is asked for anew; what waits on this device stays and is sent.
+onNewEpoch(() => void forgetAnswers().finally(() => location.reload()))
 let again: ReturnType<typeof setInterval> | undefined
 onMounted(() => {
   sendAll()

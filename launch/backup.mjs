@@ -141,6 +141,8 @@ export async function restore([name], { data }) {
     await readBackup({ bin, url, file })
     // An older backup is brought up like any older database.
     await prepareDatabase(url, { demo: false })
+    // Another history from here on, and nobody is signed in: docs/reliability.md.
+    await ask(url, 'select begin_epoch()')
     say(`restored ${contentWords(await contentOf(url))}`)
   })
 }

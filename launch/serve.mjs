@@ -5,6 +5,7 @@ import { backUpNightly } from './backups.mjs'
 import { writeBackup } from './backup.mjs'
 import { claimPort, holdFolder, keepSecret, openFolder } from './dataFolder.mjs'
 import { openDatabase, prepareDatabase } from './database.mjs'
+import { doorSign } from './doorSign.mjs'
 import { Failure, root, say, until } from './run.mjs'
 import { ensureBuild, ensurePackages, ensurePostgres, postgresFor } from './setup.mjs'
 import { supervise } from './supervise.mjs'
@@ -13,6 +14,8 @@ const warn = text => process.stderr.write(`efferent: ${text}\n`)
 /** A server that has not answered at all for so long hangs, and is ended to be started again. */
 const silentMs = 60_000
 const askEveryMs = 5000
+/** So often it may end at its start before whoever opens the page is told. */
+const patience = 3
 
 /** Sets up what is missing, serves until told to stop, and stops what it started, in reverse. */
 export async function serve({ port: wanted, host, data, 'no-demo': noDemo, 'plain-http': plainHttp, 'no-backup': noBackup, dev }) {
@@ -62,19 +65,24 @@ export async function serve({ port: wanted, host, data, 'no-demo': noDemo, 'plai
       NITRO_SHUTDOWN_TIMEOUT: '3000',
     }
     const address = `http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${port}`
+    const sign = doorSign({ host, port })
     let starts = 0
     const start = async () => {
+      await sign.takeDown()
       starts++
       return startServer({ env, host, port, dev, address })
     }
-    const server = supervise({ start, say: warn })
-    stops.push(() => server.stop(({ end }) => end()))
-    const isUp = async () => {
-      if (starts > 3) throw new Failure('the server does not start; what it said stands above')
-      return !stopping && (await fetch(`${address}/api/health`).catch(() => undefined))?.ok
+    const tell = async why => {
+      warn(why)
+      if (!stopping && starts >= patience) await sign.hang(`Tried ${starts} times: ${why}.`)
     }
-    await until('the server to answer', isUp, { timeoutMs: 120_000 })
-    say(`Efferent is ready: ${address}`)
+    const server = supervise({ start, say: why => void tell(why) })
+    stops.push(() => server.stop(({ end }) => end()).finally(sign.takeDown))
+    const isUp = async () => !stopping && (await fetch(`${address}/api/health`).catch(() => undefined))?.ok
+    const ready = () => until('the server to answer', isUp, { timeoutMs: 120_000 })
+    // It is tried for as long as this runs: a machine short of memory at five in the morning must not leave the shop without it at eight.
+    while (!stopping && !(await ready().catch(() => false))) warn(`the server does not start, after ${starts} tries; it is tried again`)
+    if (!stopping) say(`Efferent is ready: ${address}`)
   } catch (error) {
     process.stderr.write(`efferent: ${error instanceof Failure ? error.message : error.stack}\n`)
     await stop(1)

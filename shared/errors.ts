@@ -47,6 +47,7 @@ export const errorTable = {
   ENTRY_NEWER: { status: 409, title: 'The entry is from a newer Efferent' },
   ENTRY_CONFLICT: { status: 409, title: 'Another entry has this id' },
   DISPUTE_UNKNOWN: { status: 404, title: 'Settled already' },
+  ENTRY_HELD: { status: 409, title: 'A lead has to look at it' },
   ENTRY_AUTHOR: { status: 403, title: 'The author cannot be proved' },
   RECORD_UNREADABLE: { status: 500, title: 'A record cannot be read' },
   JOB_UNKNOWN: { status: 404, title: 'No such job' },

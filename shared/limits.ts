@@ -12,6 +12,8 @@ export const limits = {
   predicateNodes: 120,
   /** A job's events in one request to compute from: as many as a job can hold (core/job/roomLeft, held to it by a test). */
   computedEvents: 21_000,
+  /** Values in one request to compute from: a sheet and a job as large as they may be. To find nonsense of so many out takes 0.7 s. */
+  computedValues: 500_000,
   eventsPerRequest: 100,
   /** Revisions of one sheet: more than anybody publishes, and a number that every store can hold. */
   revisions: 100_000,
@@ -34,6 +36,10 @@ export const limits = {
   fluidMl: 250_000,
   /** The database counts events of a job in 32 bits. */
   sequence: 2 ** 31 - 1,
+  /** Pages that follow the workshop at once: of one sign-in, and of one device whoever is signed in on it. */
+  streams: { signIn: 20, device: 40 },
+  /** Bytes of bodies in hand at once, beside the small ones that everybody may always send: of one person, and of all. */
+  bodiesInHand: { each: 24 * 1024 * 1024, all: 96 * 1024 * 1024 },
   /** Per group of a search, and how many candidates the index gives up for ranking. */
   searchResults: 8,
   searchCandidates: 80,

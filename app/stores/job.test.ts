@@ -262,7 +262,7 @@ describe('recording', () => {
     answer = 'take'
     await useQueue().send()
     expect(server.events.at(-1)!.body).toMatchObject({ type: 'noteWritten', text: 'kept' })
-    expect(sent.at(-1)).toMatchObject({ by: technician.id, seen: 2, v: 4 })
+    expect(sent.at(-1)).toMatchObject({ by: technician.id, seen: 2, v: 5 })
   })
 
   it('carries the mark of its author’s key, whoever sends it', async () => {

@@ -33,6 +33,7 @@ import { jobAnswers, sheetAnswers } from '~/utils/answers'
 import { readerOf, UnreadableAnswer } from '~/utils/api'
 import { askKept, jobPath, keepOnRecord } from '~/utils/keptAnswers'
 import { deviceId } from '~/utils/device'
+import { knownEpoch } from '~/utils/epoch'
 import { followStream, readStreamed } from '~/utils/followStream'
 import type { KeptEntry } from '~/utils/keptEntry'
 import { steady } from '~/utils/steady'
@@ -311,7 +312,7 @@ export const useJob = defineStore('job', () => {
     if (!decision.ok) return { refusal: decision.error }
     const job = view.value.row.id
     const seen = confirmedState.value?.seq ?? 0
-    const entry: Entry = { v: entryVersion, id: v7(), at, device: deviceId(), seen, by: person.id, command }
+    const entry: Entry = { v: entryVersion, id: v7(), at, device: deviceId(), seen, epoch: knownEpoch(), by: person.id, command }
     const event: JobEvent = {
       v: eventVersion,
       id: entry.id,

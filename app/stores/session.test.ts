@@ -44,7 +44,7 @@ afterEach(() => {
 describe('two tabs of one device', () => {
   const imke = { ...rafe, id: '00000000-0000-4000-8000-00000000000b', name: 'Imke Thorsby', role: 'lead' }
   const entry = {
-    v: 4,
+    v: 5,
     id: 'e',
     at: '2026-01-01T00:00:00Z',
     device: 'tablet',

@@ -1,5 +1,6 @@
 import { isProblem, type Problem } from '#shared/errors'
 import type { Reading, Unreadable } from '#shared/versioned'
+import { hearEpoch } from './epoch'
 import { ownTurn } from './inTurn'
 
 /** What the server said no to. `problem` has the code, the words and the places. */
@@ -117,6 +118,7 @@ async function send(method: Method, path: string, body?: unknown, signal?: Abort
   }
   const date = Date.parse(response.headers.get('date') ?? '')
   if (Number.isFinite(date)) heardTime(date)
+  hearEpoch(response.headers.get('efferent-epoch'))
   return response
 }
 

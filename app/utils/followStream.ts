@@ -1,4 +1,7 @@
 import type { Reading } from '#shared/versioned'
+import { hearEpoch } from './epoch'
+
+const readId = (raw: unknown): Reading<{ id?: unknown }> => ({ ok: true, value: (raw ?? {}) as { id?: unknown } })
 
 type Handlers = Record<string, (data: string) => void>
 
@@ -11,6 +14,10 @@ export function followStream(url: () => string, handlers: Handlers): () => void 
   const open = () => {
     if (source || document.hidden) return
     source = new EventSource(url())
+    source.addEventListener('epoch', message => {
+      const said = readStreamed((message as MessageEvent<string>).data, readId)
+      if (said.ok) hearEpoch(said.value.id)
+    })
     for (const [name, handle] of Object.entries(handlers))
       source.addEventListener(name, message => handle((message as MessageEvent<string>).data))
   }

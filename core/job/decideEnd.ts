@@ -7,9 +7,25 @@ import { coldLevelLeft } from './readCold'
 import type { JobBody, JobState, Obligation, ObligationKind } from './types'
 
 /** Changed by deciding again. */
-const decisions: readonly JobBody['type'][] = ['opened', 'planned', 'traitsLearned', 'scopeChosen', 'revisionMoved']
+const decisions: readonly JobBody['type'][] = [
+  'opened',
+  'planned',
+  'traitsLearned',
+  'scopeChosen',
+  'revisionMoved',
+  'entryHeld',
+  'entrySettled',
+]
 /** Beside the work, and resting on nothing. */
-const beside: readonly JobBody['type'][] = ['noteWritten', 'photoTaken', 'passedOn', 'neighbourDecided', 'planned']
+const beside: readonly JobBody['type'][] = [
+  'noteWritten',
+  'photoTaken',
+  'passedOn',
+  'neighbourDecided',
+  'planned',
+  'entryHeld',
+  'entrySettled',
+]
 /** Only what nothing later rests on can be taken back, by who has said it, or by a lead. */
 export function decideUndo(state: JobState, command: Of<'stepUndone'>, { person }: Context): Decision {
   for (const id of command.reverts) {
@@ -109,7 +125,7 @@ export function decideEnded(state: JobState, command: Of<'ended'>, { resolved, p
     return worded.ok ? ok({ ...said, read: { ...read, level: cold.value } }) : worded
   }
   if (command.ending === 'unfinished') {
-    const unsafe = due.filter(({ kind }) => kind === 'stopped' || kind === 'down')
+    const unsafe = due.filter(({ kind }) => kind === 'stopped' || kind === 'down' || kind === 'to-settle')
     if (unsafe.length > 0) return fail({ code: 'JOB_MISSING', items: unsafe })
   } else {
     const items = due.filter(owed => !isOfTheWish(owed, state))

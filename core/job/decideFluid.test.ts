@@ -3,13 +3,13 @@ import { lead } from '../../tests/helpers/demo'
 import { known, pocketCar, pocketSheet, Story } from '../../tests/helpers/pocketCar'
 import type { BleedMethod, Sheet } from '../sheet/types'
 import { balanceOf } from './balanceOf'
-import type { JobBody, JobCommand, LeakedFound, Sight } from './types'
+import type { SaidBody, JobCommand, LeakedFound, Sight } from './types'
 
-const open: JobBody = { type: 'jointOpened', joint: 'far' }
-const seat: JobBody = { type: 'jointSeated', joint: 'far', proofs: [] }
-const filled: JobBody = { type: 'fluidAdded', entered: { value: 1, unit: 'L' }, how: 'measured', volume: 1000 as never }
-const engine: JobBody = { type: 'engineStarted', minutes: 5 }
-const raised: JobBody = { type: 'carMoved', to: 'raised' }
+const open: SaidBody = { type: 'jointOpened', joint: 'far' }
+const seat: SaidBody = { type: 'jointSeated', joint: 'far', proofs: [] }
+const filled: SaidBody = { type: 'fluidAdded', entered: { value: 1, unit: 'L' }, how: 'measured', volume: 1000 as never }
+const engine: SaidBody = { type: 'engineStarted', minutes: 5 }
+const raised: SaidBody = { type: 'carMoved', to: 'raised' }
 const refused = (code: string, more: object = {}) => expect.objectContaining({ code, ...more })
 
 describe('a round of bleeding', () => {
@@ -76,7 +76,7 @@ describe('what was measured', () => {
     expect(new Story().ask(measured(type, -1))).toEqual(refused('JOB_QUANTITY_RANGE'))
   })
   it('goes into nothing that is open below', () => {
-    const off = (operation: string): JobBody => ({ type: 'operationOff', operation, fasteners: [] })
+    const off = (operation: string): SaidBody => ({ type: 'operationOff', operation, fasteners: [] })
     const story = new Story().then(off('pan'))
     expect(story.ask(measured('fluidAdded', 100))).toEqual({ code: 'JOB_DRAIN_OPEN', operation: 'pan' })
     expect(story.ask(measured('fluidCaught', 100))).toMatchObject({ volume: 100 })
@@ -128,7 +128,7 @@ describe('what it comes out of', () => {
 describe('a vacuum that is drawn before it is filled', () => {
   const held = (from: number, to: number, minutes: number): JobCommand => ({ type: 'vacuumHeld', from, to, minutes })
   const add: JobCommand = { type: 'fluidAdded', entered: { value: 200, unit: 'mL' }, how: 'measured' }
-  const leaks: JobBody = { type: 'vacuumHeld', from: 80, to: 60, minutes: 3, verdict: 'leaks' }
+  const leaks: SaidBody = { type: 'vacuumHeld', from: 80, to: 60, minutes: 3, verdict: 'leaks' }
   it('is judged as it is read', () => {
     expect(new Story().ask(held(80, 79, 5))).toMatchObject({ verdict: 'holds' })
     expect(new Story().ask(held(80, 60, 5))).toMatchObject({ verdict: 'leaks' })
@@ -185,15 +185,15 @@ describe('what had leaked out before', () => {
     expect(new Story().ask(lost({ by: 'unknown' }, 'coolant'))).toMatchObject({ circuit: 'coolant' })
   })
   it('is owed with what was caught; said anew it takes the place of what was said, and taken back it is gone', () => {
-    const caught: JobBody = { type: 'fluidCaught', entered: { value: 300, unit: 'mL' }, how: 'measured', volume: 300 as never }
-    const said = (mL: number): JobBody => ({
-      ...(lost({ by: 'added', entered: { value: mL, unit: 'mL' } }) as Extract<JobBody, { type: 'leakedBefore' }>),
+    const caught: SaidBody = { type: 'fluidCaught', entered: { value: 300, unit: 'mL' }, how: 'measured', volume: 300 as never }
+    const said = (mL: number): SaidBody => ({
+      ...(lost({ by: 'added', entered: { value: mL, unit: 'mL' } }) as Extract<SaidBody, { type: 'leakedBefore' }>),
       amount: { millilitres: mL as never, within: 50 as never },
     })
     const owed = (story: Story) => balanceOf(story.resolved, story.state).owed
     expect(owed(new Story().then(caught))).toBe(300)
     expect(owed(new Story().all(caught, said(400), said(100)))).toBe(400)
-    expect(owed(new Story().all(caught, lost({ by: 'unknown' }) as JobBody))).toBeUndefined()
+    expect(owed(new Story().all(caught, lost({ by: 'unknown' }) as SaidBody))).toBeUndefined()
   })
 })
 
@@ -257,16 +257,16 @@ describe('a level', () => {
     expect(new Story().then(engine).ask(foam())).toEqual({ ...foam(), rest: 30 })
     const rests = pocketCar({ bleeding: { ...pocketSheet.bleeding, parameters: { restMinutes: 12 as never } } })
     expect(new Story(rests).ask(foam('hot'))).toMatchObject({ rest: 12 })
-    const foamed = (rest: number): JobBody => ({ ...foam(), rest }) as JobBody
+    const foamed = (rest: number): SaidBody => ({ ...foam(), rest }) as SaidBody
     expect(new Story().then(foamed(30)).ask(read('cold'))).toEqual({ code: 'JOB_TIMER_RUNNING', timer: 'rest', secondsLeft: 1200 })
     expect(new Story().then(foamed(10)).ask(read('cold'))).toEqual(read('cold'))
     // Said to have gone sooner.
     expect(new Story().all(foamed(30), { type: 'timerEnded', timer: 'rest', reason: 'gone' }).ask(read('cold'))).toEqual(read('cold'))
     // Foam in one reservoir says nothing of another; and a reading since has settled it.
     expect(new Story().then(foamed(60)).ask(read('header'))).toEqual(read('header'))
-    expect(new Story().all(foamed(60), read('cold') as JobBody).ask(read('cold'))).toEqual(read('cold'))
+    expect(new Story().all(foamed(60), read('cold') as SaidBody).ask(read('cold'))).toEqual(read('cold'))
     // Foam seen in a round of what circulates rests as long, before the next round, the engine, and any level of that fluid.
-    const turned = (rest?: number): JobBody => ({
+    const turned = (rest?: number): SaidBody => ({
       type: 'roundBled',
       bleeder: 'pocket',
       saw: 'foam',

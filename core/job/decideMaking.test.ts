@@ -5,7 +5,7 @@ import { openRule } from '../making/makingRules'
 import type { LineInMaking } from '../making/workOut'
 import { workOut } from '../making/workOut'
 import { buildRecord } from './buildRecord'
-import type { JobBody, JobCommand } from './types'
+import type { SaidBody, JobCommand } from './types'
 
 /** A brake tube of two bends, flared at both ends, with a nut for each. */
 const making: LineInMaking = {
@@ -31,9 +31,9 @@ const bent = () =>
       line.id === 'supply' ? { ...line, parts: [{ id: 'coil', kind: 'made' as const, name: 'from coil', brings: [], bent: true }] } : line,
     ),
   })
-const say: JobBody = { type: 'makingSaid', line: 'supply', making, order }
-const did = (act: string): JobBody => ({ type: 'makeActDone', line: 'supply', act })
-const out: JobBody = { type: 'lineOut', line: 'supply' }
+const say: SaidBody = { type: 'makingSaid', line: 'supply', making, order }
+const did = (act: string): SaidBody => ({ type: 'makeActDone', line: 'supply', act })
+const out: SaidBody = { type: 'lineOut', line: 'supply' }
 const made: JobCommand = { type: 'lineMade', line: 'supply', how: 'bench' }
 const byHand: JobCommand = { type: 'lineMade', line: 'supply', how: 'without', note: 'by eye' }
 const refused = (why: string, act?: string) =>
@@ -52,7 +52,7 @@ describe('a line that is made in the job', () => {
     expect(story.ask(did('moon'))).toEqual(refused('unknown'))
   })
   it('is not recorded where the place’s rules do not allow it', () => {
-    const clamped: JobBody = { ...say, making: { ...making, join: 'compression' } }
+    const clamped: SaidBody = { ...say, making: { ...making, join: 'compression' } }
     const brake = new Story(pocketCar({ system: 'brake' }))
     const breach = { what: 'join', is: 'compression', allowed: ['whole', 'union'] }
     expect(brake.ask(clamped)).toEqual(expect.objectContaining({ why: 'not-allowed', breach }))
@@ -77,7 +77,7 @@ describe('a line that is made in the job', () => {
   })
   it('a nut that was forgotten is locked out by the flare, whatever is pressed', () => {
     const free: LineInMaking = { ...making, loose: [making.loose[1]!] }
-    const story = new Story(bent()).all({ ...say, making: free } as JobBody, did('cut'), did('deburr:from'), did('form:from'))
+    const story = new Story(bent()).all({ ...say, making: free } as SaidBody, did('cut'), did('deburr:from'), did('form:from'))
     expect(story.ask(did('slide:nut-from'))).toEqual(refused('unknown'))
     // Said anew with the nut on the list it is a new piece, and nothing of it is done.
     expect(story.then(say).ask(did('form:from'))).toEqual(refused('first', 'cut'))
@@ -87,7 +87,7 @@ describe('a line that is made in the job', () => {
     const again = story.ask({ type: 'rebent', line: 'supply', bend: 1, degrees: -3 })
     expect(again).toMatchObject({ undone: expect.arrayContaining(['trial-fit', 'trim', 'form:to', 'inspect:to']) })
     expect(again).not.toMatchObject({ undone: expect.arrayContaining(['bend:1']) })
-    story.then(again as JobBody)
+    story.then(again as SaidBody)
     expect(story.ask(made)).toEqual(refused('left', 'trial-fit'))
     expect(new Story(bent()).then(say).ask({ type: 'rebent', line: 'supply', bend: 1, degrees: 3 })).toEqual(refused('first', 'bend:1'))
     expect(story.ask({ type: 'rebent', line: 'supply', bend: 7, degrees: 3 })).toEqual(refused('unknown'))
@@ -102,7 +102,7 @@ describe('a line that is made in the job', () => {
     const off = story.ask(cut(8))
     expect(off).toMatchObject({ mm: 8, short: 11, undone: expect.arrayContaining(['deburr:from', 'form:from']) })
     expect(story.ask({ ...cut(8), off: { value: 0.5, unit: 'in' } } as JobCommand)).toMatchObject({ mm: 12.7, short: 15.7 })
-    story.then(off as JobBody)
+    story.then(off as SaidBody)
     expect(story.ask(did('form:from'))).toEqual(refused('first', 'deburr:from'))
     // What is on the tube stays on it.
     expect(story.ask(did('slide:nut-from'))).toEqual(refused('done', 'slide:nut-from'))
@@ -113,7 +113,7 @@ describe('a line that is made in the job', () => {
   it('with something left over for trimming it still does; bent, it does not, and a flare nobody has tried says nothing', () => {
     const begun = (change: Partial<LineInMaking>, ...done: string[]) =>
       new Story(bent())
-        .all({ ...say, making: { ...making, ...change } } as JobBody, ...done.map(did))
+        .all({ ...say, making: { ...making, ...change } } as SaidBody, ...done.map(did))
         .ask({ type: 'endCutOff', line: 'supply', end: 'from', off: { value: 8, unit: 'mm' } })
     const first = ['cut', 'deburr:from', 'slide:nut-from', 'form:from', 'inspect:from']
     expect(begun({ trim: 20 }, ...first)).toMatchObject({ short: 0, undone: ['deburr:from', 'form:from', 'inspect:from'] })
@@ -122,14 +122,14 @@ describe('a line that is made in the job', () => {
     expect(begun(untried, ...first)).not.toHaveProperty('short')
   })
   it('is owed before it is laid in, and not by the list alone', () => {
-    const due = (...bodies: JobBody[]) => new Story(bent()).all(out, ...bodies).due('made')
+    const due = (...bodies: SaidBody[]) => new Story(bent()).all(out, ...bodies).due('made')
     expect(due()).toMatchObject([{ kind: 'made', line: 'supply', gates: ['fit'] }])
     expect(due(say, ...acts.map(did))).toHaveLength(1)
-    expect(due(byHand as JobBody)).toEqual([])
-    expect(due(byHand as JobBody, say)).toHaveLength(1)
-    const again: JobBody = { type: 'rebent', line: 'supply', bend: 1, degrees: 2, undone: ['trial-fit'] }
-    expect(due(say, ...acts.map(did), made as JobBody)).toEqual([])
-    expect(due(say, ...acts.map(did), made as JobBody, again)).toHaveLength(1)
+    expect(due(byHand as SaidBody)).toEqual([])
+    expect(due(byHand as SaidBody, say)).toHaveLength(1)
+    const again: SaidBody = { type: 'rebent', line: 'supply', bend: 1, degrees: 2, undone: ['trial-fit'] }
+    expect(due(say, ...acts.map(did), made as SaidBody)).toEqual([])
+    expect(due(say, ...acts.map(did), made as SaidBody, again)).toHaveLength(1)
     // A bought one is not made, unless somebody begins to.
     expect(new Story().all(out).due('made')).toEqual([])
     expect(new Story().all(out, say).due('made')).toHaveLength(1)
@@ -139,19 +139,19 @@ describe('a line that is made in the job', () => {
     expect(new Story(bent()).ask(byHand)).toEqual(byHand)
   })
   it('stands on the record with what it was made of, or how it was made without the list', () => {
-    const told = (...bodies: JobBody[]) => {
+    const told = (...bodies: SaidBody[]) => {
       const story = new Story(bent()).all(...bodies)
       return buildRecord(story.resolved, story.state, story.events).lines.find(({ id }) => id === 'supply')!.made
     }
-    const whole: JobBody = { ...say, making: { ...making, join: 'whole' } } as JobBody
+    const whole: SaidBody = { ...say, making: { ...making, join: 'whole' } } as SaidBody
     expect(told(say, ...acts.map(did))).toBeUndefined()
-    expect(told(whole, ...acts.map(did), made as JobBody)).toMatchObject({
+    expect(told(whole, ...acts.map(did), made as SaidBody)).toMatchObject({
       how: 'bench',
       tube: { outside: 4.75, wall: 0.7, material: 'copper-nickel' },
       join: 'whole',
       ends: { from: 'double-flare', to: 'double-flare' },
     })
-    expect(told(byHand as JobBody)).toMatchObject({ how: 'without', note: 'by eye' })
+    expect(told(byHand as SaidBody)).toMatchObject({ how: 'without', note: 'by eye' })
   })
   it('lies in the car and is made no more', () => {
     const story = new Story(bent()).all(out, { type: 'lineIn', line: 'supply', which: 'new' })

@@ -100,6 +100,7 @@ function openedState(event: JobEvent, body: Extract<JobEvent['body'], { type: 'o
     notes: [],
     photos: [],
     neighbours: {},
+    held: {},
     effective: [event],
   }
 }
@@ -390,6 +391,12 @@ function apply(state: JobState, event: JobEvent): JobState {
       return { ...state, signedOff: mark, ended: { ...mark, ending: body.ending, why: body.why, ...(body.read && { read: body.read }) } }
     case 'reopened':
       return { ...state, signedOff: undefined, ended: undefined, handedOver: undefined }
+    case 'entryHeld':
+      return { ...state, held: { ...state.held, [body.about]: { ...mark, author: body.by, counts: body.counts } } }
+    case 'entrySettled': {
+      const held = state.held[body.about]
+      return held ? { ...state, held: { ...state.held, [body.about]: { ...held, settled: { stands: body.stands } } } } : state
+    }
     case 'opened':
     case 'stepUndone':
       throw new RangeError(`${body.type} is folded by evolve itself`)

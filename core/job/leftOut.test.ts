@@ -42,6 +42,7 @@ describe('each obligation by itself', () => {
     propped: ['let'],
     stopped: ['stop'],
     down: [],
+    'to-settle': [],
   }
   /** Works down the plan and leaves some of it out; how far one gets is not asked. */
   function workWithout(

@@ -117,7 +117,7 @@ function withPressure(steps: readonly Step[], sheet: Sheet, state: JobState): St
   return result
 }
 /** The step that does what is owed. */
-function stepFor(owed: Obligation, sheet: Sheet): StepRef {
+function stepFor(owed: Obligation, sheet: Sheet): StepRef | undefined {
   switch (owed.kind) {
     case 'plan':
       return { kind: 'prepare', target: sheet.id }
@@ -184,6 +184,9 @@ function stepFor(owed: Obligation, sheet: Sheet): StepRef {
       return { kind: 'stop', target: sheet.id }
     case 'down':
       return { kind: 'move', target: 'ground' }
+    // Settled at the desk: nothing on the car does it.
+    case 'to-settle':
+      return undefined
   }
 }
 const meets = (step: StepRef, wanted: StepRef): boolean =>
@@ -204,7 +207,7 @@ function withExtras(steps: readonly Step[], resolved: ResolvedSheet, state: JobS
     // Read once before it runs, and once more when all is done and it has stood: the step at hand is not the last.
     const isCold = owed.kind === 'level' && isReadWhenCold(resolved, state, owed.level)
     const isLast = owed.kind === 'cold-again' || isCold
-    if (wanted.kind === 'move' || wanted.kind === 'stop' || wanted.kind === 'prepare') continue
+    if (!wanted || wanted.kind === 'move' || wanted.kind === 'stop' || wanted.kind === 'prepare') continue
     const isAhead = (step: Step) => step.status === 'open' && meets(step, wanted)
     if ((isLast ? last : [...steps, ...now, ...later]).some(isAhead) || (isCold && steps.some(isAhead))) continue
     const { at, from } = placeFor(wanted, resolved, state)
@@ -323,7 +326,7 @@ function hoisted(steps: readonly Step[], due: readonly Obligation[], sheet: Shee
     const isFelt = list[next]?.kind === 'level' && isSealedSheet(sheet)
     if (!gate && !isFelt) return list
     const isMeant = (owed: Obligation) => (isFelt ? owed.kind === 'propped' : owed.gates.includes(gate!))
-    const wanted = due.filter(isMeant).map(owed => stepFor(owed, sheet))
+    const wanted = due.filter(isMeant).flatMap(owed => stepFor(owed, sheet) ?? [])
     const first = list.findIndex((step, i) => i > next && step.status === 'open' && wanted.some(one => meets(step, one)))
     if (first < 0) return list
     const step = list[first]!

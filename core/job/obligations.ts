@@ -534,6 +534,15 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
     },
     met: () => false,
   },
+  'to-settle': {
+    arises: ({ state }) =>
+      Object.entries(state.held).map(([entry, held]) => ({
+        what: { kind: 'to-settle', entry, by: held.author.name },
+        since: held,
+        gates: always,
+      })),
+    met: ({ what }, { state }) => what.kind === 'to-settle' && state.held[what.entry]?.settled !== undefined,
+  },
   down: {
     arises: ({ state }) =>
       liftOf(state) === 'ground' ? [] : [{ what: { kind: 'down' }, since: state.moves.at(-1), gates: ['drive', 'end'] }],

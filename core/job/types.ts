@@ -289,14 +289,20 @@ type Computed = {
   leafletRead: Command<'leafletRead'> & { window: Window<NewtonMetres> }
   waitCut: Command<'waitCut'> & { celsius?: Celsius }
 }
+/** What only the server says: that an entry came of which nobody is sure, and what a lead says became of it. */
+export type ServerSaid =
+  | { type: 'entryHeld'; about: string; by: Signature; counts: boolean }
+  | { type: 'entrySettled'; about: string; stands: boolean; why: string }
+/** What somebody said happened, with what follows from it. */
+export type SaidBody = { [T in JobCommand['type']]: T extends keyof Computed ? Computed[T] : Command<T> }[JobCommand['type']]
 /** What happened, as stored for ever. */
-export type JobBody = { [T in JobCommand['type']]: T extends keyof Computed ? Computed[T] : Command<T> }[JobCommand['type']]
+export type JobBody = SaidBody | ServerSaid
 export type BodyOf<T extends JobBody['type']> = Extract<JobBody, { type: T }>
 
 /** Version of what is stored for an event; older ones are brought up on read (shared/schemas/event.ts). */
 export const eventVersion = 4
 /** That of what a device sends, with its command in it (docs/decisions/0010). */
-export const entryVersion = 4
+export const entryVersion = 5
 export type Signature = { id: string; name: string }
 export type JobEvent = {
   v: typeof eventVersion
@@ -467,6 +473,8 @@ export type ObligationWhat =
   | { kind: 'propped' }
   | { kind: 'stopped' }
   | { kind: 'down' }
+  /** An entry that a lead has to look at: by whom it says it is. */
+  | { kind: 'to-settle'; entry: string; by: string }
 export type ObligationKind = ObligationWhat['kind']
 /** Something the work itself has made necessary and nobody has done since: before which gates, and since which event (its sequence). */
 export type Obligation = ObligationWhat & { gates: readonly Gate[]; since: number }
@@ -590,6 +598,8 @@ export type JobState = {
   neighbours: Readonly<Record<NeighbourRef, Mark & Omit<BodyOf<'neighbourDecided'>, 'type' | 'neighbour'>>>
   /** Whose job it is now, where it was passed on. */
   passedOn?: Mark & { to: string; note?: string }
+  /** Entries that wait for a lead, or that one has settled, by their id. */
+  held: Readonly<Record<string, Mark & { author: Signature; counts: boolean; settled?: { stands: boolean } }>>
   paused?: Mark & { reason: BodyOf<'paused'>['reason']; note?: string }
   handedOver?: Mark & { to: string; note?: string }
   signedOff?: Mark

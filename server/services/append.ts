@@ -1,17 +1,20 @@
 import { createHash } from 'node:crypto'
 import { planOnce } from '../../core/access/planOnce'
 import { wholeInputs } from '../../core/access/wholeInputs'
+import { v7 } from 'uuid'
 import { carOf } from '../../core/job/carOf'
+import { countsWhileHeld } from '../../core/job/countsWhileHeld'
 import { decide } from '../../core/job/decide'
 import { evolve } from '../../core/job/evolve'
 import { isToReadCold } from '../../core/job/readCold'
-import { eventVersion, type JobEvent, type JobState, type Person, type Refusal } from '../../core/job/types'
+import { eventVersion, type JobBody, type JobEvent, type JobState, type Person, type Refusal } from '../../core/job/types'
 import { resolveSheet, type ResolvedSheet } from '../../core/sheet/resolveSheet'
 import type { Sheet } from '../../core/sheet/types'
 import { entryText } from '../../shared/entryProof'
 import type { Entry } from '../../shared/schemas/job'
 import type { AppendResult } from '../../shared/schemas/jobView'
 import { refusalWords } from '../../shared/words/refusalWords'
+import { sharedSeq } from '../sql/epochs/epochs'
 import { appendEvents, type Append } from '../sql/jobs/appendEvents'
 import { findEvents } from '../sql/jobs/findEvents'
 import { toEvent } from '../sql/jobs/jobRows'
@@ -22,12 +25,14 @@ import { readSettings } from '../sql/settings/settings'
 import { toSheet } from '../sql/sheets/sheetRows'
 import { addVehicleTraits } from '../sql/vehicles/vehicles'
 import { getPool, isUniqueViolation, withTransaction, type Db } from '../utils/db'
+import { epochNow } from '../utils/epoch'
 import { tellMoved } from '../utils/feed'
 import { gathered } from '../utils/gathered'
 import { ProblemError } from '../utils/problemError'
 import { noteStorage } from '../utils/storageTrouble'
 import { dispute } from './disputes'
 import { askHead, lastHead, moveHead } from './heads'
+import { heldBody, liesWithLeads } from './heldEntries'
 import { gearOf } from './makingGear'
 import { keepState, loadState, resolveJob } from './jobState'
 import { jobUnknown } from './jobs'
@@ -58,7 +63,7 @@ const keep = gathered(async (appends: readonly Append[]) => {
   return appends.map(append => kept[firsts.indexOf(append)] ?? false)
 })
 
-type Prepared = { answer: JobEvent[]; state: JobState; append?: Append }
+type Prepared = { answer: JobEvent[]; state: JobState; append?: Append; held?: readonly Authored[] }
 
 /**
  * Appends what devices say happened. All or nothing; an event sent before is answered with what was stored then. Every command is decided
@@ -79,7 +84,7 @@ export async function appendToJob(jobId: string, request: unknown, carrier: Pers
       const head = await lockJob(db, jobId)
       if (!head) throw gone404(entries)
       const prepared = await prepare(db, head, entries, true, gone)
-      if (prepared.append) await write(db, prepared.append, head)
+      if (prepared.append) await write(db, prepared, head)
       return prepared
     }),
   )
@@ -87,18 +92,21 @@ export async function appendToJob(jobId: string, request: unknown, carrier: Pers
 
 const gone404 = ([first]: readonly Authored[]) => jobUnknown().about(first!.entry.id)
 
-function done({ state, answer, append }: Prepared): AppendResult {
+function done({ state, answer, append, held = [] }: Prepared): AppendResult {
   keepState(state)
   moveHead(state.id, state.seq, state.revision)
   if (append) tellMoved({ id: state.id, seq: state.seq })
+  // On record and on the leads' list by now: the device may let go of it.
+  if (held[0]) throw liesWithLeads(held[0].entry.id)
   return { seq: state.seq, events: answer }
 }
 
 /** False: somebody was quicker, and nothing was stored. */
-async function store({ append }: Prepared, head: JobHead): Promise<boolean> {
+async function store(prepared: Prepared, head: JobHead): Promise<boolean> {
+  const { append, held = [] } = prepared
   if (!append) return true
   try {
-    if (learned(append).length > 0) return await withTransaction(db => write(db, append, head))
+    if (learned(append).length > 0 || held.length > 0) return await withTransaction(db => write(db, prepared, head))
     const stored = await keep(append)
     noteStorage(undefined)
     return stored
@@ -110,10 +118,21 @@ async function store({ append }: Prepared, head: JobHead): Promise<boolean> {
 
 const learned = ({ events }: Append) => events.flatMap(({ body }) => (body.type === 'traitsLearned' ? [body.traits] : []))
 
-async function write(db: Db, append: Append, head: JobHead): Promise<boolean> {
-  const [moved] = await appendEvents(db, [append])
+async function write(db: Db, { append, held = [] }: Prepared, head: JobHead): Promise<boolean> {
+  const [moved] = await appendEvents(db, [append!])
   if (!moved) return false
-  for (const traits of learned(append)) await addVehicleTraits(db, head.vehicle_id, { ...traits })
+  for (const { entry, author, sentBy, held: why } of held)
+    await dispute(db, {
+      kind: 'held',
+      about: entry.id,
+      job: head.id,
+      person: author.id,
+      sentBy: (sentBy ?? author).id,
+      why: why!,
+      content: entry,
+      sha256: Buffer.from(digestOf(head.id, entry), 'hex'),
+    })
+  for (const traits of learned(append!)) await addVehicleTraits(db, head.vehicle_id, { ...traits })
   return true
 }
 
@@ -135,7 +154,8 @@ async function prepare(db: Db, head: JobHead, entries: readonly Authored[], mayB
   const recordedAt = head.now.toISOString()
   const fresh: JobEvent[] = []
   const answer: JobEvent[] = []
-  for (const [index, { entry, author, sentBy }] of entries.entries()) {
+  for (const [index, { entry, author, sentBy, held }] of entries.entries()) {
+    if (held && state.held[entry.id]) throw liesWithLeads(entry.id)
     const known = recorded.get(entry.id) ?? fresh.find(event => event.id === entry.id)
     if (known) {
       if (known.job !== head.id)
@@ -149,35 +169,43 @@ async function prepare(db: Db, head: JobHead, entries: readonly Authored[], mayB
       continue
     }
     const { command } = entry
+    const seen = Math.min(entry.seen, (await sharedWith(db, head.id, entry)) ?? entry.seen)
     const resolved = resolveJob(sheet, state)
     const newer = command.type === 'revisionMoved' ? await newerFor(db, head.sheet_id, command.revision, state) : undefined
     if (command.type === 'planned') await planFor(resolved, wholeInputs(resolved, command.inputs), gone)
     const makingRules = command.type === 'makingSaid' ? gearOf(await readSettings(db)).rules : undefined
-    const by = { person: author, device: entry.device, seen: entry.seen, at: entry.at, recordedAt }
+    const by = { person: author, device: entry.device, seen, at: entry.at, recordedAt }
+    const keep = (id: string, body: JobBody, whose: Person): void => {
+      const event: JobEvent = {
+        v: eventVersion,
+        id,
+        job: head.id,
+        seq: state.seq + 1,
+        seen: Math.min(seen, state.seq),
+        at: entry.at,
+        recordedAt,
+        by: { id: whose.id, name: whose.name },
+        ...(sentBy && whose === author && { sentBy: { id: sentBy.id, name: sentBy.name } }),
+        device: entry.device,
+        body,
+      }
+      state = evolve(state, event)
+      fresh.push(event)
+      answer.push(event)
+    }
     const decision = decide(state, command, { resolved, newer, makingRules, plan: planOnce, ...by })
+    if (held) {
+      const counts = decision.ok && countsWhileHeld[command.type]
+      if (counts) keep(entry.id, decision.value, author)
+      keep(v7(), heldBody(entry, author, counts), sentBy ?? author)
+      continue
+    }
     if (!decision.ok)
       throw (
-        entry.seen < head.seq
-          ? await conflict(db, head.id, entry.seen, decision.error, sheet, index)
-          : refusedAt(decision.error, sheet, index)
+        seen < head.seq ? await conflict(db, head.id, seen, decision.error, sheet, index) : refusedAt(decision.error, sheet, index)
       ).about(entry.id)
-    const event: JobEvent = {
-      v: eventVersion,
-      id: entry.id,
-      job: head.id,
-      seq: state.seq + 1,
-      seen: Math.min(entry.seen, state.seq),
-      at: entry.at,
-      recordedAt,
-      by: { id: author.id, name: author.name },
-      ...(sentBy && { sentBy: { id: sentBy.id, name: sentBy.name } }),
-      device: entry.device,
-      body: decision.value,
-    }
-    state = evolve(state, event)
-    if (newer && event.body.type === 'revisionMoved') sheet = newer.sheet
-    fresh.push(event)
-    answer.push(event)
+    keep(entry.id, decision.value, author)
+    if (newer && command.type === 'revisionMoved') sheet = newer.sheet
   }
   if (fresh.length === 0) return { answer, state }
   const summed = await sumUpInTime(resolveJob(sheet, state), state, gone)
@@ -192,8 +220,12 @@ async function prepare(db: Db, head: JobHead, entries: readonly Authored[], mayB
     events: fresh,
     sent: digestsOf(head.id, entries),
   }
-  return { answer, state, append }
+  return { answer, state, append, held: entries.filter(({ held }) => held !== undefined) }
 }
+
+/** How much of what its device had seen is of this history; asked only where that is another one, or not said. */
+const sharedWith = async (db: Db, job: string, { epoch }: Entry): Promise<number | undefined> =>
+  epoch !== undefined && epoch === (await epochNow()) ? undefined : sharedSeq(db, job, epoch)
 
 /** What an entry says, whoever proves it. */
 const digestOf = (job: string, entry: Entry): string => createHash('sha256').update(entryText(job, entry)).digest('hex')

@@ -70,7 +70,7 @@ export async function getSignIns(db: Db, person: Signature & { role: string }, m
 
 export async function endOther(db: Db, id: string, person: Signature & { role: string }): Promise<{ ended: true }> {
   const found = (await listSignIns(db, seesAll(person.role) ? undefined : person.id)).find(row => row.id === id)
-  if (!found || !(await endSignIn(db, id))) throw new ProblemError('SIGN_IN_UNKNOWN', 'It has ended already. Reload the page.')
+  if (!found || !(await endSignIn(db, id, true))) throw new ProblemError('SIGN_IN_UNKNOWN', 'It has ended already. Reload the page.')
   await notifyEnded(db, { signIn: id })
   await insertAudit(db, { kind: 'sign-in-ended', by: person, about: found.person })
   return { ended: true }

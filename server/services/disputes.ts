@@ -1,10 +1,23 @@
-import type { Signature } from '../../core/job/types'
+import type { Person } from '../../core/job/types'
 import { limits } from '../../shared/limits'
-import type { DisputeView } from '../../shared/schemas/shop'
+import type { DisputeView, SettleRequest } from '../../shared/schemas/shop'
 import { insertAudit } from '../sql/audit/audit'
-import { countDisputes, insertDispute, listDisputes, disputedPhoto, settleDispute, type Dispute } from '../sql/disputes/disputes'
+import {
+  countDisputes,
+  disputedPhoto,
+  insertDispute,
+  listDisputes,
+  lockDispute,
+  settleDispute,
+  type Dispute,
+  type DisputeRow,
+} from '../sql/disputes/disputes'
 import { withTransaction, type Db } from '../utils/db'
+import { tellMoved } from '../utils/feed'
 import { ProblemError } from '../utils/problemError'
+import { moveHead } from './heads'
+import { lookAtHeld, settleHeld } from './heldEntries'
+import { keepState } from './jobState'
 
 /** Kept for a lead to look at: what a device has and this job will not take must not be lost with the device. */
 export async function dispute(db: Db, one: Dispute): Promise<void> {
@@ -14,8 +27,9 @@ export async function dispute(db: Db, one: Dispute): Promise<void> {
   await insertDispute(db, one)
 }
 
-export async function getDisputes(db: Db): Promise<DisputeView[]> {
-  return (await listDisputes(db, limits.disputesListed)).map(row => ({
+async function view(db: Db, row: DisputeRow): Promise<DisputeView> {
+  const held = row.kind === 'held' ? await lookAtHeld(db, row.job_id, row.content, row.person_id) : undefined
+  return {
     id: row.id,
     kind: row.kind,
     job: row.job_id,
@@ -25,8 +39,15 @@ export async function getDisputes(db: Db): Promise<DisputeView[]> {
     sentBy: row.sent_by,
     why: row.why,
     at: row.received_at.toISOString(),
-    said: commandOf(row.content),
-  }))
+    said: held?.says ?? commandOf(row.content),
+    would: held?.would,
+  }
+}
+
+export async function getDisputes(db: Db): Promise<DisputeView[]> {
+  const views: DisputeView[] = []
+  for (const row of await listDisputes(db, limits.disputesListed)) views.push(await view(db, row))
+  return views
 }
 /** The name of what an entry says; the whole stays beside it. */
 function commandOf(content: unknown): string | undefined {
@@ -36,12 +57,33 @@ function commandOf(content: unknown): string | undefined {
 
 const unknown = () => new ProblemError('DISPUTE_UNKNOWN', 'Somebody has settled it already. Reload the list.')
 
-export const settle = (id: string, why: string, by: Signature): Promise<{ settled: true }> =>
-  withTransaction(async db => {
+export async function settle(id: string, request: SettleRequest, by: Person): Promise<{ settled: true }> {
+  const state = await withTransaction(async db => {
+    const row = await lockDispute(db, id)
+    if (!row) throw unknown()
+    const { stands, why } = request
+    if (row.kind === 'held' && stands === undefined)
+      throw new ProblemError('REQUEST_BODY', 'Say whether it stands.', { errors: [{ path: 'stands', message: 'missing' }] })
+    const moved =
+      row.kind === 'held'
+        ? await settleHeld(
+            db,
+            { job: row.job_id, about: row.about, content: row.content, author: row.person_id },
+            { why, stands: stands === true },
+            by,
+          )
+        : undefined
     if (!(await settleDispute(db, id, by.name, why))) throw unknown()
     await insertAudit(db, { kind: 'dispute-settled', by, about: why })
-    return { settled: true }
+    return moved
   })
+  if (state) {
+    keepState(state)
+    moveHead(state.id, state.seq, state.revision)
+    tellMoved({ id: state.id, seq: state.seq })
+  }
+  return { settled: true }
+}
 
 export async function getDisputedPhoto(db: Db, id: string): Promise<Buffer> {
   const bytes = await disputedPhoto(db, id)

@@ -28,7 +28,8 @@ async function sumUp(file: string): Promise<{ add: (lines: readonly string[]) =>
       const chunk = lines.map(line => `${line}\n`).join('')
       hash.update(chunk)
       rows += lines.length
-      await handle.write(chunk)
+      // All of it: a single write may take a part and call that done.
+      await handle.appendFile(chunk)
     },
     async end() {
       await handle.close()

@@ -5,6 +5,7 @@ import { join } from 'node:path'
 import { createInterface } from 'node:readline'
 import { z } from 'zod'
 import { limits } from '../../shared/limits'
+import { beginEpoch } from '../sql/epochs/epochs'
 import { countOn, exportedTables, isWorkshop, migrationOf, putRows, type ExportedTable } from '../sql/exchange/tables'
 import { listPeople } from '../sql/people/listPeople'
 import { updatePerson } from '../sql/people/updatePerson'
@@ -190,6 +191,8 @@ export async function importAll(
       await readTable(db, dir, table, expected, id => photoOf(dir, id, sums, trust.phrase !== undefined))
     }
     await countOn(db)
+    // Devices that knew another server's numbers for it know nothing of this one's.
+    await beginEpoch(db)
     const admin = adminOf(await listPeople(db), named)
     await updatePerson(db, admin.id, { secretHash })
     return { manifest, admin: admin.name }

@@ -11,10 +11,11 @@ const signIn = '01890000-0000-4000-8000-0000000000aa'
 const key = randomBytes(32)
 /** The rows of sign-in keys the database would give; what it is asked for is not what is tried here. */
 const dbWith = (rows: SignInKeyRow[]) => ({ query: () => Promise.resolve({ rows }) }) as unknown as Db
-const known = dbWith([{ sign_in: signIn, key, id: technician.id, name: technician.name, role: technician.role }])
+const row = { sign_in: signIn, key, id: technician.id, name: technician.name, role: technician.role, late: false, shut: false }
+const known = dbWith([row])
 
 const entryOf = (more: object = {}) => ({
-  v: 4,
+  v: 5,
   id: '01890000-0000-7000-8000-0000000000e1',
   at: '2026-01-02T03:04:05.000Z',
   device: '01890000-0000-7000-8000-00000000d001',
@@ -42,7 +43,9 @@ describe('whose an entry is', () => {
     expect(entry).not.toHaveProperty('sentBy')
   })
   it('somebody else’s, with the mark of their key, is theirs; who carried it is said', async () => {
-    expect(await read([signed(entryOf())])).toMatchObject([{ author: technician, sentBy: lead }])
+    const [entry] = await read([signed(entryOf())])
+    expect(entry).toMatchObject({ author: technician, sentBy: lead })
+    expect(entry!.held).toBeUndefined()
   })
   it('the order in which a device writes its fields is no matter', async () => {
     const { proof, ...said } = signed(entryOf())
@@ -62,6 +65,17 @@ describe('whose an entry is', () => {
     const problem = await refusal([entry])
     expect(['ENTRY_AUTHOR', 'ENTRY_UNREADABLE']).toContain(problem.code)
     if (problem.code === 'ENTRY_AUTHOR') expect(problem.refused).toBeUndefined()
+  })
+  it.each([
+    ['ended long ago', { late: true }, /more than 60 days ago/],
+    ['ended for them', { shut: true }, /ended for them/],
+  ])('one whose sign-in was %s is held, whatever times stand in it', async (_, state, why) => {
+    const entries = [entryOf(), entryOf({ id: '01890000-0000-7000-8000-0000000000e2', at: '2020-01-01T00:00:00.000Z', seen: 0 })]
+    for (const { held } of await read(
+      entries.map(entry => signed(entry)),
+      dbWith([{ ...row, ...state }]),
+    ))
+      expect(held).toMatch(why)
   })
   it('a sign-in that is not known any more proves nothing', async () => {
     expect((await refusal([signed(entryOf())], dbWith([]))).code).toBe('ENTRY_AUTHOR')
@@ -83,6 +97,6 @@ describe('what an entry says', () => {
   it('version 1 said neither by whom nor what was seen: it is the sender’s, on what the request was based on', async () => {
     const { v: _v, by: _by, seen: _seen, ...older } = entryOf()
     const [authored] = await readEntries(known, job, { events: [older], basedOn: 7 }, lead)
-    expect(authored).toMatchObject({ author: lead, entry: { v: 4, seen: 7, by: lead.id } })
+    expect(authored).toMatchObject({ author: lead, entry: { v: 5, seen: 7, by: lead.id } })
   })
 })

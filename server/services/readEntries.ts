@@ -9,8 +9,11 @@ import { parseWith } from '../utils/body'
 import type { Db } from '../utils/db'
 import { ProblemError } from '../utils/problemError'
 
-/** An entry and whose it is, proved. `sentBy`: who is signed in now, where that is somebody else. */
-export type Authored = { entry: Entry; author: Person; sentBy?: Person }
+/**
+ * An entry and whose it is, proved. `sentBy`: who is signed in now, where that is somebody else. `held`: its proof is that of a key that
+ * outlived its sign-in, and why.
+ */
+export type Authored = { entry: Entry; author: Person; sentBy?: Person; held?: string }
 
 /** The last word on one entry names it, where it has a name. */
 function lastWord(raw: unknown, problem: ProblemError): ProblemError {
@@ -37,6 +40,7 @@ function readOne(raw: unknown, index: number, around: { seen: number; by: string
 /**
  * Whoever is signed in speaks for themselves: the cookie proves it. For anybody else the entry must carry the mark of a key that was given
  * to its author, on that device, when they signed in. Not proved is not refused: the entry waits on its device until its author signs in.
+ * Whoever may still have such a key chooses every time that stands in an entry, so only the server's own clock says whether it counts.
  */
 function authorOf(job: string, raw: unknown, entry: Entry, carrier: Person, keys: ReadonlyMap<string, SignInKeyRow>): Authored {
   if (entry.by === carrier.id) return { entry, author: carrier }
@@ -47,13 +51,18 @@ function authorOf(job: string, raw: unknown, entry: Entry, carrier: Person, keys
       .digest()
     const actual = Buffer.from(entry.proof!.mac, 'base64url')
     if (actual.length === expected.length && timingSafeEqual(actual, expected))
-      return { entry, author: { id: key.id, name: key.name, role: key.role }, sentBy: carrier }
+      return { entry, author: { id: key.id, name: key.name, role: key.role }, sentBy: carrier, held: heldBecause(key) }
   }
   throw new ProblemError(
     'ENTRY_AUTHOR',
     'Somebody else has recorded this on the device, and that cannot be proved any more. It is kept there until they sign in again.',
     { fields: { by: entry.by } },
   )
+}
+
+function heldBecause({ name, late, shut }: SignInKeyRow): string | undefined {
+  if (shut) return `Signed by ${name} on a sign-in that was ended for them: by a new PIN, or because they or the device were shut out.`
+  return late ? `Signed by ${name} on a sign-in that ended more than ${limits.signedDays} days ago.` : undefined
 }
 
 export async function readEntries(db: Db, job: string, request: unknown, carrier: Person): Promise<Authored[]> {

@@ -3,8 +3,10 @@ import type { H3Event } from 'h3'
 import type { z } from 'zod'
 import { limits } from '../../shared/limits'
 import { issuesOf } from '../../shared/versioned'
+import { whoAsks } from './asking'
 import { parseJson } from './json'
 import { ProblemError } from './problemError'
+import { tooBusy } from './secret'
 
 /** What is sent beyond a limit is let through to nowhere, so that nothing waits behind it on its connection; but not for ever. */
 const discarded = { bytes: 64 * 1024 * 1024, milliseconds: 10_000 }
@@ -18,27 +20,61 @@ function discardRest(req: IncomingMessage): void {
   req.resume()
 }
 
+const { bodiesInHand } = limits
+const inHand = { all: 0, by: new Map<string, number>() }
+/**
+ * Counts what large bodies take until they are answered: of one person so much, and of all so much. A small one is never turned away
+ * because of another.
+ */
+function countBody(event: H3Event): { take: (bytes: number) => void } {
+  const person = whoAsks()
+  let mine = 0
+  event.node.res.once('close', () => {
+    const left = (inHand.by.get(person) ?? 0) - mine
+    inHand.all -= mine
+    if (left > 0) inHand.by.set(person, left)
+    else inHand.by.delete(person)
+  })
+  return {
+    take(bytes) {
+      mine += bytes
+      inHand.all += bytes
+      const his = (inHand.by.get(person) ?? 0) + bytes
+      inHand.by.set(person, his)
+      if (his > bodiesInHand.each || inHand.all > bodiesInHand.all) throw tooBusy()
+    },
+  }
+}
+
 export function readBytes(event: H3Event, maxBytes: number): Promise<Buffer> {
   const { req } = event.node
   const chunks: Buffer[] = []
   let size = 0
+  const counted = maxBytes > limits.bodyBytes ? countBody(event) : undefined
   return new Promise((done, fail) => {
-    const refuse = () => {
+    const refuse = (why: ProblemError) => {
       req.off('data', take)
+      chunks.length = 0
       discardRest(req)
-      fail(new ProblemError('REQUEST_TOO_LARGE', `At most ${Math.floor(maxBytes / 1024)} KiB are taken here. Split it.`))
+      fail(why)
     }
+    const tooLarge = () => new ProblemError('REQUEST_TOO_LARGE', `At most ${Math.floor(maxBytes / 1024)} KiB are taken here. Split it.`)
     const take = (chunk: Buffer) => {
       size += chunk.length
-      if (size > maxBytes) refuse()
-      else chunks.push(chunk)
+      if (size > maxBytes) return refuse(tooLarge())
+      chunks.push(chunk)
+      try {
+        counted?.take(chunk.length)
+      } catch (error) {
+        refuse(error as ProblemError)
+      }
     }
-    if (Number(req.headers['content-length'] ?? 0) > maxBytes) return refuse()
+    if (Number(req.headers['content-length'] ?? 0) > maxBytes) return refuse(tooLarge())
     req.on('data', take)
     req.once('end', () => done(Buffer.concat(chunks)))
-    req.once('error', fail)
+    req.once('error', () => gone())
     // After its end this changes nothing; before it, nobody will hear the rest.
-    const gone = () => fail(new Error('the request ended before its body did'))
+    const gone = () => fail(new ProblemError('REQUEST_BODY', 'The request ended before all of it had come. Send it again.'))
     if (req.destroyed) return gone()
     req.once('close', gone)
   })

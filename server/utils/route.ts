@@ -3,6 +3,8 @@ import type { Person } from '../../core/job/types'
 import type { Problem } from '../../shared/errors'
 import { problem } from '../../shared/errors'
 import { access, type RouteKey } from '../access'
+import { inNameOf } from './asking'
+import { epochNow } from './epoch'
 import { databaseGone, isDatabaseGone } from './db'
 import { packed } from './packed'
 import { ProblemError } from './problemError'
@@ -76,11 +78,14 @@ export function answerProblem(event: H3Event, error: unknown): string {
 export function route<T>(key: RouteKey, handler: Handler<T>) {
   return defineEventHandler(async event => {
     try {
+      const epoch = await epochNow().catch(() => undefined)
+      if (epoch) setResponseHeader(event, 'efferent-epoch', epoch)
       checkOrigin(event)
       checkAddress(event)
       const person = await authorise(event, key)
       setResponseHeader(event, 'cache-control', 'no-store')
-      return await packed(event, await handler({ event, person, gone: goneSignal(event) }))
+      const gone = goneSignal(event)
+      return await packed(event, await inNameOf(person.id, () => handler({ event, person, gone })))
     } catch (error) {
       return answerProblem(event, error)
     }

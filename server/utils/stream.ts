@@ -1,9 +1,12 @@
 import { once } from 'node:events'
 import type { ServerResponse } from 'node:http'
 import { createEventStream, type H3Event } from 'h3'
+import { limits } from '../../shared/limits'
+import { epochNow, forgetEpoch } from './epoch'
 import { feed, openStreams, type Ended } from './feed'
+import { ProblemError } from './problemError'
 import { toProblem } from './route'
-import { signedInBy } from './session'
+import { deviceOf, signedInBy } from './session'
 
 export type StreamMessage = { id?: string; event: string; data: string }
 
@@ -12,6 +15,27 @@ const beatMs = 15_000
 const stalledMs = 30_000
 /** More jobs moved than one follower can be told of one by one: it is told the whole again. */
 const mostWaiting = 200
+
+/** Open streams by whose they are: a sign-in's, a device's. */
+const open = new Map<string, number>()
+/** Takes one of the streams each of these may have; gives back how to give it back. Nobody else's are counted with them. */
+function takeStream(owners: readonly [string, number][]): () => void {
+  const over = owners.find(([owner, most]) => (open.get(owner) ?? 0) >= most)
+  if (over)
+    throw new ProblemError(
+      'SERVER_BUSY',
+      `${over[1]} pages of yours follow the workshop already. Close some of them, then reload this one.`,
+      { headers: { 'retry-after': '30' } },
+    )
+  for (const [owner] of owners) open.set(owner, (open.get(owner) ?? 0) + 1)
+  return () => {
+    for (const [owner] of owners) {
+      const left = open.get(owner)! - 1
+      if (left === 0) open.delete(owner)
+      else open.set(owner, left)
+    }
+  }
+}
 
 /** Until what was written before has left for the follower, or the line is gone: otherwise it would pile up in memory. */
 async function taken(res: ServerResponse): Promise<void> {
@@ -27,11 +51,21 @@ async function taken(res: ServerResponse): Promise<void> {
  * `concerns` it and after the database has been away, never twice at once. A job that moves ten times while the follower is busy is read
  * once. A heartbeat lets both ends notice a dead line; what a follower does not take is never more than one message.
  */
-export function pumpStream(
+export async function pumpStream(
   event: H3Event,
   concerns: (jobId: string) => boolean,
   next: (woke: { id: string; seq: number } | undefined) => AsyncIterable<StreamMessage>,
 ) {
+  const mine = signedInBy(event)
+  const device = await deviceOf(event)
+  const { res } = event.node
+  // Nobody is there any more to give it back.
+  if (res.closed) throw new ProblemError('SERVER_BUSY', 'Nobody waits for this any more.')
+  const giveBack = takeStream([
+    [`sign-in ${mine?.signIn}`, limits.streams.signIn],
+    ...(device ? [[`device ${device}`, limits.streams.device] satisfies [string, number]] : []),
+  ])
+  res.once('close', giveBack)
   const stream = createEventStream(event)
   let running = false
   let whole = true
@@ -40,7 +74,7 @@ export function pumpStream(
   const push = async (message: StreamMessage) => {
     pushing ??= Date.now()
     try {
-      await taken(event.node.res)
+      await taken(res)
       await stream.push(message)
     } finally {
       pushing = undefined
@@ -76,9 +110,17 @@ export function pumpStream(
     whole ||= moved.size > mostWaiting
     void pump()
   }
+  /** Before anything else: what follows may be of another history than the follower has. */
+  const sayEpoch = async () => {
+    const epoch = await epochNow().catch(() => undefined)
+    if (epoch) await push({ event: 'epoch', data: JSON.stringify({ id: epoch }) })
+  }
   const onResync = () => {
     whole = true
-    void push({ event: 'back', data: '{}' }).then(pump)
+    forgetEpoch()
+    void sayEpoch()
+      .then(() => push({ event: 'back', data: '{}' }))
+      .then(pump)
   }
   const onLost = () => void push({ event: 'lost', data: '{}' })
   const close = () => void stream.close()
@@ -89,7 +131,6 @@ export function pumpStream(
   // A line that takes nothing is not closed by asking it to: what lies in its buffer would have to go first.
   const drop = () => event.node.req.socket.destroy()
   // Whose word opened this: when it counts no more, nothing more is told.
-  const mine = signedInBy(event)
   const onEnded = ({ signIn, person }: Ended) => (signIn === mine?.signIn || person === mine?.person) && close()
   feed.on('job', onJob)
   feed.on('resync', onResync)
@@ -105,6 +146,8 @@ export function pumpStream(
     openStreams.delete(close)
   })
   // At once, or a browser would not know before the first beat that it is connected.
-  void push({ event: 'beat', data: new Date().toISOString() }).then(pump)
+  void sayEpoch()
+    .then(() => push({ event: 'beat', data: new Date().toISOString() }))
+    .then(pump)
   return stream.send()
 }

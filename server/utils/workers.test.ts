@@ -20,7 +20,7 @@ writeFileSync(
 )
 const pools: ReturnType<typeof openPool>[] = []
 function poolOf(bounds: Partial<Parameters<typeof openPool>[1]> = {}) {
-  const pool = openPool(filename, { waiting: 1, milliseconds: 20_000, heapMb: 64, threads: 1, ...bounds })
+  const pool = openPool(filename, { each: 2, milliseconds: 20_000, heapMb: 64, threads: 1, kept: 1, nice: 0, ...bounds })
   pools.push(pool)
   return pool
 }
@@ -48,20 +48,23 @@ describe('the worker pool', () => {
     expect(await pool.run('double', 4)).toBe(8)
   }, 60_000)
 
-  it('turns away what is beyond its queue while the rest is done', async () => {
+  it('turns away what is beyond one’s share, and nobody else', async () => {
     const pool = poolOf()
     const gate = new SharedArrayBuffer(4)
-    const [held, queued] = [pool.run('wait', { gate }), pool.run('double', 5)]
-    await expect(pool.run('double', 6)).rejects.toMatchObject({ problem: { code: 'SERVER_BUSY', status: 429 } })
+    const mine = { person: 'one who asks for much' }
+    const [held, queued] = [pool.run('wait', { gate }, mine), pool.run('double', 5, mine)]
+    await expect(pool.run('double', 6, mine)).rejects.toMatchObject({ problem: { code: 'SERVER_BUSY', status: 429 } })
+    const other = pool.run('double', 7, { person: 'another' })
+    expect([pool.placeOf(mine.person), pool.placeOf('another')]).toEqual([1, 2])
     Atomics.store(new Int32Array(gate), 0, 1)
     Atomics.notify(new Int32Array(gate), 0)
-    expect(await Promise.all([held, queued])).toEqual(['woken', 10])
+    expect(await Promise.all([held, queued, other])).toEqual(['woken', 10, 14])
   })
 
   it('does not work for whoever has left', async () => {
     const pool = poolOf()
     const left = new AbortController()
-    const asked = pool.run('spin', 0, left.signal)
+    const asked = pool.run('spin', 0, { gone: left.signal })
     left.abort()
     await expect(asked).rejects.toMatchObject({ problem: { code: 'SERVER_BUSY' } })
     expect(await pool.run('double', 3)).toBe(6)

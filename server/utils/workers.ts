@@ -4,68 +4,104 @@ import { dirname, join } from 'node:path'
 import { Piscina } from 'piscina'
 import type { Outcome } from '../worker/entry'
 import type { TaskInput, TaskName, TaskOutput } from '../worker/tasks'
+import { whoAsks } from './asking'
+import { FairQueue } from './fairQueue'
 import { ProblemError } from './problemError'
-import { tooBusy } from './secret'
 
-type Bounds = { waiting: number; milliseconds: number; heapMb: number; threads: number }
+/** `each`: at work and waiting, of one person. `kept`: threads that stay when nothing is left to do. `nice`: how far they stand back. */
+type Bounds = { each: number; milliseconds: number; heapMb: number; threads: number; kept: number; nice: number }
 // One core is left to the event loop, where there are two.
-const usual: Bounds = { waiting: 24, milliseconds: 10_000, heapMb: 512, threads: Math.max(1, availableParallelism() - 1) }
+const threads = Math.max(1, availableParallelism() - 1)
+/** What jobs need goes by itself; whatever else anybody wants computed stands behind it, and gives back its memory afterwards. */
+const lanes = {
+  job: { each: 16, milliseconds: 10_000, heapMb: 512, threads, kept: 1, nice: 0 },
+  open: { each: 6, milliseconds: 10_000, heapMb: 256, threads, kept: 0, nice: 10 },
+} as const satisfies Record<string, Bounds>
+export type Lane = keyof typeof lanes
+const laneOf = {
+  plan: 'job',
+  recordPdf: 'job',
+  redrawPhoto: 'job',
+  templatesPdf: 'open',
+  compute: 'open',
+  readPack: 'open',
+  readRevision: 'open',
+} as const satisfies Record<TaskName, Lane>
+
+const shareUsed = (each: number) =>
+  new ProblemError('SERVER_BUSY', `${each} things that you asked for are being worked on already. Wait for one of them, then ask again.`, {
+    headers: { 'retry-after': '2' },
+  })
 
 const tooLong = (milliseconds: number) =>
   new ProblemError('COMPUTE_TOO_LONG', `This is not computed within ${milliseconds / 1000} s: ask for less at once, or simplify the sheet.`)
 
 /** Worker threads with a queue that ends, a time that ends and a heap that ends. `gone`: nobody waits for the answer any more. */
-export function openPool(filename: string, { waiting, milliseconds, heapMb, threads }: Bounds) {
+export function openPool(filename: string, { each, milliseconds, heapMb, threads: most, kept, nice }: Bounds) {
   const pool = new Piscina({
     filename,
-    minThreads: 1,
-    maxThreads: threads,
-    idleTimeout: 60_000,
+    minThreads: kept,
+    maxThreads: most,
+    idleTimeout: 20_000,
     resourceLimits: { maxOldGenerationSizeMb: heapMb },
+    workerData: { nice },
   })
-  // Counted here: what can be called off (all of it can) Piscina holds in a queue that its own limit does not count.
-  let asked = 0
+  // Turns are given here: what Piscina holds in its own queue is nobody's, and not counted where it can be called off.
+  const queue = new FairQueue(most, each, shareUsed)
+  const work = async (task: object, gone: AbortSignal | undefined): Promise<Outcome> => {
+    // Counted from its turn on: waiting behind others is not taking long.
+    const inTime = AbortSignal.timeout(milliseconds)
+    try {
+      return (await pool.run(task, { signal: gone ? AbortSignal.any([inTime, gone]) : inTime })) as Outcome
+    } catch (error) {
+      if (inTime.aborted || (error as { code?: string }).code === 'ERR_WORKER_OUT_OF_MEMORY') throw tooLong(milliseconds)
+      throw error
+    }
+  }
   return {
-    async run(name: string, input: unknown, gone?: AbortSignal): Promise<unknown> {
-      if (asked >= threads + waiting) throw tooBusy()
-      asked++
-      const inTime = AbortSignal.timeout(milliseconds)
+    async run(name: string, input: unknown, { person = whoAsks(), gone }: { person?: string; gone?: AbortSignal } = {}): Promise<unknown> {
       let outcome: Outcome
       try {
-        outcome = (await pool.run({ name, input }, { signal: gone ? AbortSignal.any([inTime, gone]) : inTime })) as Outcome
+        outcome = await queue.run(person, () => work({ name, input }, gone), gone)
       } catch (error) {
-        const { name: kind, code } = error as Error & { code?: string }
-        if (inTime.aborted || code === 'ERR_WORKER_OUT_OF_MEMORY') throw tooLong(milliseconds)
-        if (kind === 'AbortError' && gone?.aborted) throw new ProblemError('SERVER_BUSY', 'Nobody waits for this any more.')
+        if ((error as Error).name === 'AbortError' && gone?.aborted)
+          throw new ProblemError('SERVER_BUSY', 'Nobody waits for this any more.')
         throw error
-      } finally {
-        asked--
       }
       if ('problem' in outcome) throw ProblemError.of(outcome.problem)
       return outcome.value
     },
+    placeOf: (person: string) => queue.placeOf(person),
     close: () => pool.close({ force: true }),
   }
 }
 
 // Beside the built server; absent in development and in scripts, where tasks run on the spot.
 const filename = join(dirname(process.argv[1] ?? ''), 'worker.mjs')
-let pool: ReturnType<typeof openPool> | undefined
+const pools = new Map<Lane, ReturnType<typeof openPool>>()
 
 export async function closeWorkers(): Promise<void> {
-  await pool?.close()
-  pool = undefined
+  await Promise.all([...pools.values()].map(pool => pool.close()))
+  pools.clear()
+}
+
+/** How many are done before the last thing that this person waits for; undefined: nothing of theirs waits. */
+export function placeInQueue(person: string): number | undefined {
+  const places = [...pools.values()].flatMap(pool => pool.placeOf(person) ?? [])
+  return places.length > 0 ? Math.max(...places) : undefined
 }
 
 /**
- * Runs a task off the event loop: the one door to the worker pool. Too many waiting: 429 at once. Too long or too large: a typed answer,
- * and the thread is ended.
+ * Runs a task off the event loop, in the name of whoever asks: the one door to the worker pools. Whoever has their share at work or waiting
+ * is told so: 429. Too long or too large: a typed answer, and the thread is ended.
  */
 export async function runTask<N extends TaskName>(name: N, input: TaskInput<N>, gone?: AbortSignal): Promise<TaskOutput<N>> {
   if (!existsSync(filename)) {
     const { tasks } = await import('../worker/tasks')
     return (await tasks[name](input as never)) as TaskOutput<N>
   }
-  pool ??= openPool(filename, usual)
-  return (await pool.run(name, input, gone)) as TaskOutput<N>
+  const lane = laneOf[name]
+  let pool = pools.get(lane)
+  if (!pool) pools.set(lane, (pool = openPool(filename, lanes[lane])))
+  return (await pool.run(name, input, { gone })) as TaskOutput<N>
 }

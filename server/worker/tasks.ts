@@ -7,6 +7,7 @@ import { alongTheLine, workOut, type LineInMaking } from '../../core/making/work
 import type { Result } from '../../core/result'
 import { resolveSheet } from '../../core/sheet/resolveSheet'
 import type { Car, Pack, Sheet } from '../../core/sheet/types'
+import { limits } from '../../shared/limits'
 import { computations, type ComputeName } from '../../shared/compute'
 import { templateWords } from '../../shared/words/templateWords'
 import { parseJson } from '../utils/json'
@@ -30,12 +31,13 @@ export const tasks = {
     return planJob(resolution.resolved, inputs, standing)
   },
   compute({ name, body }: { name: ComputeName; body: Uint8Array }): string {
-    const outcome = computations[name].run(parseJson(textOf(body)), () => performance.now())
+    const outcome = computations[name].run(parseJson(textOf(body), limits.computedValues), () => performance.now())
     if (!outcome.ok) throw new ProblemError('COMPUTE_REFUSED', outcome.message, { errors: outcome.errors })
     return JSON.stringify(outcome.value)
   },
   readPack: ({ body }: { body: Uint8Array }): Pack => readPack(parseJson(textOf(body))),
-  readRevision: ({ body }: { body: Uint8Array }): { sheet: Sheet; notes: string[] } => readRevision(parseJson(textOf(body))),
+  readRevision: ({ body }: { body: Uint8Array }): { sheet: Sheet; notes: string[] } =>
+    readRevision(parseJson(textOf(body), limits.computedValues)),
   redrawPhoto: ({ bytes }: { bytes: Uint8Array }): Promise<{ bytes: Uint8Array; width: number; height: number }> => redrawPhoto(bytes),
   /** The line on paper at true size; its marks hang on no order of bends, so none is looked for. */
   templatesPdf: ({ line, paper }: { line: LineInMaking; paper: Paper }) => {

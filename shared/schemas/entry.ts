@@ -12,6 +12,8 @@ export const readEntry = versioned({
     1: older => ({ ...older, v: 2 }),
     2: older => ({ ...older, v: 3, command: bodyOfVersion3(older.command) }),
     3: older => ({ ...older, v: 4, command: bodyOfVersion4(older.command) }),
+    // Version 4 did not say of which history it had seen something.
+    4: older => ({ ...older, v: 5 }),
   },
   schema: entrySchema,
 })

@@ -285,6 +285,8 @@ const commands = {
 const eachOf = <T extends Record<string, z.ZodType>>(table: T) => Object.values(table) as [T[keyof T], ...T[keyof T][]]
 export const commandSchema = z.discriminatedUnion('type', eachOf(commands))
 
+export const signatureSchema = z.strictObject({ id: z.uuid(), name })
+
 /** What is stored for ever: what was said, and what core worked out from it. */
 const bodies = {
   ...commands,
@@ -324,12 +326,14 @@ const bodies = {
   lineIn: commands.lineIn.extend({ which: z.enum(['old', 'new']).optional(), also: lines.optional() }),
   leafletRead: commands.leafletRead.extend({ window: z.strictObject({ low: computed<NewtonMetres>(), high: computed<NewtonMetres>() }) }),
   waitCut: commands.waitCut.extend({ celsius: computed<Celsius>().optional() }),
+  // No command of anybody's: a device that sends one is not understood.
+  entryHeld: z.strictObject({ type: z.literal('entryHeld'), about: z.uuid(), by: signatureSchema, counts: z.boolean() }),
+  entrySettled: z.strictObject({ type: z.literal('entrySettled'), about: z.uuid(), stands: z.boolean(), why: text }),
 } as const
 export const bodySchema = z.discriminatedUnion('type', eachOf(bodies))
 export const isEventType = (type: unknown): boolean => typeof type === 'string' && Object.hasOwn(bodies, type)
 
 const device = z.string().min(1).max(64)
-export const signatureSchema = z.strictObject({ id: z.uuid(), name })
 
 /** A moment by a device's clock, which may be wrong by years; a year that no calendar has is refused. */
 const byDevice = z.iso.datetime().refine(at => !at.startsWith('0000'), 'there is no year 0')
@@ -343,6 +347,8 @@ export const entrySchema = z.strictObject({
   at: byDevice,
   device,
   seen: seq,
+  /** Of which history that sequence is: a restore begins another one. */
+  epoch: z.uuid().optional(),
   by: z.uuid(),
   command: commandSchema,
   /** By the author's key of that sign-in; needed where somebody else is signed in when it is sent. */

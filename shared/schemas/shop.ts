@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { limits } from '../limits'
-import { momentSchema, nameSchema, roleSchema } from './basics'
+import { momentSchema, nameSchema, roleSchema, textSchema } from './basics'
 
 // Who works here and on which devices, asked and answered; what every page reads as it starts is in session.ts.
 
@@ -87,10 +87,13 @@ export const auditViewSchema = z.object({
 export type AuditView = z.infer<typeof auditViewSchema>
 export const auditPageSchema = z.object({ before: z.coerce.number().int().min(1).optional() })
 
-/** What was not taken and waits for a lead: an entry or a photo sent under an id that stands for something else. */
+/**
+ * What was not taken and waits for a lead: an entry or a photo sent under an id that stands for something else; an entry signed on a
+ * sign-in that does not count any more (`held`).
+ */
 export const disputeViewSchema = z.object({
   id: z.uuid(),
-  kind: z.enum(['entry', 'photo']),
+  kind: z.enum(['entry', 'photo', 'held']),
   job: z.uuid(),
   number: z.number(),
   plate: z.string(),
@@ -100,8 +103,13 @@ export const disputeViewSchema = z.object({
   at: momentSchema,
   /** What the entry says, as it was sent. */
   said: z.string().optional(),
+  /** Of a held one: what would be due no more if it stood. */
+  would: z.array(z.string()).optional(),
 })
 export type DisputeView = z.infer<typeof disputeViewSchema>
+/** `stands`: of a held one, whether it is as it says. */
+export const settleSchema = z.strictObject({ why: textSchema, stands: z.boolean().optional() })
+export type SettleRequest = z.infer<typeof settleSchema>
 
 /** How other devices reach this server: what it listens to, and by which addresses. */
 export const reachSchema = z.object({ network: z.boolean(), addresses: z.array(z.string()), secure: z.boolean() })

@@ -189,6 +189,12 @@ export function eventWords(body: JobBody, sheet: Sheet): string {
       return `${endingWords[body.ending].title}: ${body.why}`
     case 'reopened':
       return `Reopened: ${body.why}`
+    case 'entryHeld':
+      return body.counts
+        ? `An entry of ${body.by.name} waits for a lead. Until then it counts as done, for what it makes necessary`
+        : `An entry of ${body.by.name} waits for a lead, and counts for nothing until then`
+    case 'entrySettled':
+      return `An entry that waited ${body.stands ? 'stands as it was said' : 'does not stand'}: ${body.why}`
     default:
       return assertNever(body)
   }

@@ -108,6 +108,8 @@ export function dueWords(item: Obligation, sheet: Sheet): string {
       return 'The engine is running.'
     case 'down':
       return 'The car is still on the lift.'
+    case 'to-settle':
+      return `An entry of ${item.by} is not settled: a lead says whether it is so (Shop, To settle).`
     default:
       return assertNever(item)
   }

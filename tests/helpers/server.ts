@@ -84,9 +84,12 @@ export class Client {
 
   async signIn(role: Role, secret = demoSecrets[role]): Promise<this> {
     const { body } = await this.call<SessionView>('GET', '/api/session')
-    const person = body.people.find(candidate => candidate.role === role)
-    const answer = await this.call<SignInView>('POST', '/api/session', { person: person?.id, secret })
-    if (answer.status !== 200) throw new Error(`sign-in as ${role}: ${answer.text}`)
+    return this.signInAs(body.people.find(candidate => candidate.role === role)!.id, secret)
+  }
+
+  async signInAs(person: string, secret: string): Promise<this> {
+    const answer = await this.call<SignInView>('POST', '/api/session', { person, secret })
+    if (answer.status !== 200) throw new Error(`sign-in as ${person}: ${answer.text}`)
     this.person = answer.body.person.id
     this.signedIn = answer.body
     return this

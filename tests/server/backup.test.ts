@@ -4,8 +4,11 @@ import { appendFileSync, existsSync, mkdtempSync, readFileSync, rmSync, writeFil
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
+import { v7 } from 'uuid'
 import { afterAll, beforeAll, expect, inject, it } from 'vitest'
 import { createDatabase } from '../../launch/database.mjs'
+import type { AppendResult } from '../../shared/schemas/jobView'
+import { EventReader } from '../helpers/eventReader'
 import { copyDatabase, TestServer } from '../helpers/server'
 import { sumsOf } from '../helpers/sumsOf'
 
@@ -41,7 +44,11 @@ it('what was backed up comes back whole into an empty database, and is served', 
   expect(await efferent('restore', urlOf('restored'))).toMatchObject({ code: 0, output: expect.stringContaining('restored') })
   const sums = await sumsOf(source)
   expect(Object.keys(sums)).toEqual(expect.arrayContaining(['jobs', 'job_events', 'people', 'settings', 'sheets']))
-  expect(await sumsOf(urlOf('restored'))).toEqual(sums)
+  const restored = await sumsOf(urlOf('restored'))
+  // A restore begins a history of its own, with nobody signed in.
+  const work = (all: Record<string, string>) =>
+    Object.entries(all).filter(([table]) => !['epochs', 'epoch_seqs', 'sign_ins'].includes(table))
+  expect(work(restored)).toEqual(work(sums))
   const server = await TestServer.start(urlOf('restored'))
   try {
     const rafe = await server.as('technician')
@@ -51,6 +58,50 @@ it('what was backed up comes back whole into an empty database, and is served', 
     await server.end()
   }
 }, 120_000)
+
+it('what devices saw after the backup is another history: it proves nothing here, and nobody is signed in by it', async () => {
+  const [now, then] = [join(dir, 'epochs.dump'), urlOf('epochs')]
+  const before = await TestServer.start(source)
+  const [rafe, leaver] = [await before.as('technician'), await before.as('technician')]
+  const job = await rafe.openJob()
+  await rafe.say(job.id, { type: 'noteWritten', text: 'in the backup' }, 2)
+  expect((await efferent('backup', source, now)).code).toBe(0)
+  await rafe.say(job.id, { type: 'noteWritten', text: 'lost with the disk' }, 3)
+  const later = await rafe.openJob()
+  const { headers } = await leaver.call('DELETE', '/api/session')
+  const old = headers.get('efferent-epoch')!
+  await before.end()
+
+  await createDatabase(inject('admin'), 'epochs')
+  expect((await efferent('restore', then, now)).code).toBe(0)
+  const server = await TestServer.start(then)
+  try {
+    // The secret that seals cookies is the same: what had ended, and what had not, has ended now.
+    for (const { cookie } of [leaver, rafe])
+      expect((await fetch(`${server.url}/api/jobs`, { headers: { cookie } })).status, 'a sign-in of before').toBe(401)
+    const imke = await server.as('lead')
+    const here = (await imke.call('GET', '/api/jobs')).headers.get('efferent-epoch')!
+    expect([here, old].map(id => id.length)).toEqual([36, 36])
+    expect(here).not.toBe(old)
+    const reader = await EventReader.open(`${server.url}/api/jobs/${job.id}/stream?after=4`, imke.cookie)
+    expect(await reader.next('epoch')).toEqual({ id: here })
+    reader.close()
+    const seenOf = async (said: { epoch?: string; seen: number }) => {
+      const entry = { ...imke.entry({ type: 'noteWritten', text: 'looked' }, 0), ...said }
+      const answer = await imke.call<AppendResult>('POST', `/api/jobs/${job.id}/events`, { events: [entry] })
+      return answer.body.events[0]!.seen
+    }
+    expect(await seenOf({ epoch: here, seen: 3 })).toBe(3)
+    // There is a fourth here too, but not the one that device has seen.
+    expect(await seenOf({ epoch: old, seen: 4 })).toBe(3)
+    expect(await seenOf({ seen: 4 })).toBe(3)
+    expect(await seenOf({ epoch: v7(), seen: 4 })).toBe(0)
+    expect(await seenOf({ epoch: here, seen: 4 })).toBe(4)
+    expect((await imke.call('GET', `/api/jobs/${later.id}`)).status).toBe(404)
+  } finally {
+    await server.end()
+  }
+}, 180_000)
 
 it('neither writes over anything', async () => {
   expect(await efferent('backup', source)).toMatchObject({ code: 1, output: expect.stringContaining('never written over') })

@@ -6,10 +6,12 @@ import { copyDatabase, TestServer, type Client } from '../helpers/server'
 
 let server: TestServer
 let rafe: Client
+let silentOnes: Client[]
 const sockets: Socket[] = []
 beforeAll(async () => {
   server = await TestServer.start(await copyDatabase(inject('admin'), 'template_demo'))
   rafe = await server.as('technician')
+  silentOnes = [await server.as('lead'), await server.as('desk')]
 })
 afterAll(async () => {
   sockets.forEach(socket => socket.destroy())
@@ -17,10 +19,10 @@ afterAll(async () => {
 })
 
 /** Follows a job and then reads no more of it than has come by then. */
-function silent(job: string): Promise<void> {
+function silent(job: string, who: Client): Promise<void> {
   return new Promise((done, fail) => {
     const socket = createConnection(server.port, '127.0.0.1', () =>
-      socket.write(`GET /api/jobs/${job}/stream HTTP/1.1\r\nhost: 127.0.0.1:${server.port}\r\ncookie: ${rafe.cookie}\r\n\r\n`),
+      socket.write(`GET /api/jobs/${job}/stream HTTP/1.1\r\nhost: 127.0.0.1:${server.port}\r\ncookie: ${who.cookie}\r\n\r\n`),
     )
     sockets.push(socket)
     socket.once('error', fail)
@@ -36,7 +38,7 @@ const resident = () => Number(/^VmRSS:\s+(\d+)/m.exec(readFileSync(`/proc/${serv
 it('followers that read nothing cost a bounded amount, and the others are told all the same', async () => {
   const job = await rafe.openJob()
   const listening = await EventReader.open(`${server.url}/api/jobs/${job.id}/stream`, rafe.cookie)
-  for (let i = 0; i < 25; i++) await silent(job.id)
+  for (let i = 0; i < 25; i++) await silent(job.id, silentOnes[i % 2]!)
   let seq = 2
   // Notes as long as they may be, of characters that take three bytes each, as many as one request may carry.
   const round = async () => {

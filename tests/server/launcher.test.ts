@@ -86,6 +86,32 @@ const serverOf = (launcher: ChildProcess): number | undefined =>
     .map(Number)
     .find(pid => existsSync(`/proc/${pid}/cmdline`) && readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('.output/server/index.mjs'))
 
+it('a server that dies at every start is tried again all the same, and whoever opens the page reads so', async () => {
+  const port = await freePort()
+  const starting = start(port, ['--no-demo', '--data', join(dir, 'dying')])
+  const launcher = running.at(-1)!
+  const killed = new Set<number>()
+  await until('three servers to have died', () => {
+    const pid = serverOf(launcher)
+    if (pid !== undefined && !killed.has(pid)) {
+      process.kill(pid, 'SIGKILL')
+      killed.add(pid)
+    }
+    return killed.size >= 3
+  })
+  const page = await until('its words', () => fetch(`http://127.0.0.1:${port}/`).catch(() => undefined))
+  expect([page.status, await page.text()]).toEqual([
+    503,
+    expect.stringMatching(/does not start.*Tried 3 times: the server ended with SIGKILL/s),
+  ])
+  const started = await starting
+  expect(started.output()).toContain('Efferent is ready')
+  expect(await health(port)).toBe(200)
+  started.child.kill('SIGTERM')
+  await started.ended()
+  expect(started.code()).toBe(0)
+}, 120_000)
+
 it('a server that ends is started again; a second start on the folder says who has it; a free port is taken for 0', async () => {
   const data = join(dir, 'again')
   const first = await start(0, ['--no-demo', '--data', data])

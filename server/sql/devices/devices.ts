@@ -32,6 +32,8 @@ export async function letDeviceIn(db: Db, id: string, name: string, by: string |
 
 /** Not let in any more: gone, with its sign-ins. Gives those that ended. */
 export async function removeDevice(db: Db, id: string): Promise<string[]> {
+  // Whoever has the device may have the keys of all of them.
+  await db.query('update sign_ins set shut_out = true where device = $1::uuid', [id])
   const { rows } = await db.query<{ id: string }>(
     `update sign_ins set ended_at = now() where device = $1::uuid and ended_at is null returning id`,
     [id],

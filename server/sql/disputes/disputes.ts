@@ -1,7 +1,9 @@
+import type { DisputeView } from '../../../shared/schemas/shop'
 import type { Db } from '../../utils/db'
 
+export type DisputeKind = DisputeView['kind']
 export type Dispute = {
-  kind: 'entry' | 'photo'
+  kind: DisputeKind
   about: string
   job: string
   person: string
@@ -13,11 +15,12 @@ export type Dispute = {
 }
 export type DisputeRow = {
   id: string
-  kind: 'entry' | 'photo'
+  kind: DisputeKind
   about: string
   job_id: string
   number: number
   plate: string
+  person_id: string
   person: string
   sent_by: string
   why: string
@@ -45,13 +48,25 @@ export async function countDisputes(db: Db, job: string): Promise<number> {
 /** What nobody has settled yet, oldest first; so many at most. */
 export async function listDisputes(db: Db, most: number): Promise<DisputeRow[]> {
   const { rows } = await db.query<DisputeRow>(
-    `select s.id, s.kind, s.about, s.job_id, j.number, v.plate, p.name as person, b.name as sent_by, s.why, s.content, s.received_at
+    `select s.id, s.kind, s.about, s.job_id, j.number, v.plate, s.person_id, p.name as person, b.name as sent_by, s.why, s.content, s.received_at
       from disputes s join jobs j on j.id = s.job_id join vehicles v on v.id = j.vehicle_id
         join people p on p.id = s.person_id join people b on b.id = s.sent_by
       where s.settled_at is null order by s.received_at limit $1::int`,
     [most],
   )
   return rows
+}
+
+/** Held until the transaction ends; undefined: it is not there, or settled. */
+export async function lockDispute(
+  db: Db,
+  id: string,
+): Promise<Pick<DisputeRow, 'kind' | 'about' | 'job_id' | 'person_id' | 'content'> | undefined> {
+  const { rows } = await db.query<DisputeRow>(
+    'select kind, about, job_id, person_id, content from disputes where id = $1::uuid and settled_at is null for update',
+    [id],
+  )
+  return rows[0]
 }
 
 /** False: it is not there, or somebody was quicker. */

@@ -20,11 +20,11 @@ export async function hasSignedIn(db: Db, person: string, device: string): Promi
   return rowCount === 1
 }
 
-/** Whose it was, if it had not ended before. */
-export async function endSignIn(db: Db, id: string): Promise<string | undefined> {
+/** Whose it was, if it had not ended before. `shutOut`: by somebody who may not know where the device is. */
+export async function endSignIn(db: Db, id: string, shutOut = false): Promise<string | undefined> {
   const { rows } = await db.query<{ person_id: string }>(
-    'update sign_ins set ended_at = now() where id = $1::uuid and ended_at is null returning person_id',
-    [id],
+    'update sign_ins set ended_at = now(), shut_out = $2::boolean where id = $1::uuid and ended_at is null returning person_id',
+    [id, shutOut],
   )
   return rows[0]?.person_id
 }
@@ -66,17 +66,20 @@ export async function findSignedIn(db: Db, ids: readonly string[]): Promise<(Per
   return ids.map(id => bySignIn.get(id))
 }
 
-export type SignInKeyRow = Pick<PersonRow, 'id' | 'name' | 'role'> & { sign_in: string; key: Buffer }
+/** `late`: it ended, by itself or by its owner, more than so many days ago. `shut`: its owner was given a new secret, or was shut out. */
+export type SignInKeyRow = Pick<PersonRow, 'id' | 'name' | 'role'> & { sign_in: string; key: Buffer; late: boolean; shut: boolean }
 
 /**
- * Keys that entries were signed with, ended sign-ins among them: an entry made before somebody signed out may arrive long after. They are
- * believed for `days` after that.
+ * Keys that entries were signed with, ended sign-ins among them: an entry made before somebody signed out may arrive long after. A sign-in
+ * that nobody ended is over after its hours.
  */
 export async function listSignInKeys(db: Db, ids: string[], days: number): Promise<SignInKeyRow[]> {
   const { rows } = await db.query<SignInKeyRow>(
-    `select s.id as sign_in, s.key, p.id, p.name, p.role from sign_ins s join people p on p.id = s.person_id
-     where s.id = any ($1::uuid[]) and (s.ended_at is null or s.ended_at > now() - make_interval(days => $2::int))`,
-    [ids, days],
+    `select s.id as sign_in, s.key, p.id, p.name, p.role, not p.active or p.version <> s.person_version or s.shut_out as shut,
+       least(s.ended_at, s.began_at + make_interval(hours => $3::int)) < now() - make_interval(days => $2::int) as late
+     from sign_ins s join people p on p.id = s.person_id
+     where s.id = any ($1::uuid[])`,
+    [ids, days, limits.signInHours],
   )
   return rows
 }
