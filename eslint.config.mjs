@@ -1,5 +1,6 @@
 import prettier from 'eslint-config-prettier'
 import jsdoc from 'eslint-plugin-jsdoc'
+import regexp from 'eslint-plugin-regexp'
 import accessibility from 'eslint-plugin-vuejs-accessibility'
 import withNuxt from './.nuxt/eslint.config.mjs'
 import { coreComments } from './lint/coreComments.mjs'
@@ -29,6 +30,16 @@ export default withNuxt(
       // A dialog that asks for one thing begins in its field.
       'vuejs-accessibility/no-autofocus': 'off',
       'vuejs-accessibility/label-has-for': ['error', { required: { some: ['nesting', 'id'] } }],
+    },
+  },
+  {
+    // A pattern whose worst case is more than its text is long lets whoever types a text decide how long it takes.
+    files: ['{app,core,server,shared}/**/*.{ts,vue}'],
+    ignores: ['**/*.test.ts'],
+    plugins: { regexp },
+    rules: {
+      'regexp/no-super-linear-backtracking': ['error', { report: 'potential' }],
+      'regexp/no-super-linear-move': ['error', { report: 'potential' }],
     },
   },
   {

@@ -8,4 +8,4 @@ export const slugOf = (words: string): string =>
     .replace(/\p{M}/gu, '')
     .replace(/[^a-z0-9]+/g, '-')
     .slice(0, limits.slug)
-    .replace(/^-+|-+$/g, '')
+    .replace(/^-|-$/g, '')

@@ -18,7 +18,7 @@ const reach = 10_000
 function cellsOf(row: string): string[] {
   if (row.includes('\t')) return row.split('\t').map(cell => cell.trim().replace(',', '.'))
   if (row.includes(';')) return row.split(';').map(cell => cell.trim().replace(',', '.'))
-  return row.trim().split(row.includes(',') ? /\s*,\s*/ : /\s+/)
+  return row.includes(',') ? row.split(',').map(cell => cell.trim()) : row.trim().split(/\s+/)
 }
 
 /**

@@ -1,6 +1,6 @@
 /** Units that belong to the number before them: "17 mm" is one thing to look for. */
 const unit = 'mm|in|ml|l|nm'
-const joined = new RegExp(`(\\d+(?:\\.\\d+)?(?:/\\d+)?)\\s+(${unit})(?![\\p{L}\\p{N}])`, 'gu')
+const joined = new RegExp(`(\\d{1,9}(?:\\.\\d{1,9})?(?:/\\d{1,9})?)\\s{1,9}(${unit})(?![\\p{L}\\p{N}])`, 'gu')
 const accents = /\p{M}/gu
 
 function pieces(text: string): string[] {
@@ -16,7 +16,7 @@ function pieces(text: string): string[] {
       .split(/[^\p{L}\p{N}./-]+/u)
       // A slash holds a fraction together and a point a decimal; anything else they divide.
       .flatMap(part => (/\d[./]\d/.test(part) ? [part] : part.split(/[./]/)))
-      .map(part => part.replace(/^[./-]+|[./-]+$/g, ''))
+      .map(part => part.replace(/^[./-]{1,40}|[./-]{1,40}$/g, ''))
       .filter(Boolean)
   )
 }

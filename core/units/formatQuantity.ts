@@ -10,7 +10,7 @@ export function formatNumber(value: number, digits: number): string {
   const scale = 10 ** digits
   const rounded = (Math.sign(value) * Math.round(Math.abs(value) * scale + 1e-9)) / scale
   const text = (rounded === 0 ? 0 : rounded).toFixed(digits)
-  return text.includes('.') ? text.replace(/\.?0+$/, '') : text
+  return text.includes('.') ? text.replace(/\.?0{1,20}$/, '') : text
 }
 
 /** "18 N·m". A narrow no-break space keeps number and unit on one line. */

@@ -8,9 +8,9 @@ export type ParseIssue =
   | { code: 'UNIT_UNKNOWN'; text: string; unit: string }
   | { code: 'UNIT_RANGE_REVERSED'; text: string; low: number; high: number }
 
-// "1 1/2", "7/16", "18", "18.5", "18,5"
-const numberPattern = String.raw`(?:\d+\s+)?\d+\s*\/\s*\d+|\d+(?:[.,]\d+)?|[.,]\d+`
-const quantityPattern = new RegExp(String.raw`^([-−]?)\s*(${numberPattern})\s*(?:(?:-|–|to)\s*(${numberPattern}))?\s*(.*)$`, 'i')
+// "1 1/2", "7/16", "18", "18.5", "18,5", with one space where there are any; no amount of ours has more digits.
+const numberPattern = String.raw`(?:\d{1,9} )?\d{1,9} ?\/ ?\d{1,9}|\d{1,15}(?:[.,]\d{1,15})?|[.,]\d{1,15}`
+const quantityPattern = new RegExp(String.raw`^([-−]?) ?(${numberPattern}) ?(?:(?:-|–|to) ?(${numberPattern}))? ?(.*)$`, 'i')
 
 function readNumber(text: string): number {
   const fraction = /^(?:(\d+)\s+)?(\d+)\s*\/\s*(\d+)$/.exec(text.trim())
@@ -29,7 +29,7 @@ function findUnit<D extends Dimension>(dimension: D, text: string): UnitsOf[D] |
  * single value has low = high. Fails where there is no number, a unit that is not known, or two values the wrong way round.
  */
 export function parseQuantity<D extends Dimension>(dimension: D, text: string, assumed: UnitsOf[D]): Result<ParsedQuantity<D>, ParseIssue> {
-  const match = quantityPattern.exec(text.trim())
+  const match = quantityPattern.exec(text.trim().replace(/\s+/g, ' '))
   if (!match) return fail({ code: 'UNIT_NOT_A_NUMBER', text })
   const [, sign, first = '', second, rest = ''] = match
   const low = readNumber(first) * (sign ? -1 : 1)

@@ -38,6 +38,8 @@ const sinceVersion3 = [
   'ended',
   'engineStarted',
   'engineStopped',
+  'entryHeld',
+  'entrySettled',
   'fastenerLost',
   'fillSpared',
   'leafletRead',
