@@ -6,6 +6,7 @@ import { writeBackup } from './backup.mjs'
 import { claimPort, holdFolder, keepSecret, openFolder } from './dataFolder.mjs'
 import { openDatabase, prepareDatabase } from './database.mjs'
 import { doorSign } from './doorSign.mjs'
+import { leanMemory } from './leanMemory.mjs'
 import { Failure, root, say, until } from './run.mjs'
 import { ensureBuild, ensurePackages, ensurePostgres, postgresFor } from './setup.mjs'
 import { supervise } from './supervise.mjs'
@@ -49,6 +50,7 @@ export async function serve({ port: wanted, host, data, 'no-demo': noDemo, 'plai
     }
 
     const env = {
+      ...leanMemory,
       ...process.env,
       DATABASE_URL: database.forServer,
       EFFERENT_SESSION_SECRET: secret,

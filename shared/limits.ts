@@ -39,7 +39,7 @@ export const limits = {
   /** Pages that follow the workshop at once: of one sign-in, and of one device whoever is signed in on it. */
   streams: { signIn: 20, device: 40 },
   /** Bytes of bodies in hand at once, beside the small ones that everybody may always send: of one person, and of all. */
-  bodiesInHand: { each: 24 * 1024 * 1024, all: 96 * 1024 * 1024 },
+  bodiesInHand: { each: 16 * 1024 * 1024, all: 64 * 1024 * 1024 },
   /** Per group of a search, and how many candidates the index gives up for ranking. */
   searchResults: 8,
   searchCandidates: 80,

@@ -1,7 +1,8 @@
 export type Cell = string | number | undefined
 
-// A text cell that a spreadsheet would run as a formula is written with a leading apostrophe (OWASP, CSV injection).
-const disarm = (text: string): string => (/^[=+\-@\t\r]/.test(text) ? `'${text}` : text)
+// A text cell that a spreadsheet would run as a formula is written with a leading apostrophe (OWASP, CSV injection; the full-width signs
+// too).
+const disarm = (text: string): string => (/^[=+\-@\t\r\n＝＋－＠]/.test(text) ? `'${text}` : text)
 
 function writeCell(cell: Cell): string {
   if (cell === undefined) return ''

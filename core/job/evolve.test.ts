@@ -114,6 +114,7 @@ describe('a job on record', () => {
       notes: [],
       photos: [],
       neighbours: {},
+      held: {},
       effective: story.events,
     })
     expect(fold([])).toBeUndefined()

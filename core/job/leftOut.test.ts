@@ -42,6 +42,7 @@ describe('each obligation by itself', () => {
     propped: ['let'],
     stopped: ['stop'],
     down: [],
+    // Comes from the server: heldEntries.test.ts.
     'to-settle': [],
   }
   /** Works down the plan and leaves some of it out; how far one gets is not asked. */
@@ -79,20 +80,23 @@ describe('each obligation by itself', () => {
     counted: (_, plain) => (plain.type === 'operationOn' ? { ...plain, fasteners: plain.fasteners.map(count => count - 1) } : plain),
     down: (step, plain) => (step.kind === 'move' && step.at === 'ground' ? { type: 'noteWritten', text: 'left up' } : plain),
   }
-  it.each(Object.keys(obligations) as ObligationKind[])('%s is asked for when it is left out, and the job is not signed', kind => {
-    let asked = 0
-    for (const resolved of cars) {
-      const played =
-        kind === 'plan' ? new PlayedJob(resolved) : workWithout(resolved, leftOut[kind], changed[kind] ?? ((_, plain) => plain))
-      const [level] = resolved.sheet.levels
-      if (level && (kind === 'foam' || kind === 'air-source'))
-        for (let times = 0; times < (kind === 'foam' ? 1 : 3); times++)
-          played.do({ type: 'levelRead', level: level.id, engine: 'off', reading: 'foam' }).clock += 60 * 60_000
-      if (!listDue(resolved, played.state!).some(owed => owed.kind === kind)) continue
-      // Whatever was left out, nobody gets to sign over it.
-      expect(played.try({ type: 'signedOff' })).toMatchObject({ code: 'JOB_MISSING' })
-      if (++asked === 4) break
-    }
-    expect(asked).toBeGreaterThan(0)
-  })
+  it.each((Object.keys(obligations) as ObligationKind[]).filter(kind => kind !== 'to-settle'))(
+    '%s is asked for when it is left out, and the job is not signed',
+    kind => {
+      let asked = 0
+      for (const resolved of cars) {
+        const played =
+          kind === 'plan' ? new PlayedJob(resolved) : workWithout(resolved, leftOut[kind], changed[kind] ?? ((_, plain) => plain))
+        const [level] = resolved.sheet.levels
+        if (level && (kind === 'foam' || kind === 'air-source'))
+          for (let times = 0; times < (kind === 'foam' ? 1 : 3); times++)
+            played.do({ type: 'levelRead', level: level.id, engine: 'off', reading: 'foam' }).clock += 60 * 60_000
+        if (!listDue(resolved, played.state!).some(owed => owed.kind === kind)) continue
+        // Whatever was left out, nobody gets to sign over it.
+        expect(played.try({ type: 'signedOff' })).toMatchObject({ code: 'JOB_MISSING' })
+        if (++asked === 4) break
+      }
+      expect(asked).toBeGreaterThan(0)
+    },
+  )
 })

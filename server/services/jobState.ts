@@ -1,5 +1,5 @@
 import { carOf } from '../../core/job/carOf'
-import { evolve } from '../../core/job/evolve'
+import { evolve, fold } from '../../core/job/evolve'
 import { listDue } from '../../core/job/obligations'
 import { listSteps } from '../../core/job/listSteps'
 import { waitsOf } from '../../core/job/waits'
@@ -28,10 +28,9 @@ export async function loadState(db: Db, jobId: string, seq: number): Promise<Job
   if (known?.seq === seq) return known
   const base = known && known.seq < seq ? known : undefined
   const rows = await listEvents(db, jobId, base?.seq ?? 0)
-  const state = rows
-    .map(toEvent)
-    .filter(event => event.seq <= seq)
-    .reduce<JobState | undefined>((folded, event) => evolve(folded, event), base)
+  const events = rows.map(toEvent).filter(event => event.seq <= seq)
+  // From its beginning all at once: one after the other each would copy the list of those before it.
+  const state = base ? events.reduce<JobState>((folded, event) => evolve(folded, event), base) : fold(events)
   if (!state) throw new Error(`job ${jobId} has no events`)
   return state
 }

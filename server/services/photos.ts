@@ -1,10 +1,10 @@
 import { createHash } from 'node:crypto'
 import { stripImage } from '../../core/exchange/stripImage'
-import type { JobRecord } from '../../core/job/buildRecord'
 import type { Person } from '../../core/job/types'
 import { limits } from '../../shared/limits'
 import type { PhotoReceipt } from '../../shared/schemas/receipts'
 import { imageWords } from '../../shared/words/imageWords'
+import type { EventRow } from '../sql/jobs/jobRows'
 import { countPhotos, findPhoto, insertPhoto, listPhotos } from '../sql/photos/photos'
 import { getPool, withTransaction, type Db } from '../utils/db'
 import { ProblemError } from '../utils/problemError'
@@ -53,20 +53,14 @@ export async function keepPhoto(job: string, id: string, bytes: Buffer, person: 
   })
 }
 
-/** The photos of a record that a PDF can show: JPEG, as every device of ours sends them. */
-export async function getPrintablePhotos(db: Db, record: JobRecord): Promise<Map<string, Buffer>> {
+/** The photos of a job that a PDF can show: JPEG, as every device of ours sends them; of its record it takes those that count. */
+export async function getPrintablePhotos(db: Db, job: string, rows: readonly EventRow[]): Promise<Map<string, Buffer>> {
   const isJpeg = (bytes: Buffer) => bytes[0] === 0xff && bytes[1] === 0xd8
-  return new Map(
-    (
-      await listPhotos(
-        db,
-        record.job,
-        record.photos.map(({ photo }) => photo),
-      )
-    )
-      .filter(({ bytes }) => isJpeg(bytes))
-      .map(({ id, bytes }) => [id, bytes]),
-  )
+  const named = rows.flatMap(({ body }) => {
+    const { type, photo } = body as { type?: unknown; photo?: unknown }
+    return type === 'photoTaken' && typeof photo === 'string' ? [photo] : []
+  })
+  return new Map((await listPhotos(db, job, named)).filter(({ bytes }) => isJpeg(bytes)).map(({ id, bytes }) => [id, bytes]))
 }
 
 export async function getPhoto(db: Db, id: string): Promise<Buffer> {

@@ -75,7 +75,9 @@ export function whereFrom(event: H3Event): { address: string; isHere: boolean } 
   const isLoopback = address === '::1' || address.startsWith('127.') || address.startsWith('::ffff:127.')
   // A proxy that says nothing of itself passes on the name it was asked by: this machine's own is asked for by who sits at it.
   const isOwnName = /^(localhost|127(\.\d+){3}|\[::1\])(:\d+)?$/.test(getRequestHeader(event, 'host') ?? '')
-  return { address, isHere: isLoopback && isOwnName && (!passedOn || config.trustedProxies !== undefined) }
+  // No browser has spoken HTTP/1.0 for decades; a proxy that was told nothing does, and asks by this machine's name.
+  const isOldSpeech = event.node.req.httpVersion === '1.0'
+  return { address, isHere: isLoopback && isOwnName && !isOldSpeech && (!passedOn || config.trustedProxies !== undefined) }
 }
 
 export const deviceOf = async (event: H3Event): Promise<string | undefined> =>

@@ -14,12 +14,13 @@ type Bounds = { each: number; milliseconds: number; heapMb: number; threads: num
 const threads = Math.max(1, availableParallelism() - 1)
 /** What jobs need goes by itself; whatever else anybody wants computed stands behind it, and gives back its memory afterwards. */
 const lanes = {
-  job: { each: 16, milliseconds: 10_000, heapMb: 512, threads, kept: 1, nice: 0 },
-  open: { each: 6, milliseconds: 10_000, heapMb: 256, threads, kept: 0, nice: 10 },
+  job: { each: 16, milliseconds: 10_000, heapMb: 256, threads, kept: 1, nice: 0 },
+  open: { each: 6, milliseconds: 10_000, heapMb: 192, threads, kept: 0, nice: 10 },
 } as const satisfies Record<string, Bounds>
 export type Lane = keyof typeof lanes
 const laneOf = {
   plan: 'job',
+  record: 'job',
   recordPdf: 'job',
   redrawPhoto: 'job',
   templatesPdf: 'open',
@@ -36,6 +37,13 @@ const shareUsed = (each: number) =>
 const tooLong = (milliseconds: number) =>
   new ProblemError('COMPUTE_TOO_LONG', `This is not computed within ${milliseconds / 1000} s: ask for less at once, or simplify the sheet.`)
 
+/** A large body is handed over and not copied: whoever asks for it to be read has no more use for it. */
+function handedOver(input: unknown): ArrayBuffer[] {
+  const body = typeof input === 'object' && input !== null && 'body' in input ? input.body : undefined
+  const isAlone = body instanceof Uint8Array && body.buffer instanceof ArrayBuffer && body.buffer.byteLength === body.byteLength
+  return isAlone ? [body.buffer] : []
+}
+
 /** Worker threads with a queue that ends, a time that ends and a heap that ends. `gone`: nobody waits for the answer any more. */
 export function openPool(filename: string, { each, milliseconds, heapMb, threads: most, kept, nice }: Bounds) {
   const pool = new Piscina({
@@ -48,11 +56,13 @@ export function openPool(filename: string, { each, milliseconds, heapMb, threads
   })
   // Turns are given here: what Piscina holds in its own queue is nobody's, and not counted where it can be called off.
   const queue = new FairQueue(most, each, shareUsed)
-  const work = async (task: object, gone: AbortSignal | undefined): Promise<Outcome> => {
+  const work = async (name: string, input: unknown, gone: AbortSignal | undefined): Promise<Outcome> => {
+    const task = { name, input }
     // Counted from its turn on: waiting behind others is not taking long.
     const inTime = AbortSignal.timeout(milliseconds)
     try {
-      return (await pool.run(task, { signal: gone ? AbortSignal.any([inTime, gone]) : inTime })) as Outcome
+      const signal = gone ? AbortSignal.any([inTime, gone]) : inTime
+      return (await pool.run(task, { signal, transferList: handedOver(input) })) as Outcome
     } catch (error) {
       if (inTime.aborted || (error as { code?: string }).code === 'ERR_WORKER_OUT_OF_MEMORY') throw tooLong(milliseconds)
       throw error
@@ -62,7 +72,11 @@ export function openPool(filename: string, { each, milliseconds, heapMb, threads
     async run(name: string, input: unknown, { person = whoAsks(), gone }: { person?: string; gone?: AbortSignal } = {}): Promise<unknown> {
       let outcome: Outcome
       try {
-        outcome = await queue.run(person, () => work({ name, input }, gone), gone)
+        outcome = await queue.run(
+          person,
+          async () => work(name, typeof input === 'function' ? await (input as () => unknown)() : input, gone),
+          gone,
+        )
       } catch (error) {
         if ((error as Error).name === 'AbortError' && gone?.aborted)
           throw new ProblemError('SERVER_BUSY', 'Nobody waits for this any more.')
@@ -93,12 +107,17 @@ export function placeInQueue(person: string): number | undefined {
 
 /**
  * Runs a task off the event loop, in the name of whoever asks: the one door to the worker pools. Whoever has their share at work or waiting
- * is told so: 429. Too long or too large: a typed answer, and the thread is ended.
+ * is told so: 429. What is large is fetched by a function, when its turn has come. Too long or too large: a typed answer, and the thread is
+ * ended.
  */
-export async function runTask<N extends TaskName>(name: N, input: TaskInput<N>, gone?: AbortSignal): Promise<TaskOutput<N>> {
+export async function runTask<N extends TaskName>(
+  name: N,
+  input: TaskInput<N> | (() => Promise<TaskInput<N>>),
+  gone?: AbortSignal,
+): Promise<TaskOutput<N>> {
   if (!existsSync(filename)) {
     const { tasks } = await import('../worker/tasks')
-    return (await tasks[name](input as never)) as TaskOutput<N>
+    return (await tasks[name]((typeof input === 'function' ? await input() : input) as never)) as TaskOutput<N>
   }
   const lane = laneOf[name]
   let pool = pools.get(lane)

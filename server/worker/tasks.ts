@@ -1,7 +1,10 @@
 import { planJob, type PlanInputs } from '../../core/access/planJob'
 import type { Standing } from '../../core/access/standing'
 import type { AccessIssue, Plan } from '../../core/access/types'
-import type { JobRecord } from '../../core/job/buildRecord'
+import { buildRecord, type JobRecord } from '../../core/job/buildRecord'
+import { carOf } from '../../core/job/carOf'
+import { fold } from '../../core/job/evolve'
+import { laidOverBy, sheetOfJob } from '../../core/job/sheetOfJob'
 import { allPages, type Paper } from '../../core/making/templatePages'
 import { alongTheLine, workOut, type LineInMaking } from '../../core/making/workOut'
 import type { Result } from '../../core/result'
@@ -9,6 +12,7 @@ import { resolveSheet } from '../../core/sheet/resolveSheet'
 import type { Car, Pack, Sheet } from '../../core/sheet/types'
 import { limits } from '../../shared/limits'
 import { computations, type ComputeName } from '../../shared/compute'
+import { toEvent, type EventRow } from '../sql/jobs/jobRows'
 import { templateWords } from '../../shared/words/templateWords'
 import { parseJson } from '../utils/json'
 import { ProblemError } from '../utils/problemError'
@@ -19,6 +23,15 @@ import { writeRecordPdf } from '../utils/writeRecordPdf'
 import { writeTemplatesPdf } from '../utils/writeTemplatesPdf'
 
 const textOf = (bytes: Uint8Array): string => Buffer.from(bytes).toString('utf8')
+
+/** Every row is read, and believed only then. */
+function recordOf({ rows, sheet }: { rows: readonly EventRow[]; sheet: Sheet }): JobRecord {
+  const events = rows.map(toEvent)
+  const state = fold(events)!
+  const resolution = resolveSheet(sheetOfJob(sheet, laidOverBy(state)), carOf(state))
+  if (resolution.applies === 'no') throw new RangeError(`the sheet ${sheet.id} is for another ${resolution.why}`)
+  return buildRecord(resolution.resolved, state, events)
+}
 
 /**
  * What takes long or may take long, done in the server's worker pool (server/utils/workers.ts): pure functions of plain data. What goes in
@@ -44,19 +57,20 @@ export const tasks = {
     const worked = workOut(line, alongTheLine(line))
     return writeTemplatesPdf(allPages(worked.made ?? line.rows, worked, paper, templateWords))
   },
+  record: recordOf,
   recordPdf: ({
-    record,
+    rows,
     sheet,
     workshop,
     zone,
     photos,
   }: {
-    record: JobRecord
+    rows: readonly EventRow[]
     sheet: Sheet
     workshop: string
     zone: string
     photos: Map<string, Uint8Array>
-  }) => writeRecordPdf(record, sheet, { workshop, zone }, photos),
+  }) => writeRecordPdf(recordOf({ rows, sheet }), sheet, { workshop, zone }, photos),
 }
 export type Tasks = typeof tasks
 export type TaskName = keyof Tasks

@@ -10,7 +10,7 @@ import { planRest } from '../../core/job/planRest'
 import { listSteps, type Step } from '../../core/job/listSteps'
 import { plainCommand } from '../../core/job/plainCommand'
 import { laidOverBy, sheetOfJob } from '../../core/job/sheetOfJob'
-import { eventVersion, type JobCommand, type JobEvent, type JobState, type Person, type Refusal } from '../../core/job/types'
+import { eventVersion, type JobBody, type JobCommand, type JobEvent, type JobState, type Person, type Refusal } from '../../core/job/types'
 import { decidingTraits } from '../../core/identify/identifyLayouts'
 import { usableParts } from '../../core/sheet/chosenPart'
 import { resolveSheet, type ResolvedSheet } from '../../core/sheet/resolveSheet'
@@ -170,6 +170,12 @@ export class PlayedJob {
       newer,
     })
     if (!decision.ok) return decision.error
+    this.hear(decision.value, at)
+    return undefined
+  }
+
+  /** On record, whoever decided it. */
+  hear(body: JobBody, at = new Date(this.clock).toISOString()): JobEvent {
     const event: JobEvent = {
       v: eventVersion,
       id: `event-${this.events.length + 1}`,
@@ -180,11 +186,11 @@ export class PlayedJob {
       recordedAt: at,
       by: this.person,
       device: this.device,
-      body: decision.value,
+      body,
     }
     this.events.push(event)
     this.state = evolve(this.state, event)
-    return undefined
+    return event
   }
 
   /** Tries, and where something has to wait first, waits. */

@@ -3,6 +3,7 @@ import { createServer } from 'node:net'
 import { fileURLToPath } from 'node:url'
 import pg from 'pg'
 import { v7 } from 'uuid'
+import { leanMemory } from '../../launch/leanMemory.mjs'
 import { until } from '../../launch/run.mjs'
 import { entryVersion, type JobCommand, type Role } from '../../core/job/types'
 import type { Problem } from '../../shared/errors'
@@ -161,6 +162,7 @@ export class TestServer {
       cwd: root,
       stdio: ['ignore', 'pipe', 'pipe'],
       env: {
+        ...leanMemory,
         ...process.env,
         DATABASE_URL: this.databaseUrl,
         EFFERENT_SESSION_SECRET: 'a secret that only the tests know, 32+',

@@ -1,5 +1,6 @@
 import { readdirSync } from 'node:fs'
 import { Agent, request } from 'node:http'
+import { connect } from 'node:net'
 import { fileURLToPath } from 'node:url'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import pg from 'pg'
@@ -249,6 +250,29 @@ describe('at the door', () => {
       // Somebody else's browser, known to them, is worth no more for it.
       expect((await guess(await own.as('technician'), lead, '3999')).status).toBe(429)
       await own.end()
+    })
+
+    it('a proxy that says nothing of itself, as one does that nobody has set up, is not this machine', async () => {
+      const lead = await personOf(await server.as('lead'), 'lead')
+      const body = JSON.stringify({ person: lead, secret: '1357' })
+      // As such a proxy sends it on: the old protocol, its own name for the server, and the origin a script gives itself.
+      const head = [
+        'POST /api/session HTTP/1.0',
+        `host: 127.0.0.1:${server.port}`,
+        `origin: http://127.0.0.1:${server.port}`,
+        'connection: close',
+      ]
+      const answer = await new Promise<string>((done, fail) => {
+        let text = ''
+        const socket = connect(server.port, '127.0.0.1', () =>
+          socket.write(`${head.join('\r\n')}\r\ncontent-type: application/json\r\ncontent-length: ${body.length}\r\n\r\n${body}`),
+        )
+        socket
+          .on('data', chunk => (text += String(chunk)))
+          .on('error', fail)
+          .on('end', () => done(text))
+      })
+      expect(answer).toContain('AUTH_DEVICE')
     })
 
     it('a known device has its own tries for each person: wrong ones for one leave the others alone', async () => {

@@ -4,8 +4,8 @@ import { getPool } from '../../../utils/db'
 import { idParam } from '../../../utils/params'
 import { route } from '../../../utils/route'
 
-export default route('GET /api/jobs/:id/record.json', async ({ event }) => {
-  const { record } = await getRecord(getPool(), idParam(event, 'JOB_UNKNOWN'))
+export default route('GET /api/jobs/:id/record.json', async ({ event, gone }) => {
+  const record = await getRecord(getPool(), idParam(event, 'JOB_UNKNOWN'), gone)
   setResponseHeader(event, 'content-disposition', `attachment; filename="${recordFileName(record, 'json')}"`)
   return record
 })

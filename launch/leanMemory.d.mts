@@ -1,0 +1,1 @@
+export const leanMemory: Readonly<Record<string, string>>
