@@ -15,6 +15,8 @@ import { startTemplates } from '../tests/helpers/templates'
  */
 const isShort = process.argv.includes('--short')
 const seconds = isShort ? 2 : 8
+/** On a machine that does something else meanwhile, of few answers: the promise is measured by the long form. */
+const slack = isShort ? 4 : 1
 
 type Attack = { url: string; cookie: string; seconds: number; together: number; requests: Sent[] }
 type Sent = { method: string; path: string; type?: string; body?: string; bytes?: string }
@@ -129,8 +131,8 @@ async function all(): Promise<void> {
     const usual = await atWork(worker, job.id, seconds)
     const alone = quantile(usual.took, 0.99)
     // Half a second on an idle machine, or ten times what this one needs today for nobody but the worker.
-    const most = Math.max(500, 10 * alone)
-    report('nobody else: a colleague’s p99', alone, 'ms', 500)
+    const most = slack * Math.max(500, 10 * alone)
+    report('nobody else: a colleague’s p99', alone, 'ms', slack * 500)
     await worker.call('GET', `/api/jobs/${job.id}/record.pdf`)
     const warm = residentMb(server)
     let highest = warm
@@ -213,7 +215,7 @@ async function all(): Promise<void> {
     report('200 streams of one sign-in: open', opened.filter(({ status }) => status === 200).length, 'streams', limits.streams.signIn)
     opened.forEach(({ leave }) => leave.abort())
 
-    report('memory under all of it', highest, 'MB', 400)
+    report('memory under all of it', highest, 'MB', isShort ? 500 : 400)
     if (!isShort) {
       await new Promise(done => setTimeout(done, 60_000))
       report('memory a minute after, to what it was warm', residentMb(server) / warm, 'ratio', 1.3, `${Math.round(warm)} MB warm`)

@@ -32,6 +32,9 @@ export async function bench({ small = false } = {}) {
       show: true,
       env: { ...process.env, EFFERENT_BENCH_ADMIN: cluster.url('postgres') },
     })
+    // What is promised under attack and under kills, in its short form: the long ones take minutes, and are run by hand.
+    if (small)
+      for (const file of ['bench/attack.ts', 'bench/kills.ts']) await run('node_modules/.bin/tsx', [file, '--short'], { show: true })
   } finally {
     await cluster.stop()
     rmSync(dir, { recursive: true, force: true })

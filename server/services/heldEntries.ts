@@ -57,7 +57,7 @@ export async function lookAtHeld(db: Db, job: string, content: unknown, author: 
   if (counted) return { says: `${eventWords(counted.body, sheet)}. It counts until it is settled.`, would: [] }
   if (!decision.ok)
     return {
-      says: `${JSON.stringify(entry.command)}. As the job is now it cannot stand: ${refusalWords(decision.error, sheet)}`,
+      says: `As the job is now it cannot stand: ${refusalWords(decision.error, sheet)} It says: ${JSON.stringify(entry.command)}`,
       would: [],
     }
   const before = listDue(resolved, state).map(owed => dueWords(owed, sheet))

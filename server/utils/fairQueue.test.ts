@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { FairQueue } from './fairQueue'
 
-const full = (each: number) => new Error(`full at ${each}`)
+const full = (each: number, before: number) => new Error(`full at ${each}, after ${before}`)
 /** Work that ends when told to, and what was begun in which order. */
 function works() {
   const begun: string[] = []
@@ -41,7 +41,7 @@ describe('a queue with turns', () => {
     const first = queue.run('much', work('m1'))
     const left = new AbortController()
     const second = queue.run('much', work('m2'), left.signal)
-    await expect(queue.run('much', work('m3'))).rejects.toThrow('full at 2')
+    await expect(queue.run('much', work('m3'))).rejects.toThrow('full at 2, after 1')
     const other = expect(queue.run('one', () => Promise.reject(new Error('a fault')))).rejects.toThrow('a fault')
     left.abort(new Error('gone'))
     await expect(second).rejects.toThrow('gone')

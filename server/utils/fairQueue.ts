@@ -11,8 +11,8 @@ export class FairQueue {
   constructor(
     readonly together: number,
     readonly each: number,
-    /** What to throw when somebody has their share; told how much that is. */
-    readonly full: (each: number) => Error,
+    /** What to throw when somebody has their share; told how much that is, and how many are done before the last of it. */
+    readonly full: (each: number, before: number) => Error,
   ) {}
 
   /** How many are done before the last that this person asked for; undefined: nothing of theirs waits. */
@@ -29,7 +29,7 @@ export class FairQueue {
 
   async run<T>(person: string, work: () => Promise<T>, gone?: AbortSignal): Promise<T> {
     const asked = this.#asked.get(person) ?? 0
-    if (asked >= this.each) throw this.full(this.each)
+    if (asked >= this.each) throw this.full(this.each, this.placeOf(person) ?? 0)
     this.#asked.set(person, asked + 1)
     try {
       await this.#turn(person, gone)

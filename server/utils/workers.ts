@@ -29,10 +29,12 @@ const laneOf = {
   readRevision: 'open',
 } as const satisfies Record<TaskName, Lane>
 
-const shareUsed = (each: number) =>
-  new ProblemError('SERVER_BUSY', `${each} things that you asked for are being worked on already. Wait for one of them, then ask again.`, {
-    headers: { 'retry-after': '2' },
-  })
+const shareUsed = (each: number, before: number) =>
+  new ProblemError(
+    'SERVER_BUSY',
+    `${each} things that you asked for are at work or wait already, the last of them for ${before} others. Ask again when one is done.`,
+    { headers: { 'retry-after': '2' } },
+  )
 
 const tooLong = (milliseconds: number) =>
   new ProblemError('COMPUTE_TOO_LONG', `This is not computed within ${milliseconds / 1000} s: ask for less at once, or simplify the sheet.`)
@@ -85,7 +87,6 @@ export function openPool(filename: string, { each, milliseconds, heapMb, threads
       if ('problem' in outcome) throw ProblemError.of(outcome.problem)
       return outcome.value
     },
-    placeOf: (person: string) => queue.placeOf(person),
     close: () => pool.close({ force: true }),
   }
 }
@@ -97,12 +98,6 @@ const pools = new Map<Lane, ReturnType<typeof openPool>>()
 export async function closeWorkers(): Promise<void> {
   await Promise.all([...pools.values()].map(pool => pool.close()))
   pools.clear()
-}
-
-/** How many are done before the last thing that this person waits for; undefined: nothing of theirs waits. */
-export function placeInQueue(person: string): number | undefined {
-  const places = [...pools.values()].flatMap(pool => pool.placeOf(person) ?? [])
-  return places.length > 0 ? Math.max(...places) : undefined
 }
 
 /**

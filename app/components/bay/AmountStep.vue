@@ -54,6 +54,12 @@ const label = goesIn ? 'put in' : plain.type === 'fluidCaught' ? 'caught' : 'dra
 </script>
 
 <template>
+  <p v-if="goesIn" class="pours">
+    <template v-if="specWords"
+      >Pour only <b>{{ specWords }}</b>.</template
+    >
+    <template v-else>The sheet does not say which fluid: ask before anything is poured.</template>
+  </p>
   <HoldTest v-if="isVacuumFilled" @say="command => emit('also', command)" />
   <AmountEntry
     v-model="said"
@@ -75,3 +81,12 @@ const label = goesIn ? 'put in' : plain.type === 'fluidCaught' ? 'caught' : 'dra
   <SealingEntry v-if="goesIn && !circuit" may-be-spared @say="command => emit('also', command)" />
   <FluidBalance :balance="balance" :estimate="circuit ? undefined : job.fluid" />
 </template>
+
+<style scoped>
+/* Beside the entry it stands among what the sheet says; under it nobody would read it in time. */
+@media (min-width: 900px) {
+  .pours {
+    display: none;
+  }
+}
+</style>

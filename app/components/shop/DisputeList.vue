@@ -32,16 +32,16 @@ async function settle(id: string, stands?: boolean) {
         <span
           ><b>{{ kindWords[one.kind] }}</b> of <NuxtLink :to="`/jobs/${one.job}`">job {{ one.number }}, {{ one.plate }}</NuxtLink
           >, by {{ one.by }}<template v-if="one.sentBy !== one.by">, sent by {{ one.sentBy }}</template
-          >, {{ whenWords(one.at) }}<span class="sub">{{ one.why }}</span></span
+          >, {{ whenWords(one.at) }}</span
         >
+        <p class="soft">{{ one.why }}</p>
         <template v-if="one.kind === 'held'">
           <p class="said">{{ one.said }}</p>
           <p v-if="one.would?.length" class="soft">If it is so, this is due no more: {{ one.would.join(' ') }}</p>
-          <p v-else class="soft">If it is so, nothing that is due is settled by it.</p>
         </template>
         <code v-else-if="one.said" class="said">{{ one.said }}</code>
         <img v-else :src="`/api/disputes/${one.id}/photo`" alt="The photo as it was sent" loading="lazy" />
-        <div class="row">
+        <div class="row becomes">
           <v-text-field v-model="why[one.id]" :label="one.kind === 'held' ? 'How you know' : 'What became of it'" :maxlength="500" />
           <template v-if="one.kind === 'held'">
             <v-btn-second :disabled="busy || !why[one.id]?.trim()" @click="settle(one.id, true)">It is so</v-btn-second>
@@ -60,5 +60,8 @@ img {
 }
 .said {
   overflow-wrap: anywhere;
+}
+.becomes > .v-input {
+  flex: 1 1 240px;
 }
 </style>
