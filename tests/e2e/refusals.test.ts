@@ -1,7 +1,9 @@
 import type { Page } from '@playwright/test'
-import { expect, expectAccessible, expectFits, listen, names, room, signIn, test } from '../helpers/browserTest'
+import { v7 } from 'uuid'
+import { answerStep, expect, expectAccessible, expectFits, listen, names, room, signIn, test } from '../helpers/browserTest'
 import { limits } from '../../shared/limits'
 import { demoSecrets } from '../helpers/server'
+import { workOn } from '../helpers/workJob'
 
 /** What was set on the wrench, and recorded. */
 async function torque(page: Page): Promise<void> {
@@ -163,4 +165,27 @@ test.describe('an empty workshop', () => {
     await page.goto('/')
     await expect(page.getByText('No job is open.')).toBeVisible()
   })
+})
+
+// Opened on a device whose clock was an hour fast: what is shown and what is refused wait for the same minute, and not for an hour more.
+test('a job opened by a clock that is an hour fast makes nobody wait for that hour', async ({ page, server }) => {
+  const rafe = await server.as('technician')
+  const vehicle = await rafe.vehicle('LG 64 GER')
+  const id = v7()
+  const fast = new Date(Date.now() + 3_600_000).toISOString()
+  await rafe.call('POST', '/api/jobs', { id, at: fast, device: 'another tablet', sheet: 'lugger-turbo-oil-feed', vehicle: vehicle.id })
+  await rafe.say(id, { type: 'planned', inputs: { lines: ['feed'], start: 'ground', parts: { feed: 'feed-factory' } } }, 1)
+  await workOn(rafe, id, ({ kind, target }) => kind === 'off' && target === 'heat-shield')
+  await signIn(page, 'technician', `/jobs/${id}/bay`)
+  const waiting = page.getByRole('region', { name: 'Waiting' })
+  await expect(waiting).toBeVisible()
+  const minutes = (text: string) => Number(/(\d+) minute/.exec(text)![1])
+  const shown = minutes(await waiting.innerText())
+  // The sheet asks for forty.
+  expect(shown).toBeGreaterThan(35)
+  expect(shown).toBeLessThanOrEqual(40)
+  await answerStep(page, await page.getByRole('heading', { level: 1 }).innerText())
+  await page.locator('.go').click()
+  const refused = minutes(await page.getByText(/minutes? to go/).first().innerText())
+  expect(Math.abs(refused - shown)).toBeLessThanOrEqual(1)
 })
