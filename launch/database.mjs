@@ -24,7 +24,14 @@ export async function openDatabase(dataDir) {
   }
   let first = await open()
   const { port } = first.cluster
-  await createDatabase(first.cluster.url('postgres'), 'efferent')
+  await createDatabase(first.cluster.url('postgres'), 'efferent').catch(async error => {
+    await first.cluster.stop()
+    // Class 28: the password is not the one the cluster was made with.
+    if (!error.code?.startsWith('28')) throw error
+    throw new Failure(
+      `${join(dir, 'pg.secret')} is not the one its database was made with. Put that one back, or restore a backup into another folder: --data DIR`,
+    )
+  })
   const url = first.cluster.url('efferent')
   const kept = supervise({
     start: () => {

@@ -1,5 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process'
-import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
@@ -75,6 +75,19 @@ it('starts, survives its database, recovers from kill -9 and stops cleanly', asy
   await third.ended()
   expect(third.code()).toBe(0)
   expect(await health(port)).toBeUndefined()
+  expect(isGone(databasePid())).toBe(true)
+}, 120_000)
+
+it('a database whose password was changed from outside is not opened, and says so in a sentence', async () => {
+  const secret = join(dir, 'database/pg.secret')
+  const right = readFileSync(secret, 'utf8')
+  writeFileSync(secret, 'somebody else’s')
+  const refused = await start(await freePort())
+  await refused.ended()
+  writeFileSync(secret, right)
+  expect(refused.code()).toBe(1)
+  expect(refused.output()).toMatch(/pg\.secret is not the one its database was made with/)
+  expect(refused.output()).not.toContain('    at ')
   expect(isGone(databasePid())).toBe(true)
 }, 120_000)
 
