@@ -154,7 +154,7 @@ test('a cooler-line job, end to end', async ({ page, browser, server, watch }) =
   await step('Fill before the engine runs')
   await expect(page.getByText('still owed')).toBeVisible()
   // The grade stands in the step; how much went in is said, not proposed.
-  await expect(page.getByText('GX-6 long life')).toBeVisible()
+  await expect(page.getByText('Pour only GX-6 long life.')).toBeVisible()
   await page.getByRole('textbox', { name: 'put in' }).fill('250')
   await expect(page.getByRole('button', { name: 'Record 250 mL' })).toBeVisible()
   await page.keyboard.press('Enter')
