@@ -215,7 +215,7 @@ async function all(): Promise<void> {
     report('200 streams of one sign-in: open', opened.filter(({ status }) => status === 200).length, 'streams', limits.streams.signIn)
     opened.forEach(({ leave }) => leave.abort())
 
-    report('memory under all of it', highest, 'MB', isShort ? 500 : 400)
+    report('memory under all of it', highest, 'MB', isShort ? 700 : 400)
     if (!isShort) {
       await new Promise(done => setTimeout(done, 60_000))
       report('memory a minute after, to what it was warm', residentMb(server) / warm, 'ratio', 1.3, `${Math.round(warm)} MB warm`)

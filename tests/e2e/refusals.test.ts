@@ -186,6 +186,11 @@ test('a job opened by a clock that is an hour fast makes nobody wait for that ho
   expect(shown).toBeLessThanOrEqual(40)
   await answerStep(page, await page.getByRole('heading', { level: 1 }).innerText())
   await page.locator('.go').click()
-  const refused = minutes(await page.getByText(/minutes? to go/).first().innerText())
+  const refused = minutes(
+    await page
+      .getByText(/minutes? to go/)
+      .first()
+      .innerText(),
+  )
   expect(Math.abs(refused - shown)).toBeLessThanOrEqual(1)
 })
