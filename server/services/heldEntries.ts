@@ -1,5 +1,6 @@
 import { v7 } from 'uuid'
 import { planOnce } from '../../core/access/planOnce'
+import { wholeInputs } from '../../core/access/wholeInputs'
 import { decide } from '../../core/job/decide'
 import { evolve } from '../../core/job/evolve'
 import { listDue } from '../../core/job/obligations'
@@ -9,13 +10,18 @@ import type { Entry } from '../../shared/schemas/job'
 import type { SettleRequest } from '../../shared/schemas/shop'
 import { eventWords } from '../../shared/words/eventWords'
 import { dueWords, refusalWords } from '../../shared/words/refusalWords'
+import { sharedSeq } from '../sql/epochs/epochs'
 import { appendEvents } from '../sql/jobs/appendEvents'
 import { findHeads, lockJob, type JobHead } from '../sql/jobs/lockJob'
 import { findPerson } from '../sql/people/findPerson'
+import { readSettings } from '../sql/settings/settings'
+import { addVehicleTraits } from '../sql/vehicles/vehicles'
 import type { Db } from '../utils/db'
 import { ProblemError } from '../utils/problemError'
 import { loadState, resolveJob, summaryOf } from './jobState'
 import { jobUnknown } from './jobs'
+import { gearOf } from './makingGear'
+import { planFor } from './plans'
 import { getSheet } from './sheets'
 
 /** What the device is told once its entry is on a lead's list: it may let go of it. */
@@ -33,26 +39,45 @@ export const heldBody = (entry: Entry, author: Person, counts: boolean): JobBody
   counts,
 })
 
-/** An entry as it lies on the list, its author and the job as it stands: what it says, decided now. */
-async function asItStands(db: Db, head: JobHead, content: unknown, author: string) {
+/** The job as it stands, with its sheet. */
+async function jobNow(db: Db, head: JobHead) {
+  const [sheet, state] = [await getSheet(db, head.sheet_id, head.sheet_revision), await loadState(db, head.id, head.seq)]
+  return { sheet, state, resolved: resolveJob(sheet, state) }
+}
+
+/** An entry as it lies on the list, and its author: what it says, decided on the job as it stands. Undefined: nobody here can read it. */
+async function asItStands(
+  db: Db,
+  head: JobHead,
+  { state, resolved }: Awaited<ReturnType<typeof jobNow>>,
+  content: unknown,
+  author: string,
+) {
   const read = readEntry(content)
   const person = await findPerson(db, author)
   if (!read.ok || !person) return undefined
-  const [sheet, state] = [await getSheet(db, head.sheet_id, head.sheet_revision), await loadState(db, head.id, head.seq)]
-  const resolved = resolveJob(sheet, state)
-  const entry = read.value as Entry
+  const said = read.value as Entry
+  // As when it came: what its device had seen of another history is nothing here.
+  const entry = { ...said, seen: Math.min(said.seen, (await sharedSeq(db, head.id, said.epoch)) ?? said.seen) }
   const { command, device, seen, at } = entry
-  const now = head.now.toISOString()
-  const decision = decide(state, command, { resolved, plan: planOnce, person, device, seen, at, recordedAt: now })
-  return { sheet, state, resolved, entry, person, decision }
+  if (command.type === 'planned') await planFor(resolved, wholeInputs(resolved, command.inputs))
+  const makingRules = command.type === 'makingSaid' ? gearOf(await readSettings(db)).rules : undefined
+  const recordedAt = head.now.toISOString()
+  return {
+    entry,
+    person,
+    decision: decide(state, command, { resolved, makingRules, plan: planOnce, person, device, seen, at, recordedAt }),
+  }
 }
 
 /** What a held entry says and what would be due no more if it stood; for whoever is to settle it. */
 export async function lookAtHeld(db: Db, job: string, content: unknown, author: string): Promise<{ says: string; would: string[] }> {
   const [head] = await findHeads(db, [job])
-  const found = head && (await asItStands(db, head, content, author))
-  if (!found) return { says: 'An entry that this version cannot read.', would: [] }
-  const { sheet, state, resolved, entry, decision } = found
+  const now = head && (await jobNow(db, head))
+  const found = now && (await asItStands(db, head, now, content, author))
+  if (!now || !found) return { says: 'An entry that this version cannot read.', would: [] }
+  const { sheet, state, resolved } = now
+  const { entry, decision } = found
   const counted = state.effective.find(({ id }) => id === entry.id)
   if (counted) return { says: `${eventWords(counted.body, sheet)}. It counts until it is settled.`, would: [] }
   if (!decision.ok)
@@ -97,11 +122,11 @@ export async function settleHeld(
   by: Person,
 ): Promise<JobState> {
   const head = await lockJob(db, job)
-  const found = head && (await asItStands(db, head, content, author))
-  if (!head || !found) throw jobUnknown()
-  const { sheet, resolved, entry, person, decision } = found
+  if (!head) throw jobUnknown()
+  const now = await jobNow(db, head)
+  const { sheet } = now
   const recordedAt = head.now.toISOString()
-  let { state } = found
+  let { state } = now
   const events: JobEvent[] = []
   const put = (said: Said): void => {
     const event = eventOf(state, { ...said, recordedAt })
@@ -111,15 +136,19 @@ export async function settleHeld(
   const counts = state.held[about]?.counts === true
   if (!stands && counts && state.effective.some(({ id }) => id === about)) put({ body: { type: 'stepUndone', reverts: [about] }, by })
   if (stands && !counts) {
+    const found = await asItStands(db, head, now, content, author)
+    if (!found) throw new ProblemError('ENTRY_HELD', 'Nobody here can read it: it cannot stand. Say that it does not.')
+    const { entry, person, decision } = found
     if (!decision.ok)
       throw new ProblemError(
         'ENTRY_HELD',
         `As the job is now it cannot stand: ${refusalWords(decision.error, sheet)} Say that it does not.`,
       )
     put({ entry, body: decision.value, by: person, sentBy: by })
+    if (decision.value.type === 'traitsLearned') await addVehicleTraits(db, head.vehicle_id, { ...decision.value.traits })
   }
   put({ body: { type: 'entrySettled', about, stands, why }, by })
-  const summed = await summaryOf(resolved, state)
+  const summed = await summaryOf(resolveJob(sheet, state), state)
   const [moved] = await appendEvents(db, [
     { id: job, from: head.seq, to: state.seq, revision: state.revision, closed: state.handedOver !== undefined, summed, events, sent: {} },
   ])

@@ -1,5 +1,6 @@
 import { createHmac } from 'node:crypto'
 import pg from 'pg'
+import { v7 } from 'uuid'
 import { afterAll, beforeAll, expect, inject, it } from 'vitest'
 import type { JobCommand } from '../../core/job/types'
 import { entryText } from '../../shared/entryProof'
@@ -26,8 +27,8 @@ afterAll(async () => {
 })
 
 /** As the author's device marks it, with node's own HMAC. */
-function marked(job: string, command: JobCommand, author: Client): Entry {
-  const entry = author.entry(command, 2)
+function marked(job: string, command: JobCommand, author: Client, more: Partial<Entry> = {}): Entry {
+  const entry = { ...author.entry(command, 2), ...more }
   const mac = createHmac('sha256', Buffer.from(author.signedIn!.key, 'base64url')).update(entryText(job, entry)).digest('base64url')
   return { ...entry, proof: { signIn: author.signedIn!.signIn, mac } }
 }
@@ -80,7 +81,8 @@ it('until it is settled what it drained counts, what it proved does not, and nob
   const author = await server.as('technician')
   const [drained, proved] = [await imke.openJob(), await imke.openJob()]
   const proof: JobCommand = { type: 'partReceived', line: 'return-short', against: 'sheet', agrees: true }
-  const closes = marked(proved.id, proof, author)
+  // Seen, as it says, in a history that nobody knows.
+  const closes = marked(proved.id, proof, author, { epoch: v7(), seen: 3 })
   const opens = marked(drained.id, caught, author)
   await imke.call('DELETE', `/api/sign-ins/${author.signedIn!.signIn}`)
   // What a lead has found to differ, somebody says agrees.
@@ -107,6 +109,7 @@ it('until it is settled what it drained counts, what it proved does not, and nob
   expect((await settle(first!.id, false)).body.code).toBe('DISPUTE_UNKNOWN')
   expect((await imke.job(proved.id)).events.at(-2)).toMatchObject({
     id: closes.id,
+    seen: 0,
     by: { name: 'Rafe Undal' },
     sentBy: { name: 'Imke Thorsby' },
     body: proof,
