@@ -36,6 +36,8 @@ export const limits = {
   fluidMl: 250_000,
   /** The database counts events of a job in 32 bits. */
   sequence: 2 ** 31 - 1,
+  /** Requests of nobody known that wait for their turn. */
+  strangersWaiting: 1000,
   /** Pages that follow the workshop at once: of one sign-in, and of one device whoever is signed in on it. */
   streams: { signIn: 20, device: 40 },
   /** Bytes of bodies in hand at once, beside the small ones that everybody may always send: of one person, and of all. */

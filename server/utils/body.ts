@@ -68,12 +68,18 @@ export function readBytes(event: H3Event, maxBytes: number): Promise<Buffer> {
       if (whole) chunk.copy(whole, size - chunk.length)
       else chunks.push(chunk)
       try {
-        counted?.take(chunk.length)
+        if (!whole) counted?.take(chunk.length)
       } catch (error) {
         refuse(error as ProblemError)
       }
     }
     if (stated > maxBytes) return refuse(tooLarge())
+    try {
+      // What is said to come is counted before any of it does.
+      if (whole) counted?.take(whole.length)
+    } catch (error) {
+      return refuse(error as ProblemError)
+    }
     req.on('data', take)
     req.once('end', () => done(whole?.subarray(0, size) ?? Buffer.concat(chunks)))
     req.once('error', () => gone())

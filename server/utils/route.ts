@@ -8,8 +8,9 @@ import { epochNow } from './epoch'
 import { databaseGone, isDatabaseGone } from './db'
 import { packed } from './packed'
 import { ProblemError } from './problemError'
-import { personOf } from './session'
+import { isKnownHere, personOf } from './session'
 import { noteStorage, storageProblem, storageTroubleOf } from './storageTrouble'
+import { strangersTurn } from './strangersTurn'
 
 /** `gone`: aborted when whoever asked has left before the answer. */
 type Handler<T> = (context: { event: H3Event; person: Person; gone: AbortSignal }) => Promise<T> | T
@@ -78,6 +79,7 @@ export function answerProblem(event: H3Event, error: unknown): string {
 export function route<T>(key: RouteKey, handler: Handler<T>) {
   return defineEventHandler(async event => {
     try {
+      if (!isKnownHere(event)) await strangersTurn()
       const epoch = await epochNow().catch(() => undefined)
       if (epoch) setResponseHeader(event, 'efferent-epoch', epoch)
       checkOrigin(event)

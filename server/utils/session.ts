@@ -33,6 +33,9 @@ const opened = new Lru<string, { signIn?: string; until: number }>(2000)
 /** Whether somebody says they are signed in here; whether they are is asked with `personOf`. */
 export const hasSignIn = (event: H3Event): boolean => getCookie(event, names.session) !== undefined
 
+/** Whether this request brings a seal that was opened here before: who sends it was signed in, and is asked about without waiting. */
+export const isKnownHere = (event: H3Event): boolean => opened.get(getCookie(event, names.session) ?? '') !== undefined
+
 /** The signed-in person as the database knows them now: a changed role or PIN, or signing out anywhere, takes hold at once. */
 export async function personOf(event: H3Event): Promise<PersonRow | undefined> {
   const sealed = getCookie(event, names.session)

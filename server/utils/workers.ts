@@ -10,6 +10,8 @@ import { ProblemError } from './problemError'
 
 /** `each`: at work and waiting, of one person. `kept`: threads that stay when nothing is left to do. `nice`: how far they stand back. */
 type Bounds = { each: number; milliseconds: number; heapMb: number; threads: number; kept: number; nice: number }
+/** Of each thread, swept up this often: twice what JSON of a large sheet comes to. */
+const youngMb = 16
 // One core is left to the event loop, where there are two.
 const threads = Math.max(1, availableParallelism() - 1)
 /** What jobs need goes by itself; whatever else anybody wants computed stands behind it, and gives back its memory afterwards. */
@@ -53,7 +55,7 @@ export function openPool(filename: string, { each, milliseconds, heapMb, threads
     minThreads: kept,
     maxThreads: most,
     idleTimeout: 20_000,
-    resourceLimits: { maxOldGenerationSizeMb: heapMb },
+    resourceLimits: { maxOldGenerationSizeMb: heapMb, maxYoungGenerationSizeMb: youngMb },
     workerData: { nice },
   })
   // Turns are given here: what Piscina holds in its own queue is nobody's, and not counted where it can be called off.
