@@ -89,6 +89,8 @@ async function initialise(bin, dir, data, password, prefix, user) {
     '--locale=C.UTF-8',
     '--encoding=UTF8',
     '--auth=scram-sha-256',
+    // A page that the disk changed is an error then, and not somebody's torque.
+    '--data-checksums',
     `--pwfile=${passwordFile}`,
   ]
   await run(command, args, { cwd: '/' })

@@ -121,6 +121,7 @@ export const errorTable = {
   JOB_HIDDEN: { status: 409, title: 'Something is in the way of the look' },
   STORAGE_FULL: { status: 503, title: 'The disk is full' },
   STORAGE_READ_ONLY: { status: 503, title: 'The database takes nothing at the moment' },
+  STORAGE_DAMAGED: { status: 503, title: 'A file of the database is damaged' },
   STORAGE_BUSY: { status: 503, title: 'The database is too busy' },
   COIL_UNKNOWN: { status: 404, title: 'No such coil' },
   COIL_SHORT: { status: 409, title: 'Not so much is left' },
@@ -133,12 +134,14 @@ export const errorTable = {
 export type ErrorCode = keyof typeof errorTable
 
 /** Why nothing can be kept although the database answers. */
-export const storageTroubles = ['full', 'read-only', 'busy'] as const
+export const storageTroubles = ['full', 'read-only', 'damaged', 'busy'] as const
 export type StorageTrouble = (typeof storageTroubles)[number]
-export const storageCodes = { full: 'STORAGE_FULL', 'read-only': 'STORAGE_READ_ONLY', busy: 'STORAGE_BUSY' } as const satisfies Record<
-  StorageTrouble,
-  ErrorCode
->
+export const storageCodes = {
+  full: 'STORAGE_FULL',
+  'read-only': 'STORAGE_READ_ONLY',
+  damaged: 'STORAGE_DAMAGED',
+  busy: 'STORAGE_BUSY',
+} as const satisfies Record<StorageTrouble, ErrorCode>
 
 /** RFC 9457 problem details, with a stable code, the places at fault and typed fields. */
 export type Problem = {

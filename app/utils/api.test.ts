@@ -68,6 +68,7 @@ describe('who is away', () => {
     ['DATABASE_GONE', 'no-database'],
     ['STORAGE_FULL', 'no-storage'],
     ['STORAGE_READ_ONLY', 'no-storage'],
+    ['STORAGE_DAMAGED', 'no-storage'],
     ['STORAGE_BUSY', 'busy'],
     ['SERVER_BUSY', 'busy'],
     ['INTERNAL', undefined],

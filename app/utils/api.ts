@@ -135,7 +135,7 @@ export function whoIsAway(error: unknown): Trouble | undefined {
   if (error instanceof ProblemFailure) {
     const { code, status } = error.problem
     if (code === 'DATABASE_GONE') return 'no-database'
-    if (code === 'STORAGE_FULL' || code === 'STORAGE_READ_ONLY') return 'no-storage'
+    if (code === 'STORAGE_FULL' || code === 'STORAGE_READ_ONLY' || code === 'STORAGE_DAMAGED') return 'no-storage'
     return code === 'STORAGE_BUSY' || code === 'SERVER_BUSY' || status === 503 ? 'busy' : undefined
   }
   if (error instanceof NoAnswer) return error.status === 503 ? 'no-database' : 'no-server'

@@ -11,6 +11,8 @@ export function storageTroubleOf(error: unknown): StorageTrouble | undefined {
   // disk_full, and what the program around it may say of a full or failing disk.
   if (code === '53100' || code === '58030' || code === 'ENOSPC' || code === 'EDQUOT') return 'full'
   if (code === '25006') return 'read-only'
+  // A page or an index that is not what was written; a file that is not there.
+  if (['XX001', 'XX002', '58P01'].includes(code)) return 'damaged'
   // Out of resources; lock and statement time-outs, cancelled; a deadlock or a serialisation that lost; ended for idling.
   return /^53/.test(code) || ['55P03', '57014', '40001', '40P01', '25P03', '25P04'].includes(code) ? 'busy' : undefined
 }
@@ -18,9 +20,11 @@ export function storageTroubleOf(error: unknown): StorageTrouble | undefined {
 const words: Record<StorageTrouble, string> = {
   full: 'The disk of the server is full: nothing was recorded. What you typed stays on this device and is sent when there is space.',
   'read-only': 'The database takes nothing at the moment: nothing was recorded. What you typed stays on this device and is sent later.',
+  damaged:
+    'A file of the database is damaged: nothing was recorded. What you typed stays on this device. Whoever looks after the server stops it, keeps a copy of the folder and restores the last backup: ./efferent restore FILE --data NEW',
   busy: 'The database did not get to it in time: nothing was recorded. What you typed stays on this device and is sent again.',
 }
-const waits: Record<StorageTrouble, string> = { full: '10', 'read-only': '10', busy: '2' }
+const waits: Record<StorageTrouble, string> = { full: '10', 'read-only': '10', damaged: '60', busy: '2' }
 
 export const storageProblem = (trouble: StorageTrouble, cause: unknown) =>
   new ProblemError(storageCodes[trouble], words[trouble], { cause, headers: { 'retry-after': waits[trouble] } })

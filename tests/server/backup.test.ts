@@ -1,4 +1,4 @@
-import { spawn } from 'node:child_process'
+import { execFileSync, spawn } from 'node:child_process'
 import { createHash } from 'node:crypto'
 import { appendFileSync, existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
@@ -7,6 +7,7 @@ import { fileURLToPath } from 'node:url'
 import { v7 } from 'uuid'
 import { afterAll, beforeAll, expect, inject, it } from 'vitest'
 import { createDatabase } from '../../launch/database.mjs'
+import { ensurePostgres } from '../../launch/setup.mjs'
 import type { AppendResult } from '../../shared/schemas/jobView'
 import { EventReader } from '../helpers/eventReader'
 import { copyDatabase, TestServer } from '../helpers/server'
@@ -102,6 +103,30 @@ it('what devices saw after the backup is another history: it proves nothing here
     await server.end()
   }
 }, 180_000)
+
+it('what was read back by hand is another history too, and what is only started again is not', async () => {
+  const [before, after] = [await TestServer.start(await copyDatabase(inject('admin'), 'template_demo')), urlOf('by_hand')]
+  const imke = await before.as('lead')
+  const epochOf = async (server: TestServer) => (await server.client().call('GET', '/api/session')).headers.get('efferent-epoch')
+  const old = await epochOf(before)
+  await before.end()
+  await before.up()
+  expect(await epochOf(before)).toBe(old)
+  expect((await imke.call('GET', '/api/jobs')).status).toBe(200)
+  const [bin, dump] = [await ensurePostgres(), join(dir, 'by-hand.dump')]
+  await createDatabase(inject('admin'), 'by_hand')
+  execFileSync(join(bin, 'pg_dump'), ['--format=custom', `--file=${dump}`, before.databaseUrl])
+  execFileSync(join(bin, 'pg_restore'), ['--no-owner', `--dbname=${after}`, dump])
+  await before.end()
+  const server = await TestServer.start(after)
+  try {
+    expect(await epochOf(server)).toMatch(/^[0-9a-f-]{36}$/)
+    expect(await epochOf(server)).not.toBe(old)
+    expect((await fetch(`${server.url}/api/jobs`, { headers: { cookie: imke.cookie } })).status).toBe(401)
+  } finally {
+    await server.end()
+  }
+}, 120_000)
 
 it('neither writes over anything', async () => {
   expect(await efferent('backup', source)).toMatchObject({ code: 1, output: expect.stringContaining('never written over') })

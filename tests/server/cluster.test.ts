@@ -6,6 +6,7 @@ import { afterEach, expect, it } from 'vitest'
 import { startCluster, type Cluster } from '../../launch/cluster.mjs'
 import { createDatabase, prepareDatabase } from '../../launch/database.mjs'
 import { ensurePostgres } from '../../launch/setup.mjs'
+import { TestServer } from '../helpers/server'
 
 // The private cluster through what happens to it on a real machine.
 const dirs: string[] = []
@@ -88,3 +89,28 @@ it('migrating twice, and twice at once, is migrating once; events cannot be chan
   expect(await ask(url, 'select count(*)::int as n from job_events')).toEqual([{ n: events }])
   expect(readFileSync('db/migrations/000001_init.sql', 'utf8')).toContain('-- Up Migration')
 }, 60_000)
+
+it('a page that the disk has changed is an error with a remedy, and never somebody’s record', async () => {
+  const dir = fresh()
+  const cluster = await start(dir)
+  await createDatabase(cluster.url('postgres'), 'shop')
+  await prepareDatabase(cluster.url('shop'), { demo: true })
+  const [{ path }] = (await ask(cluster.url('shop'), `select pg_relation_filepath('job_events') as path`)) as [{ path: string }]
+  await cluster.stop()
+  const file = join(dir, 'pg', path)
+  const bytes = readFileSync(file)
+  // In each page past its header, as a failing disk would: one byte.
+  for (let page = 0; page < bytes.length; page += 8192) bytes[page + 8000]! ^= 0x20
+  writeFileSync(file, bytes)
+  const server = await TestServer.start((await start(dir, cluster.port)).url('shop'), {}, false)
+  try {
+    const lead = await server.as('lead')
+    const { body: jobs } = await lead.call<{ id: string }[]>('GET', '/api/jobs')
+    const answer = await lead.call('GET', `/api/jobs/${jobs[0]!.id}`)
+    expect(answer).toMatchObject({ status: 503, body: { code: 'STORAGE_DAMAGED', detail: expect.stringContaining('restore') } })
+    const health = await server.client().call<{ status: string; storage: string }>('GET', '/api/health')
+    expect([health.status, health.body.storage]).toEqual([503, 'damaged'])
+  } finally {
+    await server.end()
+  }
+}, 120_000)

@@ -146,6 +146,7 @@ describe('a database that keeps nothing', () => {
   it.each([
     ['53100', 'STORAGE_FULL', 'full'],
     ['25006', 'STORAGE_READ_ONLY', 'read-only'],
+    ['XX001', 'STORAGE_DAMAGED', 'damaged'],
     ['53200', 'STORAGE_BUSY', undefined],
     ['55P03', 'STORAGE_BUSY', undefined],
     ['57014', 'STORAGE_BUSY', undefined],

@@ -1,8 +1,8 @@
 import { asked, type Db } from '../../utils/db'
 
-/** Which history this is: another one from each restore on. */
+/** Which history this is: another one from each restore on, also one by hand. */
 export async function findEpoch(db: Db): Promise<string> {
-  const { rows } = await db.query<{ id: string }>('select id from epochs order by n desc limit 1')
+  const { rows } = await db.query<{ id: string }>('select this_epoch() as id')
   return rows[0]!.id
 }
 
