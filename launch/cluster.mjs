@@ -93,8 +93,11 @@ async function initialise(bin, dir, data, password, prefix, user) {
     '--data-checksums',
     `--pwfile=${passwordFile}`,
   ]
-  await run(command, args, { cwd: '/' })
-  rmSync(passwordFile)
+  try {
+    await run(command, args, { cwd: '/' })
+  } finally {
+    rmSync(passwordFile)
+  }
   renameSync(half, data)
 }
 

@@ -20,7 +20,10 @@ export function run(command, args, { cwd = root, env = process.env, show = false
         ? resolve(output)
         : reject(
             new Failure(
-              `${command} ${args.slice(0, 4).join(' ')} ended with ${signal ?? code}${output ? `:\n${output.slice(-4000)}` : ''}`,
+              // Whatever it is that cannot write, it is one thing to whoever has to do something about it.
+              /No space left on device|ENOSPC|EDQUOT/.test(output)
+                ? 'the disk is full. A new workshop takes some 100 MB: make room, then give the same command again'
+                : `${command} ${args.slice(0, 4).join(' ')} ended with ${signal ?? code}${output ? `:\n${output.slice(-4000)}` : ''}`,
             ),
           ),
     )

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { paperOnBench, pinhole, type Place } from '../../tests/helpers/pinhole'
+import { seededInteger } from '../../tests/helpers/seededInteger'
 import { bendsFromPoints } from '../route/bendTable'
 import { distance } from '../route/vector'
 import { scattersFromLegs } from './apexesFromLegs'
@@ -69,6 +70,40 @@ describe('a photographed line is the line, and no mirror image of it', () => {
       if (found.ok) for (const within of found.value.within) expect(Number.isFinite(within)).toBe(true)
       else expect(found.error.code).toMatch(/^PHOTO_/)
     }
+  })
+  it('whatever was tapped, the answer is a finite line or a sentence', () => {
+    const draw = seededInteger(37)
+    const anywhere = (of: readonly [number, number]): [number, number] =>
+      (
+        [
+          [draw(4001), draw(3001)],
+          [of[0] + draw(41) - 20, of[1] + draw(41) - 20],
+          [0, 0],
+          [4000 * draw(2), 3000 * draw(2)],
+          [1500, 1500],
+          [1e9 * (draw(3) - 1), draw(3001)],
+          [NaN, Infinity],
+        ] as [number, number][]
+      )[draw(7)]!
+    const codes = new Set<string>()
+    for (let run = 0; run < 60; run++) {
+      const odds = 1 + draw(6)
+      const some = <T extends readonly [number, number]>(taps: readonly T[]) =>
+        taps.map(tap => (draw(12) < odds ? anywhere(tap) : ([...tap] as [number, number])))
+      const drawn = {
+        ...job,
+        pictures: job.pictures.map(({ papers, apexes }) => ({
+          papers: papers.map(corners => some(corners!.map(([x, y]) => [x, y] as const))),
+          apexes: some(apexes.map(apex => [apex![0], apex![1]] as const)),
+        })),
+      }
+      const found = reconstructLine(drawn)
+      codes.add(found.ok ? 'a line' : found.error.code)
+      if (found.ok)
+        for (const value of [...found.value.apexes.flat(), ...found.value.within]) expect(Number.isFinite(value), `run ${run}`).toBe(true)
+    }
+    // It met what it was meant to meet.
+    expect([...codes]).toEqual(expect.arrayContaining(['a line', 'PHOTO_PAPER_ODD']))
   })
   it('a corner that no camera sees there is named, in the picture it was laid on', () => {
     for (const [n, at] of [

@@ -16,7 +16,7 @@ import { withTransaction, type Db } from '../utils/db'
 import { tellMoved } from '../utils/feed'
 import { ProblemError } from '../utils/problemError'
 import { moveHead } from './heads'
-import { lookAtHeld, settleHeld } from './heldEntries'
+import { lookAtHeld, settleHeld, wordsOfEntry } from './heldEntries'
 import { keepState } from './jobState'
 
 /** Kept for a lead to look at: what a device has and this job will not take must not be lost with the device. */
@@ -39,7 +39,7 @@ async function view(db: Db, row: DisputeRow): Promise<DisputeView> {
     sentBy: row.sent_by,
     why: row.why,
     at: row.received_at.toISOString(),
-    said: held?.says ?? commandOf(row.content),
+    said: held?.says ?? (row.kind === 'entry' ? ((await wordsOfEntry(db, row.job_id, row.content)) ?? commandOf(row.content)) : undefined),
     would: held?.would,
   }
 }
@@ -49,7 +49,7 @@ export async function getDisputes(db: Db): Promise<DisputeView[]> {
   for (const row of await listDisputes(db, limits.disputesListed)) views.push(await view(db, row))
   return views
 }
-/** The name of what an entry says; the whole stays beside it. */
+/** What an entry says that nobody here can read: as it came. */
 function commandOf(content: unknown): string | undefined {
   const command = (content as { command?: { type?: unknown } } | null)?.command
   return typeof command?.type === 'string' ? JSON.stringify(command) : undefined

@@ -8,6 +8,7 @@ import { eventVersion, type JobBody, type JobEvent, type JobState, type Person }
 import { readEntry } from '../../shared/schemas/entry'
 import type { Entry } from '../../shared/schemas/job'
 import type { SettleRequest } from '../../shared/schemas/shop'
+import { commandWords } from '../../shared/words/commandWords'
 import { eventWords } from '../../shared/words/eventWords'
 import { dueWords, refusalWords } from '../../shared/words/refusalWords'
 import { sharedSeq } from '../sql/epochs/epochs'
@@ -82,7 +83,7 @@ export async function lookAtHeld(db: Db, job: string, content: unknown, author: 
   if (counted) return { says: `${eventWords(counted.body, sheet)}. It counts until it is settled.`, would: [] }
   if (!decision.ok)
     return {
-      says: `As the job is now it cannot stand: ${refusalWords(decision.error, sheet)} It says: ${JSON.stringify(entry.command)}`,
+      says: `As the job is now it cannot stand: ${refusalWords(decision.error, sheet)} It says: ${commandWords(entry.command, sheet)}.`,
       would: [],
     }
   const before = listDue(resolved, state).map(owed => dueWords(owed, sheet))
@@ -90,6 +91,13 @@ export async function lookAtHeld(db: Db, job: string, content: unknown, author: 
     listDue(resolved, evolve(state, eventOf(state, { entry, body: decision.value }))).map(owed => dueWords(owed, sheet)),
   )
   return { says: eventWords(decision.value, sheet), would: before.filter(words => !after.has(words)) }
+}
+
+/** What an entry says that no job has taken, in words; undefined: nobody here can read it. */
+export async function wordsOfEntry(db: Db, job: string, content: unknown): Promise<string | undefined> {
+  const read = readEntry(content)
+  const [head] = read.ok ? await findHeads(db, [job]) : []
+  return read.ok && head ? commandWords((read.value as Entry).command, await getSheet(db, head.sheet_id, head.sheet_revision)) : undefined
 }
 
 type Said = { entry?: Entry; body: JobBody; by?: Person; sentBy?: Person; recordedAt?: string }

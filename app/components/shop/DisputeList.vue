@@ -39,7 +39,7 @@ async function settle(id: string, stands?: boolean) {
           <p class="said">{{ one.said }}</p>
           <p v-if="one.would?.length" class="soft">If it is so, this is due no more: {{ one.would.join(' ') }}</p>
         </template>
-        <code v-else-if="one.said" class="said">{{ one.said }}</code>
+        <p v-else-if="one.said" class="said">{{ one.said }}</p>
         <img v-else :src="`/api/disputes/${one.id}/photo`" alt="The photo as it was sent" loading="lazy" />
         <div class="row becomes">
           <v-text-field v-model="why[one.id]" :label="one.kind === 'held' ? 'How you know' : 'What became of it'" :maxlength="500" />
