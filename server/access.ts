@@ -13,6 +13,7 @@ export const access = {
   'DELETE /api/session': 'public',
   'POST /api/setup': 'public',
   'GET /api/schemas/pack': 'public',
+  'GET /api/waiting': everyone,
   'GET /api/search': everyone,
   'GET /api/families': everyone,
   'POST /api/families': everyone,

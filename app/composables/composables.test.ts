@@ -100,6 +100,27 @@ describe('something asked of the server', () => {
     expect(await first).toBe(true)
     expect(busy.value).toBe(false)
   })
+  it('a wait says how many come first, and nothing once it is over', async () => {
+    vi.useFakeTimers()
+    const asked: string[] = []
+    vi.stubGlobal('fetch', (path: string) => {
+      asked.push(path)
+      return Promise.resolve(new Response(JSON.stringify({ before: 3 })))
+    })
+    const { act, before } = useServerAct()
+    let end!: () => void
+    const work = act(() => new Promise<void>(resolve => (end = resolve)))
+    await vi.advanceTimersByTimeAsync(900)
+    expect([asked, before.value]).toEqual([[], 0])
+    await vi.advanceTimersByTimeAsync(200)
+    expect([asked, before.value]).toEqual([['/api/waiting'], 3])
+    end()
+    await work
+    await vi.advanceTimersByTimeAsync(5000)
+    expect([asked.length, before.value]).toEqual([1, 0])
+    vi.useRealTimers()
+    vi.unstubAllGlobals()
+  })
   it('says in words what the server said no to; that somebody is away is said elsewhere, once for all', async () => {
     vi.stubGlobal('fetch', () => Promise.reject(new TypeError('away')))
     const { act, trouble } = useServerAct()

@@ -57,6 +57,7 @@ describe('the worker pool', () => {
       problem: { code: 'SERVER_BUSY', status: 429, detail: expect.stringMatching(/^2 things .* for 1 others/) },
     })
     const other = pool.run('double', 7, { person: 'another' })
+    expect([pool.placeOf(mine.person), pool.placeOf('another'), pool.placeOf('nobody')]).toEqual([1, 2, undefined])
     Atomics.store(new Int32Array(gate), 0, 1)
     Atomics.notify(new Int32Array(gate), 0)
     expect(await Promise.all([held, queued, other])).toEqual(['woken', 10, 14])

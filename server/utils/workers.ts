@@ -89,6 +89,7 @@ export function openPool(filename: string, { each, milliseconds, heapMb, threads
       if ('problem' in outcome) throw ProblemError.of(outcome.problem)
       return outcome.value
     },
+    placeOf: (person: string) => queue.placeOf(person),
     close: () => pool.close({ force: true }),
   }
 }
@@ -100,6 +101,12 @@ const pools = new Map<Lane, ReturnType<typeof openPool>>()
 export async function closeWorkers(): Promise<void> {
   await Promise.all([...pools.values()].map(pool => pool.close()))
   pools.clear()
+}
+
+/** How many are worked out before the last that this person waits for, in whichever lane that is most. */
+export function waitingFor(person: string): { before?: number } {
+  const places = [...pools.values()].flatMap(pool => pool.placeOf(person) ?? [])
+  return places.length > 0 ? { before: Math.max(...places) } : {}
 }
 
 /**

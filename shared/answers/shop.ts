@@ -1,6 +1,14 @@
 import { z } from 'zod'
 import { healthSchema, personViewSchema } from '../schemas/session'
-import { auditViewSchema, backupsViewSchema, deviceViewSchema, disputeViewSchema, reachSchema, signedInViewSchema } from '../schemas/shop'
+import {
+  auditViewSchema,
+  backupsViewSchema,
+  deviceViewSchema,
+  disputeViewSchema,
+  reachSchema,
+  signedInViewSchema,
+  waitingSchema,
+} from '../schemas/shop'
 import { reader } from '../versioned'
 
 /** The shop: who, on which devices, and how it stands. */
@@ -12,5 +20,6 @@ export const shopAnswers = {
   disputes: reader(z.array(disputeViewSchema)),
   reach: reader(reachSchema),
   people: reader(z.array(personViewSchema)),
+  waiting: reader(waitingSchema),
   signedIn: reader(z.array(signedInViewSchema)),
 }

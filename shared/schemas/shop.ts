@@ -111,6 +111,9 @@ export type DisputeView = z.infer<typeof disputeViewSchema>
 export const settleSchema = z.strictObject({ why: textSchema, stands: z.boolean().optional() })
 export type SettleRequest = z.infer<typeof settleSchema>
 
+/** How many are worked out before the last that somebody waits for; absent: nothing of theirs waits. */
+export const waitingSchema = z.object({ before: z.number().int().min(0).optional() })
+export type Waiting = z.infer<typeof waitingSchema>
 /** How other devices reach this server: what it listens to, and by which addresses. */
 export const reachSchema = z.object({ network: z.boolean(), addresses: z.array(z.string()), secure: z.boolean() })
 export type Reach = z.infer<typeof reachSchema>

@@ -22,7 +22,7 @@ const drawn = computed(() => pages.value.map(page => ({ title: page.title, svg: 
 const isOpen = ref(false)
 const source = (svg: string) => `data:image/svg+xml;charset=utf-8,${encodeURIComponent(svg)}`
 const print = () => window.print()
-const { trouble, busy, act } = useServerAct()
+const { trouble, busy, before, act } = useServerAct()
 /** Written by the server, which has the fonts. */
 const savePdf = () =>
   act(async () => saveFile('line.pdf', 'application/pdf', await fetchFile('/api/templates.pdf', { line: props.line, paper: paper.value })))
@@ -57,6 +57,9 @@ function save(kind: 'svg' | 'dxf' | 'csv' | 'gltf') {
       ><v-btn-quiet @click="save('dxf')">DXF</v-btn-quiet><v-btn-quiet @click="save('gltf')">glTF</v-btn-quiet
       ><v-btn-quiet @click="save('csv')">Bend table, CSV</v-btn-quiet>
     </div>
+    <p v-if="busy" class="soft" role="status">
+      {{ before ? `The server writes ${before === 1 ? 'one other file' : `${before} other files`} first.` : 'The server writes it.' }}
+    </p>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
     <p v-if="isOpen" class="soft no-print">Print at 100 %, without fitting to the page, and measure the ruler before you use a sheet.</p>
     <div v-if="isOpen" class="sheets">
