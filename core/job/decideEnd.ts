@@ -4,47 +4,33 @@ import type { Slug } from '../sheet/types'
 import { withReason, type Context, type Decision, type Of } from './decision'
 import { listDue } from './obligations'
 import { coldLevelLeft } from './readCold'
-import type { JobBody, JobState, Obligation, ObligationKind } from './types'
+import type { JobBody, JobState, Obligation, ObligationKind, Refusal } from './types'
+import type { Worth } from './commands/commandRule'
 
-/** Changed by deciding again. */
-const decisions: readonly JobBody['type'][] = [
-  'opened',
-  'planned',
-  'traitsLearned',
-  'scopeChosen',
-  'revisionMoved',
-  'entryHeld',
-  'entrySettled',
-]
-/** Beside the work, and resting on nothing. */
-const beside: readonly JobBody['type'][] = [
-  'noteWritten',
-  'photoTaken',
-  'passedOn',
-  'neighbourDecided',
-  'planned',
-  'entryHeld',
-  'entrySettled',
-]
 /** Only what nothing later rests on can be taken back, by who has said it, or by a lead. */
-export function decideUndo(state: JobState, command: Of<'stepUndone'>, { person }: Context): Decision {
+export function undoRefused(
+  state: JobState,
+  command: Of<'stepUndone'>,
+  { person }: Context,
+  worthOf: (body: JobBody) => Worth,
+): Refusal | undefined {
   for (const id of command.reverts) {
     const index = state.effective.findIndex(event => event.id === id)
     const event = state.effective[index]
-    if (!event || decisions.includes(event.body.type)) return fail({ code: 'JOB_UNDO_NOT_LAST', event: id })
-    if (event.by.id !== person.id && person.role !== 'lead') return fail({ code: 'JOB_UNDO_OTHERS', by: event.by.name })
+    if (!event || !worthOf(event.body).undone) return { code: 'JOB_UNDO_NOT_LAST', event: id }
+    if (event.by.id !== person.id && person.role !== 'lead') return { code: 'JOB_UNDO_OTHERS', by: event.by.name }
     const target = targetOf(event.body)
     const later = state.effective
       .slice(index + 1)
       .some(
         other =>
           !command.reverts.includes(other.id) &&
-          !beside.includes(other.body.type) &&
+          worthOf(other.body).base &&
           (target === undefined || targetOf(other.body) === undefined || targetOf(other.body) === target),
       )
-    if (later) return fail({ code: 'JOB_UNDO_NOT_LAST', event: id })
+    if (later) return { code: 'JOB_UNDO_NOT_LAST', event: id }
   }
-  return ok(command)
+  return undefined
 }
 
 /** The thing an event is about: only its latest event can be undone, or the record would say impossible things. */

@@ -3,6 +3,7 @@ import { everyDemoCar, PlayedJob } from '../../tests/helpers/demo'
 import { refusalWords } from '../../shared/words/refusalWords'
 import { limits } from '../../shared/limits'
 import { eventsForSafety, eventsPerJob, eventsWaiting, hasRoom } from './roomLeft'
+import { ruleOf } from './commands/commandRules'
 import type { JobCommand } from './types'
 
 /** A job as it would be after so many entries more; what they said makes no difference to what is tried here. */
@@ -45,6 +46,6 @@ describe('a job that grows without end', () => {
   })
   it('what a job can hold, a script may compute from in one request', () => {
     expect(limits.computedEvents).toBe(eventsPerJob + eventsWaiting + eventsForSafety)
-    expect(hasRoom(limits.computedEvents, 'paused')).toBe(false)
+    expect(hasRoom(limits.computedEvents, ruleOf('paused').taken.full)).toBe(false)
   })
 })

@@ -1,6 +1,6 @@
 import type { Contested, Level, Sheet, Window } from '../sheet/types'
 import type { NewtonMetres } from '../units/types'
-import { leafletKey } from './evolve'
+import { leafletKey } from './state/thingKeys'
 import type { JobState, TorquedThing } from './types'
 
 /**

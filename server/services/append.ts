@@ -3,7 +3,7 @@ import { planOnce } from '../../core/access/planOnce'
 import { wholeInputs } from '../../core/access/wholeInputs'
 import { v7 } from 'uuid'
 import { carOf } from '../../core/job/carOf'
-import { countsWhileHeld } from '../../core/job/countsWhileHeld'
+import { ruleOf } from '../../core/job/commands/commandRules'
 import { decide } from '../../core/job/decide'
 import { evolve } from '../../core/job/evolve'
 import { isToReadCold } from '../../core/job/readCold'
@@ -195,7 +195,7 @@ async function prepare(db: Db, head: JobHead, entries: readonly Authored[], mayB
     }
     const decision = decide(state, command, { resolved, newer, makingRules, plan: planOnce, ...by })
     if (held) {
-      const counts = decision.ok && countsWhileHeld[command.type]
+      const counts = decision.ok && ruleOf(command.type).counts.held
       if (counts) keep(entry.id, decision.value, author)
       keep(v7(), heldBody(entry, author, counts), sentBy ?? author)
       continue
