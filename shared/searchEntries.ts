@@ -4,7 +4,8 @@ import { settleValue } from '../core/sheet/settleContested'
 import type { Family, Sheet } from '../core/sheet/types'
 import type { Millimetres } from '../core/units/types'
 import { formatNumber } from '../core/units/formatQuantity'
-import { jointWords, systemWords } from './words/vocabulary'
+import { jointWords } from './words/vocabulary'
+import { systemSays } from './words/systemSays'
 
 export const searchKinds = ['vehicle', 'customer', 'sheet', 'fitting', 'fluid', 'part', 'note'] as const
 export type SearchKind = (typeof searchKinds)[number]
@@ -17,7 +18,7 @@ const wrenchName = (hex: Millimetres) => wrenchFor(hex)?.name ?? `${formatNumber
 /** A sheet, its fittings by hex and kind, its fluid, and every part number on it. */
 export function sheetEntries(sheet: Sheet, families: readonly Family[]): SearchEntry[] {
   const cars = families.map(familyName).join(', ')
-  const common = [sheet.title, cars, systemWords[sheet.system]]
+  const common = [sheet.title, cars, systemSays[sheet.system].name]
   const entry = (kind: SearchKind, ref: string, title: string, detail: string, tokens: string[]): SearchEntry => ({
     kind,
     ref,

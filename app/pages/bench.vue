@@ -3,7 +3,7 @@ import { storeToRefs } from 'pinia'
 import { computed, ref } from 'vue'
 import { navigateTo, useHead, useRoute } from '#imports'
 import { systems } from '#core/sheet/types'
-import { systemWords } from '#shared/words/vocabulary'
+import { systemSays } from '#shared/words/systemSays'
 import { useBench } from '~/stores/bench'
 
 useHead({ title: 'Bench · Efferent' })
@@ -15,7 +15,7 @@ const tools = [
   { id: 'hose', title: 'Hose' },
   { id: 'fitting', title: 'Which fitting is this?' },
 ] as const
-const systemItems = systems.map(value => ({ value, title: systemWords[value] }))
+const systemItems = systems.map(value => ({ value, title: systemSays[value].name }))
 const route = useRoute()
 const tool = computed({
   get: () => tools.find(({ id }) => id === route.query.tool)?.id ?? 'make',

@@ -2,7 +2,8 @@
 import { computed } from 'vue'
 import { useHead } from '#imports'
 import { layoutWords } from '#shared/words/layoutWords'
-import { stageWords, systemWords } from '#shared/words/vocabulary'
+import { stageWords } from '#shared/words/vocabulary'
+import { systemSays } from '#shared/words/systemSays'
 import { useCar } from '~/composables/useCar'
 import { useFloor } from '~/stores/floor'
 import { jobsOn } from '~/utils/jobsOn'
@@ -79,7 +80,7 @@ const { asked, identification, tooMany, only, known, trouble, pathTo, answer } =
             }
           "
         >
-          {{ systemWords[one] }}
+          {{ systemSays[one].name }}
         </v-btn-choice>
       </div>
       <p v-if="known.length" class="soft">

@@ -4,7 +4,7 @@ import { useServerData } from '~/composables/useServerData'
 import { computed, ref } from 'vue'
 import { useHead, useRoute } from '#imports'
 import { systems, type System } from '#core/sheet/types'
-import { systemWords } from '#shared/words/vocabulary'
+import { systemSays } from '#shared/words/systemSays'
 import { useConnection } from '~/stores/connection'
 import { useSession } from '~/stores/session'
 import { allSheets } from '~/utils/allSheets'
@@ -58,7 +58,7 @@ const shown = computed(() => arrangeSheets(sheets.value ?? [], { system: system.
       <div class="tabs" role="group" aria-label="System">
         <v-btn-choice :aria-pressed="!system" @click="system = undefined">All {{ sheets.length }}</v-btn-choice
         ><v-btn-choice v-for="one in present" :key="one" :aria-pressed="system === one" @click="system = one">{{
-          systemWords[one]
+          systemSays[one].name
         }}</v-btn-choice>
       </div>
       <v-text-field v-model="filter" class="filter" density="compact" clearable label="Only those with these words" />

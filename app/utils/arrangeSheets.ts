@@ -1,6 +1,6 @@
 import type { System } from '#core/sheet/types'
 import type { SheetHead } from '#shared/schemas/library'
-import { systemWords } from '#shared/words/vocabulary'
+import { systemSays } from '#shared/words/systemSays'
 
 export type SortKey = 'title' | 'system' | 'appliesTo' | 'revision'
 
@@ -11,8 +11,8 @@ export function arrangeSheets(
 ): SheetHead[] {
   const words = (filter ?? '').toLocaleLowerCase().split(/\s+/).filter(Boolean)
   const textOf = (sheet: SheetHead) =>
-    [sheet.id, sheet.title, sheet.summary, sheet.appliesTo, systemWords[sheet.system as System]].join(' ').toLocaleLowerCase()
-  const keyOf = (sheet: SheetHead) => (by === 'system' ? systemWords[sheet.system as System] : sheet[by])
+    [sheet.id, sheet.title, sheet.summary, sheet.appliesTo, systemSays[sheet.system as System].name].join(' ').toLocaleLowerCase()
+  const keyOf = (sheet: SheetHead) => (by === 'system' ? systemSays[sheet.system as System].name : sheet[by])
   return sheets
     .filter(sheet => (!system || sheet.system === system) && words.every(word => textOf(sheet).includes(word)))
     .sort((a, b) => {

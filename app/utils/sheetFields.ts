@@ -28,9 +28,9 @@ import {
   reachWords,
   sourceWords,
   lookoutWords,
-  systemWords,
   waitWords,
 } from '#shared/words/vocabulary'
+import { systemSays } from '#shared/words/systemSays'
 
 export type Choice = { value: string; title: string }
 export type RefList = 'lines' | 'ports' | 'operations' | 'goals' | 'seals-and-holds' | 'parts' | 'families'
@@ -212,7 +212,11 @@ export const chapters: Chapter[] = [
     title: 'Title and system',
     fields: [
       text('title', 'Title'),
-      choice('system', 'System', from(systems, systemWords)),
+      choice(
+        'system',
+        'System',
+        systems.map(value => ({ value, title: systemSays[value].name })),
+      ),
       text('summary', 'In a sentence', { long: true }),
       { kind: 'words', key: 'words', label: 'Also called (for the search)' },
     ],

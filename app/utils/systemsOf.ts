@@ -1,6 +1,6 @@
 import type { System } from '#core/sheet/types'
 import type { SheetHead } from '#shared/schemas/library'
-import { systemWords } from '#shared/words/vocabulary'
+import { systemSays } from '#shared/words/systemSays'
 
 export type SystemSheets = { system: System; count: number; first: SheetHead }
 
@@ -12,5 +12,5 @@ export function systemsOf(sheets: readonly SheetHead[]): SystemSheets[] {
     const { count = 0, first = sheet } = found.get(system) ?? {}
     found.set(system, { system, count: count + 1, first: sheet.title.localeCompare(first.title) < 0 ? sheet : first })
   }
-  return [...found.values()].sort((a, b) => systemWords[a.system].localeCompare(systemWords[b.system]))
+  return [...found.values()].sort((a, b) => systemSays[a.system].name.localeCompare(systemSays[b.system].name))
 }

@@ -1,7 +1,8 @@
+import { systemRules } from '../sheet/systemRules'
 import { kindOfFluid } from '../fluid/fluidKinds'
 import { decidingLevel } from '../sheet/decidingLevel'
-import type { Level, Sheet, System } from '../sheet/types'
-import { readCold, staysCool, type Scope } from './listGoals'
+import type { Level, Sheet } from '../sheet/types'
+import { readCold, type Scope } from './listGoals'
 import { isNamed } from './listWaits'
 import type { Timeline, WaitSpan } from './types'
 
@@ -11,16 +12,13 @@ import type { Timeline, WaitSpan } from './types'
  */
 const usualCooling = 120
 
-/** Systems whose level shows, once it is cold again, what air the first heat has carried out. */
-export const carriesCoolant: readonly System[] = ['heater', 'turbo-coolant']
-
 /** The level that has to be read once more when the car has run and is cold again; undefined: none. */
 function readAgainOf(sheet: Sheet, { bleed, levels, wet, runs }: Scope, drained: ReadonlySet<string>): Level | undefined {
-  if (!runs || staysCool.includes(sheet.system)) return undefined
+  if (!runs || systemRules[sheet.system].staysCool) return undefined
   const own = decidingLevel(sheet)
   const isTurned = bleed === 'lock-to-lock' && sheet.bleeding.parameters.running !== undefined
   // Read before it ran, and moved by the turns with it running, or by the air that the heat carries out.
-  if (own && wet && levels.cold.includes(own) && (isTurned || carriesCoolant.includes(sheet.system))) return own
+  if (own && wet && levels.cold.includes(own) && (isTurned || systemRules[sheet.system].isCoolant)) return own
   return sheet.circuits?.find(({ id, name, level }) => drained.has(id) && kindOfFluid(name) === 'coolant' && readCold(level))?.level
 }
 

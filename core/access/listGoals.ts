@@ -1,3 +1,4 @@
+import { systemRules } from '../sheet/systemRules'
 import { fail, ok, type Result } from '../result'
 import { bleedMethodsFor, sitsIn } from '../bleed/bleedMethodsFor'
 import { developLine } from '../route/developLine'
@@ -8,22 +9,7 @@ import { linesOf } from '../sheet/jointLines'
 import { opensCircuit, wantsFilling, wantsReading } from '../sheet/sealing'
 import { restOf } from '../sheet/carRests'
 import { settleWindow } from '../sheet/settleContested'
-import type {
-  Bleeder,
-  BleedMethod,
-  Fill,
-  Hold,
-  Joint,
-  Level,
-  Line,
-  Needs,
-  Neighbour,
-  Operation,
-  Sheet,
-  Slug,
-  System,
-  Way,
-} from '../sheet/types'
+import type { Bleeder, BleedMethod, Fill, Hold, Joint, Level, Line, Needs, Neighbour, Operation, Sheet, Slug, Way } from '../sheet/types'
 import { minutes } from '../units/types'
 import { allThrough } from './allThrough'
 import { goalKey, type GoalKey, type GoalKind } from './goalKinds'
@@ -149,13 +135,10 @@ export function readCold({ engine, temperature }: Pick<Level, 'engine' | 'temper
   return engine === 'off' && window.kind !== 'unknown' && window.value.high <= coldest
 }
 
-/** Systems whose fluid an idling engine does not warm. */
-export const staysCool: readonly System[] = ['brake', 'clutch']
-
 /** Which level is read when. A cold one comes before the engine runs, where it is to idle; once it has run, it is read last. */
 function levelsToRead({ levels, proving, system }: Sheet, wet: boolean, hasRun: boolean): Scope['levels'] {
   const all = wet ? levels : []
-  const isCold = (level: Level) => !hasRun && proving.pressure === 'engine' && !staysCool.includes(system) && readCold(level)
+  const isCold = (level: Level) => !hasRun && proving.pressure === 'engine' && !systemRules[system].staysCool && readCold(level)
   return {
     cold: all.filter(isCold),
     idling: all.filter(level => level.engine === 'idling'),

@@ -1,15 +1,5 @@
-import type { Bleeder, BleedMethod, Sheet, System } from '../sheet/types'
-
-/** Common practice, no source: how the air is let out of each system, the usual way first. */
-const usual: Readonly<Record<System, readonly BleedMethod[]>> = {
-  'transmission-cooler': ['circulate'],
-  'power-steering': ['lock-to-lock', 'vacuum'],
-  brake: ['pump-and-hold', 'pressure', 'vacuum', 'gravity'],
-  clutch: ['pump-and-hold', 'pressure', 'vacuum', 'gravity'],
-  'oil-feed': ['prime'],
-  'turbo-coolant': ['circulate', 'vacuum-fill'],
-  heater: ['circulate', 'vacuum-fill'],
-}
+import { systemRules } from '../sheet/systemRules'
+import type { Bleeder, BleedMethod, Sheet } from '../sheet/types'
 
 /** Somebody sits in the car for it, and so the car stands on the ground: a seat is entered and left there only, and nobody rides a lift. */
 export const sitsIn = (method: BleedMethod | undefined): boolean => method === 'pump-and-hold'
@@ -23,5 +13,7 @@ const isOffered = (method: BleedMethod, bleeders: readonly Pick<Bleeder, 'ways'>
 export function bleedMethodsFor({ system, bleeding, bleeders }: Pick<Sheet, 'system' | 'bleeding' | 'bleeders'>): BleedMethod[] {
   const stated = bleeding.allowed.filter(method => isOffered(method, bleeders))
   if (stated.length > 0) return stated
-  return usual[system].filter(method => isOffered(method, bleeders) && !bleeding.forbidden.some(one => one.method === method))
+  return systemRules[system].bleeding.filter(
+    method => isOffered(method, bleeders) && !bleeding.forbidden.some(one => one.method === method),
+  )
 }

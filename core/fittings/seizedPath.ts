@@ -1,3 +1,4 @@
+import { systemRules } from '../sheet/systemRules'
 import { linesOf } from '../sheet/jointLines'
 import { holdsLine } from '../sheet/holdsLine'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
@@ -28,7 +29,7 @@ export function seizedPath(resolved: ResolvedSheet, joint: Joint, scope: readonl
     'free-bracket': resolved.holds.some(hold => linesOf(joint).some(line => holdsLine(hold, line))) ? undefined : 'no-bracket',
     heat: isSoft
       ? 'plastic-or-hose'
-      : resolved.sheet.system === 'brake' || resolved.sheet.system === 'clutch'
+      : systemRules[resolved.sheet.system].burns
         ? 'brake-fluid-burns'
         : resolved.sheet.keepouts.some(keepout => keepout.kind === 'electrical')
           ? 'live-cable'

@@ -1,4 +1,4 @@
-import { staysCool } from '../access/listGoals'
+import { systemRules } from '../sheet/systemRules'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import { bleedMethodsFor } from '../bleed/bleedMethodsFor'
 import { wantsFilling, wantsReading, type Renewal } from '../sheet/sealing'
@@ -179,7 +179,7 @@ const asksThermometer = (window: Settled<Window<Celsius>>): boolean =>
   window.kind !== 'unknown' && !(window.value.low <= fromCold && window.value.high >= toWarm)
 /** A reservoir that stays cool is read as it is; anywhere else a stated window asks for the fluid's temperature. */
 export const asksTemperature = ({ system }: Pick<Sheet, 'system'>, level: Level): boolean =>
-  !staysCool.includes(system) && asksThermometer(settleWindow(level.temperature))
+  !systemRules[system].staysCool && asksThermometer(settleWindow(level.temperature))
 
 /** Parts that are off and that the car rests on, or that something on the floor holds it by. */
 export const restsOff = ({ operations }: Pick<Sheet, 'operations'>, state: JobState): { operation: Operation; rest: Rest }[] =>

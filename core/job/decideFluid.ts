@@ -1,5 +1,5 @@
+import { systemRules } from '../sheet/systemRules'
 import { sitsIn } from '../bleed/bleedMethodsFor'
-import { staysCool } from '../access/listGoals'
 import { dripLoss } from '../fluid/balanceCircuit'
 import { judgeBottle, mostMonthsOpen } from '../fluid/judgeBottle'
 import { isGlycol, kindOfFluid, type FluidKind } from '../fluid/fluidKinds'
@@ -62,7 +62,7 @@ export function decideRound(state: JobState, command: Of<'roundBled'>, context: 
   // Foam in a clear hose says: go on. In what circulates it is whipped in, and the next turn whips in more.
   const amounts = amountsOf(command)
   if (!amounts.ok) return amounts
-  const isWhipped = command.saw === 'foam' && !staysCool.includes(sheet.system)
+  const isWhipped = command.saw === 'foam' && !systemRules[sheet.system].staysCool
   const said = { ...command, ...amounts.value, ...(isWhipped && { rest: foamRestOf(sheet) }) }
   return bleedMethodOf(sheet, state.inputs) === 'gravity' ? ok(said) : (guarded('pressure', state, context) ?? ok(said))
 }

@@ -1,12 +1,9 @@
 import { fail } from '../result'
 import { unknownSealing } from '../sheet/sealing'
-import type { System } from '../sheet/types'
+import { systemRules } from '../sheet/systemRules'
 import { measuredOf } from './carState'
 import { withReason, type Context, type Decision, type Of } from './decision'
 import type { JobState } from './types'
-
-/** Nobody drives, or lets anybody drive, on a pedal or a wheel that was opened and has had nothing put back. */
-const alwaysFilled: readonly System[] = ['brake', 'clutch', 'power-steering']
 
 /** A lead's word where the sheet has none: refused where it has one, and where what ran out says otherwise. */
 export function decideSealing(state: JobState, command: Of<'sealingSaid'> | Of<'fillSpared'>, { resolved: { sheet } }: Context): Decision {
@@ -14,7 +11,7 @@ export function decideSealing(state: JobState, command: Of<'sealingSaid'> | Of<'
   // What was said before may be said anew: it is on the sheet as this job has it.
   if (!isOpen && !(command.type === 'sealingSaid' && state.sealing)) return fail({ code: 'JOB_SEALING', why: 'known' })
   if (command.type === 'fillSpared')
-    return alwaysFilled.includes(sheet.system) ? fail({ code: 'JOB_SEALING', why: 'always-filled' }) : withReason(command, 'why')
+    return systemRules[sheet.system].alwaysFilled ? fail({ code: 'JOB_SEALING', why: 'always-filled' }) : withReason(command, 'why')
   const { caught } = measuredOf(sheet, state, sheet.id)
   if (command.fitted && (caught.some(({ volume }) => volume > 0) || state.ranDry.length > 0))
     return fail({ code: 'JOB_SEALING', why: 'ran-out' })

@@ -1,4 +1,4 @@
-import { staysCool } from '../access/listGoals'
+import { systemRules } from '../sheet/systemRules'
 import type { Level, Sheet } from '../sheet/types'
 
 /**
@@ -6,7 +6,7 @@ import type { Level, Sheet } from '../sheet/types'
  * itself, so what ran out cannot go back in before. Undefined: filled by volume first. Common practice, no source.
  */
 export function fillMark(sheet: Sheet): Level | undefined {
-  if (!staysCool.includes(sheet.system)) return undefined
+  if (!systemRules[sheet.system].staysCool) return undefined
   // Of several marks the one that says whether enough is in.
   return sheet.levels.find(level => level.engine === 'off' && (sheet.levels.length === 1 || level.decides))
 }

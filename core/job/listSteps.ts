@@ -1,3 +1,4 @@
+import { systemRules } from '../sheet/systemRules'
 import type { Plan } from '../access/types'
 import { holdsLine } from '../sheet/holdsLine'
 import type { ChosenParts } from '../sheet/chosenPart'
@@ -19,7 +20,7 @@ import {
   runningSince,
   tightenedAt,
 } from './carState'
-import { readCold, staysCool } from '../access/listGoals'
+import { readCold } from '../access/listGoals'
 import { levelsOf } from '../sheet/levelsOf'
 import { carTestGate, carTestOf } from './carTests'
 import { isStepDone } from './isStepDone'
@@ -265,7 +266,7 @@ function withExtras(steps: readonly Step[], resolved: ResolvedSheet, state: JobS
 function isReadWhenCold(resolved: ResolvedSheet, state: JobState, id: string): boolean {
   const { sheet } = resolved
   const level = levelsOf(sheet).find(one => one.id === id)
-  if (!level || staysCool.includes(sheet.system) || !readCold(level)) return false
+  if (!level || systemRules[sheet.system].staysCool || !readCold(level)) return false
   const opened = latest(openingsOfLevel(resolved, state, id))?.n ?? 0
   return [...state.pressures.flatMap(({ by, from }) => (by === 'engine' ? [from] : [])), state.roadTest].some(
     mark => (mark?.n ?? 0) > opened,

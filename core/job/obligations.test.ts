@@ -3,7 +3,7 @@ import { nm, pocketCar, pocketSheet, Story } from '../../tests/helpers/pocketCar
 import { millilitres } from '../units/types'
 import { dueBefore, listDue, obligations } from './obligations'
 import type { System } from '../sheet/types'
-import type { CarTest } from './carTests'
+import type { CarTest } from '../sheet/systemRules'
 import { gates, type JobBody, type Obligation, type ObligationKind } from './types'
 
 /** Each row of the table by itself: when it arises, what it names, since when, before which acts, and what settles it. */

@@ -1,3 +1,4 @@
+import { systemRules } from '../sheet/systemRules'
 import { kindOfFluid } from '../fluid/fluidKinds'
 import { holdsLine } from '../sheet/holdsLine'
 import { isOn } from '../sheet/jointLines'
@@ -27,10 +28,10 @@ import {
   runningSince,
   tightenedAt,
 } from './carState'
-import { carriesCoolant } from '../access/coolsAfter'
 import { decidingLevel } from '../sheet/decidingLevel'
 import { levelsOf } from '../sheet/levelsOf'
-import { carTestOf, carTestRules, type CarTest } from './carTests'
+import { carTestOf, carTestRules } from './carTests'
+import type { CarTest } from '../sheet/systemRules'
 import { tightenedKey } from './state/thingKeys'
 import { plugsOf } from './torquesAsked'
 import { isMadeHere } from './madeHere'
@@ -573,8 +574,7 @@ export const carryOver = (line: Line, state: JobState): readonly string[] => cho
 
 /** A workshop jug is read to within a tenth. Common practice, no source. */
 const jugError = 0.9
-/** A car that neither stops nor changes gear without it is not driven before it is right. */
-const drivesOnIt = ({ sheet: { system } }: ResolvedSheet): boolean => system === 'brake' || system === 'clutch'
+const drivesOnIt = ({ sheet: { system } }: ResolvedSheet): boolean => systemRules[system].drivesOnIt
 
 /** What a test of the car has to come after. */
 const untried = ({ resolved, state }: Facts, test: CarTest): Mark[] =>
@@ -586,7 +586,7 @@ function coolantLevels({ resolved, resolved: { sheet }, state }: Facts): [Slug, 
   const opened = latest(circuitOpenings(resolved, state))
   const others = (sheet.circuits ?? []).filter(({ name }) => kindOfFluid(name) === 'coolant')
   return [
-    ...(own && own.engine === 'off' && opened && carriesCoolant.includes(sheet.system) ? [[own.id, opened] satisfies [Slug, Mark]] : []),
+    ...(own && own.engine === 'off' && opened && systemRules[sheet.system].isCoolant ? [[own.id, opened] satisfies [Slug, Mark]] : []),
     ...others.flatMap(({ id, level }): [Slug, Mark][] => {
       const drained = latest(drainings(sheet, state, id))
       return drained && level.engine === 'off' ? [[level.id, drained]] : []

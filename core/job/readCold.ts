@@ -1,4 +1,5 @@
-import { readCold, staysCool } from '../access/listGoals'
+import { systemRules } from '../sheet/systemRules'
+import { readCold } from '../access/listGoals'
 import { fail, ok, type Result } from '../result'
 import { levelsOf } from '../sheet/levelsOf'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
@@ -17,7 +18,7 @@ export const isToReadCold = (state: Pick<JobState, 'ended'>): boolean =>
 export function coldLevelLeft(resolved: ResolvedSheet, state: JobState, due: readonly Obligation[]): Result<Slug, Refusal> {
   const { sheet } = resolved
   const refuse = (why: Extract<Refusal, { code: 'JOB_READ_COLD' }>['why']) => fail({ code: 'JOB_READ_COLD' as const, why })
-  if (staysCool.includes(sheet.system)) return refuse('brakes')
+  if (systemRules[sheet.system].staysCool) return refuse('brakes')
   const [first, ...others] = [...new Set(due.map(owed => (owed.kind === 'level' || owed.kind === 'cold-again' ? owed.level : undefined)))]
   const level = levelsOf(sheet).find(({ id }) => id === first)
   if (!level || others.length > 0 || !readCold(level)) return refuse('level')

@@ -12,7 +12,7 @@ import type { HoldVerdict } from '../bleed/judgeHold'
 import type { Amount } from '../fluid/balanceCircuit'
 import type { Celsius, Entered, Millilitres, NewtonMetres } from '../units/types'
 import type { GoalRef } from '../access/goalKinds'
-import type { CarTest } from './carTests'
+import type { CarTest } from '../sheet/systemRules'
 import type { Rest } from '../sheet/carRests'
 import type { StepKey, StepRef } from './stepKinds'
 

@@ -1,6 +1,6 @@
+import { systemRules } from '../sheet/systemRules'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import type { Sheet, Slug, Wait, WaitKind } from '../sheet/types'
-import { staysCool } from '../access/listGoals'
 import { usualSoak } from '../fittings/seizedPath'
 import { minutes } from '../units/types'
 import { latest } from './carState'
@@ -75,7 +75,7 @@ const coolAgain = { kind: 'cool', id: 'cool-again', text: 'It has run: line and 
 const usualCooling = 30
 /** A joint is not opened again hot: where the sheet says nothing of cooling, what is usual stands in, once the engine has run. */
 function cooling(sheet: Sheet, state: JobState): JobWait[] {
-  const heat = staysCool.includes(sheet.system) ? undefined : lastHeat(state)
+  const heat = systemRules[sheet.system].staysCool ? undefined : lastHeat(state)
   const isSaid = (joint: Slug) =>
     (sheet.waits ?? []).some(({ kind, before }) => kind === 'cool' && isNamed(before, { kind: 'open', target: joint }))
   const joints = sheet.joints.filter(({ id }) => !isSaid(id)).map(({ id }) => id)

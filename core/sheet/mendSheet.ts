@@ -1,8 +1,9 @@
+import { systemRules } from './systemRules'
 import { slipsBetween } from '../search/nearestWords'
 import { direction, distance, dot } from '../route/vector'
 import { millimetres, minutes } from '../units/types'
 import type { IntegrityIssue, Path } from './checkIntegrity'
-import type { CentrePoint, Joint, PressureSource, Section, Sheet, Vec3, Way } from './types'
+import type { CentrePoint, Joint, Section, Sheet, Vec3, Way } from './types'
 
 /** What a mend would do, for the button that offers it; the words are in shared/words/mendWords.ts. */
 export type Mend =
@@ -201,9 +202,6 @@ export function offerMend(sheet: Sheet, issue: IntegrityIssue): Offer | undefine
   }
 }
 
-/** What such a system is put under pressure by, until somebody says otherwise. */
-const pressureFor = (system: Sheet['system']): PressureSource => (system === 'brake' || system === 'clutch' ? 'pedal' : 'engine')
-
 /** A sheet to start from: one straight hose between two ports, everything still to be said. Passes the integrity check. */
 export function blankSheet(id: string, title: string, system: Sheet['system'], family: string): Sheet {
   const [from, to]: [Vec3, Vec3] = [
@@ -242,7 +240,7 @@ export function blankSheet(id: string, title: string, system: Sheet['system'], f
     levels: [],
     fluid: { spec: 'unknown', capacity: 'unknown', volumes: [], bottle: 1000 as never, expansionPerKelvin: 0.0008, mixesWith: [] },
     bleeding: { allowed: [], forbidden: [], summary: 'Say how it is bled.', parameters: {} },
-    proving: { leakMinutes: 'unknown', pressure: pressureFor(system), roadTest: true, lookNext: [] },
+    proving: { leakMinutes: 'unknown', pressure: systemRules[system].pressure, roadTest: true, lookNext: [] },
     neighbours: [],
     cautions: [
       { kind: 'law', phase: 'before', text: 'The maker’s information for this very vehicle outranks this sheet, and so do local rules.' },

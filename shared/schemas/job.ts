@@ -23,7 +23,7 @@ import {
   torqueVerdicts,
   type JobCommand,
 } from '../../core/job/types'
-import { carTests } from '../../core/job/carTests'
+import { carTests } from '../../core/sheet/systemRules'
 import { stepKinds } from '../../core/job/stepKinds'
 import { bleedMethods, liftPositions, proofs } from '../../core/sheet/types'
 import { isUsable, type Adapter } from '../../core/torque/correctForAdapter'

@@ -1,4 +1,4 @@
-import type { CarTest } from '../../core/job/carTests'
+import type { CarTest } from '../../core/sheet/systemRules'
 import { isMotorcycle } from '../../core/sheet/isMotorcycle'
 import type { Caution, Sheet } from '../../core/sheet/types'
 import type { StepWords } from './stepWords'

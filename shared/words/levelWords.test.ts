@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { allDemoSheets } from '../../tests/helpers/demo'
 import { levelsOf } from '../../core/sheet/levelsOf'
 import { minutes } from '../../core/units/types'
-import { heightWords, levelChoices, overfullWords } from './levelWords'
+import { heightWords, levelChoices } from './levelWords'
+import { systemSays } from './systemSays'
 import { mixingWords } from './mixingWords'
 import { warmUpWords } from './warmUpWords'
 
@@ -29,7 +30,7 @@ describe('a level in words', () => {
     ])
   })
   it('too much left in is said for every system that the demo knows', () => {
-    for (const { system } of allDemoSheets()) expect(overfullWords[system]).toMatch(/^Left in, /)
+    for (const { system } of allDemoSheets()) expect(systemSays[system].overfull).toMatch(/^Left in, /)
   })
 })
 

@@ -2,7 +2,7 @@ import type { LevelReading } from '../../core/job/types'
 import { isSealedSheet } from '../../core/sheet/sealing'
 import type { ChosenParts } from '../../core/sheet/chosenPart'
 import { levelForm } from '../../core/sheet/levelForm'
-import type { Level, Sheet, System } from '../../core/sheet/types'
+import type { Level, Sheet } from '../../core/sheet/types'
 
 type Choice = { id: LevelReading; text: string }
 
@@ -32,14 +32,3 @@ export function levelChoices(sheet: Pick<Sheet, 'bleeding' | 'bleeders' | 'lines
 /** A height as tapped on the scale. */
 export const heightWords = (mm: number): string =>
   Math.round(mm) === 0 ? 'at the lower mark' : `${Math.abs(Math.round(mm))} mm ${mm < 0 ? 'below' : 'above'} the lower mark`
-
-/** What comes of it when too much is left in (common practice, no source). */
-export const overfullWords: Record<System, string> = {
-  'transmission-cooler': 'Left in, it is whipped to foam: the gearbox slips and runs hot.',
-  'power-steering': 'Left in, it foams and pushes out at the cap when it is hot.',
-  'oil-feed': 'Left in, the crank whips it to foam and it is drawn into the intake.',
-  'turbo-coolant': 'Left in, it pushes out at the cap when it is hot, on to hot parts.',
-  heater: 'Left in, it pushes out at the cap when it is hot.',
-  brake: 'Left in, it runs over when pads or shoes are renewed, and takes paint off.',
-  clutch: 'Left in, it runs over when the plate wears, and takes paint off.',
-}

@@ -1,3 +1,4 @@
+import { systemSays } from './systemSays'
 import type { ActFromTheSeat } from '../../core/job/forbiddenNow'
 import type { BodyOf } from '../../core/job/types'
 import type { Sheet } from '../../core/sheet/types'
@@ -22,6 +23,6 @@ export function forbiddenWords(act: ActFromTheSeat, sheet: Sheet): string {
     case 'drive':
       return 'Do not drive, do not roll'
     case 'pressure':
-      return sheet.system === 'power-steering' ? 'Do not turn the wheel' : `Do not touch the ${leverOf(sheet)}`
+      return systemSays[sheet.system].leftAlone ?? `Do not touch the ${leverOf(sheet)}`
   }
 }

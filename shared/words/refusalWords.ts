@@ -1,3 +1,4 @@
+import { systemRules } from '../../core/sheet/systemRules'
 import type { AccessIssue } from '../../core/access/types'
 import type { Gate, Obligation, Refusal, TimerName } from '../../core/job/types'
 import { makeRefusedWords } from './makeActWords'
@@ -6,7 +7,7 @@ import type { ParseIssue } from '../../core/units/parseQuantity'
 import type { Sheet } from '../../core/sheet/types'
 import { formatNumber, formatQuantity, formatRange } from '../../core/units/formatQuantity'
 import { list, plural, positionWords, proofWords, roleWords } from './vocabulary'
-import { readCold, staysCool } from '../../core/access/listGoals'
+import { readCold } from '../../core/access/listGoals'
 import { levelsOf } from '../../core/sheet/levelsOf'
 import { waitNamed } from '../../core/job/waits'
 import { remedyBarWords, remedyWords } from './remedyWords'
@@ -170,7 +171,7 @@ export function accessWords(issue: AccessIssue, sheet: Sheet): string {
 
 /** A car that was promised for today need not stand until it is cold. */
 const coldLater = (sheet: Sheet, level: string): string =>
-  !staysCool.includes(sheet.system) && levelsOf(sheet).some(one => one.id === level && readCold(one))
+  !systemRules[sheet.system].staysCool && levelsOf(sheet).some(one => one.id === level && readCold(one))
     ? ' Promised for today? With nothing else due, a lead hands it over with this level to be read cold: Proof, End it without being done.'
     : ''
 

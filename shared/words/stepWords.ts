@@ -1,3 +1,4 @@
+import { systemRules } from '../../core/sheet/systemRules'
 import { bleedMethodsFor } from '../../core/bleed/bleedMethodsFor'
 import { isScrewed } from '../../core/fittings/jointKinds'
 import { chosenPart } from '../../core/sheet/chosenPart'
@@ -20,6 +21,7 @@ import type { BleedMethod, Caution, Joint, LiftPosition, Phase, PressureSource, 
 import { tryWords } from './carTestWords'
 import { hexName } from './hexWords'
 import { list, positionMove, positionWords } from './vocabulary'
+import { systemSays } from './systemSays'
 import { sheetNames } from './sheetNames'
 
 export type StepWords = {
@@ -46,9 +48,8 @@ const said = (thing: { cautions: readonly ThingCaution[] } | undefined, moment: 
 /** Those that hold whenever somebody is near it. */
 const atAnyTime = (thing: { cautions: readonly ThingCaution[] } | undefined): Caution[] =>
   (thing?.cautions ?? []).filter(({ only }) => only === undefined)
-/** The rubber of a brake or a clutch is not clamped shut: what is crushed inside shows months later. */
 const neverClamped = ({ system, lines }: Sheet, text: string): Caution[] =>
-  (system === 'brake' || system === 'clutch') && lines.some(({ sections }) => sections.some(({ kind }) => kind === 'hose'))
+  systemRules[system].neverClamped && lines.some(({ sections }) => sections.some(({ kind }) => kind === 'hose'))
     ? [{ kind: 'damage', text }]
     : []
 const byPhase = (sheet: Sheet, ...phases: Phase[]): Caution[] => sheet.cautions.filter(caution => phases.includes(caution.phase))
@@ -123,14 +124,17 @@ const circuitBleedWords: Record<BleedMethod, string> = {
   'vacuum-fill': 'See that no air is left',
   prime: 'Prime before the engine runs',
 }
-/** Common practice, no source: what these systems hold goes through skin when it finds a hole. */
-const isHighPressure = ({ system }: Sheet): boolean => system === 'power-steering' || system === 'brake' || system === 'clutch'
+const isHighPressure = ({ system }: Sheet): boolean => systemRules[system].piercesSkin
 const fanRuns: Caution = { kind: 'entangle', text: 'The engine runs: no rag, sleeve or hand near belt or fan.' }
 /** Where somebody only reads: short, so that it stands over the foot with all that is entered there. */
 const fanBeside: Caution = { kind: 'entangle', text: 'Engine running: keep clear.' }
 const fanWhileRunning: Caution = { kind: 'entangle', text: 'While the engine runs: no rag, sleeve or hand near belt or fan.' }
 const injection: Caution = { kind: 'pressure', text: 'Never feel for a leak by hand: fluid under pressure goes through skin.' }
-const shifts = (sheet: Sheet): boolean => sheet.system === 'transmission-cooler'
+/** What the place's rules let such a line be made of, before it is. */
+function lawOf({ system }: Sheet): Caution[] {
+  const { madeOf } = systemSays[system]
+  return madeOf === undefined ? [] : [{ kind: 'law', text: madeOf }]
+}
 /** Filled by the vacuum that was drawn on it empty: filling it is bleeding it, and what is left is looked for. */
 const isVacuumFilled = (sheet: Sheet): boolean => bleedMethodsFor(sheet)[0] === 'vacuum-fill'
 const primes = (sheet: Sheet): boolean => bleedMethodsFor(sheet)[0] === 'prime'
@@ -451,12 +455,7 @@ export function stepWords(
         `Make: ${newLine}`,
         `Against the old one, act by act. What closes round the tube goes on before the ${made.end} or the bend that keeps it off; ${made.trial.toLowerCase()} on a scrap first.`,
         'Made, both ends looked at',
-        [
-          { kind: 'eyes', text: 'Eye protection on: cutting and forming throw splinters, and edges are sharp.' },
-          ...(sheet.system === 'brake'
-            ? [{ kind: 'law' as const, text: 'Tube and joints that your local rules allow in a brake; never a compression fitting.' }]
-            : []),
-        ],
+        [{ kind: 'eyes', text: 'Eye protection on: cutting and forming throw splinters, and edges are sharp.' }, ...lawOf(sheet)],
       )
     case 'carry':
       return words(
@@ -527,11 +526,7 @@ export function stepWords(
     case 'road-test':
       return words(
         'Road test, then look again',
-        sheet.system === 'brake'
-          ? 'Walking pace and a stop first, then firmer ones. Look once more at every joint that can still be seen.'
-          : sheet.system === 'clutch'
-            ? 'A few times from standing, through the gears. Look once more at every joint that can still be seen.'
-            : `${shifts(sheet) ? 'Through every gear and up' : 'Up'} to temperature. Look once more at every joint that can still be seen.`,
+        `${systemSays[sheet.system].roadTest} Look once more at every joint that can still be seen.`,
         'Good, and dry',
         byPhase(sheet, 'close'),
       )

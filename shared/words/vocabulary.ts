@@ -10,7 +10,6 @@ import type {
   Reach,
   SourceKind,
   Standpoint,
-  System,
   WaitKind,
 } from '../../core/sheet/types'
 import type { JointStatus } from '../../core/job/jointStatus'
@@ -18,15 +17,6 @@ import type { Role } from '../../core/job/types'
 import type { Stage } from '../../core/job/summarise'
 
 /** The words a technician uses for the ids of the model. One table each; interface and printouts read from here. */
-export const systemWords: Record<System, string> = {
-  'transmission-cooler': 'transmission cooler',
-  'power-steering': 'power steering',
-  brake: 'brakes',
-  clutch: 'clutch',
-  'oil-feed': 'engine oil feed',
-  'turbo-coolant': 'turbo coolant',
-  heater: 'heater',
-}
 export const standpointWords: Record<Standpoint, string> = {
   'hood-up': 'Hood up',
   'under-lift': 'Under the lift',

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { services } from '../../core/access/services'
-import { carTests } from '../../core/job/carTests'
+import { carTests } from '../../core/sheet/systemRules'
 import { earlyEndings, sights, type JobCommand } from '../../core/job/types'
 import type { ResolvedSheet } from '../../core/sheet/resolveSheet'
 import { liftPositions } from '../../core/sheet/types'

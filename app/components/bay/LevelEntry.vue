@@ -15,7 +15,8 @@ import { settleValue, settleWindow } from '#core/sheet/settleContested'
 import type { Level } from '#core/sheet/types'
 import { toSi } from '#core/units/convertUnit'
 import { millimetres, type Entered } from '#core/units/types'
-import { levelChoices, overfullWords } from '#shared/words/levelWords'
+import { levelChoices } from '#shared/words/levelWords'
+import { systemSays } from '#shared/words/systemSays'
 import { useServerNow } from '~/composables/useServerNow'
 import { useJob } from '~/stores/job'
 import { useUnits } from '~/stores/units'
@@ -164,7 +165,7 @@ watch(
   <!-- What is done about a reading follows one that is whole: without its temperature it is none. -->
   <div v-if="!isSealed && draft && (reading === 'below' || reading === 'above')" class="more">
     <!-- What comes of too much is known of the lines' own fluid only. -->
-    <p v-if="reading === 'above' && !circuit" class="caution">{{ overfullWords[sheet.system] }}</p>
+    <p v-if="reading === 'above' && !circuit" class="caution">{{ systemSays[sheet.system].overfull }}</p>
     <QuantityEntry
       :key="`${reading}${again}`"
       v-model="more"

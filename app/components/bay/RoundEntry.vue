@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { systemRules } from '#core/sheet/systemRules'
 import { computed, ref, watch } from 'vue'
 import type { CalledRound } from '#core/bleed/callRound'
 import { strokesSinceFull } from '#core/bleed/reservoirLeft'
@@ -71,7 +72,7 @@ const isPumped = method === 'pump-and-hold'
 const asks = computed(() => ({
   out: !isTurned,
   bubble: isPumped,
-  pedal: isPumped && sheet.value.system === 'brake',
+  pedal: isPumped && systemRules[sheet.value.system].pedalTells,
   stands: isPumped && reservoir.value !== undefined,
 }))
 const more = ref<RoundElse>({})

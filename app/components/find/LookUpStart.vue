@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { JobRow } from '#shared/schemas/jobRow'
-import { plural, systemWords } from '#shared/words/vocabulary'
+import { plural } from '#shared/words/vocabulary'
+import { systemSays } from '#shared/words/systemSays'
 import { useServerData } from '~/composables/useServerData'
 import { useConnection } from '~/stores/connection'
 import { useFloor } from '~/stores/floor'
@@ -52,7 +53,7 @@ const systems = computed(() => systemsOf(sheets.value ?? []))
       <ul class="link-cards">
         <li v-for="{ system, count, first } in systems" :key="system">
           <NuxtLink :to="`/library?system=${system}`" class="card"
-            ><b>{{ systemWords[system] }}</b
+            ><b>{{ systemSays[system].name }}</b
             ><span class="sub">{{ plural(count, 'line sheet') }}</span
             ><SheetGlance :sheet="first" lines-only
           /></NuxtLink>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { systemRules } from '#core/sheet/systemRules'
+import { systems } from '#core/sheet/types'
 import { computed, ref, watch } from 'vue'
 import type { Scenario } from '#core/bleed/scenarios'
 import { sheetScenario } from '#core/bleed/sheetScenario'
@@ -21,9 +23,10 @@ const { data: sheets } = useServerData(
   () => 'practice-sheets',
   () => allSheets(connection.look),
 )
+const byFoot: readonly string[] = systems.filter(one => systemRules[one].pressure === 'pedal')
 const offered = computed(() =>
   (sheets.value ?? [])
-    .filter(({ system }) => system === 'clutch' || system === 'brake')
+    .filter(({ system }) => byFoot.includes(system))
     .map(({ id, title, appliesTo }) => ({ value: id, title: `${title}, ${appliesTo}` })),
 )
 const chosen = ref<string | null>(null)

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { System } from '#core/sheet/types'
 import type { SheetHead } from '#shared/schemas/library'
-import { systemWords } from '#shared/words/vocabulary'
+import { systemSays } from '#shared/words/systemSays'
 import type { SortKey } from '~/utils/arrangeSheets'
 
 /** The sheets of the library: each at a glance once it comes into sight, sorted by any of its columns. */
@@ -43,7 +43,7 @@ const arrow = { none: '', ascending: '▲', descending: '▼' } as const
             ><b>{{ sheet.title }}</b></NuxtLink
           ><span class="sub">{{ sheet.summary }}</span>
         </td>
-        <td data-label="System">{{ systemWords[sheet.system as System] }}</td>
+        <td data-label="System">{{ systemSays[sheet.system as System].name }}</td>
         <td data-label="Vehicles">{{ sheet.appliesTo }}</td>
         <td class="n" data-label="Revision">{{ sheet.revision }}</td>
         <td data-label="Lines, values from">

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import type { Family, Sheet } from '#core/sheet/types'
 import type { VehicleView } from '#shared/schemas/library'
-import { systemWords } from '#shared/words/vocabulary'
+import { systemSays } from '#shared/words/systemSays'
 
 /** Which sheet this is, for which cars or for the one in hand, and what is known of that. */
 const props = defineProps<{ sheet: Sheet; families: readonly Family[]; vehicle: VehicleView | undefined; known: readonly string[] }>()
@@ -17,7 +17,7 @@ const years = computed(() => props.sheet.applies[0]?.years?.join('–'))
         ><b class="plate">{{ vehicle.plate }}</b> {{ vehicle.label }} · {{ vehicle.customer }} ·
       </template>
       <template v-else>{{ families.map(family => `${family.make} ${family.model} ${family.body}`).join(', ') }} · {{ years }} · </template>
-      {{ systemWords[sheet.system] }} · revision {{ sheet.revision
+      {{ systemSays[sheet.system].name }} · revision {{ sheet.revision
       }}<template v-for="fact in known" :key="fact">
         · <b>{{ fact }}</b></template
       >

@@ -6,7 +6,7 @@ import { tubeMaterials } from '#core/making/tubeStrength'
 import type { System } from '#core/sheet/types'
 import { ruleWords } from '#shared/words/gearWords'
 import { endFormWords, joinWords, materialWords } from '#shared/words/makeActWords'
-import { systemWords } from '#shared/words/vocabulary'
+import { systemSays } from '#shared/words/systemSays'
 import { useGear } from '~/composables/useGear'
 import { useShopSetting } from '~/composables/useShopSetting'
 
@@ -47,7 +47,7 @@ const isWhole = computed(() =>
       <v-table v-if="gear.rules.systems.length">
         <tbody>
           <tr v-for="rule in gear.rules.systems" :key="rule.system">
-            <th scope="row">{{ systemWords[rule.system] }}</th>
+            <th scope="row">{{ systemSays[rule.system].name }}</th>
             <td>
               <span v-for="one in ruleWords(rule)" :key="one.what" class="sub">{{ one.what }}: {{ one.words }}</span>
             </td>
@@ -63,8 +63,8 @@ const isWhole = computed(() =>
         :maxlength="120"
         @update:model-value="draft = { ...draft, place: $event || undefined }"
       />
-      <fieldset v-for="system in ruledSystems" :key="system" class="stack" :aria-label="systemWords[system]">
-        <v-checkbox :model-value="ruleOf(system) !== undefined" :label="systemWords[system]" @update:model-value="toggle(system)" />
+      <fieldset v-for="system in ruledSystems" :key="system" class="stack" :aria-label="systemSays[system].name">
+        <v-checkbox :model-value="ruleOf(system) !== undefined" :label="systemSays[system].name" @update:model-value="toggle(system)" />
         <div v-if="ruleOf(system)" class="fields">
           <v-select
             v-for="choice in choices"

@@ -6,7 +6,7 @@ import { blankSheet } from '#core/sheet/mendSheet'
 import { systems, type Family, type Sheet, type System } from '#core/sheet/types'
 import { limits } from '#shared/limits'
 import { slugOf } from '#shared/slugOf'
-import { systemWords } from '#shared/words/vocabulary'
+import { systemSays } from '#shared/words/systemSays'
 import { useConnection } from '~/stores/connection'
 import { allSheets } from '~/utils/allSheets'
 import { sheetAnswers } from '~/utils/answers'
@@ -106,7 +106,7 @@ async function start() {
       persistent-hint
     />
     <template v-if="from === 'blank'"
-      ><v-select v-model="system" :items="systems.map(value => ({ value, title: systemWords[value] }))" label="System" /><v-select
+      ><v-select v-model="system" :items="systems.map(value => ({ value, title: systemSays[value].name }))" label="System" /><v-select
         v-model="family"
         :items="families.map(item => ({ value: item.id, title: `${item.make} ${item.model} ${item.body}` }))"
         label="Vehicle family"

@@ -1,4 +1,5 @@
-import { carTestOf, carTests } from '../carTests'
+import { carTestOf } from '../carTests'
+import { carTests } from '../../sheet/systemRules'
 import type { StepRule } from './rule'
 import type { StepKind } from '../stepKinds'
 

@@ -7,7 +7,7 @@ import { unrollLine } from '#core/route/unrollLine'
 import { linesOf } from '#core/sheet/jointLines'
 import { resolveSheet } from '#core/sheet/resolveSheet'
 import type { Car } from '#core/sheet/types'
-import { systemWords } from '#shared/words/vocabulary'
+import { systemSays } from '#shared/words/systemSays'
 import { useActs } from '~/composables/useActs'
 import { useUnits } from '~/stores/units'
 import { useConnection } from '~/stores/connection'
@@ -100,7 +100,7 @@ useActs('This card', [{ text: 'Print', keys: 'p', run: print }])
           <h1>{{ sheet.title }}</h1>
           <p>
             {{ vehicle ? `${vehicle.plate} · ${vehicle.label}` : view.families.map(family => `${family.make} ${family.model}`).join(', ') }}
-            · {{ systemWords[sheet.system] }}
+            · {{ systemSays[sheet.system].name }}
           </p>
           <p class="soft">Revision {{ sheet.revision }}, {{ published }} · the maker’s information outranks this card</p>
         </div>
