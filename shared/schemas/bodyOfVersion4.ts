@@ -1,13 +1,15 @@
-import { goalKinds } from '../../core/access/goalKinds'
-import { stepKinds, type StepRef } from '../../core/job/stepKinds'
+// The kinds as version 4 had them, for ever: what is brought up here was written before any that came later.
+const steps =
+  'receive prepare off open cap release withdraw catch drain compare renew seals fit seat fasten torque refill fill bleed wipe run turn level leak look stop on road-test move tighten clear press let test count mend trace carry make'
+const goals = 'joint hold withdraw renew fill bleed turn level isolate'
 
-const among = <K extends string>(kinds: readonly K[], text: string | undefined): K | undefined => kinds.find(kind => kind === text)
+const among = (kinds: string, text: string | undefined): string | undefined => kinds.split(' ').find(kind => kind === text)
 
 /** A step as versions up to 3 named it, “kind:target”, or by its kind alone where there is one of it in a job. */
-export function stepOfText(text: unknown): StepRef | undefined {
+export function stepOfText(text: unknown): { kind: string; target: string } | undefined {
   if (typeof text !== 'string') return undefined
   const [name, target = ''] = text.split(':')
-  const kind = among(stepKinds, name)
+  const kind = among(steps, name)
   return kind && { kind, target: target || 'car' }
 }
 
@@ -32,7 +34,7 @@ export function bodyOfVersion4(older: unknown): unknown {
       return about ? { ...rest, step: about } : type === 'photoTaken' ? rest : older
     case 'wayHung': {
       const [name, target] = typeof goal === 'string' ? goal.split(':') : []
-      const kind = among(goalKinds, name)
+      const kind = among(goals, name)
       return kind && target ? { ...older, goal: { kind, target } } : older
     }
     default:
