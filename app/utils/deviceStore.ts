@@ -71,7 +71,9 @@ export class DeviceStore {
         // Version 1 named the step of a photo by a text.
         for (let at = await transaction.objectStore('photos').openCursor(); at; at = await at.continue()) {
           const { raw } = at.value
-          if (raw && typeof raw.step === 'string') await at.update({ ...at.value, raw: { ...raw, step: stepOfText(raw.step) } })
+          // Every kind that version 4 had is one still.
+          const step = stepOfText(raw?.step) as StepRef | undefined
+          if (raw && typeof raw.step === 'string') await at.update({ ...at.value, raw: { ...raw, step } })
         }
       },
       blocking: () => this.#let(opening),

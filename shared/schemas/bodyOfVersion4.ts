@@ -10,7 +10,7 @@ export function stepOfText(text: unknown): { kind: string; target: string } | un
   if (typeof text !== 'string') return undefined
   const [name, target = ''] = text.split(':')
   const kind = among(steps, name)
-  return kind && { kind, target: target || 'car' }
+  return kind === undefined ? undefined : { kind, target: target || 'car' }
 }
 
 /**
