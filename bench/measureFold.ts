@@ -1,4 +1,4 @@
-import { fold } from '../core/job/evolve'
+import { fold } from '../core/job/state/evolve'
 import { eventVersion, type JobBody, type JobEvent } from '../core/job/types'
 
 /** A long history: notes, every twentieth event one that takes another back. */

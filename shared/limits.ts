@@ -10,7 +10,7 @@ export const limits = {
   sheetNodes: 200_000,
   predicateDepth: 8,
   predicateNodes: 120,
-  /** A job's events in one request to compute from: as many as a job can hold (core/job/roomLeft, held to it by a test). */
+  /** A job's events in one request to compute from: as many as a job can hold (core/job/commands/roomLeft, held to it by a test). */
   computedEvents: 21_000,
   /** Values in one request to compute from: a sheet and a job as large as they may be. To find nonsense of so many out takes 0.7 s. */
   computedValues: 500_000,

@@ -1,5 +1,5 @@
 import { computed, ref, watch, type Ref } from 'vue'
-import type { WaysChosen } from '#core/access/types'
+import type { WaysChosen } from '#core/plan/types'
 import { nextStop, stopsAlong, type Stop } from '#core/route/stopsAlong'
 import { unrollLine } from '#core/route/unrollLine'
 import type { ResolvedSheet } from '#core/sheet/resolveSheet'

@@ -1,5 +1,5 @@
 import { deleteDB, openDB, type DBSchema, type IDBPDatabase, type IDBPObjectStore, type StoreNames } from 'idb'
-import type { StepRef } from '#core/job/stepKinds'
+import type { StepRef } from '#core/job/steps/stepKinds'
 import type { Problem } from '#shared/errors'
 import { stepOfText } from '#shared/schemas/bodyOfVersion4'
 import type { KeptEntry } from './keptEntry'

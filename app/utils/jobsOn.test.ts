@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest'
-import type { Stage } from '#core/job/stages'
+import type { Stage } from '#core/job/steps/stages'
 import type { JobRow } from '#shared/schemas/jobRow'
 import { jobsOn } from './jobsOn'
 

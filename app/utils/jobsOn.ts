@@ -1,4 +1,4 @@
-import type { Stage } from '#core/job/stages'
+import type { Stage } from '#core/job/steps/stages'
 import type { JobRow } from '#shared/schemas/jobRow'
 
 const over: readonly Stage[] = ['signed-off', 'ended', 'handed-over']

@@ -1,4 +1,4 @@
-import type { Plan } from '#core/access/types'
+import type { Plan } from '#core/plan/types'
 
 /** When the car is up, in minutes of the plan's clock, and where: from the end of each move to the beginning of the next. */
 export function raisedSpans({ timeline, visits }: Pick<Plan, 'timeline' | 'visits'>): { from: number; to: number; at: string }[] {

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { PlayedJob, demoCar } from '../../tests/helpers/demo'
-import { isTight, jointStatus } from '../../core/job/jointStatus'
+import { isTight, jointStatus } from '../../core/job/state/jointStatus'
 import { axisTicks, placeLabels, textWidth } from './stripLayout'
 
 describe('placeLabels', () => {

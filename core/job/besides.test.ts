@@ -7,12 +7,12 @@ import { stepWords } from '../../shared/words/stepWords'
 import { turnsWords } from '../../shared/words/recordWords'
 import { estimateFluid } from '../fluid/estimateFluid'
 import { listKit } from '../kit/listKit'
-import { scopeOf } from '../access/listGoals'
+import { scopeOf } from '../plan/goals/listGoals'
 import { lacksOf } from '../sheet/lacksOf'
 import { settleWindow } from '../sheet/settleContested'
-import { balanceOf } from './balanceOf'
-import { buildRecord } from './buildRecord'
-import { listDue } from './obligations'
+import { balanceOf } from './state/balanceOf'
+import { buildRecord } from './record/buildRecord'
+import { listDue } from './owed/obligations'
 
 const carOf = (sheet: string, trait = '') =>
   everyDemoCar().find(car => car.sheet.id === sheet && Object.values(car.car.traits).join(' ').includes(trait))!

@@ -1,4 +1,4 @@
-import { taskKey } from '../access/taskKinds'
+import { taskKey } from '../plan/tasks/taskKinds'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { PlayedJob, allDemoSheets, demoCar, demoSheet } from '../../tests/helpers/demo'
@@ -8,11 +8,11 @@ import { resolveSheet, type ResolvedSheet } from '../sheet/resolveSheet'
 import { checkTorque } from '../torque/checkTorque'
 import { nextInHeadroom } from '../torque/nextInHeadroom'
 import { millimetres, newtonMetres } from '../units/types'
-import { countBack, fastenerLedger } from './fastenerLedger'
-import { leakDoubt } from './jointStatus'
+import { countBack, fastenerLedger } from './state/fastenerLedger'
+import { leakDoubt } from './state/jointStatus'
 import type { JobCommand } from './types'
-import { listDue } from './obligations'
-import { runningTimers } from './timer'
+import { listDue } from './owed/obligations'
+import { runningTimers } from './state/timer'
 
 const one = demoCar('one')
 const carOf = (id: string): ResolvedSheet => {

@@ -1,7 +1,7 @@
-import type { PlanInputs, Service } from '../access/planJob'
-import type { AccessIssue, PlannerVersion } from '../access/types'
-import type { Condition } from '../access/judgeChance'
-import type { NeighbourRef } from '../access/siblings'
+import type { PlanInputs, Service } from '../plan/planJob'
+import type { AccessIssue, PlannerVersion } from '../plan/types'
+import type { Condition } from '../plan/search/judgeChance'
+import type { NeighbourRef } from '../plan/goals/siblings'
 import type { Remedy, RemedyBar } from '../fittings/seizedPath'
 import type { LiftPosition, Proof, Slug, Window } from '../sheet/types'
 import type { Adapter } from '../torque/correctForAdapter'
@@ -11,10 +11,10 @@ import type { LineInMaking } from '../making/workOut'
 import type { HoldVerdict } from '../bleed/judgeHold'
 import type { Amount } from '../fluid/balanceCircuit'
 import type { Celsius, Entered, Millilitres, NewtonMetres } from '../units/types'
-import type { GoalRef } from '../access/goalKinds'
+import type { GoalRef } from '../plan/goals/goalKinds'
 import type { CarTest } from '../sheet/systemRules'
 import type { Rest } from '../sheet/carRests'
-import type { StepKey, StepRef } from './stepKinds'
+import type { StepKey, StepRef } from './steps/stepKinds'
 
 export const roles = ['technician', 'lead', 'desk', 'admin'] as const
 export type Role = (typeof roles)[number]
@@ -310,7 +310,7 @@ export type JobEvent = {
   id: string
   job: string
   seq: number
-  /** The last sequence its device had folded when the person pressed the button (core/job/carState.ts, countsAfter). */
+  /** The last sequence its device had folded when the person pressed the button (core/job/state/carState.ts, countsAfter). */
   seen: number
   /** When, by the server's clock as its device knew it (by the device's own, where it had never been in touch). */
   at: string

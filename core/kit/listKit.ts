@@ -1,5 +1,5 @@
 import type { FluidEstimate } from '../fluid/estimateFluid'
-import { allLevels, type Scope } from '../access/listGoals'
+import { allLevels, type Scope } from '../plan/goals/listGoals'
 import { settleValue } from '../sheet/settleContested'
 import { broughtBy, chosenPart, usableParts, type ChosenParts } from '../sheet/chosenPart'
 import type { ResolvedSheet } from '../sheet/resolveSheet'

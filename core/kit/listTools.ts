@@ -1,5 +1,5 @@
 import { levelsOf } from '../sheet/levelsOf'
-import type { Visit } from '../access/types'
+import type { Visit } from '../plan/types'
 import { nearHexes, wrenchFor } from '../fittings/nearHexes'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import type { LiftPosition } from '../sheet/types'

@@ -1,5 +1,5 @@
-import { goalKey, type GoalKey } from '../access/goalKinds'
-import type { WaysChosen } from '../access/types'
+import { goalKey, type GoalKey } from '../plan/goals/goalKinds'
+import type { WaysChosen } from '../plan/types'
 import { endOn, isOn } from '../sheet/jointLines'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import type { JointKind, Line, Reach, Slug, Way } from '../sheet/types'

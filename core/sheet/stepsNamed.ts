@@ -1,5 +1,5 @@
 import { levelsOf } from './levelsOf'
-import { taskKey, taskKinds, taskRules, type TaskOf } from '../access/taskKinds'
+import { taskKey, taskKinds, taskRules, type TaskOf } from '../plan/tasks/taskKinds'
 import { liftPositions, type Sheet, type Slug } from './types'
 
 /** The names by which a sheet's waits may mean steps: a kind alone, or with what it is about. */

@@ -12,7 +12,10 @@ describe('the rows, read across', () => {
   })
   it('what a foot presses holds brake fluid: no engine warms it, it burns, its hoses are not clamped, and the car is not driven before it is right', () => {
     for (const rule of ['staysCool', 'burns', 'neverClamped', 'drivesOnIt'] as const)
-      expect(those(system => systemRules[system][rule]), rule).toEqual(['brake', 'clutch'])
+      expect(
+        those(system => systemRules[system][rule]),
+        rule,
+      ).toEqual(['brake', 'clutch'])
     expect(those(system => systemRules[system].pressure === 'pedal')).toEqual(['brake', 'clutch'])
     expect(those(system => systemRules[system].test === 'pedal')).toEqual(['brake', 'clutch'])
   })

@@ -1,5 +1,5 @@
 import { writeCsv } from '../../core/exchange/writeCsv'
-import type { JobRecord } from '../../core/job/buildRecord'
+import type { JobRecord } from '../../core/job/record/buildRecord'
 import type { Sheet } from '../../core/sheet/types'
 import { findJob } from '../sql/jobs/findJob'
 import type { EventRow, JobHeadRow } from '../sql/jobs/jobRows'

@@ -1,5 +1,5 @@
-import { usualJudgement, type Judgement } from '../../core/access/judgeChance'
-import { usualLift, type LiftMinutes } from '../../core/access/liftMinutes'
+import { usualJudgement, type Judgement } from '../../core/plan/search/judgeChance'
+import { usualLift, type LiftMinutes } from '../../core/plan/liftMinutes'
 import type { z } from 'zod'
 import type { ShelfFluid } from '../../core/fluid/buyContainers'
 import { judgementSchema, shelfSchema, zoneSchema } from '../../shared/schemas/session'

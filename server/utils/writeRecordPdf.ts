@@ -1,5 +1,5 @@
 import type { Column, Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces'
-import type { JobRecord } from '../../core/job/buildRecord'
+import type { JobRecord } from '../../core/job/record/buildRecord'
 import type { Sheet } from '../../core/sheet/types'
 import { formatEntered, formatQuantity, formatRange } from '../../core/units/formatQuantity'
 import { millilitres } from '../../core/units/types'

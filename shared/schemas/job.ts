@@ -1,9 +1,9 @@
 import { z } from 'zod'
-import { goalKinds } from '../../core/access/goalKinds'
-import { services } from '../../core/access/services'
+import { goalKinds } from '../../core/plan/goals/goalKinds'
+import { services } from '../../core/plan/goals/services'
 import { deepest, holdVerdicts } from '../../core/bleed/judgeHold'
-import { plannerVersions } from '../../core/access/types'
-import { conditions } from '../../core/access/judgeChance'
+import { plannerVersions } from '../../core/plan/types'
+import { conditions } from '../../core/plan/search/judgeChance'
 import { remedies } from '../../core/fittings/seizedPath'
 import {
   comparedWith,
@@ -24,7 +24,7 @@ import {
   type JobCommand,
 } from '../../core/job/types'
 import { carTests } from '../../core/sheet/systemRules'
-import { stepKinds } from '../../core/job/stepKinds'
+import { stepKinds } from '../../core/job/steps/stepKinds'
 import { bleedMethods, liftPositions, proofs } from '../../core/sheet/types'
 import { isUsable, type Adapter } from '../../core/torque/correctForAdapter'
 import {

@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { stages } from '../../core/job/stages'
-import { stepKinds, stepStatuses } from '../../core/job/stepKinds'
+import { stages } from '../../core/job/steps/stages'
+import { stepKinds, stepStatuses } from '../../core/job/steps/stepKinds'
 import { pauseReasons, timerNames } from '../../core/job/types'
 import { liftPositions, phases, reaches, waitKinds } from '../../core/sheet/types'
 import { limits } from '../limits'

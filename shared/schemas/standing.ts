@@ -3,7 +3,7 @@ import { liftPositions } from '../../core/sheet/types'
 import { goalKeySchema, taskKeySchema } from './keys'
 import { slugSchema as slug } from './basics'
 
-/** The car as a plan begins on it: core/access/standing.ts. */
+/** The car as a plan begins on it: core/plan/tasks/standing.ts. */
 export const standingSchema = z.strictObject({
   at: z.enum(liftPositions),
   off: z.array(slug).max(200),

@@ -1,4 +1,4 @@
-import type { JobRecord } from '../../core/job/buildRecord'
+import type { JobRecord } from '../../core/job/record/buildRecord'
 import type { EarlyEnding } from '../../core/job/types'
 
 /** How a job ends that is not done: its name, what it says to the customer, and what is asked for. */

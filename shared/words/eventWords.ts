@@ -1,5 +1,5 @@
 import type { JobBody } from '../../core/job/types'
-import { waitNamed } from '../../core/job/waits'
+import { waitNamed } from '../../core/job/state/waits'
 import { assertNever } from '../../core/result'
 import type { Sheet } from '../../core/sheet/types'
 import type { Entered } from '../../core/units/types'

@@ -1,5 +1,5 @@
 import type { FluidEstimate, JointSpill } from '../../core/fluid/estimateFluid'
-import type { Step } from '../../core/job/listSteps'
+import type { Step } from '../../core/job/steps/listSteps'
 import type { JobCommand } from '../../core/job/types'
 import { panPlace } from '../../core/route/panPlace'
 import { placeOf } from '../../core/route/placeOf'

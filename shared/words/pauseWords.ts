@@ -1,5 +1,5 @@
 import { systemSays } from './systemSays'
-import type { ActFromTheSeat } from '../../core/job/forbiddenNow'
+import type { ActFromTheSeat } from '../../core/job/state/forbiddenNow'
 import type { BodyOf } from '../../core/job/types'
 import type { Sheet } from '../../core/sheet/types'
 import { isMotorcycle } from '../../core/sheet/isMotorcycle'

@@ -1,4 +1,4 @@
-import type { JobRecord, MadeEntry } from '../../core/job/buildRecord'
+import type { JobRecord, MadeEntry } from '../../core/job/record/buildRecord'
 import type { Instrument, LeakResult, LevelReading, Sight, TorqueHow } from '../../core/job/types'
 import type { BleedMethod, Sheet } from '../../core/sheet/types'
 import { formatEntered, formatNumber, formatQuantity } from '../../core/units/formatQuantity'

@@ -1,4 +1,4 @@
-import type { Condition } from '../../core/access/judgeChance'
+import type { Condition } from '../../core/plan/search/judgeChance'
 import type { Remedy, RemedyBar } from '../../core/fittings/seizedPath'
 import type { Caution } from '../../core/sheet/types'
 

@@ -1,4 +1,4 @@
-import { oldOutTick } from '../../core/job/saidCommand'
+import { oldOutTick } from '../../core/job/commands/saidCommand'
 import { isEachSide } from '../../core/fittings/seating'
 import type { Joint, Seal } from '../../core/sheet/types'
 

@@ -1,4 +1,4 @@
-import { siblingOf, type NeighbourRef } from '../../core/access/siblings'
+import { siblingOf, type NeighbourRef } from '../../core/plan/goals/siblings'
 import { levelsOf } from '../../core/sheet/levelsOf'
 import type { Sheet, Slug } from '../../core/sheet/types'
 

@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest'
 import { everyDemoCar, planOf } from '../../tests/helpers/demo'
-import { scopeOf } from '../../core/access/listGoals'
+import { scopeOf } from '../../core/plan/goals/listGoals'
 import { estimateFluid } from '../../core/fluid/estimateFluid'
 import { listKit } from '../../core/kit/listKit'
 import { spillWords } from './spillWords'

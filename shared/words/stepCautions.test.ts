@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest'
-import type { Step } from '../../core/job/listSteps'
+import type { Step } from '../../core/job/steps/listSteps'
 import { levelsOf } from '../../core/sheet/levelsOf'
 import type { Phase, Sheet } from '../../core/sheet/types'
 import { PlayedJob, allDemoSheets, everyDemoCar } from '../../tests/helpers/demo'

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { PlanVisit } from '../../core/job/visitsOnClock'
+import type { PlanVisit } from '../../core/job/steps/visitsOnClock'
 import { foldWords, visitWords } from './visitWords'
 
 describe('a stand of the car in a line', () => {

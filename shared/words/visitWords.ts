@@ -1,4 +1,4 @@
-import type { PlanVisit, VisitFold } from '../../core/job/visitsOnClock'
+import type { PlanVisit, VisitFold } from '../../core/job/steps/visitsOnClock'
 import { formatNumber } from '../../core/units/formatQuantity'
 import { plural, positionWords } from './vocabulary'
 

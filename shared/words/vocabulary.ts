@@ -12,9 +12,9 @@ import type {
   Standpoint,
   WaitKind,
 } from '../../core/sheet/types'
-import type { JointStatus } from '../../core/job/jointStatus'
+import type { JointStatus } from '../../core/job/state/jointStatus'
 import type { Role } from '../../core/job/types'
-import type { Stage } from '../../core/job/summarise'
+import type { Stage } from '../../core/job/record/summarise'
 
 /** The words a technician uses for the ids of the model. One table each; interface and printouts read from here. */
 export const standpointWords: Record<Standpoint, string> = {

@@ -5,9 +5,9 @@ import { reachOf, standpointNote, standpointTitle } from './standWords'
 import { stepWords } from './stepWords'
 import { standpoints } from '../../core/sheet/types'
 import { lacksOf } from '../../core/sheet/lacksOf'
-import { workedBehind } from '../../core/job/behind'
-import { buildRecord } from '../../core/job/buildRecord'
-import { proofsOf } from '../../core/job/proofsOf'
+import { workedBehind } from '../../core/job/steps/behind'
+import { buildRecord } from '../../core/job/record/buildRecord'
+import { proofsOf } from '../../core/job/owed/proofsOf'
 import type { JobCommand } from '../../core/job/types'
 
 // What reading the demo jobs in the running bay, front to back, showed to be untrue of the car that stood there.

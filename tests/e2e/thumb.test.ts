@@ -1,5 +1,5 @@
 import { expect, expectAboveFoot, expectFits, signIn, test } from '../helpers/browserTest'
-import type { Step } from '../../core/job/listSteps'
+import type { Step } from '../../core/job/steps/listSteps'
 import { workJob } from '../helpers/workJob'
 
 // On a phone whatever a step warns of and asks for is in sight at once: steps that ask for most, one of each kind.

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { services } from '../../core/access/services'
+import { services } from '../../core/plan/goals/services'
 import { carTests } from '../../core/sheet/systemRules'
 import { earlyEndings, sights, type JobCommand } from '../../core/job/types'
 import type { ResolvedSheet } from '../../core/sheet/resolveSheet'

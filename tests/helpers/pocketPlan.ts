@@ -1,7 +1,7 @@
-import { taskKey, type TaskKind } from '../../core/access/taskKinds'
-import { currentPlanner, type Plan, type Task } from '../../core/access/types'
-import type { Step } from '../../core/job/draftSteps'
-import { stepRules } from '../../core/job/stepRules'
+import { taskKey, type TaskKind } from '../../core/plan/tasks/taskKinds'
+import { currentPlanner, type Plan, type Task } from '../../core/plan/types'
+import type { Step } from '../../core/job/steps/draftSteps'
+import { stepRules } from '../../core/job/steps/stepRules'
 import type { LiftPosition } from '../../core/sheet/types'
 import { minutes } from '../../core/units/types'
 

@@ -1,8 +1,8 @@
-import { listTasks } from '../../core/access/listTasks'
-import { scopeOf } from '../../core/access/listGoals'
-import type { PlanInputs } from '../../core/access/planJob'
-import type { TaskOptions } from '../../core/access/taskList'
-import type { Task } from '../../core/access/types'
+import { listTasks } from '../../core/plan/tasks/listTasks'
+import { scopeOf } from '../../core/plan/goals/listGoals'
+import type { PlanInputs } from '../../core/plan/planJob'
+import type { TaskOptions } from '../../core/plan/tasks/taskList'
+import type { Task } from '../../core/plan/types'
 import type { ResolvedSheet } from '../../core/sheet/resolveSheet'
 import type { Needs, Slug } from '../../core/sheet/types'
 

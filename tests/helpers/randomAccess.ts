@@ -1,5 +1,5 @@
-import { goalKey } from '../../core/access/goalKinds'
-import type { Goal, OperationCost, PlaceStage } from '../../core/access/types'
+import { goalKey } from '../../core/plan/goals/goalKinds'
+import type { Goal, OperationCost, PlaceStage } from '../../core/plan/types'
 import { blankSheet } from '../../core/sheet/mendSheet'
 import type { ResolvedSheet } from '../../core/sheet/resolveSheet'
 import {

@@ -1,6 +1,6 @@
 import loadHighs from 'highs'
-import { placeBit } from '../../core/access/leastMoves'
-import type { Goal, OperationCost, PlaceStage } from '../../core/access/types'
+import { placeBit } from '../../core/plan/search/leastMoves'
+import type { Goal, OperationCost, PlaceStage } from '../../core/plan/types'
 import { liftPositions } from '../../core/sheet/types'
 
 const highs = await loadHighs()

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, expect, inject, it } from 'vitest'
-import { fold } from '../../core/job/evolve'
+import { fold } from '../../core/job/state/evolve'
 import type { JobRow } from '../../shared/schemas/jobRow'
 import pg from 'pg'
 import { prepareDatabase } from '../../launch/database.mjs'

@@ -1,4 +1,4 @@
-import type { Plan } from '../../core/access/types'
+import type { Plan } from '../../core/plan/types'
 import { createHmac } from 'node:crypto'
 import pg from 'pg'
 import { v7 } from 'uuid'

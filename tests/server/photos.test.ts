@@ -4,7 +4,7 @@ import sharp from 'sharp'
 import { v7 } from 'uuid'
 import type { DisputeView } from '../../shared/schemas/shop'
 import { copyDatabase, TestServer, type Client } from '../helpers/server'
-import type { JobRecord } from '../../core/job/buildRecord'
+import type { JobRecord } from '../../core/job/record/buildRecord'
 import type { JobRow } from '../../shared/schemas/jobRow'
 
 /** A small red photo, with a word in its metadata where one is given. */

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, expect, inject, it } from 'vitest'
-import { usualJudgement } from '../../core/access/judgeChance'
-import { usualLift } from '../../core/access/liftMinutes'
+import { usualJudgement } from '../../core/plan/search/judgeChance'
+import { usualLift } from '../../core/plan/liftMinutes'
 import { v7 } from 'uuid'
 import { blankSheet } from '../../core/sheet/mendSheet'
 import type { Family } from '../../core/sheet/types'

@@ -2,7 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { kindOfFluid } from '#core/fluid/fluidKinds'
 import { usualDensity } from '#core/fluid/usualDensity'
-import type { AmountSaid } from '#core/job/saidCommand'
+import type { AmountSaid } from '#core/job/commands/saidCommand'
 import type { Millilitres } from '#core/units/types'
 import { useUnits } from '~/stores/units'
 

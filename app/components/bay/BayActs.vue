@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { mdiCameraOutline, mdiDotsHorizontal, mdiNoteEditOutline, mdiPause, mdiUndo, mdiWaterAlertOutline } from '@mdi/js'
-import { lastAct } from '#core/job/bayState'
-import type { Step } from '#core/job/listSteps'
+import { lastAct } from '#core/job/state/bayState'
+import type { Step } from '#core/job/steps/listSteps'
 import type { JobCommand } from '#core/job/types'
 import { refusalWords } from '#shared/words/refusalWords'
 import { useActs } from '~/composables/useActs'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { stepRules } from '#core/job/stepRules'
-import type { Step } from '#core/job/listSteps'
+import { stepRules } from '#core/job/steps/stepRules'
+import type { Step } from '#core/job/steps/listSteps'
 import type { JobCommand } from '#core/job/types'
 import { stepWords } from '#shared/words/stepWords'
 import { useJobPage } from '~/composables/useJobPage'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { hasOutline } from '#core/job/fastenerLedger'
+import { hasOutline } from '#core/job/state/fastenerLedger'
 import { settleWindow } from '#core/sheet/settleContested'
 import type { Fastener } from '#core/sheet/types'
 import { boltMark, fastenerWords } from '#shared/words/fastenerWords'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { actsDone } from '#core/job/madeHere'
+import { actsDone } from '#core/job/state/madeHere'
 import type { JobCommand } from '#core/job/types'
 import { nextAct } from '#core/making/makeActs'
 import { workOut } from '#core/making/workOut'

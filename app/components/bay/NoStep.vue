@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { JobCommand, Refusal } from '#core/job/types'
-import { isToReadCold } from '#core/job/readCold'
+import { isToReadCold } from '#core/job/owed/readCold'
 import { accessWords, dueWords, refusalWords } from '#shared/words/refusalWords'
 import { pauseWords, tagTitle } from '#shared/words/pauseWords'
 import { useJob } from '~/stores/job'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { runningSince } from '#core/job/carState'
+import { runningSince } from '#core/job/state/carState'
 import type { JobCommand } from '#core/job/types'
 import { estimateFluid } from '#core/fluid/estimateFluid'
 import { stepFacts } from '#shared/words/factWords'

@@ -2,7 +2,7 @@
 import { onUnmounted, ref } from 'vue'
 import { mdiCameraOutline } from '@mdi/js'
 import { v7 } from 'uuid'
-import type { StepRef } from '#core/job/stepKinds'
+import type { StepRef } from '#core/job/steps/stepKinds'
 import type { JobCommand } from '#core/job/types'
 import { useJob } from '~/stores/job'
 import { usePhotos } from '~/stores/photos'

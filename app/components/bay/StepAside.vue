@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { isRigid } from '#core/feed/feedInOf'
-import { pressureSourceOf, runningSince } from '#core/job/carState'
+import { pressureSourceOf, runningSince } from '#core/job/state/carState'
 import type { JobCommand } from '#core/job/types'
 import { remedyWords } from '#shared/words/remedyWords'
 import type { BayStep } from '~/composables/useBayStep'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Step } from '#core/job/listSteps'
+import type { Step } from '#core/job/steps/listSteps'
 import { stepWords } from '#shared/words/stepWords'
 import type { BayStep } from '~/composables/useBayStep'
 

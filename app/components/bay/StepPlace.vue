@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { wheelOpeningOf } from '#core/route/projectStandpoint'
-import type { JointStatus } from '#core/job/jointStatus'
+import type { JointStatus } from '#core/job/state/jointStatus'
 import type { ResolvedSheet } from '#core/sheet/resolveSheet'
 import type { Standpoint, Vec3 } from '#core/sheet/types'
 import { standpointNote, standpointTitle } from '#shared/words/standWords'

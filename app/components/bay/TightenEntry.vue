@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { torquesAsked } from '#core/job/torquesAsked'
+import type { torquesAsked } from '#core/job/owed/torquesAsked'
 import type { JobCommand, TorqueSaid } from '#core/job/types'
 import type { Operation } from '#core/sheet/types'
 import { fastenerWords } from '#shared/words/fastenerWords'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { Step } from '#core/job/listSteps'
+import type { Step } from '#core/job/steps/listSteps'
 import { fastenerLosses, type FastenerLoss, type JobCommand } from '#core/job/types'
 import { sheetNames } from '#shared/words/sheetNames'
 import { useJob } from '~/stores/job'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { lastAct } from '#core/job/bayState'
+import { lastAct } from '#core/job/state/bayState'
 import { eventWords } from '#shared/words/eventWords'
 import { useJobPage } from '~/composables/useJobPage'
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { JobCommand } from '#core/job/types'
-import { endsByHeat, waitLeft, type JobWait } from '#core/job/waits'
+import { endsByHeat, waitLeft, type JobWait } from '#core/job/state/waits'
 import type { Entered } from '#core/units/types'
 import { plural } from '#shared/words/vocabulary'
 import { useServerNow } from '~/composables/useServerNow'

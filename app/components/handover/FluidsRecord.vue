@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { buildRecord } from '#core/job/buildRecord'
+import type { buildRecord } from '#core/job/record/buildRecord'
 import type { Sheet } from '#core/sheet/types'
 import { formatEntered, formatQuantity } from '#core/units/formatQuantity'
 import { fluidHowWords } from '#shared/words/fluidWords'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { buildRecord } from '#core/job/buildRecord'
+import type { buildRecord } from '#core/job/record/buildRecord'
 import { lookWords } from '#shared/words/recordWords'
 import { list, proofWords } from '#shared/words/vocabulary'
 import { whenWords } from '~/utils/whenWords'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { buildRecord } from '#core/job/buildRecord'
+import type { buildRecord } from '#core/job/record/buildRecord'
 import { formatEntered, formatQuantity, formatRange } from '#core/units/formatQuantity'
 import { howWords, instrumentWords } from '#shared/words/recordWords'
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { navigateTo } from '#imports'
-import { summarise } from '#core/job/summarise'
+import { summarise } from '#core/job/record/summarise'
 import { pauseWords, tagTitle } from '#shared/words/pauseWords'
 import { refusalWords } from '#shared/words/refusalWords'
 import { stepWords } from '#shared/words/stepWords'

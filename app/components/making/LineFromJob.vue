@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { fold } from '#core/job/evolve'
+import { fold } from '#core/job/state/evolve'
 import type { LineInMaking } from '#core/making/workOut'
 import { useServerData } from '~/composables/useServerData'
 import { useConnection } from '~/stores/connection'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { countBack, hasOutline, type Tray, type Well } from '#core/job/fastenerLedger'
+import { countBack, hasOutline, type Tray, type Well } from '#core/job/state/fastenerLedger'
 import { formatNumber } from '#core/units/formatQuantity'
 import { boltMark, fastenerWords } from '#shared/words/fastenerWords'
 

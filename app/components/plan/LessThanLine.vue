@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { PlanInputs } from '#core/access/planJob'
-import { services } from '#core/access/services'
-import { bleedPlaces } from '#core/job/carState'
+import type { PlanInputs } from '#core/plan/planJob'
+import { services } from '#core/plan/goals/services'
+import { bleedPlaces } from '#core/job/state/carState'
 import { linesOf } from '#core/sheet/jointLines'
 import { serviceWords } from '#shared/words/planWords'
 import { useJobPage } from '~/composables/useJobPage'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { usualLift, type LiftMinutes } from '#core/access/liftMinutes'
+import { usualLift, type LiftMinutes } from '#core/plan/liftMinutes'
 import { formatNumber } from '#core/units/formatQuantity'
 import { liftSchema } from '#shared/schemas/basics'
 import { useShopSetting } from '~/composables/useShopSetting'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { conditions } from '#core/access/judgeChance'
-import { siblingOf } from '#core/access/siblings'
+import { conditions } from '#core/plan/search/judgeChance'
+import { siblingOf } from '#core/plan/goals/siblings'
 import { conditionWords } from '#shared/words/remedyWords'
 import { plural } from '#shared/words/vocabulary'
 import type { NeighbourDecision, Neighbours } from '~/composables/useNeighbours'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { conditions, type Judgement } from '#core/access/judgeChance'
+import { conditions, type Judgement } from '#core/plan/search/judgeChance'
 import { judgementSchema } from '#shared/schemas/session'
 import { conditionWords } from '#shared/words/remedyWords'
 import { useShopSetting } from '~/composables/useShopSetting'

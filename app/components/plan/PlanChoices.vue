@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { bleedMethodsFor } from '#core/bleed/bleedMethodsFor'
 import { computed } from 'vue'
-import type { PlanInputs } from '#core/access/planJob'
-import type { Plan } from '#core/access/types'
+import type { PlanInputs } from '#core/plan/planJob'
+import type { Plan } from '#core/plan/types'
 import type { ResolvedSheet } from '#core/sheet/resolveSheet'
 import { liftPositions } from '#core/sheet/types'
 import { wrenchFor } from '#core/fittings/nearHexes'

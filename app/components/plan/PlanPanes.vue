@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useDisplay } from 'vuetify'
-import type { PlanInputs } from '#core/access/planJob'
-import type { Plan } from '#core/access/types'
+import type { PlanInputs } from '#core/plan/planJob'
+import type { Plan } from '#core/plan/types'
 import { useJobPage } from '~/composables/useJobPage'
 import { useNeighbours, type NeighbourDecision } from '~/composables/useNeighbours'
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Plan } from '#core/access/types'
+import type { Plan } from '#core/plan/types'
 import { formatNumber } from '#core/units/formatQuantity'
 
 /** What a plan comes to: minutes of hands, of the clock, of what is left once it is begun. */

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useSize } from '~/composables/useSize'
-import type { Plan } from '#core/access/types'
-import type { Step } from '#core/job/listSteps'
+import type { Plan } from '#core/plan/types'
+import type { Step } from '#core/job/steps/listSteps'
 import type { Sheet } from '#core/sheet/types'
 import { formatNumber } from '#core/units/formatQuantity'
 import { positionWords, waitWords } from '#shared/words/vocabulary'

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useDisplay } from 'vuetify'
-import type { Timeline } from '#core/access/types'
-import type { Step } from '#core/job/listSteps'
-import { foldVisits, visitsOnClock, type VisitFold } from '#core/job/visitsOnClock'
+import type { Timeline } from '#core/plan/types'
+import type { Step } from '#core/job/steps/listSteps'
+import { foldVisits, visitsOnClock, type VisitFold } from '#core/job/steps/visitsOnClock'
 import type { VisitTools } from '#core/kit/listTools'
 import type { Sheet } from '#core/sheet/types'
 import { foldWords } from '#shared/words/visitWords'

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { goalKey, type GoalKey } from '#core/access/goalKinds'
-import { scopeOf } from '#core/access/listGoals'
-import type { PlanInputs } from '#core/access/planJob'
-import type { Plan } from '#core/access/types'
+import { goalKey, type GoalKey } from '#core/plan/goals/goalKinds'
+import { scopeOf } from '#core/plan/goals/listGoals'
+import type { PlanInputs } from '#core/plan/planJob'
+import type { Plan } from '#core/plan/types'
 import type { ResolvedSheet } from '#core/sheet/resolveSheet'
 import type { Way } from '#core/sheet/types'
 import { goalWords, whyWords } from '#shared/words/planWords'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { PlanVisit } from '#core/job/visitsOnClock'
+import type { PlanVisit } from '#core/job/steps/visitsOnClock'
 import type { VisitTools } from '#core/kit/listTools'
 import type { Sheet } from '#core/sheet/types'
 import { hexInHand, hexName } from '#shared/words/hexWords'

@@ -4,7 +4,7 @@ import { useSize } from '~/composables/useSize'
 import type { ResolvedSheet } from '#core/sheet/resolveSheet'
 import type { KeepoutKind, Standpoint, Vec3 } from '#core/sheet/types'
 import { standpointNote, standpointTitle } from '#shared/words/standWords'
-import type { JointStatus } from '#core/job/jointStatus'
+import type { JointStatus } from '#core/job/state/jointStatus'
 import { drawFlat } from '~/utils/flatPicture'
 
 /**

@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import type { WaysChosen } from '#core/access/types'
+import type { WaysChosen } from '#core/plan/types'
 import { computed } from 'vue'
 import type { ResolvedSheet } from '#core/sheet/resolveSheet'
 import { settleWindow } from '#core/sheet/settleContested'
 import type { JobState } from '#core/job/types'
 import { unrollLine } from '#core/route/unrollLine'
 import { formatNumber } from '#core/units/formatQuantity'
-import { jointStatus } from '#core/job/jointStatus'
+import { jointStatus } from '#core/job/state/jointStatus'
 import { useUnits } from '~/stores/units'
 import { targetTorque } from '#core/torque/checkTorque'
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { JointKind } from '#core/sheet/types'
-import type { JointStatus } from '#core/job/jointStatus'
+import type { JointStatus } from '#core/job/state/jointStatus'
 
 /** A joint as a shape by kind; its state as fill and mark. To be placed in an SVG; drawn around 0,0, at most 36 px wide. */
 const props = defineProps<{ kind: JointKind; status?: JointStatus; current?: boolean }>()

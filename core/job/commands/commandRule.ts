@@ -1,6 +1,6 @@
 import { fail, type Result } from '../../result'
 import type { BodyOf, JobCommand, JobState, Mark, Refusal, Role } from '../types'
-import type { Context, Decision, Of } from '../decision'
+import type { Context, Decision, Of } from './decision'
 
 export type CommandType = JobCommand['type']
 

@@ -1,9 +1,9 @@
 import { judgeHold } from '../../bleed/judgeHold'
 import { ok } from '../../result'
-import { decideLeaked, decideLevel, decideMeasured, decideRound } from '../decideFluid'
-import { withReason } from '../decision'
-import { isToReadCold } from '../readCold'
-import { spanSeconds } from '../timer'
+import { decideLeaked, decideLevel, decideMeasured, decideRound } from './decideFluid'
+import { withReason } from './decision'
+import { isToReadCold } from '../owed/readCold'
+import { spanSeconds } from '../state/timer'
 import type { BodyOf, JobState, Mark } from '../types'
 import { workers, type CommandRules } from './commandRule'
 

@@ -1,8 +1,8 @@
 import { fail, ok } from '../../result'
-import { decideEnded, decideSignOff } from '../decideEnd'
-import { guarded, withReason } from '../decision'
-import { stepKey } from '../stepKinds'
-import { stepRules } from '../stepRules'
+import { decideEnded, decideSignOff } from './decideEnd'
+import { guarded, withReason } from './decision'
+import { stepKey } from '../steps/stepKinds'
+import { stepRules } from '../steps/stepRules'
 import { anyone, leads, reasonNeeded, workers, type CommandRules } from './commandRule'
 
 /** The job itself: notes, photos, left out and taken back, left for later, passed on, ended. */

@@ -1,4 +1,4 @@
-import { decideJoint, decideSeized, decideTraced } from '../decideJoint'
+import { decideJoint, decideSeized, decideTraced } from './decideJoint'
 import { withJoint } from '../state/withChanges'
 import { workers, type CommandRules } from './commandRule'
 

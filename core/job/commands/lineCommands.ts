@@ -1,6 +1,6 @@
 import { fail, ok } from '../../result'
-import { decideCarried, decideHold, decideLine, decidePart } from '../decideLine'
-import { unknown } from '../decision'
+import { decideCarried, decideHold, decideLine, decidePart } from './decideLine'
+import { unknown } from './decision'
 import { withHold, withLine, withLines } from '../state/withChanges'
 import { leads, workers, type CommandRules } from './commandRule'
 

@@ -1,4 +1,4 @@
-import { decideMaking } from '../decideMaking'
+import { decideMaking } from './decideMaking'
 import { withLine, withMaking } from '../state/withChanges'
 import { workers, type CommandRules } from './commandRule'
 

@@ -11,10 +11,10 @@ import {
   measuredOf,
   openingsOfLevel,
   positionAt,
-} from '../carState'
+} from '../state/carState'
 import { levelsOf } from '../../sheet/levelsOf'
 import { about, type StepRule } from './rule'
-import type { StepKind } from '../stepKinds'
+import type { StepKind } from './stepKinds'
 
 /** Whether fluid leaves where a joint is opened. */
 const lets = (sheet: Sheet, id: string): boolean => {

@@ -1,10 +1,10 @@
-import { isMadeHere } from '../madeHere'
-import { proofsOf } from '../proofsOf'
+import { isMadeHere } from '../state/madeHere'
+import { proofsOf } from '../owed/proofsOf'
 import { linesOf } from '../../sheet/jointLines'
-import { hasLeft } from '../hasLeft'
-import { carryOver } from '../obligations'
+import { hasLeft } from '../state/hasLeft'
+import { carryOver } from '../owed/obligations'
 import { saidOf, type StepRule } from './rule'
-import type { StepKind } from '../stepKinds'
+import type { StepKind } from './stepKinds'
 
 /** The lines and their joints and holds, out and in again. */
 export const lineSteps = {

@@ -1,6 +1,6 @@
-import { torquesAsked } from '../torquesAsked'
+import { torquesAsked } from '../owed/torquesAsked'
 import { saidOf, type StepRule } from './rule'
-import type { StepKind } from '../stepKinds'
+import type { StepKind } from './stepKinds'
 
 /** What comes off to get there and goes back on, and what is renewed beside the lines. */
 export const partSteps = {

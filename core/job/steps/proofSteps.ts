@@ -1,7 +1,7 @@
-import { carTestOf } from '../carTests'
+import { carTestOf } from '../owed/carTests'
 import { carTests } from '../../sheet/systemRules'
 import type { StepRule } from './rule'
-import type { StepKind } from '../stepKinds'
+import type { StepKind } from './stepKinds'
 
 /** Engine and lift, what is looked at under pressure, and the tests before the car leaves. */
 export const proofSteps = {

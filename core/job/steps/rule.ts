@@ -3,7 +3,7 @@ import { settleWindow } from '../../sheet/settleContested'
 import type { ResolvedSheet } from '../../sheet/resolveSheet'
 import type { Joint, Phase, Slug } from '../../sheet/types'
 import { targetTorque } from '../../torque/checkTorque'
-import type { Step } from '../draftSteps'
+import type { Step } from './draftSteps'
 import type { JobCommand, JobState, Obligation, ObligationKind, TorqueSaid } from '../types'
 
 /** A step as it stands: what it is about, and the job so far. */

@@ -1,4 +1,4 @@
-import type { Summary } from '../../../core/job/summarise'
+import type { Summary } from '../../../core/job/record/summarise'
 import type { JobEvent } from '../../../core/job/types'
 import { asked, type Db } from '../../utils/db'
 import { eventRecord, eventTarget, toRecords } from './insertEvents'

@@ -1,4 +1,4 @@
-import type { Summary } from '../../../core/job/summarise'
+import type { Summary } from '../../../core/job/record/summarise'
 import type { Db } from '../../utils/db'
 
 export type InsertJob = {

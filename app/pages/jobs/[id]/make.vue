@@ -2,7 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { v7 } from 'uuid'
 import { tubesOnSheet } from '#core/making/lineOnSheet'
-import { isMadeHere } from '#core/job/madeHere'
+import { isMadeHere } from '#core/job/state/madeHere'
 import { rebentWords } from '#shared/words/makeActWords'
 import { useJobMaking } from '~/composables/useJobMaking'
 import { useJobPage } from '~/composables/useJobPage'

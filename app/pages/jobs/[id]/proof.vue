@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useDisplay } from 'vuetify'
-import { isToReadCold } from '#core/job/readCold'
+import { isToReadCold } from '#core/job/owed/readCold'
 import { endingWords } from '#shared/words/endingWords'
 import { dueWords, refusalWords } from '#shared/words/refusalWords'
 import { useJobPage } from '~/composables/useJobPage'

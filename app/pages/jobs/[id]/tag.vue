@@ -2,7 +2,7 @@
 import { whenWords } from '~/utils/whenWords'
 import { computed } from 'vue'
 import { useHead, useRequestURL } from '#imports'
-import { forbiddenNow } from '#core/job/forbiddenNow'
+import { forbiddenNow } from '#core/job/state/forbiddenNow'
 import { dueWords } from '#shared/words/refusalWords'
 import { forbiddenWords, pauseWords, tagTitle } from '#shared/words/pauseWords'
 import { useJobPage } from '~/composables/useJobPage'
