@@ -1,6 +1,6 @@
 import { computed, reactive, ref, type UnwrapNestedRefs } from 'vue'
 import { ageOf, usualJudgement, type Condition, type Judgement } from '#core/plan/search/judgeChance'
-import type { PlanInputs } from '#core/plan/planJob'
+import type { PlanInputs } from '#core/plan/planInputs'
 import { siblingOf } from '#core/plan/goals/siblings'
 import type { JobCommand, JobState } from '#core/job/types'
 import { usableParts } from '#core/sheet/chosenPart'

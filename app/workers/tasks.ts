@@ -1,7 +1,7 @@
 import { listAlternatives } from '#core/plan/search/listAlternatives'
 import { rememberPlan, type Planned } from '#core/plan/knownPlans'
 import { planOnce } from '#core/plan/planOnce'
-import type { PlanInputs } from '#core/plan/planJob'
+import type { PlanInputs } from '#core/plan/planInputs'
 import type { Standing } from '#core/plan/tasks/standing'
 import type { Plan } from '#core/plan/types'
 import { weighNeighbours, type Weighing } from '#core/plan/search/weighNeighbours'

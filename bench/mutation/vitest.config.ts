@@ -10,7 +10,7 @@ export default defineConfig({
   // The sandbox of a mutant has no generated settings to read.
   esbuild: { tsconfigRaw: '{}' },
   test: {
-    include: [process.env.EFFERENT_MUTATION ?? 'core/{job,access}/*.test.ts'],
+    include: [process.env.EFFERENT_MUTATION ?? 'core/{job,plan}/**/*.test.ts'],
     exclude: [
       'core/job/safeAndLive*.test.ts',
       'core/job/owed/leftOut.test.ts',

@@ -1,4 +1,6 @@
-import type { PlanInputs, Service } from '../plan/planJob'
+import type { Observation } from '../sheet/observation'
+import type { PlanInputs } from '../plan/planInputs'
+import type { Service } from '../plan/goals/services'
 import type { AccessIssue, PlannerVersion } from '../plan/types'
 import type { Condition } from '../plan/search/judgeChance'
 import type { NeighbourRef } from '../plan/goals/siblings'
@@ -48,18 +50,6 @@ export type EarlyEnding = (typeof earlyEndings)[number]
 /** What can have a torque: the joints, and everything else that is tightened. */
 export const torquedThings = ['joint', ...tightenedThings] as const
 export type TorquedThing = (typeof torquedThings)[number]
-/** What may be written down where a sheet does not know it, and about what. */
-export const observedThings = ['joint', 'hold', 'operation', 'line', 'bleeder', 'level', 'neighbour'] as const
-export type ObservedThing = (typeof observedThings)[number]
-export type Found =
-  | { what: 'hex'; entered: Entered<'length'> }
-  | { what: 'torque'; entered: Entered<'torque'> }
-  | { what: 'length'; entered: Entered<'length'> }
-  | { what: 'count'; count: number }
-  | { what: 'minutes'; minutes: number }
-  | { what: 'note'; text: string }
-/** What was on the car, as somebody met it in its step: an offer for the sheet's next revision. */
-export type Observation = { about: ObservedThing; target: Slug; found: Found }
 /** Full and empty on the scale, grams, and how warm the fluid was. */
 export type Weighed = { full: number; empty: number; celsius: Celsius; instrument?: Instrument }
 /** Sealed until now, or opened on that day (YYYY-MM-DD). */

@@ -1,11 +1,8 @@
 import { systems, type System } from '../sheet/types'
 import { endForms, type EndForm } from './cutLength'
+import { joins, type Join } from './joins'
 import { tubeMaterials, type TubeMaterial } from './tubeStrength'
 import type { LineInMaking } from './workOut'
-
-/** How a line is put together: of one piece, or of two by a union of flares or by compression fittings. */
-export const joins = ['whole', 'union', 'compression'] as const
-export type Join = (typeof joins)[number]
 
 /** What a line of one system may be of, where this shop works. */
 export type SystemRule = { system: System; materials: readonly TubeMaterial[]; ends: readonly EndForm[]; joins: readonly Join[] }

@@ -5,7 +5,7 @@ import { checkMakeable, type MakeableIssue } from './checkMakeable'
 import { allowanceOf, cutLength, type CutIssue, type MadeEnd } from './cutLength'
 import { makeActs, type Loose, type MakeAct } from './makeActs'
 import { aroundTheClock, developedLength, fromOtherEnd, markBends, type BendMark } from './markBends'
-import type { Join } from './makingRules'
+import type { Join } from './joins'
 import type { TubeMaterial } from './tubeStrength'
 
 /** A line that is being made, as far as somebody has said what it is. What is left out is not known. Lengths in mm, pressure in kPa. */

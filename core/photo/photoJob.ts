@@ -24,6 +24,16 @@ export type PhotoJob = {
   known?: readonly { a: number; b: number; length: number; within: number }[]
 }
 
+export type PhotoIssue =
+  | { code: 'PHOTO_TOO_FEW'; has: number }
+  | { code: 'PHOTO_PAPER_UNSEEN'; picture: number }
+  /** `corner`: the one that makes it no sheet, by number from 0, where one can be named. */
+  | { code: 'PHOTO_PAPER_ODD'; picture: number; paper: number; corner?: number }
+  /** The corners go round the wrong way: what is above the bench would come out below it. */
+  | { code: 'PHOTO_PAPER_REVERSED'; picture: number; paper: number }
+  | { code: 'PHOTO_APEX_UNSEEN'; apex: number; has: number }
+  | { code: 'PHOTO_SAME_PLACE' }
+
 /** Corners of a sheet on the bench, clockwise from above: x to the right, y towards the viewer, and so z down into the bench. */
 export const cornersOf = (paper: SheetOfPaper): Pixel[] => {
   const [wide, high] = sheets[paper]

@@ -5,19 +5,10 @@ import { focalFrom, poseFrom, project, rayOf, type Lens, type Pose } from './cam
 import type { Scatter } from './apexesFromLegs'
 import { fitHomography, type Homography, type Pixel } from './homography'
 import { leastSquares } from './leastSquares'
-import { cornersOf, tapped, type PhotoJob } from './photoJob'
+import { cornersOf, tapped, type PhotoIssue, type PhotoJob } from './photoJob'
 import { impossibleCorner, strangeSheet } from './strangeTaps'
 import { triangulate } from './triangulate'
 
-export type PhotoIssue =
-  | { code: 'PHOTO_TOO_FEW'; has: number }
-  | { code: 'PHOTO_PAPER_UNSEEN'; picture: number }
-  /** `corner`: the one that makes it no sheet, by number from 0, where one can be named. */
-  | { code: 'PHOTO_PAPER_ODD'; picture: number; paper: number; corner?: number }
-  /** The corners go round the wrong way: what is above the bench would come out below it. */
-  | { code: 'PHOTO_PAPER_REVERSED'; picture: number; paper: number }
-  | { code: 'PHOTO_APEX_UNSEEN'; apex: number; has: number }
-  | { code: 'PHOTO_SAME_PLACE' }
 export type Misfit = { picture: number; what: 'corner' | 'apex'; paper?: number; n: number; off: number }
 export type Reconstruction = {
   /**

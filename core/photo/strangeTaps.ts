@@ -1,8 +1,7 @@
 import { focalFrom, poseFrom, project, type Lens, type Pose } from './camera'
 import { fitHomography, type Pixel } from './homography'
 import { leastSquares } from './leastSquares'
-import { cornersOf, type PhotoJob, type Picture } from './photoJob'
-import type { PhotoIssue } from './reconstructLine'
+import { cornersOf, type PhotoIssue, type PhotoJob, type Picture } from './photoJob'
 import { triangulate } from './triangulate'
 
 // Taps that no camera over a bench could see: which they are, by name.

@@ -1,6 +1,6 @@
 import type { Result } from '../result'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
-import type { PlanInputs } from './planJob'
+import type { PlanInputs } from './planInputs'
 import type { Standing } from './tasks/standing'
 import type { AccessIssue, Plan } from './types'
 

@@ -12,7 +12,8 @@ import { chooseWays, type MovePricing } from './search/chooseWays'
 import { scopeOf } from './goals/listGoals'
 import { orderTasks } from './search/orderTasks'
 import { defaultMoveMinutes } from './liftMinutes'
-import { planJob, type PlanInputs } from './planJob'
+import { planJob } from './planJob'
+import type { PlanInputs } from './planInputs'
 import type { Goal, OperationCost, Task } from './types'
 
 const standing: MovePricing = { least: () => 0 }

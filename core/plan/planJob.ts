@@ -1,14 +1,13 @@
 import { fail, ok, type Result } from '../result'
-import type { ChosenParts } from '../sheet/chosenPart'
 import type { ResolvedSheet } from '../sheet/resolveSheet'
-import type { BleedMethod, LiftPosition, Operation, Sheet, Slug, Way } from '../sheet/types'
+import type { Operation, Sheet, Slug, Way } from '../sheet/types'
 import { minutes } from '../units/types'
 import { coolsAfter } from './clock/coolsAfter'
 import { chooseWays, type WayChoice } from './search/chooseWays'
-import { goalKey, type GoalKey, type GoalRef } from './goals/goalKinds'
+import { goalKey, type GoalRef } from './goals/goalKinds'
 import { leastMoves } from './search/leastMoves'
 import { leastStops, type Travel } from './search/leastStops'
-import { moveMinutesOf, usualLift, type LiftMinutes } from './liftMinutes'
+import { moveMinutesOf, usualLift } from './liftMinutes'
 import { offWhileRunning, scopeOf, type Scope } from './goals/listGoals'
 import { listTasks } from './tasks/listTasks'
 import { listWaits, waitsLeft } from './clock/listWaits'
@@ -21,33 +20,8 @@ import { doneOf, untouched, type Standing } from './tasks/standing'
 import { taskKey, type TaskKind } from './tasks/taskKinds'
 import { shareOf, type Choice, type TaskOptions } from './tasks/taskList'
 import { currentPlanner, type AccessIssue, type Goal, type OperationCost, type PlaceStage, type Plan, type Visit } from './types'
+import type { PlanInputs } from './planInputs'
 import { withBleeding } from './goals/withBleeding'
-import type { Service } from './goals/services'
-
-export type { Service }
-
-/** What a technician has decided; remembered in the job, and all a plan is made from besides the sheet. */
-export type PlanInputs = {
-  lines: readonly Slug[]
-  /** Joints opened and sealed anew alone: their line stays. */
-  joints?: readonly Slug[]
-  service?: Service
-  start: LiftPosition
-  /** Ways the technician has ruled out: by goal, indexes into the sheet's list. */
-  forbidden?: Readonly<Partial<Record<GoalKey, readonly number[]>>>
-  /** Operations done before the job began: nobody takes them off, somebody puts them back. */
-  done?: readonly Slug[]
-  /** Tools this shop does not have: no operation that takes one is chosen. */
-  missingTools?: readonly string[]
-  neighbours?: readonly Slug[]
-  /** Which part goes in for a line, where there are several. */
-  parts?: ChosenParts
-  oneAtATime?: boolean
-  firstEnd?: 'hardest' | 'easiest'
-  bleed?: BleedMethod
-  /** What this shop's lift takes, as the job was planned by it; absent: what is usual. */
-  lift?: LiftMinutes
-}
 
 /**
  * From what is wanted to the whole ordered job, at least total minutes: operations off and on with their priced risk, the chosen ways, and

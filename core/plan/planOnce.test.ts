@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { demoCar } from '../../tests/helpers/demo'
-import { planJob, type PlanInputs } from './planJob'
+import { planJob } from './planJob'
+import type { PlanInputs } from './planInputs'
 import { planOnce } from './planOnce'
 
 describe('planOnce', () => {

@@ -1,6 +1,7 @@
 import type { ResolvedSheet } from '../sheet/resolveSheet'
 import { knownPlan, rememberPlan, type Planned } from './knownPlans'
-import { planJob, type PlanInputs } from './planJob'
+import { planJob } from './planJob'
+import type { PlanInputs } from './planInputs'
 import type { Standing } from './tasks/standing'
 
 /** planJob, asked once for the same car and inputs: deciding, showing, weighing and the runners-up ask for the same plans. */

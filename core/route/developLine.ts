@@ -1,11 +1,8 @@
 import { fail, ok, type Result } from '../result'
 import type { CentrePoint, Section, Vec3 } from '../sheet/types'
-import { elementPoint } from './elementGeometry'
+import { elementPoint, type Element } from './elementGeometry'
 import { add, direction, distance, dot, scale, subtract } from './vector'
 
-type Straight = { kind: 'straight'; from: number; to: number; start: Vec3; heading: Vec3 }
-type Arc = { kind: 'arc'; from: number; to: number; centre: Vec3; radius: number; radial: Vec3; heading: Vec3 }
-export type Element = (Straight | Arc) & { section: number }
 export type Bend = { at: number; degrees: number; radius: number; section: number }
 export type Developed = {
   /** Developed length in mm along the centre line. */

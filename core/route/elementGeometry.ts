@@ -1,7 +1,10 @@
 import type { Body, Vec3 } from '../sheet/types'
-import type { Element } from './developLine'
 import { approachToBody } from './distanceToBody'
 import { dot } from './vector'
+
+export type Straight = { kind: 'straight'; from: number; to: number; start: Vec3; heading: Vec3 }
+export type Arc = { kind: 'arc'; from: number; to: number; centre: Vec3; radius: number; radial: Vec3; heading: Vec3 }
+export type Element = (Straight | Arc) & { section: number }
 
 /** Point of one straight or arc at `along` mm from its start. Textbook geometry of straights and arcs. */
 export function elementPoint(element: Element, along: number): Vec3 {

@@ -1,5 +1,6 @@
 import type { Body, Keepout, KeepoutKind, Section } from '../sheet/types'
-import type { Developed, Element } from './developLine'
+import type { Developed } from './developLine'
+import type { Element } from './elementGeometry'
 import { distanceToBody } from './distanceToBody'
 import { elementPoint, elementToBody } from './elementGeometry'
 import { lineTree, visitNear } from './lineTree'

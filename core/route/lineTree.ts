@@ -1,5 +1,6 @@
 import type { Body } from '../sheet/types'
-import type { Developed, Element } from './developLine'
+import type { Developed } from './developLine'
+import type { Element } from './elementGeometry'
 import { elementPoint } from './elementGeometry'
 
 /**

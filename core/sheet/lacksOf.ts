@@ -1,5 +1,5 @@
 import { isScrewed } from '../fittings/jointKinds'
-import type { Found, ObservedThing } from '../job/types'
+import type { Found, ObservedThing } from './observation'
 import type { Joint, Sheet, Slug } from './types'
 
 /** What a sheet does not know of something, and somebody who stands before it can write down. */

@@ -1,5 +1,5 @@
 import { keyOf, rememberPlan, type Planned } from '../../core/plan/knownPlans'
-import type { PlanInputs } from '../../core/plan/planJob'
+import type { PlanInputs } from '../../core/plan/planInputs'
 import type { Standing } from '../../core/plan/tasks/standing'
 import { askRest } from '../../core/job/steps/askRest'
 import type { JobState } from '../../core/job/types'

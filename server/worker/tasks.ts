@@ -1,4 +1,5 @@
-import { planJob, type PlanInputs } from '../../core/plan/planJob'
+import { planJob } from '../../core/plan/planJob'
+import type { PlanInputs } from '../../core/plan/planInputs'
 import type { Standing } from '../../core/plan/tasks/standing'
 import type { AccessIssue, Plan } from '../../core/plan/types'
 import { buildRecord, type JobRecord } from '../../core/job/record/buildRecord'

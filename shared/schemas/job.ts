@@ -14,7 +14,6 @@ import {
   leakResults,
   levelReadings,
   sights,
-  observedThings,
   pauseReasons,
   tightenedThings,
   timerNames,
@@ -23,6 +22,7 @@ import {
   torqueVerdicts,
   type JobCommand,
 } from '../../core/job/types'
+import { observedThings } from '../../core/sheet/observation'
 import { carTests } from '../../core/sheet/systemRules'
 import { stepKinds } from '../../core/job/steps/stepKinds'
 import { bleedMethods, liftPositions, proofs } from '../../core/sheet/types'

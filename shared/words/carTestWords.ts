@@ -1,7 +1,7 @@
 import type { CarTest } from '../../core/sheet/systemRules'
 import { isMotorcycle } from '../../core/sheet/isMotorcycle'
 import type { Caution, Sheet } from '../../core/sheet/types'
-import type { StepWords } from './stepWords'
+import type { StepWords } from './stepWordsOf'
 
 /** What is tried, and how it is when it is good: for the record. */
 export function triedWords(test: CarTest, sheet: Pick<Sheet, 'proving'>): { what: string; good: string } {

@@ -1,4 +1,4 @@
-import type { Found } from '../../core/job/types'
+import type { Found } from '../../core/sheet/observation'
 import { formatEntered, formatNumber } from '../../core/units/formatQuantity'
 
 /** What somebody met on the car and the sheet did not know. */

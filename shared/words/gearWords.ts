@@ -1,7 +1,7 @@
 import type { Coil, KeptBender } from '../../core/making/gear'
 import type { SystemRule } from '../../core/making/makingRules'
 import { endForms } from '../../core/making/cutLength'
-import { joins } from '../../core/making/makingRules'
+import { joins } from '../../core/making/joins'
 import { tubeMaterials } from '../../core/making/tubeStrength'
 import { formatNumber } from '../../core/units/formatQuantity'
 import { endFormWords, joinWords, materialWords } from './makeActWords'

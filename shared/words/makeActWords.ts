@@ -1,6 +1,7 @@
 import type { EndForm } from '../../core/making/cutLength'
 import { actKinds, type ActKind, type Loose, type MakeAct } from '../../core/making/makeActs'
-import type { Join, RuleBreach } from '../../core/making/makingRules'
+import type { RuleBreach } from '../../core/making/makingRules'
+import type { Join } from '../../core/making/joins'
 import type { TubeMaterial } from '../../core/making/tubeStrength'
 import type { Refusal } from '../../core/job/types'
 import { formatNumber } from '../../core/units/formatQuantity'

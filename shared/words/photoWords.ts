@@ -1,4 +1,5 @@
-import type { Misfit, PhotoIssue } from '../../core/photo/reconstructLine'
+import type { Misfit } from '../../core/photo/reconstructLine'
+import type { PhotoIssue } from '../../core/photo/photoJob'
 
 const sheetWords = (paper: number): string => (paper === 0 ? 'the paper' : 'the second sheet')
 export function photoIssueWords(issue: PhotoIssue): string {

@@ -1,6 +1,7 @@
 import type { GoalRef } from '../../core/plan/goals/goalKinds'
 import type { Alternative } from '../../core/plan/search/listAlternatives'
-import type { PlanInputs, Service } from '../../core/plan/planJob'
+import type { PlanInputs } from '../../core/plan/planInputs'
+import type { Service } from '../../core/plan/goals/services'
 import type { NeighbourWeight } from '../../core/plan/search/weighNeighbours'
 import type { Sheet } from '../../core/sheet/types'
 import { formatNumber } from '../../core/units/formatQuantity'

@@ -19,19 +19,11 @@ import { carTestOf } from '../../core/job/owed/carTests'
 import { levelsOf } from '../../core/sheet/levelsOf'
 import type { BleedMethod, Caution, Joint, LiftPosition, Phase, PressureSource, Seal, Sheet, ThingCaution } from '../../core/sheet/types'
 import { tryWords } from './carTestWords'
+import type { StepWords } from './stepWordsOf'
 import { hexName } from './hexWords'
 import { list, positionMove, positionWords } from './vocabulary'
 import { systemSays } from './systemSays'
 import { sheetNames } from './sheetNames'
-
-export type StepWords = {
-  title: string
-  /** One or two sentences on how; may be empty. */
-  how: string
-  /** What the large button says it records. */
-  button: string
-  cautions: Caution[]
-}
 
 const lift: Caution = {
   kind: 'crush',

@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
-import { planJob, type PlanInputs } from '../../core/plan/planJob'
+import { planJob } from '../../core/plan/planJob'
+import type { PlanInputs } from '../../core/plan/planInputs'
 import { planOnce } from '../../core/plan/planOnce'
 import type { Plan } from '../../core/plan/types'
 import { estimateFluid, type FluidEstimate } from '../../core/fluid/estimateFluid'

@@ -1,6 +1,6 @@
 import { listTasks } from '../../core/plan/tasks/listTasks'
 import { scopeOf } from '../../core/plan/goals/listGoals'
-import type { PlanInputs } from '../../core/plan/planJob'
+import type { PlanInputs } from '../../core/plan/planInputs'
 import type { TaskOptions } from '../../core/plan/tasks/taskList'
 import type { Task } from '../../core/plan/types'
 import type { ResolvedSheet } from '../../core/sheet/resolveSheet'

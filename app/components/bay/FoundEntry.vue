@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { Found, JobCommand, Observation } from '#core/job/types'
+import type { JobCommand } from '#core/job/types'
+import type { Found, Observation } from '#core/sheet/observation'
 import type { Lack } from '#core/sheet/lacksOf'
 import type { Entered } from '#core/units/types'
 import { foundWords } from '#shared/words/foundWords'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { usableParts } from '#core/sheet/chosenPart'
-import type { PlanInputs } from '#core/plan/planJob'
+import type { PlanInputs } from '#core/plan/planInputs'
 import type { JobCommand } from '#core/job/types'
 import type { Line } from '#core/sheet/types'
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { LineInMaking } from '#core/making/workOut'
 import { endForms, type EndForm } from '#core/making/cutLength'
-import { joins } from '#core/making/makingRules'
+import { joins } from '#core/making/joins'
 import { tubeMaterials } from '#core/making/tubeStrength'
 import { endFormWords, joinWords, materialWords } from '#shared/words/makeActWords'
 

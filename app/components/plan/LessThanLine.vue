@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { PlanInputs } from '#core/plan/planJob'
+import type { PlanInputs } from '#core/plan/planInputs'
 import { services } from '#core/plan/goals/services'
 import { bleedPlaces } from '#core/job/state/carState'
 import { linesOf } from '#core/sheet/jointLines'

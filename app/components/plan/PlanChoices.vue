@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { bleedMethodsFor } from '#core/bleed/bleedMethodsFor'
 import { computed } from 'vue'
-import type { PlanInputs } from '#core/plan/planJob'
+import type { PlanInputs } from '#core/plan/planInputs'
 import type { Plan } from '#core/plan/types'
 import type { ResolvedSheet } from '#core/sheet/resolveSheet'
 import { liftPositions } from '#core/sheet/types'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useDisplay } from 'vuetify'
-import type { PlanInputs } from '#core/plan/planJob'
+import type { PlanInputs } from '#core/plan/planInputs'
 import type { Plan } from '#core/plan/types'
 import { useJobPage } from '~/composables/useJobPage'
 import { useNeighbours, type NeighbourDecision } from '~/composables/useNeighbours'

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { goalKey, type GoalKey } from '#core/plan/goals/goalKinds'
 import { scopeOf } from '#core/plan/goals/listGoals'
-import type { PlanInputs } from '#core/plan/planJob'
+import type { PlanInputs } from '#core/plan/planInputs'
 import type { Plan } from '#core/plan/types'
 import type { ResolvedSheet } from '#core/sheet/resolveSheet'
 import type { Way } from '#core/sheet/types'

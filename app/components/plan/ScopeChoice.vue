@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { PlanInputs } from '#core/plan/planJob'
+import type { PlanInputs } from '#core/plan/planInputs'
 import { usableParts } from '#core/sheet/chosenPart'
 import { useJobPage } from '~/composables/useJobPage'
 import { useSession } from '~/stores/session'

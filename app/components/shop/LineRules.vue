@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { endForms } from '#core/making/cutLength'
-import { joins, openRule, ruledSystems, type MakingRules, type SystemRule } from '#core/making/makingRules'
+import { openRule, ruledSystems, type MakingRules, type SystemRule } from '#core/making/makingRules'
+import { joins } from '#core/making/joins'
 import { tubeMaterials } from '#core/making/tubeStrength'
 import type { System } from '#core/sheet/types'
 import { ruleWords } from '#shared/words/gearWords'

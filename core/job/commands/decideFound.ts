@@ -6,7 +6,8 @@ import { toSi } from '../../units/convertUnit'
 import { isOff, pressureSourceOf, runningSince } from '../state/carState'
 import { unknown, type Context, type Decision, type Of } from './decision'
 import { outOfReason } from './outOfReason'
-import type { JobState, ObservedThing } from '../types'
+import type { JobState } from '../types'
+import type { ObservedThing } from '../../sheet/observation'
 
 // What is met on the car and in the box: a look at a part with seals of its own, a leaflet, what the sheet did not know.
 

@@ -1,5 +1,5 @@
 import type { Planned } from '../../plan/knownPlans'
-import type { PlanInputs } from '../../plan/planJob'
+import type { PlanInputs } from '../../plan/planInputs'
 import type { MakingRules } from '../../making/makingRules'
 import type { Result } from '../../result'
 import { fail, ok } from '../../result'

@@ -1,5 +1,5 @@
 import type { Condition } from '../../plan/search/judgeChance'
-import type { Service } from '../../plan/planJob'
+import type { Service } from '../../plan/goals/services'
 import { siblingOf } from '../../plan/goals/siblings'
 import type { FluidBalance } from '../../fluid/balanceFluid'
 import type { Amount } from '../../fluid/balanceCircuit'
@@ -7,7 +7,7 @@ import { chosenPart } from '../../sheet/chosenPart'
 import { linesOf } from '../../sheet/jointLines'
 import { settleValue } from '../../sheet/settleContested'
 import type { EndForm } from '../../making/cutLength'
-import type { Join } from '../../making/makingRules'
+import type { Join } from '../../making/joins'
 import type { TubeMaterial } from '../../making/tubeStrength'
 import type { CarTest } from '../../sheet/systemRules'
 import type { StepRef } from '../steps/stepKinds'
@@ -30,7 +30,6 @@ import type {
   BodyOf,
   EarlyEnding,
   FastenerLoss,
-  Found,
   JobEvent,
   JobState,
   JobVehicle,
@@ -38,11 +37,11 @@ import type {
   LevelReading,
   Mark,
   Obligation,
-  ObservedThing,
   Sight,
   TorqueHow,
   TorqueJudged,
 } from '../types'
+import type { Found, ObservedThing } from '../../sheet/observation'
 
 export type TorqueEntry = {
   /** The joint, or what else was tightened. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { pocketCar, Story } from '../../../tests/helpers/pocketCar'
-import type { PlanInputs } from '../../plan/planJob'
+import type { PlanInputs } from '../../plan/planInputs'
 import type { LiftPosition, Sheet } from '../../sheet/types'
 import { standingOf } from './standingOf'
 import type { JobBody } from '../types'

@@ -1,6 +1,5 @@
 import type { Wait, WaitKind } from '../../sheet/types'
-import type { Step } from '../steps/draftSteps'
-import type { StepRef } from '../steps/stepKinds'
+import type { StepRef, StepStatus } from '../steps/stepKinds'
 import type { JobState, TimerName } from '../types'
 
 export type Moment = { at: string; recordedAt?: string; device: string }
@@ -31,7 +30,11 @@ type Begun = { wait: Pick<Wait, 'kind' | 'minutes'>; since: Moment; isBound: (st
  * Timers somebody still waits for: not ended, the job not signed off, and for the leak timer a joint left to look at, for the soak timer
  * one left to open; and the sheet's own waits, while a step they stand before is still to come.
  */
-export function runningTimers(state: JobState, steps: readonly Step[], begun: readonly Begun[] = []): RunningTimer[] {
+export function runningTimers(
+  state: JobState,
+  steps: readonly (StepRef & { status: StepStatus })[],
+  begun: readonly Begun[] = [],
+): RunningTimer[] {
   if (state.signedOff) return []
   const looking = steps.some(step => step.kind === 'leak' && step.status === 'open')
   // Nobody waits for penetrant any more once the joint it is for has moved.

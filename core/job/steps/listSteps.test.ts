@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { pocketCar, Story } from '../../../tests/helpers/pocketCar'
 import { pocketPlan, rowOf, type VisitSaid } from '../../../tests/helpers/pocketPlan'
-import type { PlanInputs } from '../../plan/planJob'
+import type { PlanInputs } from '../../plan/planInputs'
 import type { Plan } from '../../plan/types'
 import type { LiftPosition, Sheet } from '../../sheet/types'
 import { listSteps, nextSteps, visitNow, type Step } from './listSteps'

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { nm, pocketCar, pocketSheet, Story, turned } from '../../../tests/helpers/pocketCar'
 import type { FluidEstimate } from '../../fluid/estimateFluid'
-import type { PlanInputs } from '../../plan/planJob'
+import type { PlanInputs } from '../../plan/planInputs'
 import type { Sheet } from '../../sheet/types'
 import type { Step } from './draftSteps'
 import { isStepDone } from './isStepDone'

@@ -13,7 +13,7 @@ import type { Bleeder, BleedMethod, Fill, Hold, Joint, Level, Line, Needs, Neigh
 import { minutes } from '../../units/types'
 import { allThrough } from './allThrough'
 import { goalKey, type GoalKey, type GoalKind } from './goalKinds'
-import type { Service } from '../planJob'
+import type { Service } from './services'
 import type { Standing } from '../tasks/standing'
 import type { AccessIssue, Goal, WaysChosen } from '../types'
 

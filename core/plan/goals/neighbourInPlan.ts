@@ -1,7 +1,6 @@
-import type { JobCommand } from '../../job/types'
 import type { Slug } from '../../sheet/types'
-import type { PlanInputs } from '../planJob'
-import { siblingOf } from './siblings'
+import type { PlanInputs } from '../planInputs'
+import { siblingOf, type NeighbourRef } from './siblings'
 
 /** Whether something beside whole lines is asked for: joints or parts alone, or the fluid by itself. */
 export const isBeside = ({ joints = [], neighbours = [], service }: PlanInputs): boolean =>
@@ -14,7 +13,7 @@ export const isBeside = ({ joints = [], neighbours = [], service }: PlanInputs):
 export function withNeighbour(
   inputs: PlanInputs,
   all: readonly { id: Slug }[],
-  { neighbour, choice }: Extract<JobCommand, { type: 'neighbourDecided' }>,
+  { neighbour, choice }: { neighbour: NeighbourRef; choice: 'now' | 'leave' },
 ): PlanInputs | undefined {
   const line = siblingOf(neighbour)
   const before = line === undefined ? (inputs.neighbours ?? []) : inputs.lines

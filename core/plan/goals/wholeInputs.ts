@@ -1,6 +1,6 @@
 import type { ResolvedSheet } from '../../sheet/resolveSheet'
 import { withCovered } from '../../sheet/chosenPart'
-import type { PlanInputs } from '../planJob'
+import type { PlanInputs } from '../planInputs'
 
 /** What is asked of a plan, with the lines that come in one piece with those chosen: what comes in one piece is wanted as one. */
 export function wholeInputs(resolved: ResolvedSheet, inputs: PlanInputs): PlanInputs {

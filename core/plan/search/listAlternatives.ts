@@ -2,7 +2,7 @@ import type { ResolvedSheet } from '../../sheet/resolveSheet'
 import type { Slug } from '../../sheet/types'
 import type { GoalRef } from '../goals/goalKinds'
 import { scopeOf } from '../goals/listGoals'
-import type { PlanInputs } from '../planJob'
+import type { PlanInputs } from '../planInputs'
 import { planOnce } from '../planOnce'
 import type { Plan } from '../types'
 

@@ -2,7 +2,7 @@ import { isOn } from '../../sheet/jointLines'
 import type { ResolvedSheet } from '../../sheet/resolveSheet'
 import type { Joint, Neighbour, Slug } from '../../sheet/types'
 import { judgeChance, usualJudgement, type Condition, type Judgement } from './judgeChance'
-import type { PlanInputs } from '../planJob'
+import type { PlanInputs } from '../planInputs'
 import { planOnce } from '../planOnce'
 import { siblingRef, type NeighbourRef } from '../goals/siblings'
 
