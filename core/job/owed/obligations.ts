@@ -44,9 +44,13 @@ import { stepKey } from '../steps/stepKinds'
 
 export type Facts = { resolved: ResolvedSheet; state: JobState }
 /** Something owed: since when (the last event that made it so, or made it so again), and before which acts. */
-type Owed = { what: ObligationWhat; since: Mark | undefined; gates: readonly Gate[] }
+type Owed<K extends ObligationKind = ObligationKind> = {
+  what: Extract<ObligationWhat, { kind: K }>
+  since: Mark | undefined
+  gates: readonly Gate[]
+}
 /** `arises`: all that the work so far has made necessary. `met`: nothing later has undone what was done about it. */
-type Row = { arises: (facts: Facts) => Owed[]; met: (owed: Owed, facts: Facts) => boolean }
+type Row<K extends ObligationKind> = { arises: (facts: Facts) => Owed<K>[]; met: (owed: Owed<K>, facts: Facts) => boolean }
 
 const always: readonly Gate[] = ['end']
 const fluidHolds: readonly Gate[] = ['pressure', 'run', 'drive', 'end']
@@ -76,21 +80,20 @@ function torquedSince(state: JobState, key: string, since: Mark | undefined): bo
 }
 
 /** The one place that says what must be true of a car before it is given back: a row a kind. docs/obligations.md says it in words. */
-export const obligations: Readonly<Record<ObligationKind, Row>> = {
+export const obligations: { readonly [K in ObligationKind]: Row<K> } = {
   plan: { arises: () => [{ what: { kind: 'plan' }, since: undefined, gates: always }], met: (_, { state }) => state.inputs !== undefined },
   part: {
     // Nobody need compare; but what was found to differ holds the strip-down until it is settled.
     arises: ({ state }) =>
       state.scope.map(line => ({ what: { kind: 'part', line }, since: state.lines[line]?.received, gates: ['open', 'end'] })),
     met: ({ what }, { state }) => {
-      if (what.kind !== 'part') return false
       const { received, accepted } = state.lines[what.line] ?? {}
       return received?.agrees !== false || countsAfter(accepted, received)
     },
   },
   compared: {
     arises: ({ resolved, state }) =>
-      Object.entries(state.lines).flatMap(([line, { out, in: laidIn, compared }]): Owed[] =>
+      Object.entries(state.lines).flatMap(([line, { out, in: laidIn, compared }]): Owed<'compared'>[] =>
         out && !laidIn && state.scope.includes(line) && carrierIn(resolved, state, line) === line
           ? [
               {
@@ -102,7 +105,6 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
           : [],
       ),
     met: ({ what }, { state }) => {
-      if (what.kind !== 'compared') return false
       const { compared, accepted } = state.lines[what.line] ?? {}
       if (compared && !compared.agrees) return countsAfter(accepted, compared)
       return compared !== undefined || state.steps[stepKey({ kind: 'compare', target: what.line })]?.skipped !== undefined
@@ -111,7 +113,7 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
   made: {
     // A piece that lies in is made, whatever was ticked.
     arises: ({ resolved, state }) =>
-      state.scope.flatMap((line): Owed[] =>
+      state.scope.flatMap((line): Owed<'made'>[] =>
         carrierIn(resolved, state, line) === line && isMadeHere(resolved, state, line) && !state.lines[line]?.in
           ? [
               {
@@ -123,7 +125,6 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
           : [],
       ),
     met: ({ what }, { state }) => {
-      if (what.kind !== 'made') return false
       const { made } = state.lines[what.line] ?? {}
       const { said, rebends = [] } = state.making[what.line] ?? {}
       return countsAfterAll(
@@ -135,19 +136,19 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
   'carried-over': {
     // What nobody has chosen yet takes over nothing that is known.
     arises: ({ resolved, state }) =>
-      resolved.lines.flatMap((line): Owed[] => {
+      resolved.lines.flatMap((line): Owed<'carried-over'>[] => {
         const { out, in: laidIn, carried } = state.lines[line.id] ?? {}
         const items = carryOver(line, state).filter(item => !carried?.items.includes(item))
         return out && !laidIn && state.scope.includes(line.id)
           ? [{ what: { kind: 'carried-over', line: line.id, items }, since: out, gates: ['fit'] }]
           : []
       }),
-    met: ({ what }) => what.kind === 'carried-over' && what.items.length === 0,
+    met: ({ what }) => what.items.length === 0,
   },
   line: {
     // What is wanted is out and in; what is no longer wanted is at least in again.
     arises: ({ state }) =>
-      [...new Set([...state.scope, ...Object.keys(state.lines)])].flatMap((line): Owed[] => {
+      [...new Set([...state.scope, ...Object.keys(state.lines)])].flatMap((line): Owed<'line'>[] => {
         const isOut = state.lines[line]?.out !== undefined
         return state.scope.includes(line) || isOut
           ? [
@@ -160,7 +161,6 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
           : []
       }),
     met: ({ what }, { state }) =>
-      what.kind === 'line' &&
       state.lines[what.line]?.in !== undefined &&
       // The old one back in does not replace it.
       hasLeft(state, what.line),
@@ -170,8 +170,7 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
       everOpened(facts)
         .filter(([joint]) => opensCircuit(facts.resolved.sheet, joint))
         .map(([joint, { opened }]) => ({ what: { kind: 'capped', joint: joint.id }, since: opened, gates: ['pause'] })),
-    met: ({ what }, { state }) =>
-      what.kind === 'capped' && (state.joints[what.joint]?.capped !== undefined || state.joints[what.joint]?.seated !== undefined),
+    met: ({ what }, { state }) => state.joints[what.joint]?.capped !== undefined || state.joints[what.joint]?.seated !== undefined,
   },
   sealed: {
     arises: facts =>
@@ -183,9 +182,7 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
           gates: fluidHolds,
         })),
     met: ({ what }, { resolved, state }) =>
-      what.kind === 'sealed' &&
-      what.seals.length === 0 &&
-      countsAfterAll(state.joints[what.joint]?.sealed, renewalsAt(resolved, state, what.joint)),
+      what.seals.length === 0 && countsAfterAll(state.joints[what.joint]?.sealed, renewalsAt(resolved, state, what.joint)),
   },
   seated: {
     arises: facts =>
@@ -194,8 +191,7 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
         since: latest([opened, ...renewalsAt(facts.resolved, facts.state, joint.id)]),
         gates: fluidHolds,
       })),
-    met: ({ what }, { resolved, state }) =>
-      what.kind === 'seated' && countsAfterAll(state.joints[what.joint]?.seated, renewalsAt(resolved, state, what.joint)),
+    met: ({ what }, { resolved, state }) => countsAfterAll(state.joints[what.joint]?.seated, renewalsAt(resolved, state, what.joint)),
   },
   tight: {
     arises: facts =>
@@ -207,7 +203,6 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
           gates: fluidHolds,
         })),
     met: ({ what, since }, { resolved, state }) => {
-      if (what.kind !== 'tight') return false
       const { torqued } = state.joints[what.joint] ?? {}
       const isOfThis = countsAfterAll(torqued, renewalsAt(resolved, state, what.joint))
       return torqued !== undefined && torqued.n > (since?.n ?? 0) && isOfThis && isSound(torqued)
@@ -217,14 +212,14 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
     arises: ({ resolved: { sheet }, state }) => [
       ...sheet.operations
         .filter(operation => hasTorque(operation) && state.operations[operation.id]?.on)
-        .map((operation): Owed => ({
+        .map((operation): Owed<'tightened'> => ({
           what: { kind: 'tightened', thing: 'operation', target: operation.id },
           since: state.operations[operation.id]!.on,
           gates: tightenedAt(operation) === 'ground' || operation.engineMayRun ? ['drive', 'end'] : ['run', 'drive', 'end'],
         })),
       ...sheet.holds
         .filter(hold => hold.torque !== undefined && state.holds[hold.id]?.fastened)
-        .map((hold): Owed => ({
+        .map((hold): Owed<'tightened'> => ({
           what: { kind: 'tightened', thing: 'hold', target: hold.id },
           since: state.holds[hold.id]!.fastened,
           gates: ['run', 'drive', 'end'],
@@ -232,14 +227,14 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
       // A bleeder that a round was made at has been open.
       ...sheet.bleeders
         .filter(({ id, torque }) => torque !== undefined && state.rounds.some(round => round.bleeder === id))
-        .map((bleeder): Owed => ({
+        .map((bleeder): Owed<'tightened'> => ({
           what: { kind: 'tightened', thing: 'bleeder', target: bleeder.id },
           since: state.rounds.findLast(round => round.bleeder === bleeder.id),
           gates: ['run', 'drive', 'end'],
         })),
       ...levelsOf(sheet)
         .filter(({ id, torque }) => torque !== undefined && state.levels.some(reading => reading.level === id))
-        .map((level): Owed => ({
+        .map((level): Owed<'tightened'> => ({
           what: { kind: 'tightened', thing: 'level', target: level.id },
           since: state.levels.findLast(reading => reading.level === level.id),
           gates: ['drive', 'end'],
@@ -247,22 +242,22 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
       // Which of several was opened nobody says: each is felt for once.
       ...plugsOf(sheet)
         .filter(({ torque }) => torque !== undefined && measuredOf(sheet, state, sheet.id).added.length > 0)
-        .map((fill): Owed => ({
+        .map((fill): Owed<'tightened'> => ({
           what: { kind: 'tightened', thing: 'fill', target: fill.id },
           since: latest(measuredOf(sheet, state, sheet.id).added),
           gates: ['drive', 'end'],
         })),
     ],
-    met: ({ what, since }, { state }) => what.kind === 'tightened' && torquedSince(state, tightenedKey(what.thing, what.target), since),
+    met: ({ what, since }, { state }) => torquedSince(state, tightenedKey(what.thing, what.target), since),
   },
   held: {
     arises: ({ resolved, state }) =>
-      Object.entries(state.holds).flatMap(([hold, { released }]): Owed[] =>
+      Object.entries(state.holds).flatMap(([hold, { released }]): Owed<'held'>[] =>
         released && !droppedIn(resolved, state).has(hold)
           ? [{ what: { kind: 'held', hold }, since: released, gates: ['run', 'drive', 'end'] }]
           : [],
       ),
-    met: ({ what }, { state }) => what.kind === 'held' && state.holds[what.hold]?.fastened !== undefined,
+    met: ({ what }, { state }) => state.holds[what.hold]?.fastened !== undefined,
   },
   'back-on': {
     arises: ({ resolved, state }) =>
@@ -274,13 +269,13 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
           // The engine may idle without it; nobody drives without it: a cover keeps a chain from fingers, a shield the road from the belt.
           gates: operation.engineMayRun ? ['drive', 'end'] : ['run', 'drive', 'end'],
         })),
-    met: ({ what }, { state }) => what.kind === 'back-on' && !isOff(state, what.operation),
+    met: ({ what }, { state }) => !isOff(state, what.operation),
   },
   counted: {
     arises: ({ state }) =>
       Object.entries(state.operations).flatMap(([operation, { off, on, fastenersOut, fastenersIn }]) =>
         off && on
-          ? fastenersOut.map((out, group): Owed => ({
+          ? fastenersOut.map((out, group): Owed<'counted'> => ({
               what: { kind: 'counted', operation, group, out, in: fastenersIn[group] ?? 0 },
               since: on,
               gates: ['drive', 'end'],
@@ -289,41 +284,39 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
       ),
     // What was missing or broke cannot go back; the record says what goes instead.
     met: ({ what }, { state }) =>
-      what.kind === 'counted' &&
       what.out ===
-        what.in +
-          state.lost
-            .filter(lost => lost.operation === what.operation && lost.group === what.group)
-            .reduce((sum, { count }) => sum + count, 0),
+      what.in +
+        state.lost
+          .filter(lost => lost.operation === what.operation && lost.group === what.group)
+          .reduce((sum, { count }) => sum + count, 0),
   },
   clear: {
     // A hold that is fastened afterwards moves it once more, and so does a nut that turns its end.
     arises: ({ resolved: { sheet }, state }) =>
-      Object.entries(state.lines).flatMap(([line, record]): Owed[] => {
+      Object.entries(state.lines).flatMap(([line, record]): Owed<'clear'>[] => {
         // One piece is felt along as one, by the line it was fitted for.
         if (record.piece !== undefined) return []
         return record.in
           ? [{ what: { kind: 'clear', line }, since: latest(movesOf(sheet, state, line)), gates: ['run', 'drive', 'end'] }]
           : []
       }),
-    met: ({ what }, { resolved: { sheet }, state }) =>
-      what.kind === 'clear' && countsAfterAll(state.clearances[what.line], movesOf(sheet, state, what.line)),
+    met: ({ what }, { resolved: { sheet }, state }) => countsAfterAll(state.clearances[what.line], movesOf(sheet, state, what.line)),
   },
   renewed: {
     arises: ({ resolved: { sheet }, state }) =>
       sheet.neighbours
         .filter(({ id }) => state.inputs?.neighbours?.includes(id) || state.neighbours[id]?.choice === 'now')
         .map(({ id }) => ({ what: { kind: 'renewed', neighbour: id }, since: state.neighbours[id], gates: always })),
-    met: ({ what }, { state }) => what.kind === 'renewed' && state.renewed[what.neighbour] !== undefined,
+    met: ({ what }, { state }) => state.renewed[what.neighbour] !== undefined,
   },
   filled: {
     arises: ({ resolved, resolved: { sheet }, state }) => [
       ...(isOpened(sheet, state, sheet.id, circuitOpenings(resolved, state))
-        ? [{ what: { kind: 'filled' }, since: latest(circuitOpenings(resolved, state)), gates: fluidHolds } satisfies Owed]
+        ? [{ what: { kind: 'filled' }, since: latest(circuitOpenings(resolved, state)), gates: fluidHolds } satisfies Owed<'filled'>]
         : []),
       ...(sheet.circuits ?? [])
         .filter(({ id }) => isOpened(sheet, state, id, drainings(sheet, state, id)))
-        .map(({ id }): Owed => ({
+        .map(({ id }): Owed<'filled'> => ({
           what: { kind: 'filled', circuit: id },
           since: latest(drainings(sheet, state, id)),
           gates: ['run', 'drive', 'end'],
@@ -331,7 +324,7 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
     ],
     // What was lost has gone back in since, within what a jug can be read to; or a level has been seen at its mark.
     met: ({ what }, { resolved, resolved: { sheet }, state }) => {
-      const circuit = what.kind === 'filled' ? what.circuit : undefined
+      const { circuit } = what
       const openings = circuit === undefined ? circuitOpenings(resolved, state) : drainings(sheet, state, circuit)
       const { caught, extracted, added } = measuredOf(sheet, state, circuit ?? sheet.id)
       const levels = circuit === undefined ? sheet.levels : sheet.circuits!.filter(({ id }) => id === circuit).map(({ level }) => level)
@@ -368,7 +361,7 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
       const { places, priming } = bleedPlaces(resolved.sheet, state.inputs)
       if (openings.length === 0 || priming) return []
       const { running } = resolved.sheet.bleeding.parameters
-      const owed = (bleeder: Slug, isRunning: boolean): Owed => ({
+      const owed = (bleeder: Slug, isRunning: boolean): Owed<'bled'> => ({
         what: {
           kind: 'bled',
           bleeder,
@@ -384,7 +377,6 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
       ]
     },
     met: ({ what }, { resolved, state }) =>
-      what.kind === 'bled' &&
       isBledAt(resolved.sheet, state, what.bleeder, circuitOpenings(resolved, state), what.running === true) === undefined,
   },
   level: {
@@ -394,7 +386,7 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
         openedJoints({ resolved, state }).some(([joint]) => wantsReading(sheet, joint, renewalOf(state))) ||
         state.service !== undefined ||
         isOpened(sheet, state, sheet.id, circuitOpenings(resolved, state))
-      const owed = (level: Slug, changes: readonly Mark[], gates: readonly Gate[]): Owed => {
+      const owed = (level: Slug, changes: readonly Mark[], gates: readonly Gate[]): Owed<'level'> => {
         const last = state.levels.findLast(reading => reading.level === level)
         const because = !last ? 'not-read' : last.reading !== 'at' ? 'not-at' : 'changed-since'
         return { what: { kind: 'level', level, because }, since: latest(changes), gates }
@@ -407,7 +399,6 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
       ]
     },
     met: ({ what }, { resolved, resolved: { sheet }, state }) => {
-      if (what.kind !== 'level') return false
       const last = state.levels.findLast(reading => reading.level === what.level)
       const circuit = sheet.circuits?.find(({ level }) => level.id === what.level)
       return last?.reading === 'at' && countsAfterAll(last, circuit ? changesOf(sheet, state, circuit.id) : fluidChanges(resolved, state))
@@ -418,10 +409,9 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
     arises: facts =>
       liftPositions.flatMap(at => {
         const since = latest(closedAt(facts, at))
-        return since ? [{ what: { kind: 'wiped', at }, since, gates: ['run', 'end'] } satisfies Owed] : []
+        return since ? [{ what: { kind: 'wiped', at }, since, gates: ['run', 'end'] } satisfies Owed<'wiped'>] : []
       }),
     met: ({ what }, facts) =>
-      what.kind === 'wiped' &&
       countsAfterAll(
         facts.state.cleaned.findLast(entry => entry.where === what.at),
         closedAt(facts, what.at),
@@ -436,19 +426,17 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
         gates: drivesOnIt(facts.resolved) ? ['drive', 'end'] : always,
       })),
     met: ({ what }, { resolved, state }) => {
-      if (what.kind !== 'leak-look') return false
       const record = state.joints[what.joint]!
       return leakDoubt(record) === undefined && countsAfterAll(record.leak, renewalsAt(resolved, state, what.joint))
     },
   },
   'leak-source': {
     arises: ({ state }) =>
-      Object.entries(state.joints).flatMap(([joint, { leak }]): Owed[] =>
+      Object.entries(state.joints).flatMap(([joint, { leak }]): Owed<'leak-source'>[] =>
         leak && leak.result !== 'dry' ? [{ what: { kind: 'leak-source', joint }, since: leak, gates: ['drive', 'end'] }] : [],
       ),
     // Worked on since, or found to come from somewhere else; either way it is looked at again.
     met: ({ what, since }, { state }) => {
-      if (what.kind !== 'leak-source') return false
       const record = state.joints[what.joint]!
       return countsAfter(disturbedAt(record), since) || countsAfter(record.traced, since)
     },
@@ -456,7 +444,7 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
   'part-look': {
     // Put back with new seals, by which it may leak.
     arises: ({ resolved: { sheet }, state }) =>
-      sheet.operations.flatMap(({ id, seals = [] }): Owed[] => {
+      sheet.operations.flatMap(({ id, seals = [] }): Owed<'part-look'>[] => {
         const { on, looked } = state.operations[id] ?? {}
         const because = !looked ? 'not-done' : looked.result !== 'dry' ? 'not-dry' : 'disturbed-since'
         return on && seals.length > 0
@@ -464,8 +452,8 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
           : []
       }),
     met: ({ what }, { state }) => {
-      const looked = what.kind === 'part-look' ? state.operations[what.operation]?.looked : undefined
-      return looked?.result === 'dry' && what.kind === 'part-look' && countsAfterAll(looked, partDisturbances(state, what.operation))
+      const looked = state.operations[what.operation]?.looked
+      return looked?.result === 'dry' && countsAfterAll(looked, partDisturbances(state, what.operation))
     },
   },
   'cold-again': {
@@ -480,14 +468,12 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
         }
       }),
     met: ({ what, since }, { state }) =>
-      what.kind === 'cold-again' &&
-      what.because === 'not-cold' &&
-      state.levels.some(one => one.level === what.level && one.reading === 'at' && countsAfter(one, since)),
+      what.because === 'not-cold' && state.levels.some(one => one.level === what.level && one.reading === 'at' && countsAfter(one, since)),
   },
   foam: {
     arises: ({ state }) => foamsOf(state).map(([level, last]) => ({ what: { kind: 'foam', level }, since: last, gates: always })),
     met: ({ what, since }, { state }) =>
-      what.kind === 'foam' && state.levels.some(one => one.level === what.level && one.reading !== 'foam' && countsAfter(one, since)),
+      state.levels.some(one => one.level === what.level && one.reading !== 'foam' && countsAfter(one, since)),
   },
   'air-source': {
     // Common practice, no source: foam that comes back after a third rest is air drawn in, not air left over.
@@ -507,8 +493,8 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
       return asked ? [{ what: { kind: 'tested', test }, since, gates }] : []
     },
     met: ({ what }, facts) => {
-      const tried = what.kind === 'tested' ? facts.state.tests[what.test] : undefined
-      return tried?.result === 'good' && what.kind === 'tested' && countsAfterAll(tried, untried(facts, what.test))
+      const tried = facts.state.tests[what.test]
+      return tried?.result === 'good' && countsAfterAll(tried, untried(facts, what.test))
     },
   },
   road: {
@@ -542,7 +528,7 @@ export const obligations: Readonly<Record<ObligationKind, Row>> = {
         since: held,
         gates: always,
       })),
-    met: ({ what }, { state }) => what.kind === 'to-settle' && state.held[what.entry]?.settled !== undefined,
+    met: ({ what }, { state }) => state.held[what.entry]?.settled !== undefined,
   },
   down: {
     arises: ({ state }) =>
@@ -625,12 +611,9 @@ export function listDue(resolved: ResolvedSheet, state: JobState): readonly Obli
 }
 const workOutDue = (resolved: ResolvedSheet, state: JobState): Obligation[] =>
   // What was signed was signed under the table of its day: a later one makes nothing due on it.
-  (state.signedOff ? [] : kinds).flatMap(kind => {
-    const { arises, met } = obligations[kind]
-    return arises({ resolved, state }).flatMap(owed =>
-      met(owed, { resolved, state }) ? [] : [{ ...owed.what, gates: owed.gates, since: owed.since?.n ?? 0 } satisfies Obligation],
-    )
-  })
+  (state.signedOff ? [] : kinds).flatMap(kind => dueOf(obligations[kind] as Row<ObligationKind>, { resolved, state }))
+const dueOf = ({ arises, met }: Row<ObligationKind>, facts: Facts): Obligation[] =>
+  arises(facts).flatMap(owed => (met(owed, facts) ? [] : [{ ...owed.what, gates: owed.gates, since: owed.since?.n ?? 0 }]))
 
 /** What is due before an act. */
 export const dueBefore = (gate: Gate, resolved: ResolvedSheet, state: JobState): Obligation[] =>
