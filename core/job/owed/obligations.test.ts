@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { nm, pocketCar, pocketSheet, Story } from '../../../tests/helpers/pocketCar'
 import { millilitres } from '../../units/types'
-import { dueBefore, listDue, obligations } from './obligations'
+import { dueBefore, listDue } from './obligations'
 import type { System } from '../../sheet/types'
 import type { CarTest } from '../../sheet/systemRules'
 import { gates, type JobBody, type Obligation, type ObligationKind } from '../types'
