@@ -1,4 +1,4 @@
-/** Expected failure is a value: a code, typed fields, no prose. The words live in shared/messages.ts. */
+/** Expected failure is a value: a code, typed fields, no prose. The words live in shared/words. */
 export type Result<T, E> = { ok: true; value: T } | { ok: false; error: E }
 
 /** What went well. */

@@ -99,8 +99,7 @@ export function useBayStep() {
     const said = step.value!.kind === 'receive' ? record?.received : record?.compared
     return said?.agrees === false ? (said.differs ?? 'something') : undefined
   })
-  /** A bench measures bent tube: a hose lies as one lays it. */
-  /** Before it is made there is nothing to measure. */
+  /** A bench measures bent tube: a hose lies as one lays it, and before it is made there is nothing to measure. */
   const isMeasurable = computed(
     () =>
       isPart.value &&

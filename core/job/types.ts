@@ -126,9 +126,9 @@ export type JobCommand =
   | { type: 'makingSaid'; line: Slug; making: LineInMaking; order: readonly number[] }
   /** One act of making it, by its name in the list that follows from what is to be made. */
   | { type: 'makeActDone'; line: Slug; act: string }
-  /** Bent again after a trial fit: which bend, by its number from 0, and by how many degrees more (or less). */
   /** A flare that is no good is cut off, so far behind its face: that end is deburred, formed and looked at again. */
   | { type: 'endCutOff'; line: Slug; end: 'from' | 'to'; off: Entered<'length'>; note?: string }
+  /** Bent again after a trial fit: which bend, by its number from 0, and by how many degrees more (or less). */
   | { type: 'rebent'; line: Slug; bend: number; degrees: number; note?: string }
   /** The line is made: by the list, or without it, and then how. */
   | { type: 'lineMade'; line: Slug; how: 'bench' | 'without'; note?: string }
@@ -168,10 +168,11 @@ export type JobCommand =
   | { type: 'pressureHeld' }
   /** The prop is out from under the pedal's load: nothing stands under pressure any more. */
   | { type: 'pressureLet' }
-  /** One round of bleeding. `bleeder`: where; the sheet's own id where the whole circuit is bled at once. `count`: strokes or turns. */
-  /** `running`: turned once more with the engine idling. */
-  /** `airBack`: the pedal came up with the bleeder open; whatever the hose showed, that round ran not clear. */
-  /** `bubble`: mm of bubbles in the clear hose; `pedal`: how far it went before it held, 0 to 1. */
+  /**
+   * One round of bleeding. `bleeder`: where; the sheet's own id where the whole circuit is bled at once. `count`: strokes or turns.
+   * `running`: turned once more with the engine idling. `airBack`: the pedal came up with the bleeder open; whatever the hose showed, that
+   * round ran not clear. `bubble`: mm of bubbles in the clear hose; `pedal`: how far it went before it held, 0 to 1.
+   */
   | {
       type: 'roundBled'
       bleeder: Slug
@@ -191,8 +192,10 @@ export type JobCommand =
   | { type: 'tested'; test: CarTest; result: 'good' | 'not-good'; note?: string }
   /** `circuit`: whose fluid, where it is not the lines' own. */
   | { type: 'fluidCaught'; entered: Entered<'volume'>; how: 'measured' | 'estimated'; circuit?: Slug; weighed?: Weighed }
-  /** `drained`: what was drained went back in, and was clean. */
-  /** `bottle`: what it came out of; brake fluid draws water from the air once that is open. `kept`: a lead lets an old one in, and why. */
+  /**
+   * `drained`: what was drained went back in, and was clean. `bottle`: what it came out of; brake fluid draws water from the air once that
+   * is open. `kept`: a lead lets an old one in, and why.
+   */
   | {
       type: 'fluidAdded'
       entered: Entered<'volume'>
@@ -243,8 +246,10 @@ export type JobCommand =
   | { type: 'resumed' }
   | { type: 'handedOver'; to: 'customer' | 'desk'; note?: string }
   | { type: 'signedOff' }
-  /** The job ends without being done. */
-  /** `read`: of one that is provisional, by when the car is back to be read cold, and how far it may be driven until then. */
+  /**
+   * The job ends without being done. `read`: of one that is provisional, by when the car is back to be read cold, and how far it may be
+   * driven until then.
+   */
   | { type: 'ended'; ending: EarlyEnding; why: string; read?: { by: string; km: number } }
   | { type: 'reopened'; why: string }
 
@@ -364,9 +369,9 @@ export type Refusal =
   | { code: 'JOB_ENGINE'; is: 'running' | 'off' }
   | { code: 'JOB_LIFT'; needs: LiftPosition; is: 'there' | 'elsewhere' }
   | { code: 'JOB_NO_PRESSURE'; by: PressureBy }
-  /** The car rests on what is off, or something on the floor holds it by what is off: it is not let down, moved or started so. */
   /** The pedal is propped: nothing is opened or bled, and no pedal tried, before the prop is out. */
   | { code: 'JOB_PROPPED' }
+  /** The car rests on what is off, or something on the floor holds it by what is off: it is not let down, moved or started so. */
   | { code: 'JOB_CAR_RESTS'; operation: Slug; why: Rest }
   | { code: 'JOB_THING_STATE'; target: Slug; needs: 'on' | 'fastened' }
   | { code: 'JOB_UNDO_OTHERS'; by: string }
@@ -382,10 +387,11 @@ export type Refusal =
   | { code: 'JOB_UNDO_NOT_LAST'; event: string }
   | { code: 'JOB_MISSING'; items: readonly Obligation[] }
   | { code: 'JOB_LEAD_SIGNS'; joints: Slug[] }
-  /** Something has to cool, soak, drip or rest first. */
+  /** It holds as many entries as a job can. */
   | { code: 'JOB_FULL'; most: number }
   /** `brakes`: never of a brake or a clutch; `level`: no single level that only wants the cold; `past`: by when is over. */
   | { code: 'JOB_READ_COLD'; why: 'brakes' | 'level' | 'past' }
+  /** Something has to cool, soak, drip or rest first. */
   | { code: 'JOB_WAIT'; wait: Slug; secondsLeft: number }
   | { code: 'JOB_WAIT_NOT_RUNNING'; wait: Slug }
   | { code: 'JOB_LINE_REPLACED'; line: Slug }

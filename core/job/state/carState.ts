@@ -9,7 +9,7 @@ import { celsius, type Celsius } from '../../units/types'
 import { spanSeconds, type Moment } from './timer'
 import type { JobState, JointRecord, Mark, Pressure, PressureBy } from '../types'
 
-/** What is physically so on the car, from what is on record and nothing else. */
+// What is physically so on the car, from what is on record and nothing else.
 
 /** Where the car stands. */
 export const liftOf = (state: JobState): LiftPosition => state.moves.at(-1)?.to ?? state.inputs?.start ?? 'ground'
