@@ -50,7 +50,7 @@ describe('the same id with something else in it', () => {
       expect([answer.status, answer.body.code, answer.body.refused]).toEqual([409, 'ENTRY_CONFLICT', entry.id])
     }
     const mine = (await imke.call<{ job: string; said: string }[]>('GET', '/api/disputes')).body.filter(one => one.job === job.id)
-    expect(mine.map(({ said }) => JSON.parse(said) as object)).toEqual([other.command])
+    expect(mine.map(({ said }) => said)).toEqual(['Note: something else'])
     const notes = (await imke.job(job.id)).events.flatMap(({ body }) => (body.type === 'noteWritten' ? [body.text] : []))
     expect(notes).toEqual(['as it was said'])
   })
