@@ -9,7 +9,7 @@ import { route } from '../utils/route'
 import { deviceOf, nameDevice, startSession, whereFrom } from '../utils/session'
 
 export default route('POST /api/session', async ({ event }): Promise<SignInView> => {
-  const from = whereFrom(event)
+  const from = await whereFrom(event)
   const known = await deviceOf(event)
   if (known === undefined) refuseWhenCrowded()
   const request = await readBodyWith(event, signInSchema, limits.signIn.bodyBytes)

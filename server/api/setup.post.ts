@@ -12,7 +12,7 @@ export default route('POST /api/setup', async ({ event }): Promise<SignInView> =
   const request = await readBodyWith(event, setupSchema, limits.signIn.bodyBytes)
   // Whoever is refused takes no name along: each would be a new device with tries of its own.
   const device = (await deviceOf(event)) ?? v7()
-  const started = await setUpWorkshop(getPool(), { ...request, ...whereFrom(event), device })
+  const started = await setUpWorkshop(getPool(), { ...request, ...(await whereFrom(event)), device })
   await nameDevice(event, device)
   await startSession(event, started.signIn)
   return started

@@ -18,6 +18,8 @@ export const config = {
   secureCookies: env.EFFERENT_PLAIN_HTTP !== '1',
   /** Reverse proxies by their networks: what they say of where a request came from is believed, and nobody else's word. */
   trustedProxies: trustedNetworks(env.EFFERENT_TRUST_PROXY ?? ''),
+  /** May a program on this machine be a person who sits at it? Not where a tunnel brings the network in without listening to it. */
+  isHereTrusted: env.EFFERENT_HERE !== '0',
   /** Names this server goes by, beside its addresses and those of the machine itself. */
   hosts: (env.EFFERENT_HOSTS ?? '')
     .split(',')

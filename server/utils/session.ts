@@ -9,6 +9,7 @@ import { config } from './config'
 import { getPool } from './db'
 import { gathered } from './gathered'
 import { Lru } from './lru'
+import { isPersonsSocket } from './otherEnd'
 
 const workday = limits.signInHours * 60 * 60
 const halfYear = 182 * 24 * 60 * 60
@@ -71,16 +72,18 @@ export async function nameDevice(event: H3Event, name: string = v7()): Promise<s
  * From where somebody comes. `isHere`: from the machine that the program runs on, as far as anybody can tell; a request that was passed on
  * by a proxy is not, whatever that claims, unless it is one that was said to be trusted.
  */
-export function whereFrom(event: H3Event): { address: string; isHere: boolean } {
+export async function whereFrom(event: H3Event): Promise<{ address: string; isHere: boolean }> {
   const connection = event.node.req.socket.remoteAddress ?? 'unknown'
   const address = clientAddress(connection, getRequestHeader(event, 'x-forwarded-for'), config.trustedProxies)
   const passedOn = ['forwarded', 'x-forwarded-for', 'x-real-ip', 'via'].some(name => getRequestHeader(event, name) !== undefined)
   const isLoopback = address === '::1' || address.startsWith('127.') || address.startsWith('::ffff:127.')
   // A proxy that says nothing of itself passes on the name it was asked by: this machine's own is asked for by who sits at it.
   const isOwnName = /^(localhost|127(\.\d+){3}|\[::1\])(:\d+)?$/.test(getRequestHeader(event, 'host') ?? '')
-  // No browser has spoken HTTP/1.0 for decades; a proxy that was told nothing does, and asks by this machine's name.
+  // No browser has spoken HTTP/1.0 for decades; a proxy that was told nothing does.
   const isOldSpeech = event.node.req.httpVersion === '1.0'
-  return { address, isHere: isLoopback && isOwnName && !isOldSpeech && (!passedOn || config.trustedProxies !== undefined) }
+  const maySit = isLoopback && isOwnName && !isOldSpeech && config.isHereTrusted && (!passedOn || config.trustedProxies !== undefined)
+  // One that passes on no name either asks by this machine's. What takes calls from the network is no person's browser.
+  return { address, isHere: maySit && (await isPersonsSocket(event.node.req.socket)) }
 }
 
 export const deviceOf = async (event: H3Event): Promise<string | undefined> =>

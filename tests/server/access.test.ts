@@ -8,6 +8,7 @@ import { roles, type Role } from '../../core/job/types'
 import { access, type RouteKey } from '../../server/access'
 import { limits } from '../../shared/limits'
 import { copyDatabase, TestServer, type Client } from '../helpers/server'
+import { silentProxy } from '../helpers/silentProxy'
 
 let server: TestServer
 const clients = {} as Record<Role, Client>
@@ -273,6 +274,25 @@ describe('at the door', () => {
           .on('end', () => done(text))
       })
       expect(answer).toContain('AUTH_DEVICE')
+    })
+
+    it('nor is one that speaks as a browser does: it takes calls from the network, itself or by its first process', async () => {
+      const lead = await personOf(await server.as('lead'), 'lead')
+      const through = async (listenOn: string, workers: boolean) => {
+        const proxy = await silentProxy(server.port, listenOn, workers)
+        const answer = await fetch(`http://127.0.0.1:${proxy.port}/api/session`, {
+          method: 'POST',
+          headers: { 'content-type': 'application/json' },
+          body: JSON.stringify({ person: lead, secret: '0000' }),
+        })
+        const { code } = (await answer.json()) as { code: string }
+        await proxy.end()
+        return code
+      }
+      expect(await through('0.0.0.0', false)).toBe('AUTH_DEVICE')
+      expect(await through('0.0.0.0', true)).toBe('AUTH_DEVICE')
+      // What listens to this machine alone brings nobody in from elsewhere.
+      expect(await through('127.0.0.1', false)).toBe('AUTH_WRONG_SECRET')
     })
 
     it('a known device has its own tries for each person: wrong ones for one leave the others alone', async () => {
