@@ -1,9 +1,12 @@
 import pg from 'pg'
 import { v7 } from 'uuid'
+import { sheetSortKeys } from '../core/search/pageSheets'
 import { blankSheet } from '../core/sheet/mendSheet'
 import { jointKinds, systems, type Family, type Joint, type Sheet } from '../core/sheet/types'
 import { millimetres } from '../core/units/types'
+import { sheetAskSchema } from '../shared/schemas/library'
 import { search } from '../server/services/search'
+import { getSheetPage } from '../server/services/sheetPage'
 import { insertEntries } from '../server/sql/search/writeEntries'
 import { sheetEntries, vehicleEntries } from '../shared/searchEntries'
 import { seededInteger } from '../tests/helpers/seededInteger'
@@ -164,11 +167,21 @@ function makeQueries({ families, sheets, vehicles }: Library, n: number): string
   })
 }
 
+/** What people ask the library for: a word or two of a title, a family, a system, in one order or another, and pages further down. */
+const pageAsk = ({ sheets, families }: Library, query: string, i: number) => ({
+  words: [query, '', sheets[i % sheets.length]!.title, 'brake 1'][i % 4],
+  by: sheetSortKeys[i % sheetSortKeys.length],
+  down: String(i % 2),
+  from: String((i % 5) * 60),
+  ...(i % 7 === 0 && { family: families[i % families.length]!.id }),
+  ...(i % 3 === 0 && { systems: systems[i % systems.length] }),
+})
+
 export async function measureSearch(
   databaseUrl: string,
   sheetCount: number,
   vehicleCount: number,
-): Promise<{ taken: number[]; found: number }> {
+): Promise<{ taken: number[]; found: number; pages: number[]; first: number }> {
   const pool = new pg.Pool({ connectionString: databaseUrl, max: 4 })
   pool.on('error', () => {})
   try {
@@ -186,7 +199,17 @@ export async function measureSearch(
       if (process.env.EFFERENT_BENCH_SLOW && taken.at(-1)! > Number(process.env.EFFERENT_BENCH_SLOW))
         process.stderr.write(`${taken.at(-1)!.toFixed(1)} ms: ${query} (${hits.length})\n`)
     }
-    return { taken: taken.sort((a, b) => a - b), found: found / queries.length }
+    const asks = queries.map((query, i) => sheetAskSchema.parse(pageAsk(library, query, i)))
+    const begun = performance.now()
+    for (const by of sheetSortKeys) await getSheetPage(pool, sheetAskSchema.parse({ by }))
+    const first = performance.now() - begun
+    const pages: number[] = []
+    for (const ask of asks) {
+      const started = performance.now()
+      await getSheetPage(pool, ask)
+      pages.push(performance.now() - started)
+    }
+    return { taken: taken.sort((a, b) => a - b), found: found / queries.length, pages: pages.sort((a, b) => a - b), first }
   } finally {
     await pool.end()
   }

@@ -17,8 +17,11 @@ export const limits = {
   eventsPerRequest: 100,
   /** Revisions of one sheet: more than anybody publishes, and a number that every store can hold. */
   revisions: 100_000,
-  /** Heads of sheets in one answer; whoever wants more asks on from the last. */
+  /** Heads of sheets in one answer at most, and as many as are shown where nobody says how many. */
   sheetsPerPage: 500,
+  sheetsShown: 60,
+  /** Sheets of a library: more than any shop has, and a number to count from that every store can hold. */
+  sheets: 1_000_000,
   /** Sheets looked at closely in one answer: as many as a screen shows. */
   glances: 24,
   /** Rows of the Floor in one answer or message. */

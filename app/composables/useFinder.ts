@@ -3,10 +3,12 @@ import { computed, ref, watch, type Ref } from 'vue'
 import { navigateTo } from '#imports'
 import type { SearchHit, SearchResult } from '#shared/schemas/library'
 import type { JobRow } from '#shared/schemas/jobRow'
+import { searchShelf } from '#shared/searchResult'
 import { useConnection } from '~/stores/connection'
 import { useFloor } from '~/stores/floor'
 import { call, wordsOf } from '~/utils/api'
 import { jobsOn } from '~/utils/jobsOn'
+import { libraryHere } from '~/utils/libraryHere'
 
 export type Target = { to: string; text: string }
 const sheetPath = (id: string, query: Record<string, string | undefined> = {}) => {
@@ -53,7 +55,11 @@ export function useFinder(query: Ref<string>) {
       return
     }
     try {
-      const answer = await call('GET', `/api/search?q=${encodeURIComponent(query.value)}`, libraryAnswers.search)
+      const typed = query.value
+      const answer = await connection.lookElse(
+        () => call('GET', `/api/search?q=${encodeURIComponent(typed)}`, libraryAnswers.search),
+        async () => searchShelf(typed.trim(), await libraryHere()),
+      )
       // Only the answer to the last keystroke counts.
       if (mine !== wanted) return
       // Whoever has moved to one of them already keeps it, where it is still there.

@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
 import { startAnswers } from '~/utils/answers'
-import { call, UnreadableAnswer, whoIsAway, type LateReader, type Reader, type Trouble } from '~/utils/api'
+import { call, NoAnswer, UnreadableAnswer, whoIsAway, type LateReader, type Reader, type Trouble } from '~/utils/api'
 import { askKept } from '~/utils/keptAnswers'
 
 const everyMs = 1000
@@ -60,5 +60,18 @@ export const useConnection = defineStore('connection', () => {
     return value
   }
 
-  return { trouble, recoveries, outdated, report, notice, look, lookBacks }
+  /** What the server says, or, while nobody answers, what is worked out of what this device has. */
+  async function lookElse<T>(ask: () => Promise<T>, here: () => Promise<T>): Promise<T> {
+    try {
+      return await ask()
+    } catch (error) {
+      if (!(error instanceof NoAnswer)) throw error
+      const value = await here()
+      lookedBack++
+      notice(error)
+      return value
+    }
+  }
+
+  return { trouble, recoveries, outdated, report, notice, look, lookElse, lookBacks }
 })

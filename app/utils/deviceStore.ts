@@ -170,6 +170,8 @@ export class DeviceStore {
       const answer = await answers.get(path)
       if (answer) await answers.put({ ...answer, value: change(answer.value) })
     })
+  /** Those whose path begins so. */
+  listAnswers = (under: string): Promise<KeptAnswer[]> => this.#read(db => db.getAll('answers', IDBKeyRange.bound(under, `${under}\uffff`)))
   listAnswerPaths = (): Promise<string[]> => this.#read(db => db.getAllKeys('answers'))
   clearAnswers = (): Promise<void> => this.#write('answers', answers => answers.clear())
 

@@ -10,15 +10,10 @@ import { getSheet, sheetUnknown } from './sheets'
 
 /** Which sheets are asked for, all when none is named; one that is not here is said before anything is sent. */
 async function headsOf(db: Db, ids: string[] | undefined): Promise<SheetHeadRow[]> {
-  const heads = ids ? await listSheetsById(db, ids) : await everySheet(db)
+  const heads = ids ? await listSheetsById(db, ids) : await listSheets(db)
   const missing = ids?.find(id => heads.every(head => head.id !== id))
   if (missing !== undefined) throw sheetUnknown(missing)
   return heads.toSorted((a, b) => (a.id < b.id ? -1 : 1))
-}
-async function everySheet(db: Db): Promise<SheetHeadRow[]> {
-  const heads: SheetHeadRow[] = []
-  for (let page = await listSheets(db, {}); page.length > 0; page = await listSheets(db, { after: page.at(-1)!.id })) heads.push(...page)
-  return heads
 }
 
 /**

@@ -7,7 +7,7 @@ import type { SheetView } from '../../shared/schemas/sheetView'
 import { traitsSchema } from '../../shared/schemas/job'
 import { findFamilies, toFamily } from '../sql/sheets/families'
 import { findSheet } from '../sql/sheets/findSheet'
-import { listSheets, listSheetsById } from '../sql/sheets/listSheets'
+import { listSheetsById } from '../sql/sheets/listSheets'
 import { toSheet, type SheetHeadRow } from '../sql/sheets/sheetRows'
 import type { VehicleRow } from '../sql/vehicles/vehicles'
 import { unreadableRow } from '../sql/unreadableRow'
@@ -74,10 +74,6 @@ function toTraits(row: VehicleRow): Record<string, string> {
 }
 
 /** A page of the library, in the order of ids. */
-export async function getSheetHeads(db: Db, page: { after?: string; family?: string }): Promise<SheetHead[]> {
-  return (await listSheets(db, page)).map(toHead)
-}
-
 const glances = new Lru<string, SheetGlance>(2000)
 /** Sheets at a glance, the newest revision of each; one that is not here refuses all. */
 export async function getGlances(db: Db, ids: readonly string[]): Promise<SheetGlance[]> {

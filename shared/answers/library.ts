@@ -4,7 +4,7 @@ import {
   revisionViewSchema,
   searchResultSchema,
   sheetGlanceSchema,
-  sheetHeadSchema,
+  sheetPageSchema,
   vehicleViewSchema,
 } from '../schemas/library'
 import { reader } from '../versioned'
@@ -15,7 +15,7 @@ import { reader } from '../versioned'
 /** What is looked up: cars, heads of sheets, what is found in them and noted on them. */
 export const libraryAnswers = {
   search: reader(searchResultSchema),
-  sheets: reader(z.array(sheetHeadSchema)),
+  sheets: reader(sheetPageSchema),
   glances: reader(z.array(sheetGlanceSchema)),
   vehicle: reader(vehicleViewSchema),
   vehicles: reader(z.array(vehicleViewSchema)),

@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { jointKinds, sourceKinds } from '../../core/sheet/types'
+import { sheetSortKeys } from '../../core/search/pageSheets'
+import { jointKinds, sourceKinds, systems } from '../../core/sheet/types'
 import { limits } from '../limits'
 import type { SearchKind } from '../searchEntries'
 import { momentSchema, slugSchema, nameSchema, textSchema, yearSchema } from './basics'
@@ -43,7 +44,25 @@ export const newNoteSchema = z
 export const setAsideSchema = z.strictObject({ why: textSchema })
 /** The sheet is read by itself (readSheet): its version and its bounds come first. */
 export const publishSchema = z.strictObject({ sheet: z.unknown(), notes: z.array(z.uuid()).max(limits.notesPerRevision).default([]) })
-export const sheetPageSchema = z.object({ after: slugSchema.optional(), family: slugSchema.optional() })
+/** Which part of the library: a query as it stands in an address, with everything said that it leaves out. */
+export const sheetAskSchema = z.object({
+  words: z.string().trim().max(120).default(''),
+  systems: z
+    .string()
+    .max(500)
+    .transform(text => text.split(',').filter(Boolean))
+    .pipe(z.array(z.enum(systems)))
+    .optional(),
+  family: slugSchema.optional(),
+  id: slugSchema.optional(),
+  by: z.enum(sheetSortKeys).default('title'),
+  down: z
+    .enum(['0', '1'])
+    .default('0')
+    .transform(text => text === '1'),
+  from: z.coerce.number().int().min(0).max(limits.sheets).default(0),
+  most: z.coerce.number().int().min(0).max(limits.sheetsPerPage).default(limits.sheetsShown),
+})
 export const sheetListSchema = z.object({
   sheets: z
     .string()
@@ -76,6 +95,12 @@ export const sheetHeadSchema = z.object({
   appliesTo: z.string(),
 })
 export type SheetHead = z.infer<typeof sheetHeadSchema>
+export const sheetPageSchema = z.object({
+  sheets: z.array(sheetHeadSchema),
+  found: z.number(),
+  all: z.number(),
+  systems: z.array(z.object({ system: z.string(), count: z.number(), first: sheetHeadSchema })),
+})
 
 /** Sheets at a glance, in the order asked. */
 export const glanceListSchema = z.object({

@@ -1,9 +1,10 @@
 import Ajv2020 from 'ajv/dist/2020'
 import pg from 'pg'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import type { SheetPage } from '../../core/search/pageSheets'
 import type { Pack } from '../../core/sheet/types'
 import { limits } from '../../shared/limits'
-import type { SearchResult, SheetGlanceView } from '../../shared/schemas/library'
+import type { SearchResult, SheetGlanceView, SheetHead } from '../../shared/schemas/library'
 import type { SheetView } from '../../shared/schemas/sheetView'
 import { demoPack, fixtureNames, fixtureSheet } from '../helpers/demo'
 import { copyDatabase, TestServer, type Client } from '../helpers/server'
@@ -42,17 +43,28 @@ describe('import', () => {
     expect((await lead.call<{ added: unknown[] }>('POST', '/api/packs', fixtureSheet(name))).body.added).toHaveLength(1)
   })
 
-  it('the library comes in pages, by id, of one family where it is named; what is not here is said before a file begins', async () => {
-    const ids = async (query: string) => (await lead.call<{ id: string }[]>('GET', `/api/sheets${query}`)).body.map(({ id }) => id)
-    const all = await ids('')
-    expect(all.length).toBeGreaterThan(2)
-    expect(all).toEqual(all.toSorted())
-    expect(await ids(`?after=${all[0]}`)).toEqual(all.slice(1))
-    expect(await ids(`?after=${all.at(-1)}`)).toEqual([])
+  it('the library comes as it is asked for, page by page; what is not here is said before a file begins', async () => {
+    const page = async (query: string) => (await lead.call<SheetPage<SheetHead>>('GET', `/api/sheets${query}`)).body
+    const ids = async (query: string) => (await page(query)).sheets.map(({ id }) => id)
+    const { all: count, sheets, systems } = await page('')
+    const titles = sheets.map(({ title }) => title)
+    expect(count).toBeGreaterThan(2)
+    expect(titles).toEqual(titles.toSorted((a, b) => a.localeCompare(b)))
+    expect(systems.reduce((sum, one) => sum + one.count, 0)).toBe(count)
+    const all = sheets.map(({ id }) => id)
+    expect(await ids('?from=1')).toEqual(all.slice(1))
+    expect(await ids('?from=1&most=1')).toEqual(all.slice(1, 2))
+    expect(await ids(`?from=${count}`)).toEqual([])
+    expect(await ids('?down=1')).not.toEqual(all)
+    const cooler = sheets.find(({ id }) => id === 'halyard-cooler-lines')!
+    expect(await ids(`?systems=${cooler.system}&words=${encodeURIComponent(cooler.title.toUpperCase())}`)).toContain(cooler.id)
+    expect(await ids(`?words=${encodeURIComponent(`${cooler.title} nowhere-at-all`)}`)).toEqual([])
+    expect(await ids(`?id=${cooler.id}`)).toEqual([cooler.id])
+    for (const bad of ['systems=horn', 'by=colour', 'most=100000', 'from=-1', `words=${'x'.repeat(121)}`])
+      expect((await lead.problem('GET', `/api/sheets?${bad}`)).status, bad).toBe(422)
     const [family = ''] = (await lead.call<SheetView>('GET', '/api/sheets/halyard-cooler-lines')).body.sheet.applies[0]!.families
     expect(await ids(`?family=${family}`)).toContain('halyard-cooler-lines')
     expect(await ids('?family=nobody')).toEqual([])
-    expect((await lead.problem('GET', '/api/sheets?after=No%20id')).status).toBe(422)
     for (const file of ['export', 'fittings.csv', 'fluids.csv'])
       expect(await lead.problem('GET', `/api/packs/${file}?sheets=halyard-cooler-lines,nothing-here`)).toMatchObject({
         status: 404,
@@ -182,7 +194,7 @@ describe('compute', () => {
 it('a file that breaks off in the middle is cut, not ended, and the server goes on', async () => {
   const db = new pg.Client({ connectionString: server.databaseUrl })
   await db.connect()
-  const [last] = (await lead.call<{ id: string }[]>('GET', '/api/sheets')).body.slice(-1)
+  const [last] = (await lead.call<SheetPage<SheetHead>>('GET', '/api/sheets')).body.sheets.slice(-1)
   const broken = 'zz-broken'
   await db.query(
     `insert into sheets (id, revision, title, system, summary, families, body, digest)

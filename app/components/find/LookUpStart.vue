@@ -1,26 +1,24 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import type { System } from '#core/sheet/types'
 import type { JobRow } from '#shared/schemas/jobRow'
 import { plural } from '#shared/words/vocabulary'
 import { systemSays } from '#shared/words/systemSays'
 import { useServerData } from '~/composables/useServerData'
-import { useConnection } from '~/stores/connection'
 import { useFloor } from '~/stores/floor'
-import { allSheets } from '~/utils/allSheets'
-import { systemsOf } from '~/utils/systemsOf'
+import { lookSheets } from '~/utils/lookSheets'
 
 /** Before a letter is typed: the cars that are here and those that lately were, and the lines by what they carry. */
-const connection = useConnection()
 const floor = useFloor()
-const { data: sheets } = useServerData(
-  () => 'sheets',
-  () => allSheets(connection.look),
+const { data: library } = useServerData(
+  () => 'systems',
+  () => lookSheets({ most: 0 }),
 )
 /** Who was worked on last comes first. */
 const lastFirst = (rows: readonly JobRow[]) => rows.toSorted((a, b) => b.updatedAt.localeCompare(a.updatedAt)).slice(0, 12)
 const here = computed(() => lastFirst(floor.open))
 const lately = computed(() => lastFirst(floor.rows?.filter(row => !floor.open.includes(row)) ?? []))
-const systems = computed(() => systemsOf(sheets.value ?? []))
+const systems = computed(() => library.value?.systems ?? [])
 </script>
 
 <template>
@@ -53,7 +51,7 @@ const systems = computed(() => systemsOf(sheets.value ?? []))
       <ul class="link-cards">
         <li v-for="{ system, count, first } in systems" :key="system">
           <NuxtLink :to="`/library?system=${system}`" class="card"
-            ><b>{{ systemSays[system].name }}</b
+            ><b>{{ systemSays[system as System].name }}</b
             ><span class="sub">{{ plural(count, 'line sheet') }}</span
             ><SheetGlance :sheet="first" lines-only
           /></NuxtLink>

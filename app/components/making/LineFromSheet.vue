@@ -5,23 +5,17 @@ import type { Tube } from '#core/making/tubeStrength'
 import type { BendRow } from '#core/route/bendTable'
 import { useServerData } from '~/composables/useServerData'
 import { useConnection } from '~/stores/connection'
-import { allSheets } from '~/utils/allSheets'
 import { sheetAnswers } from '~/utils/answers'
 
 /** A line as a sheet has it: its own tube pieces, one of which is taken. */
 const props = defineProps<{ sheet?: string }>()
 const emit = defineEmits<{ take: [rows: BendRow[], tube: Partial<Tube>] }>()
 const connection = useConnection()
-const sheet = ref(props.sheet)
-const { data: heads } = useServerData(
-  () => 'sheets',
-  () => allSheets(connection.look),
-)
+const sheet = ref(props.sheet ?? null)
 const { data: view } = useServerData(
   () => `sheet ${sheet.value}`,
   async () => (sheet.value ? connection.look(`/api/sheets/${sheet.value}`, sheetAnswers.sheet) : undefined),
 )
-const items = computed(() => (heads.value ?? []).map(({ id, title, appliesTo }) => ({ value: id, title: `${title} · ${appliesTo}` })))
 const pieces = computed(() =>
   (view.value?.sheet.lines ?? []).flatMap(line =>
     tubesOnSheet(line).map((piece, i, all) => ({
@@ -39,7 +33,7 @@ function take(value: string | null) {
 
 <template>
   <div class="fields">
-    <v-select v-model="sheet" :items="items" label="Line sheet" />
+    <SheetPick v-model="sheet" label="Line sheet" none="No line sheet is called that." />
     <v-select
       :model-value="null"
       :items="pieces"

@@ -1,16 +1,14 @@
 <script setup lang="ts">
 import { systemRules } from '#core/sheet/systemRules'
 import { systems } from '#core/sheet/types'
-import { computed, ref, watch } from 'vue'
+import { ref, watch } from 'vue'
 import type { Scenario } from '#core/bleed/scenarios'
 import { sheetScenario } from '#core/bleed/sheetScenario'
 import { sheetVariants, type SheetVariant } from '#core/bleed/sheetVariants'
 import type { PracticeView } from '#shared/schemas/practice'
 import { bestWords, gradeWords, variantWords } from '#shared/words/bleedPracticeWords'
 import { useServerAct } from '~/composables/useServerAct'
-import { useServerData } from '~/composables/useServerData'
 import { useConnection } from '~/stores/connection'
-import { allSheets } from '~/utils/allSheets'
 import { sheetAnswers } from '~/utils/answers'
 
 export type SheetCircuit = { sheet: string; revision: number; variant: SheetVariant; scenario: Scenario; title: string; story: string }
@@ -19,16 +17,7 @@ export type SheetCircuit = { sheet: string; revision: number; variant: SheetVari
 const props = defineProps<{ mine: readonly PracticeView[] }>()
 const emit = defineEmits<{ begin: [circuit: SheetCircuit] }>()
 const connection = useConnection()
-const { data: sheets } = useServerData(
-  () => 'practice-sheets',
-  () => allSheets(connection.look),
-)
-const byFoot: readonly string[] = systems.filter(one => systemRules[one].pressure === 'pedal')
-const offered = computed(() =>
-  (sheets.value ?? [])
-    .filter(({ system }) => byFoot.includes(system))
-    .map(({ id, title, appliesTo }) => ({ value: id, title: `${title}, ${appliesTo}` })),
-)
+const byFoot = systems.filter(one => systemRules[one].pressure === 'pedal')
 const chosen = ref<string | null>(null)
 const circuits = ref<SheetCircuit[]>()
 const { trouble, act } = useServerAct()
@@ -51,12 +40,7 @@ watch(chosen, async id => {
   <section class="card stack" aria-labelledby="sheet-circuits">
     <h2 id="sheet-circuits">On a sheet of the library</h2>
     <p>Its own bores, course and reservoir. Practise the car that comes in tomorrow.</p>
-    <v-autocomplete
-      v-model="chosen"
-      :items="offered"
-      label="Clutch or brake sheet"
-      no-data-text="No clutch or brake sheet is called that."
-    />
+    <SheetPick v-model="chosen" :systems="byFoot" label="Clutch or brake sheet" none="No clutch or brake sheet is called that." />
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
     <p v-if="circuits?.length === 0">
       Nobody has measured these lines, or some cars have them and some have not: there is nothing to reckon with.

@@ -2,18 +2,18 @@
 import type { System } from '#core/sheet/types'
 import type { SheetHead } from '#shared/schemas/library'
 import { systemSays } from '#shared/words/systemSays'
-import type { SortKey } from '~/utils/arrangeSheets'
+import type { SheetSortKey } from '#core/search/pageSheets'
 
 /** The sheets of the library: each at a glance once it comes into sight, sorted by any of its columns. */
-const props = defineProps<{ sheets: readonly SheetHead[]; sorted: { by: SortKey; down: boolean } }>()
-const emit = defineEmits<{ sort: [by: SortKey] }>()
-const columns: readonly { key: SortKey; title: string; n?: true }[] = [
+const props = defineProps<{ sheets: readonly SheetHead[]; sorted: { by: SheetSortKey; down: boolean } }>()
+const emit = defineEmits<{ sort: [by: SheetSortKey] }>()
+const columns: readonly { key: SheetSortKey; title: string; n?: true }[] = [
   { key: 'title', title: 'Sheet' },
   { key: 'system', title: 'System' },
   { key: 'appliesTo', title: 'Vehicles' },
   { key: 'revision', title: 'Revision', n: true },
 ]
-const order = (key: SortKey) => (props.sorted.by !== key ? 'none' : props.sorted.down ? 'descending' : 'ascending')
+const order = (key: SheetSortKey) => (props.sorted.by !== key ? 'none' : props.sorted.down ? 'descending' : 'ascending')
 const arrow = { none: '', ascending: '▲', descending: '▼' } as const
 </script>
 

@@ -8,11 +8,11 @@ import { limits } from '#shared/limits'
 import { slugOf } from '#shared/slugOf'
 import { systemSays } from '#shared/words/systemSays'
 import { useConnection } from '~/stores/connection'
-import { allSheets } from '~/utils/allSheets'
 import { sheetAnswers } from '~/utils/answers'
 import { call, wordsOf } from '~/utils/api'
 import { schemaIssues, writeDraft } from '~/utils/drafts'
 import { nameSchema, slugSchema } from '#shared/schemas/basics'
+import { lookSheets } from '~/utils/lookSheets'
 import { ruleBy, whenTaken } from '~/utils/ruleBy'
 
 useHead({ title: 'New line sheet · Efferent' })
@@ -22,18 +22,14 @@ const title = ref('')
 const id = ref('')
 const system = ref<System>('transmission-cooler')
 const family = ref(typeof route.query.family === 'string' ? route.query.family : undefined)
-const copy = ref(typeof route.query.copy === 'string' ? route.query.copy : '')
+const copy = ref(typeof route.query.copy === 'string' ? route.query.copy : null)
 const from = ref<'blank' | 'copy' | 'file'>(copy.value ? 'copy' : 'blank')
 const file = ref<File>()
 const trouble = ref('')
 const { data: known, trouble: unread } = useServerData(
-  () => 'families and sheets',
+  () => 'families to write for',
   async () => {
-    const [families, heads] = await Promise.all([
-      call('GET', '/api/families', sheetAnswers.families),
-      allSheets((path, read) => call('GET', path, read)),
-    ])
-    return { families, heads }
+    return { families: await call('GET', '/api/families', sheetAnswers.families) }
   },
 )
 /** Made here just now: the list was read before. */
@@ -45,12 +41,15 @@ function took(one: Family) {
   family.value = one.id
   adding.value = false
 }
-const heads = computed(() => known.value?.heads ?? [])
 watch(unread, words => (trouble.value = words))
 const slug = computed(() => slugOf(id.value || title.value))
 /** What it begins from has been said. */
 const hasSource = computed(() => ({ blank: family.value, copy: copy.value, file: file.value })[from.value])
-const taken = computed(() => heads.value.some(head => head.id === slug.value))
+const { data: same } = useServerData(
+  () => `sheet called ${slug.value}`,
+  async () => (slug.value ? lookSheets({ id: slug.value }) : undefined),
+)
+const taken = computed(() => (same.value?.found ?? 0) > 0)
 
 async function begun(): Promise<Sheet> {
   if (from.value === 'blank') return blankSheet(slug.value, title.value, system.value, family.value!)
@@ -84,12 +83,7 @@ async function start() {
       ><v-btn-choice :aria-pressed="from === 'copy'" @click="from = 'copy'">A copy</v-btn-choice
       ><v-btn-choice :aria-pressed="from === 'file'" @click="from = 'file'">A file</v-btn-choice>
     </div>
-    <v-select
-      v-if="from === 'copy'"
-      v-model="copy"
-      :items="heads.map(head => ({ value: head.id, title: `${head.title}, ${head.appliesTo}` }))"
-      label="Copy of"
-    />
+    <SheetPick v-if="from === 'copy'" v-model="copy" label="Copy of" none="No line sheet is called that." />
     <v-file-input
       v-if="from === 'file'"
       label="A single line sheet (*.json)"

@@ -1,15 +1,20 @@
-import { limits } from '../../../shared/limits'
 import type { Db } from '../../utils/db'
 import { headColumns, type SheetHeadRow } from './sheetRows'
 
-/** As many as one answer holds, in the order of ids, which never change: those after `after`, of one family where it is named. */
-export async function listSheets(db: Db, { after, family }: { after?: string; family?: string }): Promise<SheetHeadRow[]> {
-  const { rows } = await db.query<SheetHeadRow>(
-    `select ${headColumns} from sheet_heads s
-     where ($1::text is null or s.id > $1::text) and ($2::text is null or s.families @> array[$2::text]) order by s.id limit $3::int`,
-    [after ?? null, family ?? null, limits.sheetsPerPage],
-  )
+/** The head of every sheet there is. */
+export async function listSheets(db: Db): Promise<SheetHeadRow[]> {
+  const { rows } = await db.query<SheetHeadRow>(`select ${headColumns} from sheet_heads s`)
   return rows
+}
+
+/** Another text whenever a head, or a family it is named by, is another: by the transaction that wrote each row, and where it lies. */
+export async function stampOfSheets(db: Db): Promise<string> {
+  const { rows } = await db.query<{ stamp: string }>(
+    `select concat_ws(' ',
+      (select count(*) || ' ' || coalesce(sum(hashtext(s.xmin::text || s.ctid::text)::bigint), 0) from sheet_heads s),
+      (select count(*) || ' ' || coalesce(sum(hashtext(f.xmin::text || f.ctid::text)::bigint), 0) from families f)) as stamp`,
+  )
+  return rows[0]!.stamp
 }
 
 export async function listSheetsById(db: Db, ids: string[]): Promise<SheetHeadRow[]> {
