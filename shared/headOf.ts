@@ -1,12 +1,14 @@
 import type { Family, Sheet } from '../core/sheet/types'
 import type { SheetHead } from './schemas/library'
+import { familyName } from './searchEntries'
 
-const wordsOf = ({ make, model, body }: Family) => `${make} ${model} ${body}`
-
-/** What a whole sheet is listed by; `families`: those it is for, as far as they are known here. */
+/** What a whole sheet is listed by. `families`: those that are known; of another its id is said, never nothing. */
 export function headOf(sheet: Sheet, families: readonly Family[]): SheetHead {
   const { id, revision, title, system, summary, applies } = sheet
-  const names = [...families].sort((a, b) => (`${a.make} ${a.model}` < `${b.make} ${b.model}` ? -1 : 1)).map(wordsOf)
   const ids = [...new Set(applies.flatMap(one => one.families))]
-  return { id, revision, title, system, summary, families: ids, appliesTo: names.join(', ') }
+  const names = ids.map(one => {
+    const known = families.find(family => family.id === one)
+    return known ? familyName(known) : one
+  })
+  return { id, revision, title, system, summary, families: ids, appliesTo: names.sort().join(', ') }
 }

@@ -12,7 +12,7 @@ export type SearchKind = (typeof searchKinds)[number]
 /** One thing that can be found, as it is stored. `ref` names it within its kind. */
 export type SearchEntry = { kind: SearchKind; ref: string; sheet?: string; title: string; detail: string; tokens: string[] }
 
-const familyName = ({ make, model, body }: Family) => `${make} ${model} ${body}`
+export const familyName = ({ make, model, body }: Pick<Family, 'make' | 'model' | 'body'>) => `${make} ${model} ${body}`
 const wrenchName = (hex: Millimetres) => wrenchFor(hex)?.name ?? `${formatNumber(hex, 2)} mm`
 
 /** A sheet, its fittings by hex and kind, its fluid, and every part number on it. */
@@ -73,7 +73,7 @@ export function sheetEntries(sheet: Sheet, families: readonly Family[]): SearchE
 
 export function vehicleEntries(
   vehicle: { id: string; plate: string; customer: string; year?: number; engine?: string; vin?: string },
-  family: Family,
+  family: Pick<Family, 'make' | 'model' | 'body' | 'engines'>,
 ): SearchEntry[] {
   const engine = family.engines.find(candidate => candidate.id === vehicle.engine)?.name
   const vin = vehicle.vin === undefined ? [] : [vehicle.vin.toLowerCase(), vehicle.vin.slice(-6).toLowerCase()]

@@ -42,7 +42,10 @@ describe('the search without a server', () => {
     expect(searchShelf('wherry quist', shelf)).toMatchObject({ partly: true })
   })
 
-  it('a car of a family nobody has told this device of is not guessed at', () => {
-    expect(found('qu77zed', { sheets: [], vehicles: [car] })).toEqual([])
+  it('a car of a family that this device knows nothing of is found all the same, with no sheet said to fit it', () => {
+    const alone = searchShelf('qu77zed', { sheets: [], vehicles: [car] })
+    expect(alone.hits).toMatchObject([{ kind: 'vehicle', vehicle: { plate: 'QU 77 ZED' }, sheets: [] }])
+    expect(found(family!.model, { sheets: [], vehicles: [car] })).toEqual(['QU 77 ZED'])
+    expect(found('nobody', { sheets: [], vehicles: [car] })).toEqual([])
   })
 })

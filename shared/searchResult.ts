@@ -14,7 +14,7 @@ type Ranked = { entry: SearchEntry; score: number; more: number }
 export type Group = { kind: SearchKind; ranked: Ranked[]; best: number }
 
 /** Each word with those a slip may have meant, of the words that `near` knows for it. */
-export const wantedOf = (words: readonly string[], near: (word: string) => readonly string[]): Wanted[] =>
+export const wantedOf = (words: readonly string[], near: (word: string) => readonly string[]): { word: string; near: string[] }[] =>
   words.map(word => ({ word, near: isMended(word, words) ? nearestWords(word, near(word)) : [] }))
 
 /** Fluids and part numbers stand on many sheets: one line each, counting the others. */
@@ -76,10 +76,10 @@ export function searchShelf(query: string, { sheets, vehicles }: Shelf): SearchR
   const families = new Map(sheets.flatMap(one => one.families.map(family => [family.id, family])))
   const entries = [
     ...sheets.flatMap(one => sheetEntries(one.sheet, one.families)),
-    ...vehicles.flatMap(vehicle => {
-      const family = families.get(vehicle.family)
-      return family ? vehicleEntries(vehicle, family) : []
-    }),
+    // A car of a family that this device knows nothing of is found by what is written of it.
+    ...vehicles.flatMap(vehicle =>
+      vehicleEntries(vehicle, families.get(vehicle.family) ?? { make: vehicle.label, model: '', body: '', engines: [] }),
+    ),
   ]
   const all = [...new Set(entries.flatMap(entry => entry.tokens))]
   const wanted = wantedOf(words, word => (word.length < 3 || all.some(token => token.startsWith(word)) ? [] : all))
@@ -93,5 +93,5 @@ export function searchShelf(query: string, { sheets, vehicles }: Shelf): SearchR
     sheet: id => sheets.find(one => one.sheet.id === id)?.head,
     sheetsFor: vehicle => sheets.filter(one => fitOf(one.sheet, vehicle) === undefined).map(({ head }) => head),
   })
-  return { ...nothing, hits, mended: wanted.filter(({ near }) => near.length > 0).map(one => ({ ...one, near: [...one.near] })), partly }
+  return { ...nothing, hits, mended: wanted.filter(({ near }) => near.length > 0), partly }
 }

@@ -7,7 +7,6 @@ import { fitOf } from '#core/sheet/fitOf'
 import { systems, type Car, type Sheet, type System } from '#core/sheet/types'
 import type { VehicleView } from '#shared/schemas/library'
 import { libraryAnswers } from '#shared/answers/library'
-import { limits } from '#shared/limits'
 import { identifyWords } from '#shared/words/identifyWords'
 import { knownTraits } from '#shared/words/layoutWords'
 import { useConnection } from '~/stores/connection'
@@ -15,7 +14,7 @@ import { sheetAnswers } from '~/utils/answers'
 import { call } from '~/utils/api'
 import { queryOfCar } from '~/utils/carQuery'
 import { byMake } from '~/utils/byMake'
-import { lookSheets } from '~/utils/lookSheets'
+import { sheetsOfFamily } from '~/utils/lookSheets'
 import { useServerAct } from './useServerAct'
 import { useServerData } from './useServerData'
 
@@ -54,7 +53,7 @@ export function useCar() {
     () => `sheets of ${family.value}`,
     async (): Promise<Sheet[] | undefined> => {
       if (!family.value) return undefined
-      const { sheets: heads } = await lookSheets({ family: family.value, most: limits.sheetsPerPage })
+      const heads = await sheetsOfFamily(family.value)
       return (await Promise.all(heads.map(head => connection.look(`/api/sheets/${head.id}`, sheetAnswers.sheet)))).map(view => view.sheet)
     },
   )

@@ -3,12 +3,10 @@ import { computed, ref, watch, type Ref } from 'vue'
 import { navigateTo } from '#imports'
 import type { SearchHit, SearchResult } from '#shared/schemas/library'
 import type { JobRow } from '#shared/schemas/jobRow'
-import { searchShelf } from '#shared/searchResult'
 import { useConnection } from '~/stores/connection'
 import { useFloor } from '~/stores/floor'
 import { call, wordsOf } from '~/utils/api'
 import { jobsOn } from '~/utils/jobsOn'
-import { libraryHere } from '~/utils/libraryHere'
 
 export type Target = { to: string; text: string }
 const sheetPath = (id: string, query: Record<string, string | undefined> = {}) => {
@@ -44,6 +42,8 @@ export function useFinder(query: Ref<string>) {
   const result = ref<SearchResult>()
   const trouble = ref('')
   const at = ref(0)
+  /** It was looked for on this device alone, because nobody answered. */
+  const isHereOnly = ref(false)
   let wanted = 0
   const targets = computed(() => result.value?.hits.flatMap(hit => targetsOf(hit, floor.open)) ?? [])
 
@@ -57,14 +57,15 @@ export function useFinder(query: Ref<string>) {
     try {
       const typed = query.value
       const answer = await connection.lookElse(
-        () => call('GET', `/api/search?q=${encodeURIComponent(typed)}`, libraryAnswers.search),
-        async () => searchShelf(typed.trim(), await libraryHere()),
+        async () => ({ found: await call('GET', `/api/search?q=${encodeURIComponent(typed)}`, libraryAnswers.search), here: false }),
+        async () => ({ found: await (await import('~/utils/searchHere')).searchHere(typed), here: true }),
       )
       // Only the answer to the last keystroke counts.
       if (mine !== wanted) return
       // Whoever has moved to one of them already keeps it, where it is still there.
       const chosen = at.value > 0 ? targets.value[at.value]?.to : undefined
-      result.value = answer
+      result.value = answer.found
+      isHereOnly.value = answer.here
       at.value = Math.max(
         0,
         targets.value.findIndex(({ to }) => to === chosen),
@@ -84,5 +85,5 @@ export function useFinder(query: Ref<string>) {
     await navigateTo(target.to)
     return true
   }
-  return { result, trouble, at, targets, search, move, open }
+  return { result, isHereOnly, trouble, at, targets, search, move, open }
 }

@@ -63,6 +63,10 @@ const beyond = computed(() => (library.value?.found ?? 0) - limits.sheetsPerPage
     <LazyPackImport v-if="mayWrite" @taken="refresh" />
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
     <div v-if="!library && !trouble" class="busy" role="status" aria-label="Loading the library" />
+    <HereOnly v-if="library?.isHereOnly" />
+    <div v-if="library?.all === 0 && library.isHereOnly" class="empty">
+      <b>This device has no line sheet.</b>The library is shown when the server answers. What was opened here once is here without it.
+    </div>
     <div v-else-if="library?.all === 0" class="empty">
       <b>No line sheets yet.</b>A lead or an admin imports a pack (*.efferent.json); anybody begins the first one, and a lead publishes it.
     </div>
@@ -79,7 +83,8 @@ const beyond = computed(() => (library.value?.found ?? 0) - limits.sheetsPerPage
       </div>
       <v-text-field v-model="filter" class="filter" density="compact" clearable :loading="busy" label="Only those with these words" />
       <p v-if="library.found === 0" class="empty">
-        <b>No sheet has all of “{{ filter }}”.</b>Take a word away, or choose another system.
+        <b>{{ library.isHereOnly ? 'No sheet on this device' : 'No sheet' }} has all of “{{ filter }}”.</b>Take a word away, or choose
+        another system.
       </p>
       <template v-else>
         <InTurn><SheetTable :sheets="library.sheets" :sorted="sorted" @sort="sortBy" /></InTurn>

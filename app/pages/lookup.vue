@@ -10,7 +10,7 @@ useHead({ title: 'Look up · Efferent' })
 const route = useRoute()
 const query = ref(typeof route.query.q === 'string' ? route.query.q : '')
 const box = ref<{ focus: () => void }>()
-const { result, trouble, at, targets, search, move, open } = useFinder(query)
+const { result, isHereOnly, trouble, at, targets, search, move, open } = useFinder(query)
 watch(
   () => route.query.q,
   q => typeof q === 'string' && (query.value = q),
@@ -41,7 +41,11 @@ onMounted(() => {
     />
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
     <InTurn v-if="!query.trim()"><LookUpStart /></InTurn>
-    <div v-else-if="result && result.hits.length === 0" class="empty">
+    <HereOnly v-if="isHereOnly && query.trim()" />
+    <div v-if="query.trim() && result?.hits.length === 0 && isHereOnly" class="empty">
+      <b>Nothing on this device fits “{{ result.query }}”.</b>The workshop may well have it: look again when the server answers.
+    </div>
+    <div v-else-if="query.trim() && result?.hits.length === 0" class="empty">
       <b>Nothing fits “{{ result.query }}”.</b>Try fewer letters, or the plate. A new customer’s car is added from its line sheet.
     </div>
     <FindResults v-if="result && query.trim()" :result="result" :chosen="targets[at]?.to" />

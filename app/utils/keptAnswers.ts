@@ -2,6 +2,7 @@ import type { JobEvent } from '#core/job/types'
 import { ask, NoAnswer, readAs, readerOf, type LateReader, type Reader } from './api'
 import { deviceStore } from './deviceStore'
 import { ownTurn } from './inTurn'
+import { libraryMemo } from './libraryMemo'
 import { photoCache } from './photoCache'
 
 /** An answer, when it came by this device's clock, and, where it was kept from before because nobody answers now, who is away. */
@@ -52,6 +53,7 @@ export async function keepOnRecord(job: string, events: readonly JobEvent[]): Pr
 
 /** Nobody is signed in here any more: what was shown to who was is not left lying. */
 export async function forgetAnswers(): Promise<void> {
+  libraryMemo.last = undefined
   await deviceStore()
     .clearAnswers()
     .catch(() => {})

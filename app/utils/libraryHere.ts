@@ -7,6 +7,7 @@ import type { Shelf } from '#shared/searchResult'
 import { jobAnswers, sheetAnswers } from './answers'
 import { readerOf } from './api'
 import { deviceStore, type KeptAnswer } from './deviceStore'
+import { libraryMemo, type LibraryHere } from './libraryMemo'
 
 const wholeSheet = /^\/api\/sheets\/(?!glances)[a-z0-9-]+(\?revision=\d+)?$/
 const oneJob = /^\/api\/jobs\/[0-9a-f-]{36}$/
@@ -23,10 +24,17 @@ function readAll<T>(answers: readonly KeptAnswer[], which: RegExp, read: (raw: u
 }
 
 /** The sheets, their heads and the cars that this device has kept, the newest revision of each sheet. Nothing where it keeps nothing. */
-export async function libraryHere(): Promise<Shelf & { heads: SheetHead[] }> {
+export async function libraryHere(): Promise<LibraryHere> {
   const answers = await deviceStore()
     .listAnswers('/api/')
     .catch(() => [])
+  const stamp = answers.map(({ path, at }) => `${path} ${at}`).join('\n')
+  // Reading a job's schema at every letter typed would hold the page up.
+  if (libraryMemo.last?.stamp !== stamp) libraryMemo.last = { stamp, library: readLibrary(answers) }
+  return libraryMemo.last.library
+}
+
+async function readLibrary(answers: readonly KeptAnswer[]): Promise<LibraryHere> {
   const [readSheet, readJob, readFamilies] = await Promise.all([
     readerOf(sheetAnswers.sheet),
     readerOf(jobAnswers.job),

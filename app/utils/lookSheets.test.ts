@@ -4,9 +4,12 @@ import { afterEach, beforeEach, expect, it, vi } from 'vitest'
 import type { SheetHead } from '#shared/schemas/library'
 import { demoPack } from '../../tests/helpers/demo'
 import { useConnection } from '~/stores/connection'
+import { NoAnswer } from './api'
 import { deviceStore } from './deviceStore'
+import { forgetAnswers } from './keptAnswers'
 import { libraryHere } from './libraryHere'
-import { lookSheets, pathOfSheets } from './lookSheets'
+import { libraryMemo } from './libraryMemo'
+import { lookSheets, pathOfSheets, sheetsOfFamily } from './lookSheets'
 
 const head = (id: string, more: Partial<SheetHead> = {}): SheetHead => ({
   id,
@@ -47,7 +50,7 @@ it('what answers typed words is never kept; a page of the whole list is', async 
   expect(ids((await lookSheets({ words: 'ty' })).sheets)).toEqual(['typed'])
   expect(await kept()).toEqual([])
   says(page([head('b'), head('a')]))
-  await lookSheets()
+  expect(await lookSheets()).toMatchObject({ isHereOnly: false })
   await vi.waitFor(async () => expect(await kept()).toEqual(['/api/sheets']))
 })
 
@@ -58,11 +61,25 @@ it('while nobody answers, the same search goes over what this device has, and th
   away()
   const connection = useConnection()
   const before = connection.lookBacks()
-  expect(ids((await lookSheets({ words: 'CLUTCH' })).sheets)).toEqual(['c'])
+  expect(await lookSheets({ words: 'CLUTCH' })).toMatchObject({ sheets: [{ id: 'c' }], isHereOnly: true })
   expect(ids((await lookSheets({ systems: ['brake'], down: true })).sheets)).toEqual(['b'])
   expect((await lookSheets({ words: 'nothing has it' })).found).toBe(0)
   expect(connection.lookBacks()).toBe(before + 3)
   expect(connection.trouble).toBe('no-server')
+})
+
+it('which sheets a car may be under is never judged by those this device happens to have', async () => {
+  says(page([head('b', { families: ['f'] })]))
+  await lookSheets()
+  await vi.waitFor(async () => expect(await kept()).toHaveLength(1))
+  away()
+  await expect(sheetsOfFamily('f')).rejects.toThrow(NoAnswer)
+  const all = Array.from({ length: 7 }, (_, i) => head(`s${i}`))
+  vi.stubGlobal('fetch', (path: string) => {
+    const from = Number(new URL(path, 'http://shop').searchParams.get('from') ?? 0)
+    return Promise.resolve(new Response(JSON.stringify({ ...page(all.slice(from, from + 3)), found: all.length })))
+  })
+  expect(await sheetsOfFamily('f')).toEqual(all)
 })
 
 it('another trouble than nobody answering is said, not searched around', async () => {
@@ -83,6 +100,11 @@ it('a whole sheet that was opened here is found by what stands on it, in its new
   await keep('/api/sheets', page([head(sheet.id, { revision: 1 }), head('listed')]))
   const here = await libraryHere()
   expect(here.sheets.map(one => [one.sheet.id, one.sheet.revision, one.families.length > 0])).toEqual([[sheet.id, 3, true]])
+  // Nobody is signed in here any more: what was read of it goes with it.
+  expect(libraryMemo.last).toBeDefined()
+  await forgetAnswers()
+  expect(libraryMemo.last).toBeUndefined()
+  expect((await libraryHere()).heads).toEqual([])
   expect(here.heads.map(({ id, revision }) => [id, revision])).toEqual([
     [sheet.id, 3],
     ['listed', 1],

@@ -1,12 +1,9 @@
-import { listOfSheets, pageSheets, type SheetAsk, type SheetPage } from '#core/search/pageSheets'
-import type { System } from '#core/sheet/types'
+import type { SheetAsk, SheetPage } from '#core/search/pageSheets'
 import { libraryAnswers } from '#shared/answers/library'
 import { limits } from '#shared/limits'
 import type { SheetHead } from '#shared/schemas/library'
-import { systemSays } from '#shared/words/systemSays'
 import { useConnection } from '~/stores/connection'
 import { call } from './api'
-import { libraryHere } from './libraryHere'
 
 const whole: SheetAsk = { words: '', by: 'title', down: false, from: 0, most: limits.sheetsShown }
 
@@ -26,19 +23,33 @@ export function pathOfSheets(ask: Partial<SheetAsk>): string {
   return `/api/sheets${query && `?${query}`}`
 }
 
+/** `isHereOnly`: of what this device has, because nobody answers: what is not in it may well be in the library. */
+export type LibraryPage = SheetPage<SheetHead> & { isHereOnly: boolean }
+
 /**
  * A page of the library. What answers typed words is not kept: there is no end to them, and they would push out what is worth keeping.
  * While nobody answers, the same search goes over the sheets that this device has.
  */
-export function lookSheets(ask: Partial<SheetAsk> = {}): Promise<SheetPage<SheetHead>> {
+export function lookSheets(ask: Partial<SheetAsk> = {}): Promise<LibraryPage> {
   const connection = useConnection()
   const path = pathOfSheets(ask)
-  return connection.lookElse(
-    () => (ask.words?.trim() ? call('GET', path, libraryAnswers.sheets) : connection.look(path, libraryAnswers.sheets)),
-    async () =>
-      pageSheets(
-        listOfSheets((await libraryHere()).heads, system => systemSays[system as System].name),
-        { ...whole, ...ask },
-      ),
+  return connection.lookElse<LibraryPage>(
+    async () => ({
+      ...(await (ask.words?.trim() ? call('GET', path, libraryAnswers.sheets) : connection.look(path, libraryAnswers.sheets))),
+      isHereOnly: false,
+    }),
+    async () => ({ ...(await (await import('./searchHere')).pageHere({ ...whole, ...ask })), isHereOnly: true }),
   )
+}
+
+/** Every sheet for one family, by the server's word or as it was said last: which layout a car has is never judged by some of them. */
+export async function sheetsOfFamily(family: string): Promise<SheetHead[]> {
+  const connection = useConnection()
+  const heads: SheetHead[] = []
+  for (;;) {
+    const path = pathOfSheets({ family, from: heads.length, most: limits.sheetsPerPage })
+    const { sheets, found } = await connection.look(path, libraryAnswers.sheets)
+    heads.push(...sheets)
+    if (sheets.length === 0 || heads.length >= found) return heads
+  }
 }

@@ -39,6 +39,8 @@ describe('sheets of a library', () => {
     expect(ids({ words: 'ondrel  COOLER' })).toEqual(['b'])
     expect(ids({ words: 'ondrel cooler wherry' })).toEqual([])
     expect(ids({ words: 'stopping' })).toEqual(['c'])
+    // As a title and its cars are written together, the last letter gone again.
+    expect(ids({ words: 'Cooler lines, Ondrel Halyar' })).toEqual(['b'])
   })
 
   it('what lines carry is counted over the whole list, in the order of its words, each with its first sheet by title', () => {

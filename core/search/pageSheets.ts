@@ -57,7 +57,10 @@ function ordered<S extends Listed>({ rows, orders }: SheetList<S>, by: SheetSort
 
 /** The part of the list that was asked for. One look at each sheet. */
 export function pageSheets<S extends Listed>(list: SheetList<S>, ask: SheetAsk): SheetPage<S> {
-  const words = ask.words.toLowerCase().split(/\s+/).filter(Boolean)
+  const words = ask.words
+    .toLowerCase()
+    .split(/[\s,]+/)
+    .filter(Boolean)
   const found = ordered(list, ask.by, ask.down).filter(
     ({ sheet, text }) =>
       (!ask.systems || ask.systems.includes(sheet.system)) &&

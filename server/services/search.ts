@@ -40,7 +40,7 @@ export async function search(db: Db, query: string): Promise<SearchResult> {
     query,
     hits,
     tookMs: Math.round((performance.now() - started) * 10) / 10,
-    mended: wanted.filter(word => word.near.length > 0).map(word => ({ ...word, near: [...word.near] })),
+    mended: wanted.filter(({ near: instead }) => instead.length > 0),
     partly,
   }
 }

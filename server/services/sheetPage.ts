@@ -23,7 +23,8 @@ export async function getSheetPage(db: Db, ask: SheetAsk): Promise<SheetPage<She
   if (now?.stamp !== stamp) {
     now = { stamp, list: readList(db) }
     kept.set(db, now)
-    now.list.catch(() => kept.delete(db))
+    const mine = now
+    mine.list.catch(() => kept.get(db) === mine && kept.delete(db))
   }
   return pageSheets(await now.list, ask)
 }

@@ -73,7 +73,6 @@ function toTraits(row: VehicleRow): Record<string, string> {
   throw unreadableRow(`what is known of vehicle ${row.id}`, traits.error)
 }
 
-/** A page of the library, in the order of ids. */
 const glances = new Lru<string, SheetGlance>(2000)
 /** Sheets at a glance, the newest revision of each; one that is not here refuses all. */
 export async function getGlances(db: Db, ids: readonly string[]): Promise<SheetGlance[]> {

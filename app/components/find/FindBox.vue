@@ -58,7 +58,7 @@ const left = (event: FocusEvent) => {
     <div v-if="isDropped" id="found" class="drop">
       <p v-if="finder.trouble.value" class="trouble" role="alert">{{ finder.trouble.value }}</p>
       <p v-else-if="finder.result.value && finder.result.value.hits.length === 0" class="soft">
-        Nothing fits “{{ finder.result.value.query }}”.
+        {{ finder.isHereOnly.value ? 'Nothing on this device fits' : 'Nothing fits' }} “{{ finder.result.value.query }}”.
       </p>
       <FindResults
         v-if="finder.result.value"

@@ -48,6 +48,7 @@ const systems = computed(() => library.value?.systems ?? [])
     </div>
     <section v-if="systems.length" aria-labelledby="systems">
       <h2 id="systems">By what the lines carry</h2>
+      <HereOnly v-if="library?.isHereOnly" />
       <ul class="link-cards">
         <li v-for="{ system, count, first } in systems" :key="system">
           <NuxtLink :to="`/library?system=${system}`" class="card"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import type { System } from '#core/sheet/types'
 import type { SheetHead } from '#shared/schemas/library'
 import { useServerData } from '~/composables/useServerData'
@@ -8,12 +8,11 @@ import { lookSheets } from '~/utils/lookSheets'
 /** One sheet of the library, by the words it is found by: the server is asked for what fits, however many there are. */
 const props = defineProps<{ label: string; systems?: readonly System[]; none: string }>()
 const chosen = defineModel<string | null>({ required: true })
-const typed = ref('')
-/** What is written in the box when one was chosen is its title, no search. */
-const words = computed(() => (found.value?.some(head => titleOf(head) === typed.value) ? '' : typed.value))
 const titleOf = (head: SheetHead) => `${head.title}, ${head.appliesTo}`
-const heads = ref<SheetHead[]>([])
-const found = computed(() => (heads.value.length > 0 ? heads.value : undefined))
+const typed = ref('')
+const heads = shallowRef<readonly SheetHead[]>([])
+/** What is written in the box when one was chosen is its title, no search. */
+const words = computed(() => (heads.value.some(head => titleOf(head) === typed.value) ? '' : typed.value))
 const { data: page, trouble } = useServerData(
   () => `pick ${props.systems?.join(',') ?? ''} ${words.value}`,
   () => lookSheets({ words: words.value, systems: props.systems }),
@@ -22,6 +21,7 @@ const { data: own } = useServerData(
   () => `picked ${chosen.value ?? ''}`,
   async () => (chosen.value ? (await lookSheets({ id: chosen.value })).sheets : []),
 )
+// What was offered stays until the next is here: the list does not empty at every letter.
 watch([page, own], () => {
   if (!page.value) return
   const shown = page.value.sheets
@@ -38,6 +38,7 @@ const items = computed(() => heads.value.map(head => ({ value: head.id, title: t
     :no-data-text="none"
     no-filter
     :error-messages="trouble || undefined"
+    :messages="page?.isHereOnly ? 'On this device only: the server does not answer.' : undefined"
     @update:search="text => (typed = text ?? '')"
   />
 </template>
