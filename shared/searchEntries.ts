@@ -1,7 +1,8 @@
 import { nearHexes, wrenchFor } from '../core/fittings/nearHexes'
+import type { Listed } from '../core/search/pageSheets'
 import { tokensOf, tokensOfPlate } from '../core/search/tokens'
 import { settleValue } from '../core/sheet/settleContested'
-import type { Family, Sheet } from '../core/sheet/types'
+import type { Family, Sheet, System } from '../core/sheet/types'
 import type { Millimetres } from '../core/units/types'
 import { formatNumber } from '../core/units/formatQuantity'
 import { jointWords } from './words/vocabulary'
@@ -70,6 +71,16 @@ export function sheetEntries(sheet: Sheet, families: readonly Family[]): SearchE
     ),
   ]
 }
+
+/** A sheet that was seen listed only. */
+export const headEntry = ({ id, title, appliesTo, system, summary }: Listed & { system: System }): SearchEntry => ({
+  kind: 'sheet',
+  ref: id,
+  sheet: id,
+  title,
+  detail: appliesTo,
+  tokens: tokensOf(title, appliesTo, systemSays[system].name, summary),
+})
 
 export function vehicleEntries(
   vehicle: { id: string; plate: string; customer: string; year?: number; engine?: string; vin?: string },

@@ -9,7 +9,7 @@ const everyFamily = demoFiles().flatMap(file => (JSON.parse(readDemo(file)) as P
 const one = (id: string): Shelf['sheets'][number] => {
   const sheet = sheetOf(id)
   const families = everyFamily.filter(family => sheet.applies.some(applies => applies.families.includes(family.id)))
-  return { sheet, families, head: headOf(sheet, families) }
+  return { sheet, families }
 }
 const cooler = one('halyard-cooler-lines')
 const [family] = cooler.families
@@ -21,7 +21,9 @@ const car: VehicleView = {
   label: `${family!.make} ${family!.model}`,
   traits: {},
 }
-const shelf: Shelf = { sheets: [cooler, one('wherry-rear-brake')], vehicles: [car] }
+const brake = one('wherry-rear-brake')
+const headsOf = (...sheets: Shelf['sheets'][number][]) => sheets.map(({ sheet, families }) => headOf(sheet, families))
+const shelf: Shelf = { sheets: [cooler, brake], heads: headsOf(cooler, brake), vehicles: [car] }
 const found = (query: string, of = shelf) =>
   searchShelf(query, of).hits.map(hit => (hit.kind === 'vehicle' ? hit.vehicle.plate : hit.kind === 'sheet' ? hit.sheet.id : hit.kind))
 
@@ -31,7 +33,10 @@ describe('the search without a server', () => {
     const [hit] = searchShelf('QU 77 ZED', shelf).hits
     expect(hit).toMatchObject({ kind: 'vehicle', sheets: [{ id: 'halyard-cooler-lines' }] })
     expect(found('wherry')).toContain('wherry-rear-brake')
-    expect(found('wherry', { ...shelf, sheets: [cooler] })).toEqual([])
+    expect(found('wherry', { sheets: [cooler], heads: headsOf(cooler), vehicles: [car] })).toEqual([])
+    // Seen in a list only: found by what stands in the list.
+    expect(found('wherry', { ...shelf, sheets: [cooler] })).toEqual(['wherry-rear-brake'])
+    expect(found('cooler', { ...shelf, sheets: [] })).toEqual(['halyard-cooler-lines'])
     expect(searchShelf('', shelf)).toMatchObject({ hits: [], partly: false })
   })
 
@@ -43,9 +48,9 @@ describe('the search without a server', () => {
   })
 
   it('a car of a family that this device knows nothing of is found all the same, with no sheet said to fit it', () => {
-    const alone = searchShelf('qu77zed', { sheets: [], vehicles: [car] })
+    const alone = searchShelf('qu77zed', { sheets: [], heads: [], vehicles: [car] })
     expect(alone.hits).toMatchObject([{ kind: 'vehicle', vehicle: { plate: 'QU 77 ZED' }, sheets: [] }])
-    expect(found(family!.model, { sheets: [], vehicles: [car] })).toEqual(['QU 77 ZED'])
-    expect(found('nobody', { sheets: [], vehicles: [car] })).toEqual([])
+    expect(found(family!.model, { sheets: [], heads: [], vehicles: [car] })).toEqual(['QU 77 ZED'])
+    expect(found('nobody', { sheets: [], heads: [], vehicles: [car] })).toEqual([])
   })
 })

@@ -6,7 +6,7 @@ import { fitOf } from '../core/sheet/fitOf'
 import type { Family, Sheet } from '../core/sheet/types'
 import { limits } from './limits'
 import type { SearchHit, SearchResult, SheetHead, VehicleView } from './schemas/library'
-import { searchKinds, sheetEntries, vehicleEntries, type SearchEntry, type SearchKind } from './searchEntries'
+import { headEntry, searchKinds, sheetEntries, vehicleEntries, type SearchEntry, type SearchKind } from './searchEntries'
 
 // What is found for the words typed into one box: the same on the server, whose index brings the candidates, and on a device without it.
 
@@ -65,17 +65,22 @@ export const hitsOf = (groups: readonly Group[], wanted: readonly Wanted[], know
     }),
   )
 
-/** What a device has to look in: whole sheets with their families, and cars. */
-export type Shelf = { sheets: readonly { sheet: Sheet; families: readonly Family[]; head: SheetHead }[]; vehicles: readonly VehicleView[] }
+/** What a device has to look in: whole sheets with their families, sheets that it has seen listed only, and cars. */
+export type Shelf = {
+  sheets: readonly { sheet: Sheet; families: readonly Family[] }[]
+  heads: readonly SheetHead[]
+  vehicles: readonly VehicleView[]
+}
 
 /** The search without a server, over what a device has. One look at each entry for each word. */
-export function searchShelf(query: string, { sheets, vehicles }: Shelf): SearchResult {
+export function searchShelf(query: string, { sheets, heads, vehicles }: Shelf): SearchResult {
   const words = queryWords(query)
   const nothing = { query, hits: [], tookMs: 0, mended: [], partly: false }
   if (words.length === 0) return nothing
   const families = new Map(sheets.flatMap(one => one.families.map(family => [family.id, family])))
   const entries = [
     ...sheets.flatMap(one => sheetEntries(one.sheet, one.families)),
+    ...heads.filter(head => !sheets.some(one => one.sheet.id === head.id)).map(headEntry),
     // A car of a family that this device knows nothing of is found by what is written of it.
     ...vehicles.flatMap(vehicle =>
       vehicleEntries(vehicle, families.get(vehicle.family) ?? { make: vehicle.label, model: '', body: '', engines: [] }),
@@ -88,10 +93,11 @@ export function searchShelf(query: string, { sheets, vehicles }: Shelf): SearchR
   const whole = entries.filter(entry => wanted.every(word => meets(entry, word)))
   const partly = whole.length === 0 && wanted.length > 1
   const found = partly ? entries.filter(entry => wanted.some(word => meets(entry, word))) : whole
+  const head = (id: string) => heads.find(one => one.id === id)
   const hits = hitsOf(groupsOf(found, wanted), wanted, {
     vehicle: id => vehicles.find(vehicle => vehicle.id === id),
-    sheet: id => sheets.find(one => one.sheet.id === id)?.head,
-    sheetsFor: vehicle => sheets.filter(one => fitOf(one.sheet, vehicle) === undefined).map(({ head }) => head),
+    sheet: head,
+    sheetsFor: vehicle => sheets.filter(one => fitOf(one.sheet, vehicle) === undefined).flatMap(({ sheet }) => head(sheet.id) ?? []),
   })
   return { ...nothing, hits, mended: wanted.filter(({ near }) => near.length > 0), partly }
 }

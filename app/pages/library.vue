@@ -4,7 +4,7 @@ import { useServerData } from '~/composables/useServerData'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useHead, useRoute } from '#imports'
 import type { SheetSortKey } from '#core/search/pageSheets'
-import { systems, type System } from '#core/sheet/types'
+import { systems } from '#core/sheet/types'
 import { limits } from '#shared/limits'
 import { systemSays } from '#shared/words/systemSays'
 import { useSession } from '~/stores/session'
@@ -73,12 +73,8 @@ const beyond = computed(() => (library.value?.found ?? 0) - limits.sheetsPerPage
     <template v-else-if="library">
       <div class="tabs" role="group" aria-label="System">
         <v-btn-choice :aria-pressed="!system" @click="system = undefined">All {{ library.all }}</v-btn-choice
-        ><v-btn-choice
-          v-for="one in library.systems"
-          :key="one.system"
-          :aria-pressed="system === one.system"
-          @click="system = one.system as System"
-          >{{ systemSays[one.system as System].name }} {{ one.count }}</v-btn-choice
+        ><v-btn-choice v-for="one in library.systems" :key="one.system" :aria-pressed="system === one.system" @click="system = one.system"
+          >{{ systemSays[one.system].name }} {{ one.count }}</v-btn-choice
         >
       </div>
       <v-text-field v-model="filter" class="filter" density="compact" clearable :loading="busy" label="Only those with these words" />

@@ -49,7 +49,9 @@ onMounted(() => {
       <b>Nothing fits “{{ result.query }}”.</b>Try fewer letters, or the plate. A new customer’s car is added from its line sheet.
     </div>
     <FindResults v-if="result && query.trim()" :result="result" :chosen="targets[at]?.to" />
-    <p v-if="result" class="soft small" aria-live="polite">{{ result.hits.length }} found. Arrow keys choose, Enter opens.</p>
+    <p v-if="result" class="soft small" aria-live="polite">
+      {{ result.hits.length > 0 ? `${result.hits.length} found. Arrow keys choose, Enter opens.` : '0 found.' }}
+    </p>
   </div>
 </template>
 

@@ -7,7 +7,7 @@ import type { Shelf } from '#shared/searchResult'
 import { jobAnswers, sheetAnswers } from './answers'
 import { readerOf } from './api'
 import { deviceStore, type KeptAnswer } from './deviceStore'
-import { libraryMemo, type LibraryHere } from './libraryMemo'
+import { libraryMemo } from './libraryMemo'
 
 const wholeSheet = /^\/api\/sheets\/(?!glances)[a-z0-9-]+(\?revision=\d+)?$/
 const oneJob = /^\/api\/jobs\/[0-9a-f-]{36}$/
@@ -24,7 +24,7 @@ function readAll<T>(answers: readonly KeptAnswer[], which: RegExp, read: (raw: u
 }
 
 /** The sheets, their heads and the cars that this device has kept, the newest revision of each sheet. Nothing where it keeps nothing. */
-export async function libraryHere(): Promise<LibraryHere> {
+export async function libraryHere(): Promise<Shelf> {
   const answers = await deviceStore()
     .listAnswers('/api/')
     .catch(() => [])
@@ -34,7 +34,7 @@ export async function libraryHere(): Promise<LibraryHere> {
   return libraryMemo.last.library
 }
 
-async function readLibrary(answers: readonly KeptAnswer[]): Promise<LibraryHere> {
+async function readLibrary(answers: readonly KeptAnswer[]): Promise<Shelf> {
   const [readSheet, readJob, readFamilies] = await Promise.all([
     readerOf(sheetAnswers.sheet),
     readerOf(jobAnswers.job),
@@ -46,15 +46,15 @@ async function readLibrary(answers: readonly KeptAnswer[]): Promise<LibraryHere>
     [...readAll(answers, /^\/api\/families$/, readFamilies).flat(), ...whole.flatMap(view => view.families)].map(one => [one.id, one]),
   )
   const newest = new Map<string, Shelf['sheets'][number]>()
+  const heads = new Map<string, SheetHead>()
   for (const sheet of [...whole.map(view => view.sheet), ...jobs.map(job => job.sheet)]) {
     if ((newest.get(sheet.id)?.sheet.revision ?? 0) >= sheet.revision) continue
     const its = [...new Set(sheet.applies.flatMap(applies => applies.families))].flatMap(id => families.get(id) ?? [])
-    newest.set(sheet.id, { sheet, families: its, head: headOf(sheet, its) })
+    newest.set(sheet.id, { sheet, families: its })
+    heads.set(sheet.id, headOf(sheet, its))
   }
-  const heads = new Map<string, SheetHead>()
-  const listed = readAll(answers, /^\/api\/sheets(\?|$)/, libraryAnswers.sheets).flatMap(page => page.sheets)
-  for (const head of [...listed, ...[...newest.values()].map(one => one.head)])
-    if ((heads.get(head.id)?.revision ?? 0) <= head.revision) heads.set(head.id, head)
+  for (const head of readAll(answers, /^\/api\/sheets(\?|$)/, libraryAnswers.sheets).flatMap(page => page.sheets))
+    if ((heads.get(head.id)?.revision ?? 0) < head.revision) heads.set(head.id, head)
   const vehicles = new Map<string, VehicleView>(
     [...jobs.map(job => job.vehicle), ...readAll(answers, oneVehicle, libraryAnswers.vehicleFound).map(found => found.vehicle)].map(one => [
       one.id,

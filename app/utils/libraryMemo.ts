@@ -1,6 +1,4 @@
-import type { SheetHead } from '#shared/schemas/library'
 import type { Shelf } from '#shared/searchResult'
 
-export type LibraryHere = Shelf & { heads: SheetHead[] }
 /** What was read of the device's library, while the same answers are kept; by itself, so that whoever forgets it need not load it. */
-export const libraryMemo: { last?: { stamp: string; library: Promise<LibraryHere> } } = {}
+export const libraryMemo: { last?: { stamp: string; library: Promise<Shelf> } } = {}

@@ -1,5 +1,4 @@
 import { listOfSheets, pageSheets, type SheetAsk, type SheetPage } from '#core/search/pageSheets'
-import type { System } from '#core/sheet/types'
 import type { SearchResult, SheetHead } from '#shared/schemas/library'
 import { searchShelf } from '#shared/searchResult'
 import { systemSays } from '#shared/words/systemSays'
@@ -10,6 +9,6 @@ import { libraryHere } from './libraryHere'
 export const searchHere = async (query: string): Promise<SearchResult> => searchShelf(query.trim(), await libraryHere())
 export const pageHere = async (ask: SheetAsk): Promise<SheetPage<SheetHead>> =>
   pageSheets(
-    listOfSheets((await libraryHere()).heads, system => systemSays[system as System].name),
+    listOfSheets((await libraryHere()).heads, system => systemSays[system].name),
     ask,
   )

@@ -15,18 +15,27 @@ export type SheetAsk = {
   most: number
 }
 /** `found`: how many there are of what was asked for; `all` and `systems`: of the whole list, each system with its first sheet by title. */
-export type SheetPage<S> = { sheets: S[]; found: number; all: number; systems: { system: string; count: number; first: S }[] }
+export type SheetPage<S extends Listed> = {
+  sheets: S[]
+  found: number
+  all: number
+  systems: { system: S['system']; count: number; first: S }[]
+}
 
 type Row<S> = { sheet: S; text: string; name: string }
 /** A list made ready to be asked: texts folded once, each order sorted when it is first wanted. */
-export type SheetList<S> = { rows: readonly Row<S>[]; orders: Map<string, readonly Row<S>[]>; systems: SheetPage<S>['systems'] }
+export type SheetList<S extends Listed> = {
+  rows: readonly Row<S>[]
+  orders: Map<string, readonly Row<S>[]>
+  systems: SheetPage<S>['systems']
+}
 
 const collator = new Intl.Collator('en')
 const byTitle = <S extends Listed>(a: Row<S>, b: Row<S>): number =>
   collator.compare(a.sheet.title, b.sheet.title) || (a.sheet.id < b.sheet.id ? -1 : 1)
 
 /** Sheets by title, then id; `nameOf` says a system in words, which it is found and sorted by. n log n in their number, once. */
-export function listOfSheets<S extends Listed>(sheets: readonly S[], nameOf: (system: string) => string): SheetList<S> {
+export function listOfSheets<S extends Listed>(sheets: readonly S[], nameOf: (system: S['system']) => string): SheetList<S> {
   const rows = sheets
     .map(sheet => {
       const name = nameOf(sheet.system)

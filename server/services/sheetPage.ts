@@ -1,5 +1,4 @@
 import { listOfSheets, pageSheets, type SheetAsk, type SheetList, type SheetPage } from '../../core/search/pageSheets'
-import type { System } from '../../core/sheet/types'
 import type { SheetHead } from '../../shared/schemas/library'
 import { systemSays } from '../../shared/words/systemSays'
 import { listSheets, stampOfSheets } from '../sql/sheets/listSheets'
@@ -11,7 +10,7 @@ type Kept = { stamp: string; list: Promise<SheetList<SheetHead>> }
 const kept = new WeakMap<Db, Kept>()
 
 const readList = async (db: Db): Promise<SheetList<SheetHead>> =>
-  listOfSheets((await listSheets(db)).map(toHead), system => systemSays[system as System].name)
+  listOfSheets((await listSheets(db)).map(toHead), system => systemSays[system].name)
 
 /**
  * The page of the library that was asked for. The heads stay in memory, made ready to be asked; the database says each time whether they

@@ -89,7 +89,7 @@ export const sheetHeadSchema = z.object({
   id: slugSchema,
   revision: z.number(),
   title: z.string(),
-  system: z.string(),
+  system: z.enum(systems),
   summary: z.string(),
   families: z.array(slugSchema),
   appliesTo: z.string(),
@@ -99,7 +99,7 @@ export const sheetPageSchema = z.object({
   sheets: z.array(sheetHeadSchema),
   found: z.number(),
   all: z.number(),
-  systems: z.array(z.object({ system: z.string(), count: z.number(), first: sheetHeadSchema })),
+  systems: z.array(z.object({ system: z.enum(systems), count: z.number(), first: sheetHeadSchema })),
 })
 
 /** Sheets at a glance, in the order asked. */

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { System } from '#core/sheet/types'
 import type { JobRow } from '#shared/schemas/jobRow'
 import { plural } from '#shared/words/vocabulary'
 import { systemSays } from '#shared/words/systemSays'
@@ -52,7 +51,7 @@ const systems = computed(() => library.value?.systems ?? [])
       <ul class="link-cards">
         <li v-for="{ system, count, first } in systems" :key="system">
           <NuxtLink :to="`/library?system=${system}`" class="card"
-            ><b>{{ systemSays[system as System].name }}</b
+            ><b>{{ systemSays[system].name }}</b
             ><span class="sub">{{ plural(count, 'line sheet') }}</span
             ><SheetGlance :sheet="first" lines-only
           /></NuxtLink>

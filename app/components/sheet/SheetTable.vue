@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import type { System } from '#core/sheet/types'
 import type { SheetHead } from '#shared/schemas/library'
 import { systemSays } from '#shared/words/systemSays'
 import type { SheetSortKey } from '#core/search/pageSheets'
@@ -43,7 +42,7 @@ const arrow = { none: '', ascending: '▲', descending: '▼' } as const
             ><b>{{ sheet.title }}</b></NuxtLink
           ><span class="sub">{{ sheet.summary }}</span>
         </td>
-        <td data-label="System">{{ systemSays[sheet.system as System].name }}</td>
+        <td data-label="System">{{ systemSays[sheet.system].name }}</td>
         <td data-label="Vehicles">{{ sheet.appliesTo }}</td>
         <td class="n" data-label="Revision">{{ sheet.revision }}</td>
         <td data-label="Lines, values from">
