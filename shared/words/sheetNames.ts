@@ -30,3 +30,4 @@ export const sheetNames = (sheet: Sheet) => ({
       id,
     ),
 })
+export type SheetNames = ReturnType<typeof sheetNames>

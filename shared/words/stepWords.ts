@@ -8,7 +8,7 @@ import { isTap } from '../../core/sheet/isTap'
 import { isOn } from '../../core/sheet/jointLines'
 import { turnsByHand } from '../../core/fittings/seating'
 import type { Step } from '../../core/job/steps/listSteps'
-import { assertNever } from '../../core/result'
+import type { StepKind } from '../../core/job/steps/stepKinds'
 import type { PanPlace } from '../../core/route/panPlace'
 import { formatNumber } from '../../core/units/formatQuantity'
 import { settleValue, settleWindow } from '../../core/sheet/settleContested'
@@ -180,352 +180,345 @@ function madeEnds(ends: readonly Pick<Joint, 'kind'>[]): { takes: string; end: s
     return { takes: 'hose and clamps for both ends, bender and beading tool', end: 'bead', trial: 'A trial bead' }
   return { takes: 'both nuts, bender and flaring bar', end: 'flare', trial: 'A trial flare' }
 }
-
-/** A step in words, for the bay view, the Floor and the record. Cautions stand before the action. */
-export function stepWords(
-  step: Pick<Step, 'kind' | 'target'> & Partial<Pick<Step, 'at' | 'phase' | 'helper' | 'part'>>,
-  sheet: Sheet,
-): StepWords {
-  const at = step.at ?? 'ground'
+type SaidStep = Pick<Step, 'kind' | 'target'> & Partial<Pick<Step, 'at' | 'phase' | 'helper' | 'part'>>
+/** What a step's words are made of. */
+type About = ReturnType<typeof aboutStep>
+const aboutStep = (step: SaidStep, sheet: Sheet) => {
   const name = sheetNames(sheet)
-  const joint = sheet.joints.find(candidate => candidate.id === step.target)
   const line = sheet.lines.find(candidate => candidate.id === step.target)
-  const hold = sheet.holds.find(candidate => candidate.id === step.target)
-  const operation = sheet.operations.find(candidate => candidate.id === step.target)
   const chosen = line && step.part !== undefined ? { [line.id]: step.part } : {}
   const part = line && chosenPart(line, chosen)
-  // One piece for several lines goes in by its own name.
-  const newLine = part?.covers?.length ? part.name.replace(/^./, first => first.toUpperCase()) : name.line(step.target)
-  const made = madeEnds(sheet.joints.filter(candidate => isOn(candidate, step.target)))
-  const words = (title: string, how: string, button: string, cautions: readonly Caution[] = []): StepWords => ({
-    title,
-    how,
-    button,
-    cautions: [...cautions],
-  })
-
-  switch (step.kind) {
-    case 'move':
-      return words(
-        positionMove[at],
-        at === 'ground'
-          ? 'Nobody in it, everybody clear, nothing left under or on the car.'
-          : 'Nobody in it and nobody under it while it moves. Shake the car once it has left the ground.',
-        at === 'ground' ? 'It is down' : `It is ${positionWords[at]}`,
-        at === 'ground' ? [] : [lift],
-      )
-    case 'receive':
-      // What is made here comes in no box.
-      if (part?.bent)
-        return words(
-          `What it is made of: ${newLine}`,
-          `Tube enough on the coil, of the right size, ${made.takes}, before anything comes off the car. ${made.trial} on a scrap that is good.`,
-          'All there',
-        )
-      return words(
-        `Check the new part: ${newLine}`,
-        'Length, both ends, end angles, brackets and marks against the sheet, before anything comes off the car.',
-        'Part agrees',
-      )
-    case 'prepare':
-      return words(
-        'Make the car ready',
-        `${isMotorcycle(sheet) ? 'Upright and strapped, key out.' : 'In park or in gear, parking brake on.'} Pan, caps, rags and fluid within reach.`,
-        'Ready',
-        [...(at === 'ground' ? [] : [lift]), ...byPhase(sheet, 'before')],
-      )
-    case 'off':
-      return words(
-        `${isTap(operation) ? 'Open' : 'Take off'}: ${name.operation(step.target)}`,
-        operation?.how ?? '',
-        isTap(operation) ? 'It is open' : 'It is off',
-        said(operation, 'off'),
-      )
-    case 'on':
-      return words(
-        `${isTap(operation) ? 'Shut' : 'Put back'}: ${name.operation(step.target)}`,
-        operation?.refit ?? '',
-        isTap(operation) ? 'It is shut' : 'It is back on',
-        [
-          ...said(operation, 'on'),
-          ...(operation?.engineMayRun && runsEngine(sheet)
-            ? [{ kind: 'entangle', text: 'Engine off and the belt still before hands go near it.' } as const]
-            : []),
-        ],
-      )
-    case 'open':
-      return words(`Open: ${name.joint(step.target)}`, joint?.release ?? '', 'It is open', [
-        ...goneSeals(joint),
-        ...byPhase(sheet, 'open'),
-        // Where nothing opens there is nothing to stop, and no end to cap.
-        ...(joint && !opensCircuit(sheet, joint)
-          ? []
-          : neverClamped(sheet, 'No clamp on the rubber to stop the fluid: it crushes inside, where nobody sees it. Cap the end.')),
-        ...said(joint, 'off'),
-      ])
-    case 'cap':
-      return words(
-        `Cap both sides: ${name.joint(step.target)}`,
-        `One cap on the line, one in the port, at once.${joint && hasSeal(joint) ? ' The old seal comes out with the old end: look.' : ''}`,
-        'Both capped',
-      )
-    case 'release':
-      return words(`Release: ${name.hold(step.target)}`, hold?.opens ?? '', 'Released')
-    case 'withdraw':
-      return words(
-        `Take out: ${name.line(step.target)}`,
-        line?.withdrawNote ?? 'Keep it whole and note which way it turns on its way out: its shape is the only drawing.',
-        'It is out',
-      )
-    case 'catch':
-      return words('Measure what was caught', 'Pour the pan into a measuring jug. What is lost on the floor: estimate and add.', 'Record', [
-        {
-          kind: 'waste',
-          text:
-            sheet.fluid.reuse === 'if-clean'
-              ? 'Covered and clean it may go back in; the rest goes to the waste tank, not down a drain.'
-              : 'Old fluid goes to the waste tank, not down a drain.',
-        },
-      ])
-    case 'compare':
-      return words(
-        `Lay old beside new: ${newLine}`,
-        'Length, ends, end angles, brackets, marks. Move over what the new line does not bring.',
-        'They match',
-      )
-    case 'renew': {
-      const neighbour = sheet.neighbours.find(candidate => candidate.id === step.target)
-      return words(
-        `Renew: ${neighbour?.what ?? step.target}`,
-        neighbour?.parts.length
-          ? `Parts: ${neighbour.parts.join(', ')}. Compare old and new before the old one is out of reach.`
-          : 'Compare old and new before the old one is out of reach.',
-        'Renewed',
-      )
-    }
-    case 'seals':
-      return words(`Renew the seals: ${name.joint(step.target)}`, sealWords(joint), 'Seals fitted')
-    case 'fit':
-      return words(
-        `Lay in the new line: ${newLine}`,
-        `${line?.feeding ? `${line.feeding} ` : ''}${line && newSealing(sheet, line, chosen) === 'sealed' ? 'Its caps and straps stay on until it is bolted: it came filled.' : 'Ends stay capped until they meet their ports.'} No tension, no twist, clear of heat and belts.`,
-        'It is in place',
-      )
-    case 'seat':
-      return words(
-        `Seat: ${name.joint(step.target)}`,
-        [joint?.seated, joint && seatWords(joint)].filter(Boolean).join(' '),
-        'Seated and proved',
-        said(joint, 'on'),
-      )
-    case 'fasten':
-      return words(
-        `Fasten: ${name.hold(step.target)}`,
-        'Both ends are started: the line lies where it wants to. No tension at the hold.',
-        'Fastened',
-      )
-    case 'torque':
-      return words(
-        `Torque: ${name.joint(step.target)}`,
-        [joint && holdWords(joint), joint && pullWords(joint)].filter(Boolean).join(' '),
-        'Torqued',
-        // What is to be done as it goes on stood in the step before.
-        atAnyTime(joint),
-      )
-    case 'drain': {
-      const circuit = sheet.circuits?.find(({ id }) => id === step.target)
-      const isClean = (circuit ?? sheet.fluid).reuse === 'if-clean'
-      const drained = sheet.operations.find(({ drains }) => drains?.circuit === step.target)?.drains
-      return words(
-        drained ? `Measure what was drained: ${circuit?.name.toLowerCase() ?? drained.fluid}` : 'Draw off the old fluid',
-        `${circuit ? 'A pan and a jug of its own: nothing else goes in there. ' : ''}${drained ? 'Let it run out first, then measure. ' : 'By syringe or pump from the reservoir, into a jug; never so low that it draws air. '}${isClean ? 'Covered and clean it may go back in.' : 'Old fluid is waste.'}`,
-        'Record',
-        [{ kind: 'waste', text: 'Keep fluids apart: mixed waste is refused and costs.' }],
-      )
-    }
-    case 'refill': {
-      const circuit = sheet.circuits?.find(({ id }) => id === step.target)
-      const spec = settleValue(circuit?.spec ?? 'unknown')
-      const isClean = circuit?.reuse === 'if-clean'
-      return words(
-        `Fill again: ${circuit?.name.toLowerCase() ?? step.target}`,
-        `${circuit?.fill.name ?? ''}: ${spec.kind === 'unknown' ? 'the kind the maker’s information names' : spec.value}, with a funnel of its own. As much as came out; the level decides.${isClean ? ' What was drained may go back in where it is clean: look at it.' : ''}`,
-        'Record',
-      )
-    }
-    case 'look':
-      return words(
-        `Look at its seal: ${name.operation(step.target)}`,
-        'Light, and a dry rag round the edge: it stays dry. What shows only when it is warm shows now.',
-        'It is dry',
-        [fanRuns],
-      )
-    case 'fill':
-      return words(
-        pressureSourceOf(sheet) === 'engine' ? 'Fill before the engine runs' : 'Fill the reservoir',
-        `${name.fill(step.target)}. The specified fluid, ${isVacuumFilled(sheet) ? `no funnel. ${sheet.bleeding.summary}` : 'clean funnel.'} ${fillMark(sheet) ? 'To its mark: the line below fills while it is bled.' : 'As much as came out goes in first; the level check decides the rest.'}`,
-        'Record',
-        byPhase(sheet, 'fill'),
-      )
-    case 'bleed': {
-      const bleeder = sheet.bleeders.some(candidate => candidate.id === step.target)
-      const inReach = !step.at || sheet.fills.length === 0 || sheet.fills.some(({ ways }) => ways.some(way => way.at === step.at))
-      const dry: Caution = {
-        kind: 'damage',
-        text: 'The reservoir is out of reach from here: a feed bottle on it, or down again between rounds. Dry, it draws air.',
-      }
-      return words(
-        bleeder ? `Bleed at: ${name.bleeder(step.target)}` : circuitBleedWords[bleedMethodsFor(sheet)[0] ?? 'circulate'],
-        `${isVacuumFilled(sheet) ? 'Heater on hot. Squeeze the hoses and look for bubbles in the tank.' : sheet.bleeding.summary} ${primes(sheet) ? 'It is done when oil has been seen to come.' : `One round at a time: say what came out, then top up. It is done when a round is clear.`}`,
-        primes(sheet) ? 'Record it' : 'Record this round',
-        [
-          ...(inReach ? [] : [dry]),
-          ...neverClamped(sheet, 'No clamp or pliers left on the rubber.'),
-          ...byPhase(sheet, 'fill'),
-          ...(primes(sheet) ? [] : [{ kind: 'eyes', text: 'Goggles on: fluid under pressure jumps.' } as const]),
-        ],
-      )
-    }
-    case 'turn':
-      return words(
-        'Turn lock to lock, engine idling',
-        `${at === 'ground' ? '' : 'By the steering wheel, through the window from beside the car: nobody in it. '}${sheet.bleeding.parameters.turns === 'full-lock' ? 'Slowly from stop to stop' : 'Slowly from side to side, just short of the stops'}${sheet.bleeding.parameters.running ? `, ${sheet.bleeding.parameters.running} times` : ''}, while somebody watches the reservoir. Foam or a falling level: stop, let it rest, top up.`,
-        'Record these turns',
-        [
-          { kind: 'crush', text: 'Hands and feet clear of the wheels and the linkage: they move under power.' },
-          ...byPhase(sheet, 'engine'),
-        ],
-      )
-    case 'tighten': {
-      const wheel = operation !== undefined && isWheel(operation)
-      const turned = operation?.fasteners.find(({ torque, turn }) => torque === undefined && turn !== undefined)?.turn
-      // One bolt beside two terminal nuts has nothing across from it: those of one kind and one torque go round together.
-      // The plug a level is read at is shut over hot fluid, as a rule with the engine still idling.
-      const level = levelsOf(sheet).find(({ id, engine }) => id === step.target && engine === 'idling')
-      const fill = sheet.fills.find(({ id }) => id === step.target)
-      const isSaid = level?.cautions.some(({ kind }) => kind === 'entangle')
-      const isRing = operation?.fasteners.some(({ count, torque }) => torque !== undefined && count > 2) ?? false
-      return words(
-        fill ? `Back in, and torqued: ${fill.name}` : `Torque: ${name.any(step.target) ?? step.target}`,
-        fill || level?.seals.length
-          ? plugWords(fill?.seals ?? level?.seals ?? [])
-          : wheel
-            ? 'Wheel on the ground, crosswise, in two rounds.'
-            : turned
-              ? `Snug, then ${turned.snugThen}° further, with the mark of a pen to see it.`
-              : `${isRing ? 'Crosswise, in two rounds. ' : ''}Smooth pull, one click.`,
-        'Torqued',
-        level
-          ? [...level.cautions, ...(isSaid ? [] : [fanWhileRunning])]
-          : fill && pressureSourceOf(sheet) === 'engine'
-            ? [plugIsHot, fanWhileRunning]
-            : [],
-      )
-    }
-    case 'count':
-      return words(
-        `Count in: ${name.operation(step.target)}`,
-        'What came out and is not back: found, or renewed, and in its place.',
-        'All in',
-      )
-    case 'clear':
-      return words(
-        `Feel along: ${newLine}`,
-        'A finger, or a gauge where the sheet names a distance, everywhere it passes something hot, sharp or turning. Pull at each hold.',
-        'Clear all along',
-      )
-    case 'press':
-      return words('Put it under pressure', pressWords[sheet.proving.pressure], 'It is held', [
-        { kind: 'eyes', text: 'Goggles on, whoever looks: a joint that lets go now sprays.' },
-      ])
-    case 'let':
-      return words('Take the prop out', 'The car is down: get in, take the prop out, let the pedal come up.', 'It is out')
-    case 'test':
-      return tryWords(carTestOf(sheet) ?? 'pedal', sheet)
-    case 'make':
-      return words(
-        `Make: ${newLine}`,
-        `Against the old one, act by act. What closes round the tube goes on before the ${made.end} or the bend that keeps it off; ${made.trial.toLowerCase()} on a scrap first.`,
-        'Made, both ends looked at',
-        [{ kind: 'eyes', text: 'Eye protection on: cutting and forming throw splinters, and edges are sharp.' }, ...lawOf(sheet)],
-      )
-    case 'carry':
-      return words(
-        `Move over to the new one: ${newLine}`,
-        'Old and new side by side on the bench: the same places, the same way round.',
-        'All moved over',
-      )
-    case 'mend':
-      return words(
-        `It leaks: ${name.joint(step.target)}`,
-        'Wipe it and watch where it comes from: this joint, or something above that runs down to it. Then tighten within the window, open it again, or say where it comes from.',
-        'Go on',
-        [{ kind: 'pressure', text: 'Engine off, pressure let go, before a wrench or a hand comes near.' }],
-      )
-    case 'trace':
-      return words(
-        'Find where air is drawn in',
-        'Foam three times is air drawn in, not air left over: the hose clamp on the suction side, its O-ring, a low reservoir, a crack above the fluid.',
-        'Found it',
-      )
-    case 'wipe':
-      return words(
-        `Wipe every joint dry, ${positionWords[at]}`,
-        'Joints, line and what lies below them. Residue reads as a leak.',
-        'All dry',
-      )
-    case 'run': {
-      const minutes = settleValue(sheet.proving.leakMinutes)
-      return words(
-        'Start the engine',
-        `${startWords(sheet, at)} Look at once for anything running.${minutes.kind === 'unknown' ? '' : ` A joint counts as dry once it has idled ${minutes.value} minutes in all.`}`,
-        'Engine running',
-        [...(at === 'ground' ? [] : [upRunning(at, sheet)]), ...byPhase(sheet, 'engine')],
-      )
-    }
-    case 'level': {
-      const level = levelsOf(sheet).find(({ id }) => id === step.target)
-      const own = level?.cautions ?? []
-      const isCold = step.phase !== 'fill' && isReadCold(sheet, step.target)
-      // Another fluid's mark has its own cautions; and what is read cold is not hot any more: its own say when it may be opened.
-      const ofPhase = sheet.levels.some(({ id }) => id === step.target) ? byPhase(sheet, step.phase === 'fill' ? 'fill' : 'prove') : []
-      const saysWhen = isCold && own.some(({ kind }) => kind === 'burn')
-      const told = [...ofPhase.filter(({ kind }) => !saysWhen || kind !== 'burn'), ...own]
-      return words(
-        isSealedSheet(sheet) ? `Feel: ${name.level(step.target)}` : `Read the level: ${name.level(step.target)}`,
-        [level?.reads, isCold && coldAgain].filter(Boolean).join(' '),
-        'Record the reading',
-        level?.engine === 'idling' && !told.some(({ kind }) => kind === 'entangle') ? [...told, fanBeside] : told,
-      )
-    }
-    case 'leak': {
-      const isHurt = ({ kind }: Caution) => kind === 'burn' || kind === 'entangle' || kind === 'electric'
-      const proving = byPhase(sheet, 'prove')
-      const own = atAnyTime(joint).filter(isHurt)
-      const isSaid = [...own, ...proving].some(({ kind }) => kind === 'entangle')
-      const handsOff = [...own, ...(sheet.proving.pressure === 'engine' && !isSaid ? [fanRuns] : [])]
-      return words(
-        `Look for a leak: ${name.joint(step.target)}`,
-        'Light and mirror where it is hidden. A strip of clean card held below it, never a hand.',
-        'It is dry',
-        [...(isHighPressure(sheet) ? [injection] : []), ...handsOff, ...proving],
-      )
-    }
-    case 'stop':
-      return words('Stop the engine', 'Key out, and with you. Wait until fan and belt stand still.', 'It stands still', [
-        { kind: 'entangle', text: 'An electric fan may start by itself with the engine off.' },
-      ])
-    case 'road-test':
-      return words(
-        'Road test, then look again',
-        `${systemSays[sheet.system].roadTest} Look once more at every joint that can still be seen.`,
-        'Good, and dry',
-        byPhase(sheet, 'close'),
-      )
-    default:
-      return assertNever(step.kind)
+  return {
+    step,
+    sheet,
+    name,
+    line,
+    chosen,
+    part,
+    at: step.at ?? 'ground',
+    joint: sheet.joints.find(candidate => candidate.id === step.target),
+    hold: sheet.holds.find(candidate => candidate.id === step.target),
+    operation: sheet.operations.find(candidate => candidate.id === step.target),
+    /** One piece for several lines goes in by its own name. */
+    newLine: part?.covers?.length ? part.name.replace(/^./, first => first.toUpperCase()) : name.line(step.target),
+    made: madeEnds(sheet.joints.filter(candidate => isOn(candidate, step.target))),
   }
 }
+const words = (title: string, how: string, button: string, cautions: readonly Caution[] = []): StepWords => ({
+  title,
+  how,
+  button,
+  cautions: [...cautions],
+})
+
+const rows: { readonly [Kind in StepKind]: (about: About) => StepWords } = {
+  move: ({ at }) =>
+    words(
+      positionMove[at],
+      at === 'ground'
+        ? 'Nobody in it, everybody clear, nothing left under or on the car.'
+        : 'Nobody in it and nobody under it while it moves. Shake the car once it has left the ground.',
+      at === 'ground' ? 'It is down' : `It is ${positionWords[at]}`,
+      at === 'ground' ? [] : [lift],
+    ),
+  receive: ({ part, newLine, made }) => {
+    // What is made here comes in no box.
+    if (part?.bent)
+      return words(
+        `What it is made of: ${newLine}`,
+        `Tube enough on the coil, of the right size, ${made.takes}, before anything comes off the car. ${made.trial} on a scrap that is good.`,
+        'All there',
+      )
+    return words(
+      `Check the new part: ${newLine}`,
+      'Length, both ends, end angles, brackets and marks against the sheet, before anything comes off the car.',
+      'Part agrees',
+    )
+  },
+  prepare: ({ at, sheet }) =>
+    words(
+      'Make the car ready',
+      `${isMotorcycle(sheet) ? 'Upright and strapped, key out.' : 'In park or in gear, parking brake on.'} Pan, caps, rags and fluid within reach.`,
+      'Ready',
+      [...(at === 'ground' ? [] : [lift]), ...byPhase(sheet, 'before')],
+    ),
+  off: ({ step, name, operation }) =>
+    words(
+      `${isTap(operation) ? 'Open' : 'Take off'}: ${name.operation(step.target)}`,
+      operation?.how ?? '',
+      isTap(operation) ? 'It is open' : 'It is off',
+      said(operation, 'off'),
+    ),
+  on: ({ step, sheet, name, operation }) =>
+    words(
+      `${isTap(operation) ? 'Shut' : 'Put back'}: ${name.operation(step.target)}`,
+      operation?.refit ?? '',
+      isTap(operation) ? 'It is shut' : 'It is back on',
+      [
+        ...said(operation, 'on'),
+        ...(operation?.engineMayRun && runsEngine(sheet)
+          ? [{ kind: 'entangle', text: 'Engine off and the belt still before hands go near it.' } as const]
+          : []),
+      ],
+    ),
+  open: ({ step, sheet, name, joint }) =>
+    words(`Open: ${name.joint(step.target)}`, joint?.release ?? '', 'It is open', [
+      ...goneSeals(joint),
+      ...byPhase(sheet, 'open'),
+      // Where nothing opens there is nothing to stop, and no end to cap.
+      ...(joint && !opensCircuit(sheet, joint)
+        ? []
+        : neverClamped(sheet, 'No clamp on the rubber to stop the fluid: it crushes inside, where nobody sees it. Cap the end.')),
+      ...said(joint, 'off'),
+    ]),
+  cap: ({ step, name, joint }) =>
+    words(
+      `Cap both sides: ${name.joint(step.target)}`,
+      `One cap on the line, one in the port, at once.${joint && hasSeal(joint) ? ' The old seal comes out with the old end: look.' : ''}`,
+      'Both capped',
+    ),
+  release: ({ step, name, hold }) => words(`Release: ${name.hold(step.target)}`, hold?.opens ?? '', 'Released'),
+  withdraw: ({ step, name, line }) =>
+    words(
+      `Take out: ${name.line(step.target)}`,
+      line?.withdrawNote ?? 'Keep it whole and note which way it turns on its way out: its shape is the only drawing.',
+      'It is out',
+    ),
+  catch: ({ sheet }) =>
+    words('Measure what was caught', 'Pour the pan into a measuring jug. What is lost on the floor: estimate and add.', 'Record', [
+      {
+        kind: 'waste',
+        text:
+          sheet.fluid.reuse === 'if-clean'
+            ? 'Covered and clean it may go back in; the rest goes to the waste tank, not down a drain.'
+            : 'Old fluid goes to the waste tank, not down a drain.',
+      },
+    ]),
+  compare: ({ newLine }) =>
+    words(
+      `Lay old beside new: ${newLine}`,
+      'Length, ends, end angles, brackets, marks. Move over what the new line does not bring.',
+      'They match',
+    ),
+  renew: ({ step, sheet }) => {
+    const neighbour = sheet.neighbours.find(candidate => candidate.id === step.target)
+    return words(
+      `Renew: ${neighbour?.what ?? step.target}`,
+      neighbour?.parts.length
+        ? `Parts: ${neighbour.parts.join(', ')}. Compare old and new before the old one is out of reach.`
+        : 'Compare old and new before the old one is out of reach.',
+      'Renewed',
+    )
+  },
+  seals: ({ step, name, joint }) => words(`Renew the seals: ${name.joint(step.target)}`, sealWords(joint), 'Seals fitted'),
+  fit: ({ sheet, line, chosen, newLine }) =>
+    words(
+      `Lay in the new line: ${newLine}`,
+      `${line?.feeding ? `${line.feeding} ` : ''}${line && newSealing(sheet, line, chosen) === 'sealed' ? 'Its caps and straps stay on until it is bolted: it came filled.' : 'Ends stay capped until they meet their ports.'} No tension, no twist, clear of heat and belts.`,
+      'It is in place',
+    ),
+  seat: ({ step, name, joint }) =>
+    words(
+      `Seat: ${name.joint(step.target)}`,
+      [joint?.seated, joint && seatWords(joint)].filter(Boolean).join(' '),
+      'Seated and proved',
+      said(joint, 'on'),
+    ),
+  fasten: ({ step, name }) =>
+    words(
+      `Fasten: ${name.hold(step.target)}`,
+      'Both ends are started: the line lies where it wants to. No tension at the hold.',
+      'Fastened',
+    ),
+  torque: ({ step, name, joint }) =>
+    words(
+      `Torque: ${name.joint(step.target)}`,
+      [joint && holdWords(joint), joint && pullWords(joint)].filter(Boolean).join(' '),
+      'Torqued',
+      // What is to be done as it goes on stood in the step before.
+      atAnyTime(joint),
+    ),
+  drain: ({ step, sheet }) => {
+    const circuit = sheet.circuits?.find(({ id }) => id === step.target)
+    const isClean = (circuit ?? sheet.fluid).reuse === 'if-clean'
+    const drained = sheet.operations.find(({ drains }) => drains?.circuit === step.target)?.drains
+    return words(
+      drained ? `Measure what was drained: ${circuit?.name.toLowerCase() ?? drained.fluid}` : 'Draw off the old fluid',
+      `${circuit ? 'A pan and a jug of its own: nothing else goes in there. ' : ''}${drained ? 'Let it run out first, then measure. ' : 'By syringe or pump from the reservoir, into a jug; never so low that it draws air. '}${isClean ? 'Covered and clean it may go back in.' : 'Old fluid is waste.'}`,
+      'Record',
+      [{ kind: 'waste', text: 'Keep fluids apart: mixed waste is refused and costs.' }],
+    )
+  },
+  refill: ({ step, sheet }) => {
+    const circuit = sheet.circuits?.find(({ id }) => id === step.target)
+    const spec = settleValue(circuit?.spec ?? 'unknown')
+    const isClean = circuit?.reuse === 'if-clean'
+    return words(
+      `Fill again: ${circuit?.name.toLowerCase() ?? step.target}`,
+      `${circuit?.fill.name ?? ''}: ${spec.kind === 'unknown' ? 'the kind the maker’s information names' : spec.value}, with a funnel of its own. As much as came out; the level decides.${isClean ? ' What was drained may go back in where it is clean: look at it.' : ''}`,
+      'Record',
+    )
+  },
+  look: ({ step, name }) =>
+    words(
+      `Look at its seal: ${name.operation(step.target)}`,
+      'Light, and a dry rag round the edge: it stays dry. What shows only when it is warm shows now.',
+      'It is dry',
+      [fanRuns],
+    ),
+  fill: ({ step, sheet, name }) =>
+    words(
+      pressureSourceOf(sheet) === 'engine' ? 'Fill before the engine runs' : 'Fill the reservoir',
+      `${name.fill(step.target)}. The specified fluid, ${isVacuumFilled(sheet) ? `no funnel. ${sheet.bleeding.summary}` : 'clean funnel.'} ${fillMark(sheet) ? 'To its mark: the line below fills while it is bled.' : 'As much as came out goes in first; the level check decides the rest.'}`,
+      'Record',
+      byPhase(sheet, 'fill'),
+    ),
+  bleed: ({ step, sheet, name }) => {
+    const bleeder = sheet.bleeders.some(candidate => candidate.id === step.target)
+    const inReach = !step.at || sheet.fills.length === 0 || sheet.fills.some(({ ways }) => ways.some(way => way.at === step.at))
+    const dry: Caution = {
+      kind: 'damage',
+      text: 'The reservoir is out of reach from here: a feed bottle on it, or down again between rounds. Dry, it draws air.',
+    }
+    return words(
+      bleeder ? `Bleed at: ${name.bleeder(step.target)}` : circuitBleedWords[bleedMethodsFor(sheet)[0] ?? 'circulate'],
+      `${isVacuumFilled(sheet) ? 'Heater on hot. Squeeze the hoses and look for bubbles in the tank.' : sheet.bleeding.summary} ${primes(sheet) ? 'It is done when oil has been seen to come.' : `One round at a time: say what came out, then top up. It is done when a round is clear.`}`,
+      primes(sheet) ? 'Record it' : 'Record this round',
+      [
+        ...(inReach ? [] : [dry]),
+        ...neverClamped(sheet, 'No clamp or pliers left on the rubber.'),
+        ...byPhase(sheet, 'fill'),
+        ...(primes(sheet) ? [] : [{ kind: 'eyes', text: 'Goggles on: fluid under pressure jumps.' } as const]),
+      ],
+    )
+  },
+  turn: ({ at, sheet }) =>
+    words(
+      'Turn lock to lock, engine idling',
+      `${at === 'ground' ? '' : 'By the steering wheel, through the window from beside the car: nobody in it. '}${sheet.bleeding.parameters.turns === 'full-lock' ? 'Slowly from stop to stop' : 'Slowly from side to side, just short of the stops'}${sheet.bleeding.parameters.running ? `, ${sheet.bleeding.parameters.running} times` : ''}, while somebody watches the reservoir. Foam or a falling level: stop, let it rest, top up.`,
+      'Record these turns',
+      [{ kind: 'crush', text: 'Hands and feet clear of the wheels and the linkage: they move under power.' }, ...byPhase(sheet, 'engine')],
+    ),
+  tighten: ({ step, sheet, name, operation }) => {
+    const wheel = operation !== undefined && isWheel(operation)
+    const turned = operation?.fasteners.find(({ torque, turn }) => torque === undefined && turn !== undefined)?.turn
+    // One bolt beside two terminal nuts has nothing across from it: those of one kind and one torque go round together.
+    // The plug a level is read at is shut over hot fluid, as a rule with the engine still idling.
+    const level = levelsOf(sheet).find(({ id, engine }) => id === step.target && engine === 'idling')
+    const fill = sheet.fills.find(({ id }) => id === step.target)
+    const isSaid = level?.cautions.some(({ kind }) => kind === 'entangle')
+    const isRing = operation?.fasteners.some(({ count, torque }) => torque !== undefined && count > 2) ?? false
+    return words(
+      fill ? `Back in, and torqued: ${fill.name}` : `Torque: ${name.any(step.target) ?? step.target}`,
+      fill || level?.seals.length
+        ? plugWords(fill?.seals ?? level?.seals ?? [])
+        : wheel
+          ? 'Wheel on the ground, crosswise, in two rounds.'
+          : turned
+            ? `Snug, then ${turned.snugThen}° further, with the mark of a pen to see it.`
+            : `${isRing ? 'Crosswise, in two rounds. ' : ''}Smooth pull, one click.`,
+      'Torqued',
+      level
+        ? [...level.cautions, ...(isSaid ? [] : [fanWhileRunning])]
+        : fill && pressureSourceOf(sheet) === 'engine'
+          ? [plugIsHot, fanWhileRunning]
+          : [],
+    )
+  },
+  count: ({ step, name }) =>
+    words(`Count in: ${name.operation(step.target)}`, 'What came out and is not back: found, or renewed, and in its place.', 'All in'),
+  clear: ({ newLine }) =>
+    words(
+      `Feel along: ${newLine}`,
+      'A finger, or a gauge where the sheet names a distance, everywhere it passes something hot, sharp or turning. Pull at each hold.',
+      'Clear all along',
+    ),
+  press: ({ sheet }) =>
+    words('Put it under pressure', pressWords[sheet.proving.pressure], 'It is held', [
+      { kind: 'eyes', text: 'Goggles on, whoever looks: a joint that lets go now sprays.' },
+    ]),
+  let: () => words('Take the prop out', 'The car is down: get in, take the prop out, let the pedal come up.', 'It is out'),
+  test: ({ sheet }) => tryWords(carTestOf(sheet) ?? 'pedal', sheet),
+  make: ({ sheet, newLine, made }) =>
+    words(
+      `Make: ${newLine}`,
+      `Against the old one, act by act. What closes round the tube goes on before the ${made.end} or the bend that keeps it off; ${made.trial.toLowerCase()} on a scrap first.`,
+      'Made, both ends looked at',
+      [{ kind: 'eyes', text: 'Eye protection on: cutting and forming throw splinters, and edges are sharp.' }, ...lawOf(sheet)],
+    ),
+  carry: ({ newLine }) =>
+    words(
+      `Move over to the new one: ${newLine}`,
+      'Old and new side by side on the bench: the same places, the same way round.',
+      'All moved over',
+    ),
+  mend: ({ step, name }) =>
+    words(
+      `It leaks: ${name.joint(step.target)}`,
+      'Wipe it and watch where it comes from: this joint, or something above that runs down to it. Then tighten within the window, open it again, or say where it comes from.',
+      'Go on',
+      [{ kind: 'pressure', text: 'Engine off, pressure let go, before a wrench or a hand comes near.' }],
+    ),
+  trace: () =>
+    words(
+      'Find where air is drawn in',
+      'Foam three times is air drawn in, not air left over: the hose clamp on the suction side, its O-ring, a low reservoir, a crack above the fluid.',
+      'Found it',
+    ),
+  wipe: ({ at }) =>
+    words(`Wipe every joint dry, ${positionWords[at]}`, 'Joints, line and what lies below them. Residue reads as a leak.', 'All dry'),
+  run: ({ at, sheet }) => {
+    const minutes = settleValue(sheet.proving.leakMinutes)
+    return words(
+      'Start the engine',
+      `${startWords(sheet, at)} Look at once for anything running.${minutes.kind === 'unknown' ? '' : ` A joint counts as dry once it has idled ${minutes.value} minutes in all.`}`,
+      'Engine running',
+      [...(at === 'ground' ? [] : [upRunning(at, sheet)]), ...byPhase(sheet, 'engine')],
+    )
+  },
+  level: ({ step, sheet, name }) => {
+    const level = levelsOf(sheet).find(({ id }) => id === step.target)
+    const own = level?.cautions ?? []
+    const isCold = step.phase !== 'fill' && isReadCold(sheet, step.target)
+    // Another fluid's mark has its own cautions; and what is read cold is not hot any more: its own say when it may be opened.
+    const ofPhase = sheet.levels.some(({ id }) => id === step.target) ? byPhase(sheet, step.phase === 'fill' ? 'fill' : 'prove') : []
+    const saysWhen = isCold && own.some(({ kind }) => kind === 'burn')
+    const told = [...ofPhase.filter(({ kind }) => !saysWhen || kind !== 'burn'), ...own]
+    return words(
+      isSealedSheet(sheet) ? `Feel: ${name.level(step.target)}` : `Read the level: ${name.level(step.target)}`,
+      [level?.reads, isCold && coldAgain].filter(Boolean).join(' '),
+      'Record the reading',
+      level?.engine === 'idling' && !told.some(({ kind }) => kind === 'entangle') ? [...told, fanBeside] : told,
+    )
+  },
+  leak: ({ step, sheet, name, joint }) => {
+    const isHurt = ({ kind }: Caution) => kind === 'burn' || kind === 'entangle' || kind === 'electric'
+    const proving = byPhase(sheet, 'prove')
+    const own = atAnyTime(joint).filter(isHurt)
+    const isSaid = [...own, ...proving].some(({ kind }) => kind === 'entangle')
+    const handsOff = [...own, ...(sheet.proving.pressure === 'engine' && !isSaid ? [fanRuns] : [])]
+    return words(
+      `Look for a leak: ${name.joint(step.target)}`,
+      'Light and mirror where it is hidden. A strip of clean card held below it, never a hand.',
+      'It is dry',
+      [...(isHighPressure(sheet) ? [injection] : []), ...handsOff, ...proving],
+    )
+  },
+  stop: () =>
+    words('Stop the engine', 'Key out, and with you. Wait until fan and belt stand still.', 'It stands still', [
+      { kind: 'entangle', text: 'An electric fan may start by itself with the engine off.' },
+    ]),
+  'road-test': ({ sheet }) =>
+    words(
+      'Road test, then look again',
+      `${systemSays[sheet.system].roadTest} Look once more at every joint that can still be seen.`,
+      'Good, and dry',
+      byPhase(sheet, 'close'),
+    ),
+}
+
+/** A step in words, for the bay view, the Floor and the record. Cautions stand before the action. */
+export const stepWords = (step: SaidStep, sheet: Sheet): StepWords => rows[step.kind](aboutStep(step, sheet))
 
 /** "left side, 520 mm behind the front axle" */
 export function panWords({ side, along, end }: PanPlace): string {
