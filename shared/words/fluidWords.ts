@@ -3,7 +3,7 @@ import { holdRule, type HoldVerdict } from '../../core/bleed/judgeHold'
 import type { Amount } from '../../core/fluid/balanceCircuit'
 import type { FluidBalance } from '../../core/fluid/balanceFluid'
 import type { Millilitres } from '../../core/units/types'
-import type { FluidEntry } from '../../core/job/record/buildRecord'
+import type { FluidEntry } from '../../core/job/record/fluidRecord'
 import type { Bottle, LeakedFound, Weighed } from '../../core/job/types'
 import { formatEntered, formatNumber } from '../../core/units/formatQuantity'
 

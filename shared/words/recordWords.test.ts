@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { Story } from '../../tests/helpers/pocketCar'
-import { buildRecord, type MadeEntry } from '../../core/job/record/buildRecord'
+import { buildRecord } from '../../core/job/record/buildRecord'
+import type { MadeEntry } from '../../core/job/record/linesRecord'
 import { turnsWords } from './recordWords'
 
 describe('a line that was made here, on the page to hand over', () => {

@@ -1,4 +1,5 @@
-import type { JobRecord, MadeEntry } from '../../core/job/record/buildRecord'
+import type { JobRecord } from '../../core/job/record/buildRecord'
+import type { MadeEntry } from '../../core/job/record/linesRecord'
 import type { Instrument, LeakResult, LevelReading, Sight, TorqueHow } from '../../core/job/types'
 import type { BleedMethod, Sheet } from '../../core/sheet/types'
 import { formatEntered, formatNumber, formatQuantity } from '../../core/units/formatQuantity'
