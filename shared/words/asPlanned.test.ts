@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto'
 import { readFileSync, writeFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
+import stringify from 'safe-stable-stringify'
 import { expect, it } from 'vitest'
 import { planJob } from '../../core/plan/planJob'
 import { buildRecord } from '../../core/job/record/buildRecord'
@@ -14,7 +15,8 @@ import { stepWords } from './stepWords'
 // `PLANNED=1 npx vitest run --project unit shared/words/asPlanned` writes the file anew.
 const file = fileURLToPath(new URL('../../tests/fixtures/planned.txt', import.meta.url))
 
-const digest = (of: unknown) => createHash('sha256').update(JSON.stringify(of)).digest('hex').slice(0, 8)
+/** Of what it says, in whatever order its fields stand. */
+const digest = (of: unknown) => createHash('sha256').update(stringify(of)!).digest('hex').slice(0, 8)
 
 /** One line a car. What is too long to read stands as a digest behind its count. */
 function statement(name: string, car: ResolvedSheet): string {
