@@ -43,13 +43,12 @@ export const mostNeedWays = 256
 /** Line ends may miss their port by this much (mm): fittings have length. */
 const portTolerance = 25
 
-/**
- * What a schema cannot see: that names point at things, ends meet ports, bends fit, needs do not go in circles, windows are the right way
- * round. Returns every issue with its path; an empty list means the sheet can be resolved, planned and drawn without surprises.
- */
-export function checkIntegrity(sheet: Sheet): IntegrityIssue[] {
+const idsOf = (items: readonly { id: Slug }[]) => new Set(items.map(item => item.id))
+
+/** What is checked of one thing, wherever on a sheet it stands; what is wrong is collected. */
+type Checks = ReturnType<typeof checksOf>
+function checksOf(sheet: Sheet) {
   const issues: IntegrityIssue[] = []
-  const idsOf = (items: readonly { id: Slug }[]) => new Set(items.map(item => item.id))
   const known = {
     lines: idsOf(sheet.lines),
     ports: idsOf(sheet.ports),
@@ -64,26 +63,6 @@ export function checkIntegrity(sheet: Sheet): IntegrityIssue[] {
       seen.add(id)
     })
   }
-  for (const key of [
-    'traits',
-    'questions',
-    'verdicts',
-    'ports',
-    'lines',
-    'joints',
-    'holds',
-    'operations',
-    'landmarks',
-    'keepouts',
-    'fills',
-    'bleeders',
-    'levels',
-    'neighbours',
-    'waits',
-    'circuits',
-  ] as const)
-    unique(key, sheet[key] ?? [])
-
   const refer = (
     path: Path,
     id: Slug,
@@ -134,6 +113,10 @@ export function checkIntegrity(sheet: Sheet): IntegrityIssue[] {
     })
   }
 
+  return { issues, known, unique, refer, checkPredicate, checkNeeds, checkGround, checkWays, checkContested, checkWindow }
+}
+
+function checkLayouts(sheet: Sheet, { issues, refer, checkPredicate }: Checks): void {
   sheet.applies.forEach((applies, i) => checkPredicate(['applies', i, 'when'], applies.when))
   sheet.questions.forEach((question, i) =>
     question.answers.forEach((answer, j) => {
@@ -155,7 +138,11 @@ export function checkIntegrity(sheet: Sheet): IntegrityIssue[] {
     checkPredicate(['verdicts', i, 'when'], verdict.when)
     if (verdict.part) refer(['verdicts', i, 'part'], verdict.part, parts, 'part')
   })
+}
 
+/** Gives the length of each line whose shape is known, mm. */
+function checkLines(sheet: Sheet, { issues, known, refer, checkPredicate, checkWays }: Checks): Map<Slug, number> {
+  const parts = idsOf(sheet.lines.flatMap(line => line.parts))
   const bringable = new Set([...sheet.joints.flatMap(joint => joint.seals.map(seal => seal.id)), ...idsOf(sheet.holds)])
   const droppable = new Set([...idsOf(sheet.joints), ...idsOf(sheet.holds)])
   const lengths = new Map<Slug, number>()
@@ -185,6 +172,10 @@ export function checkIntegrity(sheet: Sheet): IntegrityIssue[] {
         issues.push({ path: ['lines', i, end], code: 'SHEET_END_OFF_PORT', line: line.id, end, gapMm: distance(port.at, point.at) })
     }
   })
+  return lengths
+}
+
+function checkJoints(sheet: Sheet, { issues, known, refer, checkWays, checkWindow }: Checks): void {
   sheet.joints.forEach((joint, i) => {
     refer(['joints', i, 'line'], joint.line, known.lines, 'line')
     joint.also?.forEach((other, j) => refer(['joints', i, 'also', j, 'line'], other.line, known.lines, 'line'))
@@ -196,6 +187,10 @@ export function checkIntegrity(sheet: Sheet): IntegrityIssue[] {
         issues.push({ path: ['joints', i, 'hiddenBy', j], code: 'SHEET_VIEW_NEEDS_ENGINE_OFF', operation: id })
     })
   })
+}
+
+/** What stands somewhere along a line. */
+function checkAlong(sheet: Sheet, { issues, known, refer, checkWays, checkWindow }: Checks, lengths: ReadonlyMap<Slug, number>): void {
   sheet.lines.forEach(({ id, checkValve }, i) => {
     const length = lengths.get(id)
     if (checkValve && length !== undefined && checkValve.at > length)
@@ -210,6 +205,9 @@ export function checkIntegrity(sheet: Sheet): IntegrityIssue[] {
     if (length !== undefined && hold.at > length)
       issues.push({ path: ['holds', i, 'at'], code: 'SHEET_HOLD_OFF_LINE', at: hold.at, length })
   })
+}
+
+function checkParts(sheet: Sheet, { issues, refer, checkPredicate, checkNeeds, checkGround, checkContested, checkWindow }: Checks): void {
   const fluids = new Set([sheet.id, ...idsOf(sheet.circuits ?? [])])
   sheet.circuits?.forEach((circuit, i) => {
     checkContested(['circuits', i, 'spec'], circuit.spec)
@@ -230,6 +228,9 @@ export function checkIntegrity(sheet: Sheet): IntegrityIssue[] {
     const circle = circleThrough(operation.id, sheet)
     if (circle) issues.push({ path: ['operations', i, 'needs'], code: 'SHEET_NEEDS_CIRCLE', operations: circle })
   })
+}
+
+function checkRest(sheet: Sheet, { known, refer, checkWays, checkContested, checkWindow }: Checks): void {
   for (const key of ['fills', 'bleeders', 'levels'] as const) sheet[key].forEach((item, i) => checkWays([key, i, 'ways'], item.ways))
   sheet.levels.forEach((level, i) => {
     checkWindow(['levels', i, 'temperature'], level.temperature)
@@ -248,7 +249,41 @@ export function checkIntegrity(sheet: Sheet): IntegrityIssue[] {
   checkContested(['fluid', 'spec'], sheet.fluid.spec)
   checkContested(['fluid', 'capacity'], sheet.fluid.capacity)
   checkContested(['proving', 'leakMinutes'], sheet.proving.leakMinutes)
-  return issues
+}
+
+/**
+ * What a schema cannot see: that names point at things, ends meet ports, bends fit, needs do not go in circles, windows are the right way
+ * round. Returns every issue with its path; an empty list means the sheet can be resolved, planned and drawn without surprises.
+ */
+export function checkIntegrity(sheet: Sheet): IntegrityIssue[] {
+  const checks = checksOf(sheet)
+  for (const key of [
+    'traits',
+    'questions',
+    'verdicts',
+    'ports',
+    'lines',
+    'joints',
+    'holds',
+    'operations',
+    'landmarks',
+    'keepouts',
+    'fills',
+    'bleeders',
+    'levels',
+    'neighbours',
+    'waits',
+    'circuits',
+  ] as const)
+    checks.unique(key, sheet[key] ?? [])
+
+  checkLayouts(sheet, checks)
+  const lengths = checkLines(sheet, checks)
+  checkJoints(sheet, checks)
+  checkAlong(sheet, checks, lengths)
+  checkParts(sheet, checks)
+  checkRest(sheet, checks)
+  return checks.issues
 }
 
 /**
