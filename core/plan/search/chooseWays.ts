@@ -1,7 +1,17 @@
 import { fail, ok, type Result } from '../../result'
 import type { Slug } from '../../sheet/types'
 import { eachBit, isWithin, noBits, sharedOf, unionOf, type Bits } from './bits'
-import { leastOfAll, listOptions, numberOperations, perOperation, perWay, unionOfAll, type Open, type Option } from './listOptions'
+import {
+  leastOfAll,
+  listOptions,
+  numberOperations,
+  perOperation,
+  perWay,
+  unionOfAll,
+  type Numbered,
+  type Open,
+  type Option,
+} from './listOptions'
 import type { KnownWay, OrderPrice } from './priceOrder'
 import { BudgetSpent, type SearchBudget } from './searchBudget'
 import { ShareBound } from './shareBound'
@@ -29,6 +39,208 @@ export type MovePricing = {
 }
 const slack = 1e-10
 
+type Best = { cost: number; moves: number; done: Bits; options: readonly Option[] }
+/** A place in the search: what is decided above it, what is still open; `known`: moves needed whatever comes below. */
+type Node = { open: readonly Open[]; done: Bits; cost: number; places: number; known: number }
+type Branch = { goal: number; option: Option }
+
+const priceOf = (costs: ArrayLike<number>, wanted: Bits, done: Bits) => {
+  let sum = 0
+  eachBit(wanted, done, i => (sum += costs[i]!))
+  return sum
+}
+
+/** Branch and bound over the goals' options: settled, bounded, branched, and finished at a leaf. */
+class WaySearch {
+  best: Best | undefined
+  private readonly none: Bits
+  private readonly chosen: Option[] = []
+  private readonly undecided: readonly Open[]
+  private readonly bounds: ShareBound
+  /** What everything costs at least but for the moves. */
+  private base: number | undefined
+
+  constructor(
+    private readonly goals: readonly Goal[],
+    private readonly costs: Numbered['costs'],
+    private readonly moves: MovePricing,
+    private readonly optionsOf: readonly (readonly Option[])[],
+  ) {
+    this.none = noBits(costs.length)
+    this.bounds = new ShareBound(costs, optionsOf, moves.order ? 5 : 0)
+    this.undecided = optionsOf.map((options, goal): Open => ({ goal, options, used: unionOfAll(options, this.none) }))
+  }
+
+  /** Where the order is priced: straight down once, for something to beat; then everything that may beat it. */
+  run(): void {
+    const root: Node = { open: this.undecided, done: this.none, cost: 0, places: 0, known: 0 }
+    if (this.moves.order) {
+      this.search(root, 0, undefined, true)
+      this.improve()
+    }
+    this.search(root, 0)
+  }
+
+  private search(node: Node, depth: number, by?: Branch, once = false): void {
+    // What a node takes grows with the options it weighs.
+    this.moves.budget?.spend(1 + (node.open.reduce((sum, { options }) => sum + options.length, 0) >> 5))
+    this.bounds.enter(node.open, depth)
+    const left = this.narrow(node, depth, by)
+    if (left) this.branch(left, depth, once)
+  }
+
+  /** What is left to decide here, once nothing more follows from the bounds. Nothing: none of it can beat the best, or it was a leaf. */
+  private narrow(given: Node, depth: number, by: Branch | undefined): Node | undefined {
+    const node = { ...given }
+    for (let asked = false; ;) {
+      this.settle(node)
+      node.known = Math.max(node.known, this.moves.least(node.places))
+      const { best } = this
+      if (best && node.cost + node.known >= best.cost - slack) return undefined
+      if (node.open.length === 0) {
+        this.finish(node.cost, node.done, node.places, node.known)
+        return undefined
+      }
+      const bound = this.bounds.of(node.open, node.done, depth, best ? best.cost - slack - node.cost - node.known : 0)
+      if (!best) return node
+      if (node.cost + node.known + bound >= best.cost - slack) return undefined
+      // What alone would cost as much as the best so far is out of the question, and what is left may say more about the moves.
+      const kept = this.bounds.within(node.open, best.cost - slack - node.cost - bound, node.known)
+      if (kept.some(({ options }) => options.length === 0)) return undefined
+      if (kept !== node.open) {
+        node.open = kept
+        continue
+      }
+      if (asked || !this.moves.order) return node
+      asked = true
+      node.known = Math.max(node.known, this.orderBound(node, bound, best, by))
+    }
+  }
+
+  /** What is free already, or has no alternative, is settled first. */
+  private settle(node: Node): void {
+    for (let settled = true; settled;) {
+      settled = false
+      let left: Open[] | undefined
+      for (let i = 0; i < node.open.length; i++) {
+        const candidate = node.open[i]!
+        // Where the order is priced, even what is free already may stand in the way of something.
+        const sure =
+          candidate.options.length === 1
+            ? candidate.options[0]
+            : this.moves.order
+              ? undefined
+              : freeOption(candidate.options, node.done, node.places)
+        if (!sure) {
+          left?.push(candidate)
+          continue
+        }
+        left ??= node.open.slice(0, i)
+        this.chosen[candidate.goal] = sure
+        node.cost += sure.minutes + priceOf(this.costs, sure.operations, node.done)
+        node.done = unionOf(node.done, sure.operations)
+        node.places |= sure.places
+        settled = true
+      }
+      node.open = left ?? node.open
+    }
+  }
+
+  /** What the moves cost at least, by the order; and whether that lies in the last option alone. */
+  private orderBound({ open, done, cost, known }: Node, bound: number, best: Best, by: Branch | undefined): number {
+    this.base ??= cost + bound
+    const least = this.priceOrder(open, done, best.cost - slack - cost - bound, known)
+    // Then it need not be found out again wherever it is tried.
+    if (least > known && by && !by.option.asked) {
+      by.option.asked = true
+      by.option.firm = this.priceOrder(
+        this.undecided.map(other => (other.goal === by.goal ? { ...other, options: [by.option] } : other)),
+        this.none,
+        best.cost - slack - this.base,
+        this.moves.least(by.option.places),
+      )
+    }
+    return least
+  }
+
+  private priceOrder(open: readonly Open[], done: Bits, enough: number, least: number): number {
+    const known: KnownWay[] = this.goals.map((_, i) => this.chosen[i]!)
+    let taken = done
+    for (const { goal, options } of open) {
+      const shared = options.reduce((common, option) => sharedOf(common, option.operations), options[0]!.operations)
+      known[goal] = {
+        at: options.every(option => option.at === options[0]!.at) ? options[0]!.at : undefined,
+        operations: shared,
+        open: true,
+      }
+      taken = unionOf(taken, shared)
+    }
+    return this.moves.order!(known, taken, enough, least)
+  }
+
+  /** The options of the goal that the bounds name, cheapest first; `once`: the cheapest only. */
+  private branch({ open, done, cost, places, known }: Node, depth: number, once: boolean): void {
+    const { at: next } = this.bounds
+    const rest = open.filter(other => other !== next)
+    const branches = next.options
+      .map(option => ({
+        option,
+        price: option.minutes + priceOf(this.costs, option.operations, done),
+        way: this.moves.least(places | option.places),
+      }))
+      .sort((a, b) => a.price + a.way - b.price - b.way)
+    const distinct = this.moves.order ? branches : branches.filter(branch => !branches.some(other => isBeaten(branch, other, done)))
+    for (const { option, price } of once ? distinct.slice(0, 1) : distinct) {
+      this.chosen[next.goal] = option
+      this.search(
+        {
+          open: rest,
+          done: unionOf(done, option.operations),
+          cost: cost + price,
+          places: places | option.places,
+          known: Math.max(known, option.firm),
+        },
+        depth + 1,
+        { goal: next.goal, option },
+        once,
+      )
+    }
+  }
+
+  private finish(cost: number, done: Bits, places: number, least: number): boolean {
+    const { order } = this.moves
+    const enough = this.best ? this.best.cost - slack - cost : Infinity
+    const total = cost + (order ? this.priceOrder([], done, enough, least) : this.moves.least(places))
+    if (this.best && total >= this.best.cost - slack) return false
+    this.best = { cost: total, moves: total - cost, done, options: [...this.chosen] }
+    return true
+  }
+
+  /**
+   * Another option for one goal at a time, while that makes the best so far better: the sooner something good is known, the less is left
+   * to search.
+   */
+  private improve(): void {
+    for (let better = true; better;) {
+      better = false
+      for (const [goal, options] of this.optionsOf.entries())
+        for (const option of options.length > 1 ? options : []) if (this.swap(goal, option)) better = true
+    }
+  }
+
+  private swap(goal: number, option: Option): boolean {
+    const { chosen, none, moves } = this
+    const best = this.best!
+    if (option === best.options[goal]) return false
+    best.options.forEach((own, i) => (chosen[i] = i === goal ? option : own))
+    const done = chosen.reduce((all, { operations: own }) => unionOf(all, own), none)
+    const cost = chosen.reduce((sum, { minutes }) => sum + minutes, priceOf(this.costs, done, none))
+    const places = chosen.reduce((all, own) => all | own.places, 0)
+    // Its moves are not known yet; what is no cheaper without them is hardly worth asking.
+    return cost + Math.max(moves.least(places), best.moves) < best.cost - slack && this.finish(cost, done, places, moves.least(places))
+  }
+}
+
 /**
  * One way for each goal and the operations they need, at least total cost: operation costs, way minutes and the moves of the car. Exact:
  * branch and bound over the goals' options. The bound prices every operation not yet taken in shares among the goals that may use it (a
@@ -42,192 +254,28 @@ export function chooseWays(
 ): Result<WayChoice, AccessIssue> {
   const numbers = numberOperations(operations)
   const { list, costs } = numbers
-  const none = noBits(list.length)
-  const priceOf = (wanted: Bits, done: Bits) => {
-    let sum = 0
-    eachBit(wanted, done, i => (sum += costs[i]!))
-    return sum
-  }
-  const idsOf = (bits: Bits): Slug[] => {
-    const ids: Slug[] = []
-    eachBit(bits, none, i => ids.push(list[i]!.id))
-    return ids
-  }
-  const { order, budget } = moves
+  const { budget } = moves
   const { optionsOf, isWhole } = listOptions(goals, numbers, budget)
   const shut = optionsOf.findIndex(options => options.length === 0)
   if (shut >= 0) return fail({ code: 'ACCESS_NO_WAY', goal: { kind: goals[shut]!.kind, target: goals[shut]!.target } })
 
-  let best: { cost: number; moves: number; done: Bits; options: readonly Option[] } | undefined
-  const chosen: Option[] = []
-  const bounds = new ShareBound(costs, optionsOf, order ? 5 : 0)
-  const undecided = optionsOf.map((options, goal): Open => ({ goal, options, used: unionOfAll(options, none) }))
-  const orderOf = (open: readonly Open[], done: Bits, order: OrderPrice, enough: number, least: number): number => {
-    const known: KnownWay[] = goals.map((_, i) => chosen[i]!)
-    let taken = done
-    for (const { goal, options } of open) {
-      const shared = options.reduce((common, option) => sharedOf(common, option.operations), options[0]!.operations)
-      known[goal] = {
-        at: options.every(option => option.at === options[0]!.at) ? options[0]!.at : undefined,
-        operations: shared,
-        open: true,
-      }
-      taken = unionOf(taken, shared)
-    }
-    return order(known, taken, enough, least)
-  }
-  const finish = (cost: number, done: Bits, places: number, least: number): boolean => {
-    const total = cost + (order ? orderOf([], done, order, best ? best.cost - slack - cost : Infinity, least) : moves.least(places))
-    if (best && total >= best.cost - slack) return false
-    best = { cost: total, moves: total - cost, done, options: [...chosen] }
-    return true
-  }
-  /**
-   * Another option for one goal at a time, while that makes the best so far better: the sooner something good is known, the less is left
-   * to search.
-   */
-  const improve = (): void => {
-    for (let better = true; better;) {
-      better = false
-      for (const [goal, options] of optionsOf.entries()) {
-        for (const option of options.length > 1 ? options : []) {
-          if (option === best!.options[goal]) continue
-          best!.options.forEach((own, i) => (chosen[i] = i === goal ? option : own))
-          const done = chosen.reduce((all, { operations: own }) => unionOf(all, own), none)
-          const cost = chosen.reduce((sum, { minutes }) => sum + minutes, priceOf(done, none))
-          const places = chosen.reduce((all, own) => all | own.places, 0)
-          // Its moves are not known yet; what is no cheaper without them is hardly worth asking.
-          if (cost + Math.max(moves.least(places), best!.moves) < best!.cost - slack && finish(cost, done, places, moves.least(places)))
-            better = true
-        }
-      }
-    }
-  }
-  /** What everything costs at least but for the moves. */
-  let base: number | undefined
-  // `firm`: moves known to be needed further up; deciding more never takes any back.
-  const search = (
-    given: readonly Open[],
-    done: Bits,
-    cost: number,
-    places: number,
-    firm: number,
-    depth: number,
-    by?: { goal: number; option: Option },
-    once = false,
-  ): void => {
-    // What a node takes grows with the options it weighs.
-    budget?.spend(1 + (given.reduce((sum, { options }) => sum + options.length, 0) >> 5))
-    bounds.enter(given, depth)
-    // What is free already, or has no alternative, is settled first.
-    let open = given
-    const settle = () => {
-      for (let settled = true; settled;) {
-        settled = false
-        let left: Open[] | undefined
-        for (let i = 0; i < open.length; i++) {
-          const candidate = open[i]!
-          // Where the order is priced, even what is free already may stand in the way of something.
-          const sure =
-            candidate.options.length === 1 ? candidate.options[0] : order ? undefined : freeOption(candidate.options, done, places)
-          if (!sure) {
-            left?.push(candidate)
-            continue
-          }
-          left ??= open.slice(0, i)
-          chosen[candidate.goal] = sure
-          cost += sure.minutes + priceOf(sure.operations, done)
-          done = unionOf(done, sure.operations)
-          places |= sure.places
-          settled = true
-        }
-        open = left ?? open
-      }
-    }
-    let [known, asked] = [firm, false]
-    for (;;) {
-      settle()
-      known = Math.max(known, moves.least(places))
-      if (best && cost + known >= best.cost - slack) return
-      if (open.length === 0) {
-        finish(cost, done, places, known)
-        return
-      }
-      const bound = bounds.of(open, done, depth, best ? best.cost - slack - cost - known : 0)
-      if (!best) break
-      if (cost + known + bound >= best.cost - slack) return
-      // What alone would cost as much as the best so far is out of the question, and what is left may say more about the moves.
-      const kept = bounds.within(open, best.cost - slack - cost - bound, known)
-      if (kept.some(({ options }) => options.length === 0)) return
-      if (kept !== open) {
-        open = kept
-        continue
-      }
-      if (asked || !order) break
-      asked = true
-      base ??= cost + bound
-      const least = orderOf(open, done, order, best.cost - slack - cost - bound, known)
-      if (least > known && by && !by.option.asked) {
-        // Does that lie in this option alone? Then it need not be found out again wherever it is tried.
-        by.option.asked = true
-        by.option.firm = orderOf(
-          undecided.map(other => (other.goal === by.goal ? { ...other, options: [by.option] } : other)),
-          none,
-          order,
-          best.cost - slack - base,
-          moves.least(by.option.places),
-        )
-      }
-      known = Math.max(known, least)
-    }
-    const { at: next } = bounds
-    const rest = open.filter(other => other !== next)
-    const branches = next.options
-      .map(option => ({ option, price: option.minutes + priceOf(option.operations, done), way: moves.least(places | option.places) }))
-      .sort((a, b) => a.price + a.way - b.price - b.way)
-    const distinct = order
-      ? branches
-      : branches.filter(
-          ({ option }) =>
-            !branches.some(
-              ({ option: other }) =>
-                other !== option &&
-                other.at === option.at &&
-                other.minutes <= option.minutes &&
-                isCovered(other.operations, option.operations, done) &&
-                (other.minutes < option.minutes || !isCovered(option.operations, other.operations, done) || other.way < option.way),
-            ),
-        )
-    for (const { option, price } of once ? distinct.slice(0, 1) : distinct) {
-      chosen[next.goal] = option
-      search(
-        rest,
-        unionOf(done, option.operations),
-        cost + price,
-        places | option.places,
-        Math.max(known, option.firm),
-        depth + 1,
-        { goal: next.goal, option },
-        once,
-      )
-    }
-  }
-  // Where the order is priced: straight down once, for something to beat; then everything that may beat it.
+  const search = new WaySearch(goals, costs, moves, optionsOf)
   let isProven = isWhole
   try {
-    if (order) {
-      search(undecided, none, 0, 0, 0, 0, undefined, true)
-      improve()
-    }
-    search(undecided, none, 0, 0, 0, 0)
+    search.run()
   } catch (error) {
     // Out of search: the best so far is an answer, if not the last word; an order that nobody has found yet may still be there.
-    if (!(error instanceof BudgetSpent) || !best || !Number.isFinite(best.cost)) throw error
+    if (!(error instanceof BudgetSpent) || !search.best || !Number.isFinite(search.best.cost)) throw error
     isProven = false
   }
   // The search always comes to a leaf: its bounds cut nothing before there is one. A cost of Infinity says that no order keeps the rules.
-  const { cost, done, options } = best as unknown as NonNullable<typeof best>
+  const { cost, done, options } = search.best!
   if (!isWhole && !Number.isFinite(cost)) throw new BudgetSpent(budget?.most ?? 0)
+  const idsOf = (bits: Bits): Slug[] => {
+    const ids: Slug[] = []
+    eachBit(bits, noBits(list.length), i => ids.push(list[i]!.id))
+    return ids
+  }
   const ways = Object.fromEntries(goals.map((goal, i) => [goal.id, options[i]!.way]))
   const through = Object.fromEntries(goals.map((goal, i) => [goal.id, idsOf(options[i]!.operations)]))
   const taken = new Set(idsOf(done))
@@ -244,6 +292,15 @@ export function chooseWays(
 }
 
 const isCovered = (fewer: Bits, more: Bits, done: Bits): boolean => fewer.every((word, i) => (word & ~done[i]! & ~more[i]!) === 0)
+
+type Priced = { option: Option; price: number; way: number }
+/** Another option of the same goal does as much for no more. */
+const isBeaten = ({ option, way }: Priced, { option: other, way: otherWay }: Priced, done: Bits): boolean =>
+  other !== option &&
+  other.at === option.at &&
+  other.minutes <= option.minutes &&
+  isCovered(other.operations, option.operations, done) &&
+  (other.minutes < option.minutes || !isCovered(option.operations, other.operations, done) || otherWay < way)
 
 /** An option that takes nothing more and touches no new place, and that no other beats. */
 function freeOption(options: readonly Option[], done: Bits, places: number): Option | undefined {
