@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { computed, shallowRef } from 'vue'
+import { shallowRef } from 'vue'
 import { call, ProblemFailure, UnreadableAnswer } from '~/utils/api'
 import { limits } from '#shared/limits'
 import { deviceStore, type KeptPhoto, type RawPhoto } from '~/utils/deviceStore'
@@ -7,6 +7,7 @@ import { withSendLock } from '~/utils/sendLock'
 import { noReceipt, readPhotoReceipt, sha256Of } from '~/utils/receipts'
 import { shrinkPhoto } from '~/utils/shrinkPhoto'
 import { useConnection } from './connection'
+import { photoUrls } from './photos/photoUrls'
 import { useSession } from './session'
 
 /**
@@ -19,20 +20,8 @@ export const usePhotos = defineStore('photos', () => {
   const waiting = shallowRef<readonly KeptPhoto[]>([])
   /** What the server will not take, with why; kept until somebody has read it. */
   const refused = shallowRef<readonly { id: string; job: string; why: string }[]>([])
-  const shown = new Map<string, string>()
   const store = deviceStore()
-
-  /** Where to read a photo: from this device while the server does not have it. */
-  const urls = computed(
-    () =>
-      new Map(
-        waiting.value.map(({ id, picture }) => {
-          if (!shown.has(id)) shown.set(id, URL.createObjectURL(picture))
-          return [id, shown.get(id)!]
-        }),
-      ),
-  )
-  const urlOf = (id: string): string => urls.value.get(id) ?? `/api/photos/${id}`
+  const { urlOf, revoke } = photoUrls(waiting)
 
   /** Photos being made small on this page. */
   const inHand = new Set<string>()
@@ -62,9 +51,7 @@ export const usePhotos = defineStore('photos', () => {
 
   function forget(id: string): void {
     waiting.value = waiting.value.filter(other => other.id !== id)
-    const url = shown.get(id)
-    if (url) URL.revokeObjectURL(url)
-    shown.delete(id)
+    revoke(id)
   }
 
   async function look(): Promise<void> {

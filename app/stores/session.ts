@@ -1,15 +1,13 @@
 import { defineStore } from 'pinia'
-import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
-import type { Judgement } from '#core/plan/search/judgeChance'
-import type { ShelfFluid } from '#core/fluid/buyContainers'
-import { isUsualLift, type LiftMinutes } from '#core/plan/liftMinutes'
-import type { SessionView, SignInView } from '#shared/schemas/session'
+import { computed, onScopeDispose, ref } from 'vue'
+import { isUsualLift } from '#core/plan/liftMinutes'
+import type { SessionView } from '#shared/schemas/session'
 import { limits } from '#shared/limits'
-import type { Entry } from '#shared/schemas/job'
+import { shopSettings } from './session/shopSettings'
+import { signingKey } from './session/signingKey'
 import { useConnection } from './connection'
 import { startAnswers } from '~/utils/answers'
 import { call, nothing } from '~/utils/api'
-import { deviceStore, type KeptKey } from '~/utils/deviceStore'
 import { askKept, forgetAnswers } from '~/utils/keptAnswers'
 import { betweenTabs, type SignedInNow } from '~/utils/otherTabs'
 import { shopZone } from '~/utils/whenWords'
@@ -19,9 +17,6 @@ const signInMs = limits.signInHours * 3_600_000
 const leavingKey = 'efferent.leaving'
 /** Whoever leaves waits no longer for a server that does not answer: it is told when it does. */
 const leavingMs = 4000
-/** No part of the first page: fetched as soon as somebody is known here, to be there when nobody answers. */
-const signing = () => import('~/utils/signEntry').catch(() => undefined)
-
 export const useSession = defineStore('session', () => {
   const view = ref<SessionView>()
   const person = computed(() => view.value?.person)
@@ -33,26 +28,7 @@ export const useSession = defineStore('session', () => {
   /** What jobs planned here are planned by: nothing to say while it is what is usual. */
   const ownLift = computed(() => (view.value && !isUsualLift(view.value.lift) ? view.value.lift : undefined))
 
-  /** What this device signs with for the person; asked of its store once. */
-  const key = shallowRef<KeptKey>()
-  async function keepKey({ person: { id }, signIn, key: secret }: SignInView): Promise<void> {
-    key.value = { person: id, signIn, key: secret }
-    // A device that keeps nothing signs for as long as the page is open; who is signed in speaks for themselves anyway.
-    await deviceStore()
-      .keepKey(key.value)
-      .catch(() => {})
-  }
-  watch(person, somebody => somebody && void signing(), { immediate: true })
-  /** The entry as its author's; unsigned where this device has no key of theirs: then it can be sent only while they are signed in. */
-  async function sign(job: string, entry: Entry): Promise<Entry> {
-    if (key.value?.person !== entry.by)
-      key.value = await deviceStore()
-        .findKey(entry.by)
-        .catch(() => undefined)
-    const signer = key.value && (await signing())
-    return key.value && signer ? signer.signEntry(job, entry, key.value) : entry
-  }
-
+  const { key, keepKey, forgetKey, sign } = signingKey(person)
   /** Another tab has signed somebody in or out: this one holds nobody any more, and begins anew with whoever it is. */
   function lock(now: SignedInNow): void {
     if (now.person === person.value?.id) return
@@ -88,10 +64,7 @@ export const useSession = defineStore('session', () => {
       localStorage.removeItem(leavingKey)
       // Whoever was here before signs nothing more on this device.
       const before = person.value?.id
-      if (before !== undefined && before !== entered.person.id)
-        await deviceStore()
-          .removeKey(before)
-          .catch(() => {})
+      if (before !== undefined && before !== entered.person.id) await forgetKey(before)
       await keepKey(entered)
       tabs.tell({ person: entered.person.id })
     } finally {
@@ -113,10 +86,7 @@ export const useSession = defineStore('session', () => {
     localStorage.setItem(leavingKey, '1')
     await leave().catch((error: unknown) => useConnection().notice(error) || Promise.reject(error as Error))
     // What was signed is signed: nothing more can be recorded here in this person's name.
-    if (person.value)
-      await deviceStore()
-        .removeKey(person.value.id)
-        .catch(() => {})
+    if (person.value) await forgetKey(person.value.id)
     key.value = undefined
     tabs.tell({})
     await forgetAnswers()
@@ -133,35 +103,5 @@ export const useSession = defineStore('session', () => {
     localStorage.removeItem(leavingKey)
   }
 
-  /** How this shop judges what it leaves alone: the lead's word, for every device. */
-  async function setJudgement(judgement: Judgement): Promise<void> {
-    const kept = await call('PUT', '/api/judgement', startAnswers.judgement, judgement)
-    if (view.value) view.value = { ...view.value, judgement: kept }
-  }
-
-  /** What this shop's lift takes; jobs planned from then on are planned by it. */
-  async function setLift(lift: LiftMinutes): Promise<void> {
-    const kept = await call('PUT', '/api/lift', startAnswers.lift, lift)
-    if (view.value) view.value = { ...view.value, lift: kept }
-  }
-
-  /** What fluids this shop has, and buys. */
-  async function setShelf(shelf: readonly ShelfFluid[]): Promise<void> {
-    const kept = await call('PUT', '/api/shelf', startAnswers.shelf, shelf)
-    if (view.value) view.value = { ...view.value, shelf: kept }
-  }
-
-  /** The clock on the shop's wall: every time on every page is told by it. */
-  async function setZone(zone: string): Promise<void> {
-    shopZone.value = (await call('PUT', '/api/zone', startAnswers.zone, { zone })).zone
-    if (view.value) view.value = { ...view.value, zone: shopZone.value }
-  }
-
-  /** Kept with the person, for any tablet; without the server it is kept on this device until the next time. */
-  async function setWrench(millimetres: number): Promise<void> {
-    if (view.value) view.value = { ...view.value, wrench: millimetres }
-    await call('PUT', '/api/wrench', nothing, { millimetres })
-  }
-
-  return { view, isOld, person, isLead, sign, ownLift, setJudgement, setLift, setShelf, setZone, setWrench, load, signIn, setUp, signOut }
+  return { view, isOld, person, isLead, sign, ownLift, ...shopSettings(view), load, signIn, setUp, signOut }
 })
