@@ -14,6 +14,22 @@ const clock = [
 ]
 
 // Arrows go one way: app → shared → core, server → shared → core. Core's own tsconfig keeps DOM, Node and Vue out as well.
+const longYet = [
+  'app/composables/useBayStep.ts',
+  'app/composables/useCar.ts',
+  'app/composables/useLaidPictures.ts',
+  'app/composables/useSheetDraft.ts',
+  'core/fluid/estimateFluid.ts',
+  'core/job/steps/stepOfBody.ts',
+  'core/kit/listKit.ts',
+  'core/kit/listTools.ts',
+  'core/photo/reconstructLine.ts',
+  'core/plan/clock/scheduleTasks.ts',
+  'launch/cluster.mjs',
+  'server/utils/stream.ts',
+  'server/utils/writeRecordPdf.ts',
+]
+
 export default withNuxt(
   { ignores: ['.efferent/**', '.output/**', 'test-results/**', 'playwright-report/**'] },
   prettier,
@@ -101,6 +117,12 @@ export default withNuxt(
   },
   // What does not fit on two screens is two things.
   { files: ['app/**/*.vue'], rules: { 'max-lines': ['error', 200] } },
+  // Nor what does not fit on one. `longYet`: written before the rule, to be split when they are touched; the list only gets shorter.
+  {
+    files: ['{app,core,shared,server,launch,cli}/**/*.{ts,mjs,vue}'],
+    ignores: ['**/*.test.ts', ...longYet],
+    rules: { 'max-lines-per-function': ['error', { max: 80, skipComments: true, skipBlankLines: true }] },
+  },
   {
     files: ['app/**/*.ts', 'app/**/*.vue'],
     ignores: ['**/*.test.ts'],
