@@ -1,15 +1,24 @@
 <script setup lang="ts">
-import { computed, onMounted, ref } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 import { formatNumber } from '#core/units/formatQuantity'
 import type { SheetGlanceView, SheetHead } from '#shared/schemas/library'
 import { trustWords } from '#shared/words/trustWords'
 import { plural } from '#shared/words/vocabulary'
+import { useConnection } from '~/stores/connection'
 import { glanceOf } from '~/utils/glances'
 
 /** A sheet at a glance: its lines as little strips on one scale, and how many of its values are from where. */
 const props = defineProps<{ sheet: SheetHead; linesOnly?: boolean }>()
+const connection = useConnection()
 const glance = ref<SheetGlanceView>()
-onMounted(async () => (glance.value = await glanceOf(props.sheet)))
+const isAsking = ref(true)
+async function ask() {
+  isAsking.value = true
+  glance.value ??= await glanceOf(props.sheet)
+  isAsking.value = false
+}
+onMounted(ask)
+watch(() => connection.recoveries, ask)
 
 const width = 200
 const row = 13
@@ -30,7 +39,8 @@ const spoken = computed(() => {
 
 <template>
   <div class="glance">
-    <v-skeleton-loader v-if="!glance" type="text" role="status" aria-label="Loading its lines" />
+    <v-skeleton-loader v-if="!glance && isAsking" type="text" role="status" aria-label="Loading its lines" />
+    <span v-else-if="!glance" class="sub">not on this device</span>
     <template v-else>
       <svg :width="width" :height="lines.length * row" :viewBox="`0 0 ${width} ${lines.length * row}`" role="img" :aria-label="spoken">
         <g v-for="(line, i) in lines" :key="line.line" :transform="`translate(0 ${i * row + row / 2})`">
