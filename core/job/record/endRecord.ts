@@ -6,7 +6,6 @@ import { listDue } from '../owed/obligations'
 import { isToReadCold } from '../owed/readCold'
 import type { EarlyEnding, JobState, Obligation } from '../types'
 
-/** How it was tried and how it ended, and what was due then. */
 export type EndRecord = {
   tests: { test: CarTest; result: 'good' | 'not-good'; note?: string; by: string; at: string }[]
   roadTest?: { result: 'good' | 'not-good'; note?: string; by: string; at: string }

@@ -24,7 +24,6 @@ export type FluidEntry = {
   by: string
   at: string
 }
-/** Fluid out and in, bleeding, levels. */
 export type FluidRecord = {
   fluids: FluidEntry[]
   /** What the car had lost before it came in. */

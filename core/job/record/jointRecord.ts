@@ -16,7 +16,6 @@ export type JointEntry = {
   /** The new part does without it. */
   leftOut?: true
 }
-/** The joints that were opened, how each was proved, and what was traced elsewhere. */
 export type JointRecord = {
   joints: JointEntry[]
   /** Leaks that came from elsewhere, and where air was drawn in. */

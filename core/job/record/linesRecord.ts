@@ -25,7 +25,6 @@ function madeOf(state: JobState, line: Slug): MadeEntry | undefined {
   const { tube, join, ends } = state.making[line]?.said.making ?? {}
   return { how, tube, join, ends: ends && { from: ends.from.form, to: ends.to.form }, by, at }
 }
-/** The lines of a job: which were renewed and of what, which were left or put back. */
 export type LinesRecord = {
   /** `which`: the old one went back in. */
   lines: {

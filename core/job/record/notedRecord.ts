@@ -13,7 +13,6 @@ function nameOfThing(sheet: Sheet, about: ObservedThing, id: string): string {
   if (about === 'neighbour') return neighbours.find(one => one.id === id)?.what ?? id
   return things[about].find(one => one.id === id)?.name ?? id
 }
-/** What was said, seen or left out on the way. */
 export type NotedRecord = {
   /** Waits that were not kept to their end. */
   waitsCut: { text: string; reason: string; celsius?: Celsius; by: string; at: string }[]

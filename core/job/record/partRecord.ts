@@ -4,7 +4,6 @@ import type { ResolvedSheet } from '../../sheet/resolveSheet'
 import type { BodyOf, FastenerLoss, JobState, LeakResult } from '../types'
 import { nameIn } from './nameIn'
 
-/** Parts off and on, what was lost or renewed of them, and what was weighed beside the lines. */
 export type PartRecord = {
   operations: { id: string; name: string; off: boolean; on: boolean; fastenersOut: number; fastenersIn: number }[]
   /** Fasteners that could not go back, and what is there instead. */

@@ -43,7 +43,6 @@ function nameOfTightened(sheet: Sheet, id: string, group: number): string {
   if (operation && fastener) return `${operation.name}, ${fastener.what} ${fastener.size}`
   return [...holds, ...bleeders, ...fills, ...levelsOf(sheet)].find(candidate => candidate.id === id)?.name ?? id
 }
-/** What was torqued and to what, and what leaflets said of it. */
 export type TorqueRecord = {
   torques: TorqueEntry[]
   /** Torques that leaflets stated and the sheet did not, or otherwise. */
